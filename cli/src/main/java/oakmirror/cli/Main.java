@@ -1,0 +1,67 @@
+package oakmirror.cli;
+
+import java.util.concurrent.CancellationException;
+import oakmirror.media.file.AudioFileException;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+
+/** Entry of the commands. Errors are one line on the error stream, never a stack trace. */
+@Command(
+        name = "oakmirror",
+        description = "Level-matched comparison with reference tracks, and corrections derived from it.",
+        mixinStandardHelpOptions = true,
+        version = "Oak Mirror 0.1.0",
+        subcommands = {MeasureCommand.class, MatchCommand.class})
+public final class Main {
+
+    /** All went well. */
+    static final int DONE = 0;
+    /** The command line is wrong. */
+    static final int USAGE = 2;
+    /** An input cannot be read. */
+    static final int INPUT = 3;
+    /** An output cannot be written. */
+    static final int OUTPUT = 4;
+
+    private static final Logger LOG = LoggerFactory.getLogger(Main.class);
+
+    /** Runs a command and ends the program with its exit code. */
+    public static void main(String[] args) {
+        System.exit(run(args));
+    }
+
+    static int run(String... args) {
+        CommandLine line = new CommandLine(new Main());
+        line.setExecutionExceptionHandler((e, command, result) -> failure(e, command));
+        line.setParameterExceptionHandler((e, unused) -> {
+            CommandLine command = e.getCommandLine();
+            command.getErr()
+                    .println(
+                            e.getMessage() + " See '" + command.getCommandSpec().qualifiedName() + " --help'.");
+            return USAGE;
+        });
+        if (args.length == 0) {
+            line.usage(line.getErr());
+            return USAGE;
+        }
+        return line.execute(args);
+    }
+
+    private static int failure(Exception e, CommandLine command) {
+        LOG.debug("failed", e);
+        if (e instanceof CancellationException) {
+            command.getErr().println("Cancelled.");
+            return 1;
+        }
+        boolean told = e instanceof AudioFileException || e instanceof OutputException;
+        command.getErr().println(told ? e.getMessage() : "It failed: " + e);
+        if (e instanceof OutputException) {
+            return OUTPUT;
+        }
+        return e instanceof AudioFileException ? INPUT : 1;
+    }
+
+    private Main() {}
+}

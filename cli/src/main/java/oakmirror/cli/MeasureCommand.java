@@ -1,0 +1,129 @@
+package oakmirror.cli;
+
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.SerializationFeature;
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Locale;
+import java.util.concurrent.Callable;
+import java.util.concurrent.ExecutorService;
+import oakmirror.audio.Decibels;
+import oakmirror.measure.TrackMeasurement;
+import oakmirror.measure.TrackMeasurer;
+import oakmirror.media.Workers;
+import oakmirror.media.file.AudioFile;
+import oakmirror.media.file.AudioFileException;
+import oakmirror.media.file.DecodedStream;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** Measures files: loudness, range, peaks. */
+@Command(
+        name = "measure",
+        mixinStandardHelpOptions = true,
+        description = "Measures loudness (ITU-R BS.1770-5, EBU R 128), true peak and RMS of audio files.")
+final class MeasureCommand implements Callable<Integer> {
+
+    @Parameters(arity = "1..*", paramLabel = "FILE", description = "Audio files: WAV, AIFF, FLAC, MP3, AAC, Ogg, Opus.")
+    private List<Path> files;
+
+    @Option(names = "--json", description = "Print JSON; figures that are not defined, as for silence, are null.")
+    private boolean json;
+
+    @Spec
+    private CommandSpec spec;
+
+    @Override
+    public Integer call() throws IOException {
+        ExecutorService executor = Workers.perProcessor("measure");
+        ProgressLine progress = new ProgressLine();
+        ObjectMapper mapper = new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT);
+        ObjectNode root = mapper.createObjectNode();
+        ArrayNode list = root.putArray("files");
+        PrintWriter out = spec.commandLine().getOut();
+        int code = Main.DONE;
+        for (Path file : files) {
+            progress.start(file.getFileName().toString());
+            try (DecodedStream stream = AudioFile.open(file)) {
+                TrackMeasurement m = new TrackMeasurer(executor, false).measure(stream, progress);
+                progress.clear();
+                if (json) {
+                    list.add(json(mapper, file, m));
+                } else {
+                    print(out, file, m);
+                }
+                stream.warnings().forEach(w -> warn(file + ": " + w));
+            } catch (AudioFileException e) {
+                progress.clear();
+                warn(e.getMessage());
+                code = Main.INPUT;
+            }
+        }
+        if (json) {
+            out.println(mapper.writeValueAsString(root));
+        }
+        out.flush();
+        executor.shutdown();
+        return code;
+    }
+
+    private void warn(String sentence) {
+        PrintWriter err = spec.commandLine().getErr();
+        err.println(sentence);
+        err.flush();
+    }
+
+    private static ObjectNode json(ObjectMapper mapper, Path file, TrackMeasurement m) {
+        ObjectNode node = mapper.createObjectNode();
+        node.put("file", file.toString());
+        node.put("sampleRate", m.sampleRate());
+        node.put("channels", m.channels());
+        node.put("seconds", rounded(m.seconds(), 3));
+        number(node, "integratedLufs", m.loudness().integratedLufs());
+        number(node, "loudnessRangeLu", m.loudness().rangeLu());
+        number(node, "maxMomentaryLufs", m.loudness().maxMomentaryLufs());
+        number(node, "maxShortTermLufs", m.loudness().maxShortTermLufs());
+        number(node, "truePeakDbtp", m.peaks().truePeakDbtp());
+        number(node, "samplePeakDbfs", m.peaks().samplePeakDbfs());
+        number(node, "rmsDbfs", Decibels.ofPower(m.peaks().meanSquare()));
+        return node;
+    }
+
+    private static void number(ObjectNode node, String name, double value) {
+        if (Double.isFinite(value)) {
+            node.put(name, rounded(value, 2));
+        } else {
+            node.putNull(name);
+        }
+    }
+
+    private static double rounded(double value, int digits) {
+        double scale = Math.pow(10, digits);
+        return Math.round(value * scale) / scale;
+    }
+
+    private static void print(PrintWriter out, Path file, TrackMeasurement m) {
+        out.printf(Locale.ROOT, "%s  (%d Hz, %d ch, %.1f s)%n", file, m.sampleRate(), m.channels(), m.seconds());
+        line(out, "integrated", m.loudness().integratedLufs(), "LUFS");
+        line(out, "loudness range", m.loudness().rangeLu(), "LU");
+        line(out, "max momentary", m.loudness().maxMomentaryLufs(), "LUFS");
+        line(out, "max short-term", m.loudness().maxShortTermLufs(), "LUFS");
+        line(out, "true peak", m.peaks().truePeakDbtp(), "dBTP");
+        line(out, "sample peak", m.peaks().samplePeakDbfs(), "dBFS");
+        line(out, "RMS", Decibels.ofPower(m.peaks().meanSquare()), "dBFS");
+    }
+
+    private static void line(PrintWriter out, String what, double value, String unit) {
+        String figure = Double.isFinite(value)
+                ? String.format(Locale.ROOT, "%8.2f %s", value, unit).replace('-', '−')
+                : "       not defined";
+        out.printf("  %-15s %s%n", what, figure);
+    }
+}

@@ -1,0 +1,17 @@
+package oakmirror.audio;
+
+/** A stretch of time in seconds, end not included. */
+public record TimeRange(double startSeconds, double endSeconds) {
+
+    /** Checks that it does not end before it starts. */
+    public TimeRange {
+        if (!(startSeconds >= 0) || !(endSeconds >= startSeconds)) {
+            throw new IllegalArgumentException("not a time range: " + startSeconds + " to " + endSeconds);
+        }
+    }
+
+    /** Its length in seconds. */
+    public double seconds() {
+        return endSeconds - startSeconds;
+    }
+}

@@ -1,0 +1,263 @@
+package oakmirror.correction;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import oakmirror.correction.EqBand.Type;
+import oakmirror.spectrum.BandGrid;
+import org.hipparchus.exception.MathRuntimeException;
+import org.hipparchus.linear.Array2DRowRealMatrix;
+import org.hipparchus.linear.ArrayRealVector;
+import org.hipparchus.linear.RealMatrix;
+import org.hipparchus.linear.RealVector;
+import org.hipparchus.optim.nonlinear.vector.leastsquares.LeastSquaresBuilder;
+import org.hipparchus.optim.nonlinear.vector.leastsquares.LevenbergMarquardtOptimizer;
+import org.hipparchus.util.Pair;
+
+/**
+ * Fits a curve with up to ten bells and two shelves by nonlinear least squares (Levenberg–Marquardt with the analytic Jacobian of
+ * {@link BandModel}).
+ *
+ * <p>The count grows only as needed: two shelves first, then two bells at a time where the rest is largest, each time all of them
+ * adjusted together, until the rest is below {@value #GOOD_ENOUGH_DB} dB RMS. Frequencies, gains and Qs are bounded, and gains cost
+ * a little, so that large bands do not fight each other. Outside the correction's range the rest counts a tenth.
+ */
+public final class BandFitter {
+
+    private static final double GOOD_ENOUGH_DB = 0.05;
+    private static final int POINT_STEP = 2;
+    private static final double GAIN_COST = 0.01;
+    private static final double OUTSIDE_WEIGHT = 0.1;
+    private static final double SMALLEST_GAIN_DB = 0.05;
+    private static final double MAX_GAIN_DB = 15;
+    private static final double[] BELL_Q = {0.3, 8};
+    private static final double[] SHELF_Q = {0.35, 0.9};
+    private static final double[] BELL_HZ = {24, 17000};
+    private static final double[] LOW_SHELF_HZ = {30, 400};
+    private static final double[] HIGH_SHELF_HZ = {2000, 15000};
+    private static final int ITERATIONS = 25;
+
+    private final int mostBells;
+    private final double[] frequencies;
+    private final double[] weights;
+    private final BandModel model;
+
+    /**
+     * A fitter.
+     *
+     * @param mostBells how many bells at most, 0 to 10, beside the two shelves
+     * @param lowHz lower end of the range that counts in full
+     * @param highHz upper end of it
+     */
+    public BandFitter(int mostBells, double lowHz, double highHz) {
+        this.mostBells = mostBells;
+        int count = (BandGrid.SIZE + POINT_STEP - 1) / POINT_STEP;
+        frequencies = new double[count];
+        weights = new double[count];
+        for (int i = 0; i < count; i++) {
+            frequencies[i] = BandGrid.centreHz(i * POINT_STEP);
+            weights[i] = frequencies[i] >= lowHz && frequencies[i] <= highHz ? 1 : OUTSIDE_WEIGHT;
+        }
+        model = new BandModel(frequencies);
+    }
+
+    /** Ten bells and two shelves for a correction with these settings. */
+    public static List<EqBand> fit(Correction correction, CorrectionSettings settings) {
+        return new BandFitter(10, settings.lowHz(), settings.highHz()).fit(correction.curveDb());
+    }
+
+    /**
+     * Fits a curve.
+     *
+     * @param curveDb one value a band of the {@link BandGrid}
+     * @return the bands from low to high frequency; none for a flat curve
+     */
+    public List<EqBand> fit(double[] curveDb) {
+        double[] target = new double[frequencies.length];
+        for (int i = 0; i < target.length; i++) {
+            target[i] = curveDb[i * POINT_STEP];
+        }
+        Fit fit = new Fit(List.of(), new double[0]);
+        if (rms(fit.rest(target)) < GOOD_ENOUGH_DB) {
+            return List.of();
+        }
+        fit = fit.with(Type.LOW_SHELF, 80, target[indexOf(50)] / 2, 0.7)
+                .with(Type.HIGH_SHELF, 8000, target[indexOf(12500)] / 2, 0.7);
+        int bells = 0;
+        do {
+            for (int i = 0; i < 2 && bells < mostBells; i++, bells++) {
+                fit = fit.withBellAtLargestRest(target);
+            }
+            fit = optimise(fit, target);
+        } while (bells < mostBells && rms(fit.rest(target)) > GOOD_ENOUGH_DB);
+        return fit.bands();
+    }
+
+    private int indexOf(double hz) {
+        return BandGrid.bandOf(hz) / POINT_STEP;
+    }
+
+    private double rms(double[] rest) {
+        double sum = 0;
+        double weight = 0;
+        for (int i = 0; i < rest.length; i++) {
+            sum += weights[i] * rest[i] * rest[i];
+            weight += weights[i];
+        }
+        return Math.sqrt(sum / weight);
+    }
+
+    private Fit optimise(Fit start, double[] target) {
+        int rows = frequencies.length + start.types.size();
+        double[] wanted = new double[rows];
+        System.arraycopy(target, 0, wanted, 0, target.length);
+        double[] rowWeights = new double[rows];
+        System.arraycopy(weights, 0, rowWeights, 0, weights.length);
+        java.util.Arrays.fill(rowWeights, weights.length, rows, 1);
+        for (int i = 0; i < rows; i++) {
+            rowWeights[i] = Math.sqrt(rowWeights[i]);
+            wanted[i] *= rowWeights[i];
+        }
+        try {
+            RealVector best = new LevenbergMarquardtOptimizer()
+                    .optimize(new LeastSquaresBuilder()
+                            .start(start.parameters)
+                            .target(wanted)
+                            .model(p -> evaluate(start.types, p.toArray(), rowWeights))
+                            .parameterValidator(p -> new ArrayRealVector(bounded(start.types, p.toArray()), false))
+                            .lazyEvaluation(false)
+                            .maxEvaluations(4 * ITERATIONS)
+                            .maxIterations(4 * ITERATIONS)
+                            .checker((n, a, b) ->
+                                    n >= ITERATIONS || Math.abs(a.getCost() - b.getCost()) < 1e-3 * b.getCost())
+                            .build())
+                    .getPoint();
+            return new Fit(start.types, best.toArray());
+        } catch (MathRuntimeException e) {
+            return start; // not better than the start: the next round adds bands and tries again
+        }
+    }
+
+    private Pair<RealVector, RealMatrix> evaluate(List<Type> types, double[] p, double[] rowWeights) {
+        int points = frequencies.length;
+        double[] value = new double[points + types.size()];
+        double[][] jacobian = new double[value.length][p.length];
+        for (int t = 0; t < types.size(); t++) {
+            int at = t * BandModel.PARAMETERS;
+            model.add(types.get(t), p, at, value, jacobian);
+            value[points + t] = GAIN_COST * p[at + 1];
+            jacobian[points + t][at + 1] = GAIN_COST;
+        }
+        for (int i = 0; i < points; i++) {
+            value[i] *= rowWeights[i];
+            for (int c = 0; c < p.length; c++) {
+                jacobian[i][c] *= rowWeights[i];
+            }
+        }
+        return new Pair<>(new ArrayRealVector(value, false), new Array2DRowRealMatrix(jacobian, false));
+    }
+
+    private static double[] bounded(List<Type> types, double[] p) {
+        double[] inside = p.clone();
+        for (int t = 0; t < types.size(); t++) {
+            int at = t * BandModel.PARAMETERS;
+            double[] hz =
+                    switch (types.get(t)) {
+                        case BELL -> BELL_HZ;
+                        case LOW_SHELF -> LOW_SHELF_HZ;
+                        case HIGH_SHELF -> HIGH_SHELF_HZ;
+                    };
+            double[] q = types.get(t) == Type.BELL ? BELL_Q : SHELF_Q;
+            inside[at] = clamp(p[at], Math.log(hz[0]), Math.log(hz[1]));
+            inside[at + 1] = clamp(p[at + 1], -MAX_GAIN_DB, MAX_GAIN_DB);
+            inside[at + 2] = clamp(p[at + 2], Math.log(q[0]), Math.log(q[1]));
+        }
+        return inside;
+    }
+
+    private static double clamp(double x, double low, double high) {
+        return Math.max(low, Math.min(high, x));
+    }
+
+    /** Bands on the way: their shapes, and three parameters for each. */
+    private final class Fit {
+        private final List<Type> types;
+        private final double[] parameters;
+
+        Fit(List<Type> types, double[] parameters) {
+            this.types = types;
+            this.parameters = parameters;
+        }
+
+        Fit with(Type type, double hz, double gainDb, double q) {
+            List<Type> more = new ArrayList<>(types);
+            more.add(type);
+            double[] p = java.util.Arrays.copyOf(parameters, parameters.length + BandModel.PARAMETERS);
+            p[parameters.length] = Math.log(hz);
+            p[parameters.length + 1] = gainDb;
+            p[parameters.length + 2] = Math.log(q);
+            return new Fit(more, bounded(more, p));
+        }
+
+        double[] rest(double[] target) {
+            double[] rest = new double[target.length];
+            double[][] unused = new double[target.length][parameters.length];
+            for (int t = 0; t < types.size(); t++) {
+                model.add(types.get(t), parameters, t * BandModel.PARAMETERS, rest, unused);
+            }
+            for (int i = 0; i < rest.length; i++) {
+                rest[i] = target[i] - rest[i];
+            }
+            return rest;
+        }
+
+        /** Starts a bell where the rest, times the width it holds its sign over half its height, is largest. */
+        Fit withBellAtLargestRest(double[] target) {
+            double[] rest = rest(target);
+            int best = 0;
+            int bestWidth = 1;
+            double bestArea = -1;
+            for (int i = 0; i < rest.length; i++) {
+                int width = halfWidth(rest, i);
+                double area = weights[i] * Math.abs(rest[i]) * Math.sqrt(width);
+                if (area > bestArea) {
+                    bestArea = area;
+                    best = i;
+                    bestWidth = width;
+                }
+            }
+            double octaves = (double) bestWidth * POINT_STEP / BandGrid.BANDS_PER_OCTAVE;
+            return with(Type.BELL, frequencies[best], rest[best], 1.4 / Math.max(0.2, octaves));
+        }
+
+        private int halfWidth(double[] rest, int centre) {
+            double half = rest[centre] / 2;
+            int from = centre;
+            int to = centre;
+            while (from > 0 && rest[from - 1] * Math.signum(half) > Math.abs(half)) {
+                from--;
+            }
+            while (to < rest.length - 1 && rest[to + 1] * Math.signum(half) > Math.abs(half)) {
+                to++;
+            }
+            return to - from + 1;
+        }
+
+        List<EqBand> bands() {
+            List<EqBand> bands = new ArrayList<>();
+            for (int t = 0; t < types.size(); t++) {
+                int at = t * BandModel.PARAMETERS;
+                if (Math.abs(parameters[at + 1]) >= SMALLEST_GAIN_DB) {
+                    bands.add(new EqBand(
+                            types.get(t),
+                            Math.exp(parameters[at]),
+                            parameters[at + 1],
+                            Math.exp(parameters[at + 2]),
+                            true));
+                }
+            }
+            bands.sort(Comparator.comparingDouble(EqBand::frequencyHz));
+            return List.copyOf(bands);
+        }
+    }
+}

@@ -1,0 +1,86 @@
+package oakmirror.correction;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import oakmirror.spectrum.BandGrid;
+
+/**
+ * The curve proposed to close a gap: gap × strength, smoothed to the resolution, held back by the guards, softly limited.
+ *
+ * @param curveDb gain for each band of the {@link BandGrid}
+ * @param held where guards hold it back wholly or in part
+ */
+public record Correction(double[] curveDb, List<Held> held) {
+
+    /** How sharply a curve bends into its limit; at half the limit it is lowered by 1.5 %. */
+    private static final double KNEE = 4;
+
+    private static final List<Guard> GUARDS = List.of(new RangeGuard());
+
+    /** A stretch where a guard lets less than half through. */
+    public record Held(String reason, double lowHz, double highHz) {}
+
+    /** Nothing to correct. */
+    public static Correction none() {
+        return new Correction(new double[BandGrid.SIZE], List.of());
+    }
+
+    /** Derives the correction for a gap. */
+    public static Correction derive(Gap gap, CorrectionSettings settings) {
+        if (!gap.isKnown()) {
+            return none();
+        }
+        double[] curve = OctaveSmoothing.smooth(gap.gapDb(), gap.known(), settings.resolutionOctaves());
+        List<Held> held = new ArrayList<>();
+        double[] passes = new double[curve.length];
+        Arrays.fill(passes, settings.strength());
+        for (Guard guard : GUARDS) {
+            double[] through = guard.passes(gap, settings);
+            held.addAll(stretches(guard.reason(), through));
+            for (int b = 0; b < passes.length; b++) {
+                passes[b] *= through[b];
+            }
+        }
+        for (int b = 0; b < curve.length; b++) {
+            double wanted = curve[b] * passes[b];
+            curve[b] = wanted >= 0 ? bend(wanted, settings.mostBoostDb()) : -bend(-wanted, settings.mostCutDb());
+        }
+        return new Correction(curve, List.copyOf(held));
+    }
+
+    /** x for small x, at most the limit, smooth in between: x / (1 + (x/limit)^4)^(1/4). */
+    private static double bend(double x, double limit) {
+        return x / Math.pow(1 + Math.pow(x / limit, KNEE), 1 / KNEE);
+    }
+
+    private static List<Held> stretches(String reason, double[] passes) {
+        List<Held> held = new ArrayList<>();
+        int from = -1;
+        for (int b = 0; b <= passes.length; b++) {
+            boolean holds = b < passes.length && passes[b] < 0.5;
+            if (holds && from < 0) {
+                from = b;
+            } else if (!holds && from >= 0) {
+                held.add(new Held(reason, BandGrid.lowerEdgeHz(from), BandGrid.lowerEdgeHz(b)));
+                from = -1;
+            }
+        }
+        return held;
+    }
+
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof Correction c && Arrays.equals(curveDb, c.curveDb) && held.equals(c.held);
+    }
+
+    @Override
+    public int hashCode() {
+        return Arrays.hashCode(curveDb);
+    }
+
+    @Override
+    public String toString() {
+        return "Correction" + Arrays.toString(curveDb);
+    }
+}

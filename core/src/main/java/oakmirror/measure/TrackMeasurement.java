@@ -1,0 +1,44 @@
+package oakmirror.measure;
+
+import oakmirror.loudness.Loudness;
+import oakmirror.loudness.Peaks;
+import oakmirror.spectrum.BandSpectrum;
+
+/**
+ * Everything measured of one track.
+ *
+ * @param sampleRate frames a second of the file
+ * @param channels channels of the file
+ * @param frames length of the file
+ * @param loudness programme loudness of the file, all channels
+ * @param heardLufs integrated loudness of what is heard of it: the stereo fold of more than two channels, otherwise the same; NaN
+ *     where not defined
+ * @param peaks peaks over all channels, mean square averaged over them
+ * @param spectrum averaged spectrum of the stereo fold
+ * @param contour momentary loudness in LUFS every {@link #CONTOUR_SECONDS}
+ * @param nonFiniteSamples samples that were no numbers and count as zero
+ */
+public record TrackMeasurement(
+        int sampleRate,
+        int channels,
+        long frames,
+        Loudness loudness,
+        double heardLufs,
+        Peaks peaks,
+        BandSpectrum spectrum,
+        float[] contour,
+        long nonFiniteSamples) {
+
+    /** Time between two values of the contour. */
+    public static final double CONTOUR_SECONDS = 0.1;
+
+    /** Length in seconds. */
+    public double seconds() {
+        return (double) frames / sampleRate;
+    }
+
+    /** True peak less integrated loudness in dB; NaN where one is not defined. */
+    public double peakToLoudness() {
+        return peaks.truePeakDbtp() - loudness.integratedLufs();
+    }
+}

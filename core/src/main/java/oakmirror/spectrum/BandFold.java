@@ -1,0 +1,50 @@
+package oakmirror.spectrum;
+
+/**
+ * Folds the powers of evenly spaced bins into the bands of the {@link BandGrid}. Bin k covers (k ± ½)·rate/size; what a band's edges
+ * cut of it counts in proportion to its width.
+ */
+final class BandFold {
+
+    private final int[] firstBin = new int[BandGrid.SIZE];
+    private final float[][] share = new float[BandGrid.SIZE][];
+    private final int usable;
+
+    BandFold(int size, int sampleRate) {
+        double binHz = (double) sampleRate / size;
+        int usableBands = 0;
+        for (int b = 0; b < BandGrid.SIZE; b++) {
+            double low = BandGrid.lowerEdgeHz(b) / binHz + 0.5;
+            double high = BandGrid.lowerEdgeHz(b + 1) / binHz + 0.5;
+            if (high > size / 2.0 + 1) {
+                share[b] = new float[0];
+                continue;
+            }
+            usableBands = b + 1;
+            firstBin[b] = (int) low;
+            share[b] = new float[(int) Math.ceil(high) - firstBin[b]];
+            for (int i = 0; i < share[b].length; i++) {
+                int bin = firstBin[b] + i;
+                share[b][i] = (float) (Math.min(high, bin + 1) - Math.max(low, bin));
+            }
+        }
+        usable = usableBands;
+    }
+
+    int usableBands() {
+        return usable;
+    }
+
+    void addTo(double[] bands, double[] binPower) {
+        for (int b = 0; b < share.length; b++) {
+            double sum = 0;
+            for (int i = 0; i < share[b].length; i++) {
+                int bin = firstBin[b] + i;
+                if (bin < binPower.length) {
+                    sum += share[b][i] * binPower[bin];
+                }
+            }
+            bands[b] += sum;
+        }
+    }
+}

@@ -1,0 +1,71 @@
+package oakmirror.spectrum;
+
+import java.util.Arrays;
+import oakmirror.audio.Decibels;
+
+/**
+ * Mean power in each band of the {@link BandGrid}, full scale being 1, left and right averaged.
+ *
+ * @param power one value a band, never negative
+ * @param usableBands how many bands from the bottom lie wholly below the Nyquist frequency of the file; the rest hold 0
+ * @param analysedSeconds how much audio passed the gate
+ */
+public record BandSpectrum(double[] power, int usableBands, double analysedSeconds) {
+
+    /** Level that stands for no power at all, in dB. */
+    public static final double FLOOR_DB = -180;
+
+    /** Checks the shape. The array is not copied and must not be changed. */
+    public BandSpectrum {
+        if (power.length != BandGrid.SIZE) {
+            throw new IllegalArgumentException("expected " + BandGrid.SIZE + " bands, not " + power.length);
+        }
+    }
+
+    /** Nothing heard. */
+    public static BandSpectrum silent() {
+        return new BandSpectrum(new double[BandGrid.SIZE], BandGrid.SIZE, 0);
+    }
+
+    /** Whether there is nothing in it. */
+    public boolean isSilent() {
+        return Arrays.stream(power).allMatch(p -> p <= 0);
+    }
+
+    /** Level of each band in dB relative to full scale, at least {@link #FLOOR_DB}, raised by a gain. */
+    public double[] levelsDb(double gainDb) {
+        double[] levels = new double[power.length];
+        for (int i = 0; i < levels.length; i++) {
+            levels[i] = Math.max(FLOOR_DB, Decibels.ofPower(power[i])) + gainDb;
+        }
+        return levels;
+    }
+
+    /** This spectrum after a filter, given by its gain in dB for each band. */
+    public BandSpectrum filtered(double[] gainDb) {
+        double[] out = new double[power.length];
+        for (int i = 0; i < out.length; i++) {
+            out[i] = power[i] * Decibels.toPower(gainDb[i]);
+        }
+        return new BandSpectrum(out, usableBands, analysedSeconds);
+    }
+
+    /** Two equal spectra hold equal figures. */
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof BandSpectrum s
+                && usableBands == s.usableBands
+                && analysedSeconds == s.analysedSeconds
+                && Arrays.equals(power, s.power);
+    }
+
+    @Override
+    public int hashCode() {
+        return Arrays.hashCode(power);
+    }
+
+    @Override
+    public String toString() {
+        return "BandSpectrum[" + usableBands + " bands, " + analysedSeconds + " s]";
+    }
+}

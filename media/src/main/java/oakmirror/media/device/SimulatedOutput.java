@@ -1,0 +1,89 @@
+package oakmirror.media.device;
+
+import java.util.concurrent.locks.LockSupport;
+import oakmirror.processing.MonitorMixer;
+
+/**
+ * A device that makes no sound but behaves like one: takes blocks at the pace of real time, counts those it got too late, and keeps
+ * what it was given last, so that it can be looked at.
+ */
+public final class SimulatedOutput implements AudioOutput {
+
+    private static final double KEPT_SECONDS = 20;
+
+    private final int sampleRate;
+    private final float[] keptLeft;
+    private final float[] keptRight;
+    private long taken;
+    private volatile long late;
+    private volatile boolean open = true;
+
+    /** A device at a rate. */
+    public SimulatedOutput(int sampleRate) {
+        this.sampleRate = sampleRate;
+        keptLeft = new float[(int) (KEPT_SECONDS * sampleRate)];
+        keptRight = new float[keptLeft.length];
+    }
+
+    @Override
+    public String name() {
+        return "no sound device · simulated output";
+    }
+
+    @Override
+    public void start(MonitorMixer mixer) {
+        Thread t = new Thread(() -> run(mixer), "oakmirror-simulated-output");
+        t.setDaemon(true);
+        t.start();
+    }
+
+    private void run(MonitorMixer mixer) {
+        float[] left = new float[BLOCK];
+        float[] right = new float[BLOCK];
+        long due = System.nanoTime();
+        long blockNanos = 1_000_000_000L * BLOCK / sampleRate;
+        while (open) {
+            mixer.render(left, right, BLOCK);
+            keep(left, right);
+            due += blockNanos;
+            long wait = due - System.nanoTime();
+            if (wait > 0) {
+                LockSupport.parkNanos(wait);
+            } else if (-wait > 4 * blockNanos) {
+                late++;
+                due = System.nanoTime();
+            }
+        }
+    }
+
+    private synchronized void keep(float[] left, float[] right) {
+        for (int i = 0; i < BLOCK; i++) {
+            int at = (int) (taken % keptLeft.length);
+            keptLeft[at] = left[i];
+            keptRight[at] = right[i];
+            taken++;
+        }
+    }
+
+    /** How often it had to wait for a block longer than a real device would have. */
+    public long lateBlocks() {
+        return late;
+    }
+
+    /** The last frames it was given, left and right, oldest first; at most {@code frames}. */
+    public synchronized float[][] recent(int frames) {
+        int n = (int) Math.min(Math.min(frames, keptLeft.length), taken);
+        float[][] out = new float[2][n];
+        for (int i = 0; i < n; i++) {
+            int at = (int) ((taken - n + i) % keptLeft.length);
+            out[0][i] = keptLeft[at];
+            out[1][i] = keptRight[at];
+        }
+        return out;
+    }
+
+    @Override
+    public void close() {
+        open = false;
+    }
+}
