@@ -30,7 +30,8 @@ public final class TrackMeasurer {
         void accept(float[] left, float[] right, int frames) throws IOException;
     }
 
-    private static final int BLOCK = 131072;
+    /** Frames in a block, at most. */
+    public static final int BLOCK = 131072;
 
     private final ExecutorService executor;
     private final boolean withSpectrum;

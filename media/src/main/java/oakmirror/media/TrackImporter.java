@@ -23,8 +23,6 @@ import oakmirror.media.file.Resampler;
  */
 public final class TrackImporter {
 
-    private static final int BLOCK = 32768;
-
     private final AudioCache cache;
     private final ExecutorService executor;
 
@@ -97,7 +95,7 @@ public final class TrackImporter {
             sink.write(l, r, n);
             written[0] += n;
         };
-        try (Resampler resampler = new Resampler(stream.sampleRate(), rate, BLOCK)) {
+        try (Resampler resampler = new Resampler(stream.sampleRate(), rate, TrackMeasurer.BLOCK)) {
             TrackMeasurement m = measurer.measure(stream, progress, (l, r, n) -> resampler.add(l, r, n, counted));
             long wanted = framesAt(m, rate);
             Resampler.Sink upToLength =

@@ -1,0 +1,61 @@
+package oakmirror.desk;
+
+import atlantafx.base.theme.PrimerLight;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Locale;
+import javafx.application.Application;
+import javafx.scene.Scene;
+import javafx.stage.Stage;
+import oakmirror.desk.look.Theme;
+import oakmirror.desk.model.Settings;
+
+/** The application. Arguments: {@code demo}, or {@code open [SESSION]}, or {@code screenshots DIR}. */
+public final class OakMirrorApp extends Application {
+
+    private MainWindow window;
+    private Settings settings;
+
+    /** Made by the toolkit. */
+    public OakMirrorApp() {}
+
+    @Override
+    public void start(Stage stage) {
+        Locale.setDefault(Locale.ENGLISH);
+        settings = new Settings();
+        Theme.loadFonts();
+        Theme.current().set("lamplight".equals(settings.text("theme", "")) ? Theme.LAMPLIGHT : Theme.DAYLIGHT);
+        Application.setUserAgentStylesheet(new PrimerLight().getUserAgentStylesheet());
+        window = new MainWindow(settings);
+        List<String> arguments = getParameters().getRaw();
+        String command = arguments.isEmpty() ? "open" : arguments.get(0);
+        boolean pictures = command.equals("screenshots");
+        double width = pictures ? 1280 : settings.number("window.width", 1280);
+        double height = pictures ? 800 : settings.number("window.height", 800);
+        Scene scene = new Scene(window.root(), width, height);
+        Theme.dress(scene);
+        stage.setScene(scene);
+        stage.setTitle("Oak Mirror");
+        stage.setMinWidth(1100);
+        stage.setMinHeight(700);
+        window.attach(stage);
+        stage.show();
+        switch (command) {
+            case "demo" -> window.openDemo();
+            case "open" -> arguments.stream().skip(1).findFirst().ifPresent(s -> window.open(Path.of(s)));
+            case "screenshots" -> new Screenshots(window, stage, Path.of(arguments.get(1))).start();
+            default -> window.workspace().messageProperty().set("'" + command + "' is no command.");
+        }
+        Startup.report(window.workspace(), stage);
+    }
+
+    @Override
+    public void stop() {
+        if (window.root().getScene() != null) {
+            settings.keep("window.width", window.root().getScene().getWidth());
+            settings.keep("window.height", window.root().getScene().getHeight());
+        }
+        settings.keep("theme", Theme.current().get().name().toLowerCase(Locale.ROOT));
+        window.close();
+    }
+}

@@ -1,0 +1,94 @@
+package oakmirror.desk;
+
+import java.awt.image.BufferedImage;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayDeque;
+import java.util.Deque;
+import javafx.animation.PauseTransition;
+import javafx.scene.image.PixelReader;
+import javafx.scene.image.WritableImage;
+import javafx.stage.Stage;
+import javafx.util.Duration;
+import javax.imageio.ImageIO;
+import oakmirror.desk.look.Theme;
+
+/** Takes a picture of every station with the demo open, in Daylight, and of two in Lamplight, then ends the program. */
+final class Screenshots {
+
+    private static final Duration SETTLED = Duration.millis(900);
+
+    private static final Duration LIMIT = Duration.seconds(90);
+
+    private record Shot(String name, Station station, Theme theme) {}
+
+    private final MainWindow window;
+    private final Stage stage;
+    private final Path folder;
+    private final Deque<Shot> shots = new ArrayDeque<>();
+
+    Screenshots(MainWindow window, Stage stage, Path folder) {
+        this.window = window;
+        this.stage = stage;
+        this.folder = folder;
+        for (Theme theme : Theme.values()) {
+            for (Station station : Station.values()) {
+                String name = station.label().toLowerCase(java.util.Locale.ROOT).replace(' ', '-');
+                shots.add(new Shot(name + "-" + theme.label().toLowerCase(java.util.Locale.ROOT), station, theme));
+            }
+        }
+    }
+
+    void start() {
+        window.openDemo();
+        PauseTransition limit = new PauseTransition(LIMIT);
+        limit.setOnFinished(e -> {
+            System.err.println("The demo did not become ready; the log says why.");
+            stage.close();
+        });
+        limit.play();
+        boolean[] begun = {false};
+        window.workspace().proposalProperty().subscribe(p -> {
+            boolean ready = window.workspace().isReady();
+            if (ready && !begun[0]) {
+                begun[0] = true;
+                next();
+            }
+        });
+    }
+
+    private void next() {
+        Shot shot = shots.poll();
+        if (shot == null) {
+            stage.close();
+            return;
+        }
+        Theme.current().set(shot.theme);
+        window.show(shot.station.ordinal());
+        PauseTransition settle = new PauseTransition(SETTLED);
+        settle.setOnFinished(e -> {
+            try {
+                Files.createDirectories(folder);
+                write(stage.getScene().snapshot(null), folder.resolve(shot.name + ".png"));
+            } catch (IOException failed) {
+                throw new java.io.UncheckedIOException(failed);
+            }
+            next();
+        });
+        settle.play();
+    }
+
+    private static void write(WritableImage image, Path file) throws IOException {
+        int width = (int) image.getWidth();
+        int height = (int) image.getHeight();
+        BufferedImage picture = new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);
+        PixelReader pixels = image.getPixelReader();
+        for (int y = 0; y < height; y++) {
+            for (int x = 0; x < width; x++) {
+                picture.setRGB(x, y, pixels.getArgb(x, y));
+            }
+        }
+        ImageIO.write(picture, "png", file.toFile());
+    }
+}

@@ -1,0 +1,89 @@
+package oakmirror.desk;
+
+import java.util.EnumMap;
+import java.util.Map;
+import java.util.Optional;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.SimpleObjectProperty;
+import javafx.css.PseudoClass;
+import javafx.scene.control.Label;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.VBox;
+import oakmirror.correction.Gap;
+import oakmirror.correction.Proposal;
+import oakmirror.desk.look.Readings;
+import oakmirror.desk.model.TrackSlot;
+import oakmirror.desk.model.Workspace;
+import oakmirror.desk.page.Ui;
+import oakmirror.desk.plot.ZoneRow;
+import oakmirror.session.Session;
+import oakmirror.spectrum.Zone;
+
+/** The way through the work: each station with what it has to say in a word. */
+final class StationRail extends VBox {
+
+    private static final PseudoClass SELECTED = PseudoClass.getPseudoClass("selected");
+
+    private final Workspace workspace;
+    private final ObjectProperty<Station> station = new SimpleObjectProperty<>(Station.GATHER);
+    private final Map<Station, Label> states = new EnumMap<>(Station.class);
+
+    StationRail(Workspace workspace) {
+        this.workspace = workspace;
+        getStyleClass().add("rail");
+        for (Station s : Station.values()) {
+            Label state = Ui.label("", "rail-state");
+            states.put(s, state);
+            VBox entry = new VBox(3, Ui.label(s.label(), "rail-name"), state);
+            entry.getStyleClass().add("rail-entry");
+            entry.setId("station-" + s.name().toLowerCase(java.util.Locale.ROOT));
+            entry.setOnMouseClicked(e -> station.set(s));
+            Tooltip.install(entry, new Tooltip(s.label() + " (Ctrl+" + (s.ordinal() + 1) + ")"));
+            station.subscribe(now -> entry.pseudoClassStateChanged(SELECTED, now == s));
+            getChildren().add(entry);
+        }
+        workspace.sessionProperty().subscribe(s -> refresh());
+        workspace.proposalProperty().subscribe(p -> refresh());
+        workspace.tracks().revisionProperty().subscribe(r -> refresh());
+    }
+
+    ObjectProperty<Station> stationProperty() {
+        return station;
+    }
+
+    private void refresh() {
+        Session session = workspace.session();
+        Proposal proposal = workspace.proposalProperty().get();
+        int count = workspace.tracks().all().size();
+        long ready = workspace.tracks().all().stream()
+                .map(TrackSlot::imported)
+                .filter(Optional::isPresent)
+                .count();
+        String tracks = count == 0 ? "–" : ready < count ? ready + " of " + count + " ready" : count + " tracks";
+        boolean matched = session.levelsMatched() && count > 1 && ready == count;
+        states.get(Station.GATHER).setText(tracks + (matched ? ", matched" : ""));
+        states.get(Station.COMPARE).setText(zonesNear(proposal.gap()));
+        long moves = proposal.bands().stream().filter(b -> b.enabled()).count();
+        states.get(Station.SHAPE)
+                .setText(
+                        proposal.gap().isKnown()
+                                ? moves + " moves, "
+                                        + Math.round(100 * session.correction().strength()) + " %"
+                                : "–");
+        states.get(Station.FINISH).setText(Readings.level(session.finish().targetLufs()) + " LUFS");
+        states.get(Station.SEND_OUT).setText("–");
+    }
+
+    private static String zonesNear(Gap gap) {
+        if (!gap.isKnown()) {
+            return "–";
+        }
+        int near = 0;
+        for (Zone zone : Zone.values()) {
+            if (Math.abs(zone.mean(gap.gapDb())) <= ZoneRow.NOTABLE_DB) {
+                near++;
+            }
+        }
+        return near + " of 7 zones near";
+    }
+}

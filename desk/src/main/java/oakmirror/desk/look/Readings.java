@@ -1,0 +1,65 @@
+package oakmirror.desk.look;
+
+import java.util.Locale;
+
+/** Numbers as they are written on screen: with units, a true minus sign, one decimal for decibels. */
+public final class Readings {
+
+    private static final String UNDEFINED = "–";
+
+    private Readings() {}
+
+    /** A level or loudness without its unit, as −17.8; a dash where it is not defined. */
+    public static String level(double value) {
+        if (!Double.isFinite(value)) {
+            return UNDEFINED;
+        }
+        String text = String.format(Locale.ROOT, "%.1f", value);
+        return text.equals("-0.0") ? "0.0" : text.replace('-', '−');
+    }
+
+    /** A gain without its unit, always with a sign, as +2.5. */
+    public static String gain(double db) {
+        String text = level(db);
+        return Double.isFinite(db) && !text.startsWith("−") && !text.equals("0.0") ? "+" + text : text;
+    }
+
+    /** A gain with its unit. */
+    public static String gainDb(double db) {
+        return gain(db) + " dB";
+    }
+
+    /** A frequency, as 82.4 Hz or 1.20 kHz. */
+    public static String frequency(double hz) {
+        if (hz >= 1000) {
+            return String.format(Locale.ROOT, hz >= 10000 ? "%.1f kHz" : "%.2f kHz", hz / 1000);
+        }
+        return String.format(Locale.ROOT, hz >= 100 ? "%.0f Hz" : "%.1f Hz", hz);
+    }
+
+    /** A moment, as 1:16. */
+    public static String time(double seconds) {
+        long whole = Math.max(0, Math.round(Math.floor(seconds)));
+        return String.format(Locale.ROOT, "%d:%02d", whole / 60, whole % 60);
+    }
+
+    /** A moment to the tenth of a second, as 1:16.4. */
+    public static String fineTime(double seconds) {
+        double s = Math.max(0, Math.floor(seconds * 10) / 10);
+        return String.format(Locale.ROOT, "%d:%04.1f", (int) (s / 60), s % 60);
+    }
+
+    /** A sample rate, as 44.1 kHz. */
+    public static String rate(int hz) {
+        String text = String.format(Locale.ROOT, "%.3f", hz / 1000.0).replaceAll("\\.?0+$", "");
+        return text + " kHz";
+    }
+
+    /** A width in octaves, as ⅓ octave. */
+    public static String octaves(double octaves) {
+        if (octaves > 0.95) {
+            return "1 octave";
+        }
+        return "1/" + Math.round(1 / octaves) + " octave";
+    }
+}

@@ -1,0 +1,62 @@
+package oakmirror.desk.look;
+
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.SimpleObjectProperty;
+import javafx.scene.Scene;
+import javafx.scene.text.Font;
+
+/** The two themes, and which one is on. */
+public enum Theme {
+    DAYLIGHT("Daylight", "daylight.css", Palette.DAYLIGHT),
+    LAMPLIGHT("Lamplight", "lamplight.css", Palette.LAMPLIGHT);
+
+    private static final ObjectProperty<Theme> CURRENT = new SimpleObjectProperty<>(DAYLIGHT);
+    private static final String RESOURCES = "/oakmirror/desk/";
+
+    private final String label;
+    private final String stylesheet;
+    private final Palette palette;
+
+    Theme(String label, String stylesheet, Palette palette) {
+        this.label = label;
+        this.stylesheet = stylesheet;
+        this.palette = palette;
+    }
+
+    /** Its name on screen. */
+    public String label() {
+        return label;
+    }
+
+    /** Its colours. */
+    public Palette palette() {
+        return palette;
+    }
+
+    /** The other one. */
+    public Theme other() {
+        return this == DAYLIGHT ? LAMPLIGHT : DAYLIGHT;
+    }
+
+    /** The theme that is on; what is drawn by hand draws again when it changes. */
+    public static ObjectProperty<Theme> current() {
+        return CURRENT;
+    }
+
+    /** Dresses a scene in the theme that is on, now and whenever it changes. */
+    public static void dress(Scene scene) {
+        CURRENT.subscribe(theme -> scene.getStylesheets().setAll(resource("oak.css"), resource(theme.stylesheet)));
+    }
+
+    private static String resource(String name) {
+        return Theme.class.getResource(RESOURCES + name).toExternalForm();
+    }
+
+    /** Loads the fonts that ship with the program. */
+    public static void loadFonts() {
+        for (String file :
+                new String[] {"Lato-Regular.ttf", "Lato-Medium.ttf", "Lato-Bold.ttf", "Vollkorn-SemiBold.ttf"}) {
+            Font.loadFont(Theme.class.getResourceAsStream(RESOURCES + "fonts/" + file), 12);
+        }
+    }
+}

@@ -1,0 +1,270 @@
+package oakmirror.desk.model;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.UnaryOperator;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyBooleanProperty;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.SimpleBooleanProperty;
+import javafx.beans.property.SimpleObjectProperty;
+import javafx.beans.property.SimpleStringProperty;
+import javafx.beans.property.StringProperty;
+import oakmirror.correction.Gap;
+import oakmirror.correction.Proposal;
+import oakmirror.level.LevelMatch;
+import oakmirror.session.History;
+import oakmirror.session.Session;
+import oakmirror.session.Session.TrackFile;
+import oakmirror.session.SessionFile;
+
+/**
+ * What is open: the session with its history, its tracks, and what follows from them (level match, gap and proposal). Lives on the
+ * window's thread; work is done elsewhere and comes back here.
+ */
+public final class Workspace {
+
+    private final Jobs jobs;
+    private final Tracks tracks;
+    private History<Session> history = new History<>(Session.EMPTY);
+    private Session saved = Session.EMPTY;
+    private final ReadOnlyObjectWrapper<Session> session = new ReadOnlyObjectWrapper<>(Session.EMPTY);
+    private final ObjectProperty<Optional<Path>> file = new SimpleObjectProperty<>(Optional.empty());
+    private final BooleanProperty unsaved = new SimpleBooleanProperty();
+    private final BooleanProperty canUndo = new SimpleBooleanProperty();
+    private final BooleanProperty canRedo = new SimpleBooleanProperty();
+    private final ReadOnlyObjectWrapper<LevelMatch> levels = new ReadOnlyObjectWrapper<>(LevelMatch.none(0));
+    private final ReadOnlyObjectWrapper<Proposal> proposal = new ReadOnlyObjectWrapper<>(Proposal.none());
+    private final StringProperty message = new SimpleStringProperty("");
+    private final Latest<Proposal> proposer = new Latest<>("oakmirror-proposal");
+
+    /** A workspace with nothing in it. */
+    public Workspace(Jobs jobs) {
+        this.jobs = jobs;
+        this.tracks = new Tracks(jobs, this::derive);
+    }
+
+    /** Work in progress. */
+    public Jobs jobs() {
+        return jobs;
+    }
+
+    /** The tracks of the session. */
+    public Tracks tracks() {
+        return tracks;
+    }
+
+    /** The session as it stands. */
+    public Session session() {
+        return session.get();
+    }
+
+    /** The session as it stands. */
+    public ReadOnlyObjectProperty<Session> sessionProperty() {
+        return session.getReadOnlyProperty();
+    }
+
+    /** Where the session is kept, once it is. */
+    public ObjectProperty<Optional<Path>> fileProperty() {
+        return file;
+    }
+
+    /** Whether something would be lost by closing. */
+    public ReadOnlyBooleanProperty unsavedProperty() {
+        return unsaved;
+    }
+
+    /** Whether there is something to undo. */
+    public ReadOnlyBooleanProperty canUndoProperty() {
+        return canUndo;
+    }
+
+    /** Whether there is something to do again. */
+    public ReadOnlyBooleanProperty canRedoProperty() {
+        return canRedo;
+    }
+
+    /** With what offset each track is heard. */
+    public ReadOnlyObjectProperty<LevelMatch> levelsProperty() {
+        return levels.getReadOnlyProperty();
+    }
+
+    /** What would close the gap. */
+    public ReadOnlyObjectProperty<Proposal> proposalProperty() {
+        return proposal.getReadOnlyProperty();
+    }
+
+    /** The last thing to tell the user, in one sentence. */
+    public StringProperty messageProperty() {
+        return message;
+    }
+
+    /** What undo would undo. */
+    public String undoAction() {
+        return history.undoAction();
+    }
+
+    /** Changes the session in a step of its own. */
+    public void change(String action, UnaryOperator<Session> how) {
+        change(action, "", how);
+    }
+
+    /** Changes the session within a gesture: all changes under one key are undone together. */
+    public void change(String action, String gesture, UnaryOperator<Session> how) {
+        history.change(how.apply(history.present()), action, gesture);
+        show();
+    }
+
+    /** Ends a gesture, as when a slider is let go. */
+    public void endGesture() {
+        history.endGesture();
+    }
+
+    /** Back by one step. */
+    public void undo() {
+        history.undo();
+        show();
+    }
+
+    /** Forward by one step. */
+    public void redo() {
+        history.redo();
+        show();
+    }
+
+    private void show() {
+        Session now = history.present();
+        session.set(now);
+        unsaved.set(!now.equals(saved));
+        canUndo.set(history.canUndo());
+        canRedo.set(history.canRedo());
+        tracks.follow(now);
+        derive();
+    }
+
+    /**
+     * Adds files: the first becomes the mix when there is none, the others references. What is over the limit is left out and said.
+     */
+    public void addFiles(List<Path> paths) {
+        if (paths.isEmpty()) {
+            return;
+        }
+        int[] left = {0};
+        change(paths.size() == 1 ? "add a track" : "add tracks", s -> {
+            Session next = s;
+            for (Path path : paths) {
+                TrackFile track = TrackFile.of(path);
+                if (next.mix().isEmpty()) {
+                    next = next.withMix(Optional.of(track));
+                } else if (next.references().size() < Session.MOST_REFERENCES) {
+                    next = next.withReference(track);
+                } else {
+                    left[0]++;
+                }
+            }
+            return next;
+        });
+        if (left[0] > 0) {
+            message.set(left[0] + " files were left out: a session holds " + Session.MOST_REFERENCES + " references.");
+        }
+    }
+
+    /** Puts another file in a track's place, keeping its name and number. */
+    public void relocate(TrackFile track, Path path) {
+        TrackFile found = new TrackFile(path, track.name());
+        change("find " + track.name(), s -> {
+            List<TrackFile> references = new ArrayList<>(s.references());
+            references.replaceAll(r -> r.equals(track) ? found : r);
+            return s.withMix(s.mix().map(m -> m.equals(track) ? found : m)).withReferences(references);
+        });
+    }
+
+    /** Starts a new, empty session. */
+    public void reset() {
+        load(Session.EMPTY, Optional.empty());
+    }
+
+    /**
+     * Opens a session's file.
+     *
+     * @throws IOException in one sentence, when it cannot be read
+     */
+    public void open(Path path) throws IOException {
+        load(SessionFile.read(path), Optional.of(path.toAbsolutePath().normalize()));
+    }
+
+    /**
+     * Opens a session's file as a new session that has no file of its own yet, so that the original stays as it is.
+     *
+     * @throws IOException in one sentence, when it cannot be read
+     */
+    public void openCopy(Path path) throws IOException {
+        load(SessionFile.read(path), Optional.empty());
+    }
+
+    /** Whether every track of the session is there and a gap is known. */
+    public boolean isReady() {
+        return proposal.get().gap().isKnown()
+                && tracks.all().stream().allMatch(t -> t.imported().isPresent());
+    }
+
+    private void load(Session next, Optional<Path> path) {
+        history = new History<>(next);
+        saved = next;
+        file.set(path);
+        message.set("");
+        show();
+    }
+
+    /**
+     * Keeps the session in a file.
+     *
+     * @throws IOException when it cannot be written
+     */
+    public void save(Path path) throws IOException {
+        SessionFile.write(history.present(), path);
+        saved = history.present();
+        file.set(Optional.of(path));
+        unsaved.set(false);
+    }
+
+    /** Works out again what follows from session and tracks. */
+    private void derive() {
+        Session s = session();
+        List<TrackSlot> references = tracks.references();
+        Optional<TrackSlot> mix = tracks.mix();
+        levels.set(
+                s.levelsMatched() && mix.isPresent()
+                        ? LevelMatch.toMix(
+                                mix.get().level(),
+                                references.stream().map(TrackSlot::level).toList())
+                        : LevelMatch.none(references.size()));
+        var mixTrack = mix.flatMap(TrackSlot::imported);
+        var measured = references.stream()
+                .flatMap(r -> r.imported().stream())
+                .map(r -> new Gap.Reference(
+                        r.measurement().spectrum(), r.measurement().heardLufs()))
+                .toList();
+        proposer.submit(
+                () -> mixTrack.map(m -> Proposal.derive(
+                                        Gap.between(
+                                                m.measurement().spectrum(),
+                                                m.measurement().heardLufs(),
+                                                measured),
+                                        s.correction())
+                                .refusing(s.refusedMoves()))
+                        .orElse(Proposal.none()),
+                proposal::set);
+    }
+
+    /** Ends all work. */
+    public void close() {
+        tracks.close();
+        proposer.close();
+    }
+}

@@ -1,0 +1,148 @@
+package oakmirror.desk.page;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import javafx.beans.property.DoubleProperty;
+import javafx.geometry.Pos;
+import javafx.scene.control.ChoiceBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import javafx.util.StringConverter;
+import oakmirror.correction.Gap;
+import oakmirror.desk.look.Readings;
+import oakmirror.desk.model.Listening;
+import oakmirror.desk.model.Settings;
+import oakmirror.desk.model.TrackSlot;
+import oakmirror.desk.model.Workspace;
+import oakmirror.desk.plot.GapStrip;
+import oakmirror.desk.plot.ToneCurve;
+import oakmirror.desk.plot.TonePlot;
+import oakmirror.desk.plot.ZoneRow;
+import oakmirror.spectrum.FractionalOctave;
+
+/** Compare: tone of mix and references over each other at equal loudness, and the gap between them. */
+public final class ComparePage extends VBox {
+
+    private static final List<Double> RESOLUTIONS = List.of(1.0 / 24, 1.0 / 12, 1.0 / 6, 1.0 / 3, 1.0);
+    private static final List<Double> TILTS = List.of(0.0, 3.0, 4.5);
+
+    private final Workspace workspace;
+    private final Listening listening;
+    private final TonePlot tone;
+    private final GapStrip gap;
+    private final ZoneRow zones = new ZoneRow();
+    private final Label explanation = new Label();
+    private final ChoiceBox<Double> resolution;
+    private final ChoiceBox<Double> tilt;
+
+    /** The page of a workspace. */
+    public ComparePage(Workspace workspace, Listening listening, Settings settings) {
+        this.workspace = workspace;
+        this.listening = listening;
+        DoubleProperty cursor = TonePlot.sharedCursor();
+        tone = new TonePlot(cursor);
+        tone.setId("tone");
+        gap = new GapStrip(cursor);
+        resolution = choice(
+                RESOLUTIONS,
+                settings.number("compare.resolution", 1.0 / 3),
+                Readings::octaves,
+                "Width of the bands that are drawn");
+        tilt = choice(
+                TILTS,
+                settings.number("compare.tilt", 4.5),
+                t -> t == 0 ? "no tilt" : "tilt " + Readings.level(t) + " dB/oct",
+                "Raises the picture by so much an octave, so that a falling spectrum lies level");
+        resolution.valueProperty().subscribe(v -> {
+            settings.keep("compare.resolution", v);
+            refresh();
+        });
+        tilt.valueProperty().subscribe(v -> {
+            settings.keep("compare.tilt", v);
+            refresh();
+        });
+        HBox gapHead = new HBox(
+                10,
+                Ui.label("Gap", "subheading"),
+                Ui.label("reference minus mix: hatched where the mix lacks, plain where it has too much", "quiet"));
+        gapHead.setAlignment(Pos.BASELINE_LEFT);
+        gap.setMinHeight(110);
+        gap.setPrefHeight(150);
+        zones.setMinHeight(26);
+        zones.setPrefHeight(26);
+        tone.setMinHeight(180);
+        setVgrow(tone, Priority.ALWAYS);
+        getChildren().addAll(Ui.head("Tone", explanation, resolution, tilt), tone, gapHead, gap, zones);
+        getStyleClass().add("page");
+        setSpacing(6);
+        workspace.proposalProperty().subscribe(p -> refresh());
+        workspace.levelsProperty().subscribe(l -> refresh());
+        workspace.tracks().revisionProperty().subscribe(r -> refresh());
+    }
+
+    private static ChoiceBox<Double> choice(
+            List<Double> values, double start, java.util.function.DoubleFunction<String> text, String tooltip) {
+        ChoiceBox<Double> box = new ChoiceBox<>();
+        box.getItems().setAll(values);
+        box.setConverter(new StringConverter<>() {
+            @Override
+            public String toString(Double value) {
+                return value == null ? "" : text.apply(value);
+            }
+
+            @Override
+            public Double fromString(String ignored) {
+                throw new UnsupportedOperationException("nothing is typed here");
+            }
+        });
+        double nearest = values.stream()
+                .min((a, b) -> Double.compare(Math.abs(a - start), Math.abs(b - start)))
+                .orElseThrow();
+        box.setValue(nearest);
+        box.setTooltip(new Tooltip(tooltip));
+        box.setFocusTraversable(false);
+        return box;
+    }
+
+    private void refresh() {
+        if (tilt == null || tilt.getValue() == null) {
+            return;
+        }
+        List<ToneCurve> curves = new ArrayList<>();
+        List<TrackSlot> all = workspace.tracks().all();
+        boolean hasMix = workspace.tracks().mix().isPresent();
+        for (int i = 0; i < all.size(); i++) {
+            int number = hasMix ? i : i + 1;
+            double offset = listening.offsetDb(i);
+            TrackSlot slot = all.get(i);
+            slot.imported().ifPresent(t -> {
+                double[] levels =
+                        FractionalOctave.tiltedDb(t.measurement().spectrum(), resolution.getValue(), tilt.getValue());
+                for (int b = 0; b < levels.length; b++) {
+                    levels[b] += offset;
+                }
+                curves.add(new ToneCurve(number, slot.file().name(), levels));
+            });
+        }
+        Gap known = workspace.proposalProperty().get().gap();
+        tone.show(curves, known.gapDb());
+        gap.show(known.gapDb());
+        zones.show(known.gapDb());
+        Optional<Double> mixLufs = workspace
+                .tracks()
+                .mix()
+                .flatMap(TrackSlot::imported)
+                .map(t -> t.measurement().heardLufs());
+        explanation.setText(
+                !known.isKnown()
+                        ? "add a mix and a reference on Gather to compare them"
+                        : workspace.session().levelsMatched()
+                                ? "whole tracks, level-matched to " + Readings.level(mixLufs.orElse(Double.NaN))
+                                        + " LUFS integrated"
+                                : "whole tracks as they are; the gap is level-matched all the same");
+    }
+}

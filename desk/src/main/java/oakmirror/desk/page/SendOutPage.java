@@ -1,0 +1,178 @@
+package oakmirror.desk.page;
+
+import java.io.File;
+import java.nio.file.Path;
+import java.util.Optional;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.ChoiceBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.GridPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.VBox;
+import javafx.stage.DirectoryChooser;
+import javafx.util.StringConverter;
+import oakmirror.desk.look.Readings;
+import oakmirror.desk.model.Finishing;
+import oakmirror.desk.model.Settings;
+import oakmirror.desk.model.Workspace;
+import oakmirror.finish.MasterRender;
+import oakmirror.media.file.AudioFileException;
+import oakmirror.media.file.OutputFormat;
+import oakmirror.session.Session;
+
+/** Send out: the master as a file, the correction as tables. */
+public final class SendOutPage extends VBox {
+
+    private final Workspace workspace;
+    private final Finishing finishing;
+    private final Settings settings;
+    private final TextField folder = new TextField();
+    private final TextField name = new TextField();
+    private final ChoiceBox<OutputFormat> format = new ChoiceBox<>();
+    private final VBox results = new VBox(8);
+    private final Label nothing = Ui.label("Nothing sent out yet.", "quiet");
+    private final Button render;
+    private String proposedName = "";
+
+    /** The page of a workspace. */
+    public SendOutPage(Workspace workspace, Finishing finishing, Settings settings) {
+        this.workspace = workspace;
+        this.finishing = finishing;
+        this.settings = settings;
+        folder.setId("output-folder");
+        name.setId("output-name");
+        folder.setText(settings.folder("output")
+                .orElse(Path.of(System.getProperty("user.home")))
+                .toString());
+        format.getItems().setAll(OutputFormat.values());
+        format.setConverter(new StringConverter<>() {
+            @Override
+            public String toString(OutputFormat f) {
+                return f == null ? "" : f.label();
+            }
+
+            @Override
+            public OutputFormat fromString(String ignored) {
+                throw new UnsupportedOperationException("nothing is typed here");
+            }
+        });
+        format.setTooltip(new Tooltip("16 and 24 bits are dithered; 32-bit float keeps everything"));
+        format.valueProperty().subscribe(f -> {
+            if (f != null && !f.equals(formatOf(workspace.session()))) {
+                workspace.change("choose a format", s -> s.withOutput(new Session.Output(f.ending(), f.bits())));
+            }
+        });
+        render = Ui.button("render the master", "Writes the corrected mix at its target (Ctrl+R)", this::render);
+        render.setId("render");
+        render.getStyleClass().add("primary");
+        Button tables = Ui.button(
+                "write curve and bands", "Two tables any spreadsheet or equaliser list can take", this::writeTables);
+        tables.setId("write-tables");
+
+        GridPane form = new GridPane();
+        form.setHgap(12);
+        form.setVgap(10);
+        form.getStyleClass().add("card");
+        form.addRow(0, Ui.label("Folder", "quiet"), folder, Ui.link("choose…", "Choose a folder", this::chooseFolder));
+        form.addRow(1, Ui.label("Name", "quiet"), name);
+        form.addRow(2, Ui.label("Format", "quiet"), format);
+        HBox buttons = new HBox(10, render, tables);
+        buttons.setAlignment(Pos.CENTER_LEFT);
+        form.add(buttons, 1, 3);
+        folder.setPrefColumnCount(46);
+
+        Label explanation = new Label("the master as a file at the mix's rate; the correction as open tables");
+        results.getChildren().add(nothing);
+        getChildren().addAll(Ui.head("Send out", explanation), form, Ui.label("Sent out", "subheading"), results);
+        getStyleClass().add("page");
+        setSpacing(14);
+        workspace.sessionProperty().subscribe(this::show);
+    }
+
+    private static OutputFormat formatOf(Session session) {
+        return OutputFormat.of(session.output().format(), session.output().bits());
+    }
+
+    private void show(Session session) {
+        format.setValue(formatOf(session));
+        String proposed = session.mix().map(m -> m.name() + " master").orElse("master");
+        if (name.getText().isEmpty() || name.getText().equals(proposedName)) {
+            name.setText(proposed);
+        }
+        proposedName = proposed;
+        render.setDisable(session.mix().isEmpty());
+    }
+
+    private void chooseFolder() {
+        DirectoryChooser chooser = new DirectoryChooser();
+        settings.folder("output").ifPresent(f -> chooser.setInitialDirectory(f.toFile()));
+        File chosen = chooser.showDialog(getScene().getWindow());
+        if (chosen != null) {
+            folder.setText(chosen.getPath());
+        }
+    }
+
+    private Optional<Path> outputFolder() {
+        try {
+            Path path = Path.of(folder.getText().strip());
+            settings.rememberFolder("output", path);
+            return Optional.of(path);
+        } catch (java.nio.file.InvalidPathException e) {
+            say("That is no name a folder can have; choose another.", false);
+            return Optional.empty();
+        }
+    }
+
+    /** Renders the master to the file that is named. */
+    public void render() {
+        OutputFormat chosen = format.getValue();
+        outputFolder().ifPresent(path -> {
+            Path file = path.resolve(fileName(name.getText(), chosen.ending()));
+            render.setDisable(true);
+            finishing.renderTo(file, chosen, (outcome, sentence) -> {
+                render.setDisable(false);
+                if (outcome.isPresent()) {
+                    say(told(file, chosen, outcome.get()), true);
+                } else {
+                    say(sentence, false);
+                }
+            });
+        });
+    }
+
+    private static String told(Path file, OutputFormat format, MasterRender.Outcome outcome) {
+        String held = outcome.plan().heldBackDb() > 0.05
+                ? ", held back by " + Readings.level(outcome.plan().heldBackDb()) + " dB"
+                : "";
+        return file.getFileName() + "  ·  " + format.label() + "  ·  " + Readings.level(outcome.integratedLufs())
+                + " LUFS, " + Readings.level(outcome.truePeakDbtp()) + " dBTP" + held;
+    }
+
+    private static String fileName(String typed, String ending) {
+        String safe = typed.strip().replaceAll("[/\\\\:*?\"<>|]", "-");
+        return (safe.isEmpty() ? "master" : safe) + "." + ending;
+    }
+
+    private void writeTables() {
+        outputFolder().ifPresent(path -> {
+            try {
+                String stem = name.getText().strip();
+                Path curve = path.resolve(fileName(stem + " curve", "csv"));
+                Path bands = path.resolve(fileName(stem + " bands", "csv"));
+                finishing.writeTables(curve, bands);
+                say(curve.getFileName() + " and " + bands.getFileName(), true);
+            } catch (AudioFileException e) {
+                say(e.getMessage(), false);
+            }
+        });
+    }
+
+    private void say(String sentence, boolean done) {
+        results.getChildren().remove(nothing);
+        Label line = Ui.label((done ? "✓  " : "") + sentence, done ? "result" : "warning");
+        results.getChildren().add(0, line);
+    }
+}

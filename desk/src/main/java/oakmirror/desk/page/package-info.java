@@ -1,0 +1,2 @@
+/** The five stations, each a page. */
+package oakmirror.desk.page;

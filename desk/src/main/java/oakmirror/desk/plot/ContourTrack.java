@@ -1,0 +1,48 @@
+package oakmirror.desk.plot;
+
+/** A loudness contour to draw, as heights between 0 (36 LU or more below its loudest moment) and 1. */
+public final class ContourTrack {
+
+    private static final double RANGE_LU = 36;
+
+    private final int index;
+    private final double seconds;
+    private final double stepSeconds;
+    private final double[] heights;
+
+    /**
+     * A contour.
+     *
+     * @param index 0 for the mix, otherwise the reference's number
+     * @param lufs momentary loudness, one value every {@code stepSeconds}
+     * @param stepSeconds time between two values
+     * @param seconds length of the track
+     */
+    public ContourTrack(int index, float[] lufs, double stepSeconds, double seconds) {
+        this.index = index;
+        this.seconds = seconds;
+        this.stepSeconds = stepSeconds;
+        double loudest = -70;
+        for (float l : lufs) {
+            loudest = Math.max(loudest, l);
+        }
+        heights = new double[lufs.length];
+        for (int i = 0; i < lufs.length; i++) {
+            heights[i] = Math.max(0, Math.min(1, 1 - (loudest - lufs[i]) / RANGE_LU));
+        }
+    }
+
+    int index() {
+        return index;
+    }
+
+    /** Length of the track. */
+    public double seconds() {
+        return seconds;
+    }
+
+    double height(double atSeconds) {
+        int i = (int) Math.floor(atSeconds / stepSeconds);
+        return i < 0 || i >= heights.length ? 0 : heights[i];
+    }
+}

@@ -1,0 +1,63 @@
+package oakmirror.desk.plot;
+
+import java.util.Arrays;
+import javafx.beans.property.DoubleProperty;
+import javafx.scene.canvas.GraphicsContext;
+import oakmirror.desk.look.Palette;
+import oakmirror.spectrum.BandGrid;
+
+/** The gap by itself: hatched upward where the mix lacks, plain downward where it has too much. */
+public final class GapStrip extends FrequencyPlot {
+
+    private double[] gapDb = new double[BandGrid.SIZE];
+
+    /** A strip that shares a cursor. */
+    public GapStrip(DoubleProperty cursorHz) {
+        super(cursorHz);
+    }
+
+    /** Shows another gap. */
+    public void show(double[] next) {
+        gapDb = next;
+        redraw();
+    }
+
+    @Override
+    protected void draw(GraphicsContext g, double w, double h, Palette p) {
+        double largest = Arrays.stream(gapDb, BandGrid.bandOf(30), BandGrid.bandOf(15000))
+                .map(Math::abs)
+                .max()
+                .orElse(0);
+        double reach = largest > 11 ? 18 : largest > 5.5 ? 12 : 6;
+        place(w, 6, h - 24, reach, -reach);
+        grid(g, p, reach / 2, true, true);
+        clip(g);
+        double[] zero = new double[gapDb.length];
+        double[] excess = Arrays.stream(gapDb).map(d -> Math.min(0, d)).toArray();
+        between(g, excess, zero, Palette.faint(p.warning(), 0.30));
+        hatch(g, p);
+        curve(g, gapDb, p.ink(), 1.2);
+        g.restore();
+        line(g, scale().left(), y(0), scale().right(), y(0), p.quiet());
+        cursor(g, p);
+    }
+
+    private void hatch(GraphicsContext g, Palette p) {
+        g.save();
+        g.beginPath();
+        g.moveTo(scale().left(), y(0));
+        for (int b = 0; b < BandGrid.SIZE; b++) {
+            g.lineTo(scale().x(BandGrid.centreHz(b)), clampedY(Math.max(0, gapDb[b])));
+        }
+        g.lineTo(scale().right(), y(0));
+        g.closePath();
+        g.clip();
+        g.setStroke(Palette.faint(p.accent(), 0.8));
+        g.setLineWidth(1);
+        double height = bottom() - top();
+        for (double x = scale().left() - height; x < scale().right(); x += 6) {
+            g.strokeLine(x, bottom(), x + height, top());
+        }
+        g.restore();
+    }
+}

@@ -1,0 +1,105 @@
+package oakmirror.desk.plot;
+
+import java.util.List;
+import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.paint.Color;
+import javafx.scene.text.TextAlignment;
+import oakmirror.desk.look.Fonts;
+import oakmirror.desk.look.Palette;
+import oakmirror.desk.look.Readings;
+
+/** Loudness and true peak of mix, master and references as dumbbells on one scale, with the target and the ceiling as lines. */
+public final class LoudnessLadder extends PlotPane {
+
+    private static final double LOW = -32;
+    private static final double HIGH = 4;
+    private static final double LEFT = 190;
+    private static final double RIGHT = 24;
+    private static final double ROW = 30;
+    private static final double HEAD = 34;
+
+    /**
+     * A row: loudness and true peak, joined by a line whose length is the peak-to-loudness ratio.
+     *
+     * @param index 0 for the mix, otherwise the reference's number
+     * @param label what it is
+     * @param lufs integrated loudness
+     * @param dbtp true peak
+     * @param dashed whether it is a mix with its correction
+     */
+    public record Row(int index, String label, double lufs, double dbtp, boolean dashed) {}
+
+    private List<Row> rows = List.of();
+    private double target;
+    private double ceiling;
+
+    /** Shows other rows, target and ceiling. */
+    public void show(List<Row> next, double targetLufs, double ceilingDbtp) {
+        rows = List.copyOf(next);
+        target = targetLufs;
+        ceiling = ceilingDbtp;
+        setMinHeight(HEAD + ROW * Math.max(2, rows.size()) + 24);
+        setPrefHeight(getMinHeight());
+        redraw();
+    }
+
+    @Override
+    protected void draw(GraphicsContext g, double w, double h, Palette p) {
+        double bottom = HEAD + ROW * rows.size() + 2;
+        for (double v = -30; v <= 0; v += 6) {
+            line(g, x(v, w), HEAD - 6, x(v, w), bottom, p.hairline());
+            text(
+                    g,
+                    Readings.level(v).replace(".0", ""),
+                    x(v, w),
+                    bottom + 10,
+                    TextAlignment.CENTER,
+                    Fonts.SMALL,
+                    p.quiet());
+        }
+        mark(g, w, bottom, target, "target " + Readings.level(target), p.accent());
+        mark(g, w, bottom, ceiling, "ceiling " + Readings.level(ceiling), p.warning());
+        double y = HEAD + ROW / 2;
+        for (Row row : rows) {
+            Color colour = row.index() == 0 ? p.ink() : p.reference(row.index() - 1);
+            text(g, row.label(), 2, y, TextAlignment.LEFT, row.index() == 0 ? Fonts.BOLD : Fonts.TEXT, colour);
+            if (Double.isFinite(row.lufs()) && Double.isFinite(row.dbtp())) {
+                dumbbell(g, w, y, row, colour, p);
+            }
+            y += ROW;
+        }
+    }
+
+    private void dumbbell(GraphicsContext g, double w, double y, Row row, Color colour, Palette p) {
+        double loud = x(row.lufs(), w);
+        double peak = x(row.dbtp(), w);
+        g.setStroke(colour);
+        g.setLineWidth(1.4);
+        g.setLineDashes(row.dashed() ? new double[] {5, 3} : new double[0]);
+        g.strokeLine(loud, y, peak, y);
+        g.setLineDashes();
+        g.setFill(colour);
+        g.fillOval(loud - 5, y - 5, 10, 10);
+        g.setFill(p.paper());
+        g.fillOval(peak - 4, y - 4, 8, 8);
+        g.strokeOval(peak - 4, y - 4, 8, 8);
+        text(g, Readings.level(row.lufs()), loud - 10, y, TextAlignment.RIGHT, Fonts.TEXT, colour);
+        text(g, Readings.level(row.dbtp()), peak + 9, y, TextAlignment.LEFT, Fonts.SMALL, p.quiet());
+        String ratio = "PLR " + Readings.level(row.dbtp() - row.lufs());
+        text(g, ratio, (loud + peak) / 2, y - 8, TextAlignment.CENTER, Fonts.SMALL, p.quiet());
+    }
+
+    private void mark(GraphicsContext g, double w, double bottom, double value, String label, Color colour) {
+        g.setStroke(colour);
+        g.setLineWidth(1.2);
+        g.setLineDashes(4, 3);
+        g.strokeLine(x(value, w), HEAD - 14, x(value, w), bottom);
+        g.setLineDashes();
+        text(g, label, x(value, w) + 4, HEAD - 22, TextAlignment.RIGHT, Fonts.BOLD, colour);
+    }
+
+    private static double x(double value, double w) {
+        double inside = Math.max(LOW, Math.min(HIGH, value));
+        return LEFT + (w - LEFT - RIGHT) * (inside - LOW) / (HIGH - LOW);
+    }
+}

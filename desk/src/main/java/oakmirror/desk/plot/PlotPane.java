@@ -1,0 +1,72 @@
+package oakmirror.desk.plot;
+
+import javafx.geometry.VPos;
+import javafx.scene.canvas.Canvas;
+import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.layout.Region;
+import javafx.scene.paint.Color;
+import javafx.scene.text.Font;
+import javafx.scene.text.TextAlignment;
+import oakmirror.desk.look.Palette;
+import oakmirror.desk.look.Theme;
+
+/** A canvas that fills its place and is drawn again, once a frame at most, when something it shows has changed. */
+public abstract class PlotPane extends Region {
+
+    private final Canvas canvas = new Canvas();
+    private long drawn;
+
+    /** An empty pane. */
+    protected PlotPane() {
+        getChildren().add(canvas);
+        canvas.setMouseTransparent(true);
+        Theme.current().subscribe(t -> redraw());
+    }
+
+    /** Asks to be drawn again with the next frame. */
+    public final void redraw() {
+        requestLayout();
+    }
+
+    /** How often it was drawn. */
+    public final long timesDrawn() {
+        return drawn;
+    }
+
+    @Override
+    protected void layoutChildren() {
+        double w = Math.floor(getWidth());
+        double h = Math.floor(getHeight());
+        if (canvas.getWidth() != w || canvas.getHeight() != h) {
+            canvas.setWidth(w);
+            canvas.setHeight(h);
+        }
+        if (w > 0 && h > 0) {
+            GraphicsContext g = canvas.getGraphicsContext2D();
+            g.clearRect(0, 0, w, h);
+            g.setLineDashes();
+            draw(g, w, h, Theme.current().get().palette());
+            drawn++;
+        }
+    }
+
+    /** Draws everything. */
+    protected abstract void draw(GraphicsContext g, double width, double height, Palette palette);
+
+    /** Writes a text; the position is its middle line, at its left end, middle or right end. */
+    protected static void text(
+            GraphicsContext g, String text, double x, double y, TextAlignment align, Font font, Color colour) {
+        g.setFont(font);
+        g.setFill(colour);
+        g.setTextAlign(align);
+        g.setTextBaseline(VPos.CENTER);
+        g.fillText(text, x, y);
+    }
+
+    /** A line of one pixel. */
+    protected static void line(GraphicsContext g, double x1, double y1, double x2, double y2, Color colour) {
+        g.setStroke(colour);
+        g.setLineWidth(1);
+        g.strokeLine(Math.floor(x1) + 0.5, Math.floor(y1) + 0.5, Math.floor(x2) + 0.5, Math.floor(y2) + 0.5);
+    }
+}

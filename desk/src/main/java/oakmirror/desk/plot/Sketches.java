@@ -1,0 +1,53 @@
+package oakmirror.desk.plot;
+
+import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.paint.Color;
+import oakmirror.desk.look.Palette;
+
+/** Small pictures within rows and buttons. */
+public final class Sketches {
+
+    private Sketches() {}
+
+    /** A track's line as it looks in plots: ink for 0, otherwise the reference's colour and dash. */
+    public static PlotPane dash(int index) {
+        PlotPane pane = new PlotPane() {
+            @Override
+            protected void draw(GraphicsContext g, double w, double h, Palette p) {
+                g.setStroke(colour(p, index));
+                g.setLineWidth(index == 0 ? 2.6 : 2.2);
+                g.setLineDashes(index == 0 ? new double[0] : Palette.dash(index - 1));
+                g.strokeLine(1, h / 2, w - 1, h / 2);
+            }
+        };
+        pane.setMouseTransparent(true);
+        return pane;
+    }
+
+    /** A loudness contour, small. */
+    public static PlotPane contour(ContourTrack track) {
+        PlotPane pane = new PlotPane() {
+            @Override
+            protected void draw(GraphicsContext g, double w, double h, Palette p) {
+                g.setStroke(colour(p, track.index()));
+                g.setLineWidth(1.1);
+                g.beginPath();
+                for (double x = 1; x < w - 1; x++) {
+                    double y = h - 2 - (h - 4) * track.height((x - 1) / (w - 2) * track.seconds());
+                    if (x == 1) {
+                        g.moveTo(x, y);
+                    } else {
+                        g.lineTo(x, y);
+                    }
+                }
+                g.stroke();
+            }
+        };
+        pane.setMouseTransparent(true);
+        return pane;
+    }
+
+    private static Color colour(Palette p, int index) {
+        return index == 0 ? p.ink() : p.reference(index - 1);
+    }
+}

@@ -1,0 +1,46 @@
+package oakmirror.desk.plot;
+
+import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.text.TextAlignment;
+import oakmirror.desk.look.Fonts;
+import oakmirror.desk.look.Palette;
+import oakmirror.desk.look.Readings;
+import oakmirror.spectrum.BandGrid;
+import oakmirror.spectrum.Zone;
+
+/** The mean gap of each of the seven zones, written under the plots at the zone's place. */
+public final class ZoneRow extends PlotPane {
+
+    /** A zone whose gap is over this is framed. Common practice, no source. */
+    public static final double NOTABLE_DB = 2.5;
+
+    private double[] gapDb = new double[BandGrid.SIZE];
+
+    /** Shows another gap. */
+    public void show(double[] next) {
+        gapDb = next;
+        redraw();
+    }
+
+    @Override
+    protected void draw(GraphicsContext g, double w, double h, Palette p) {
+        FrequencyScale scale = new FrequencyScale(w);
+        for (Zone zone : Zone.values()) {
+            double left = scale.x(zone.lowHz()) + 2;
+            double width = scale.x(zone.highHz()) - 2 - left;
+            double gap = zone.mean(gapDb);
+            boolean notable = Math.abs(gap) > NOTABLE_DB;
+            g.setFill(p.panel());
+            g.fillRoundRect(left, 1, width, h - 2, 5, 5);
+            if (notable) {
+                g.setStroke(gap < 0 ? p.warning() : p.accent());
+                g.setLineWidth(1);
+                g.strokeRoundRect(left + .5, 1.5, width - 1, h - 3, 5, 5);
+            }
+            var colour = !notable ? p.ink() : gap < 0 ? p.warning() : p.accent();
+            String figure = Readings.gain(gap);
+            String text = width > 90 ? zone.label() + " " + figure : figure;
+            text(g, text, left + width / 2, h / 2, TextAlignment.CENTER, notable ? Fonts.BOLD : Fonts.TEXT, colour);
+        }
+    }
+}
