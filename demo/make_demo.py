@@ -184,7 +184,9 @@ GLOSS = ("highshelf=f=7000:g=9:t=q:w=0.6,equalizer=f=420:t=q:w=0.8:g=-2,equalize
 
 def release(drive, ceiling=-0.4):
     """A finished master: drive into a limiter."""
-    return f"{GLOSS},volume={drive}dB,alimiter=limit={10 ** (ceiling / 20):.4f}:attack=3:release=60:level=0"
+    limiter = f"alimiter=limit={10 ** (ceiling / 20):.4f}:attack=3:release=60:level=0"
+    # Limited at four times the rate, so that true peaks stay under the ceiling too.
+    return f"{GLOSS},volume={drive}dB,aresample=192000,{limiter},aresample=44100:filter_size=64"
 
 
 def form(intro, full, breakdown, last):

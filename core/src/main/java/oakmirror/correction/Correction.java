@@ -31,7 +31,7 @@ public record Correction(double[] curveDb, List<Held> held) {
         if (!gap.isKnown()) {
             return none();
         }
-        double[] curve = OctaveSmoothing.smooth(gap.gapDb(), gap.known(), settings.resolutionOctaves());
+        double[] curve = OctaveSmoothing.smooth(gap.gapDb(), knownWithin(gap, settings), settings.resolutionOctaves());
         List<Held> held = new ArrayList<>();
         double[] passes = new double[curve.length];
         Arrays.fill(passes, settings.strength());
@@ -44,9 +44,19 @@ public record Correction(double[] curveDb, List<Held> held) {
         }
         for (int b = 0; b < curve.length; b++) {
             double wanted = curve[b] * passes[b];
-            curve[b] = wanted >= 0 ? bend(wanted, settings.mostBoostDb()) : -bend(-wanted, settings.mostCutDb());
+            curve[b] = wanted > 0 ? bend(wanted, settings.mostBoostDb()) : 0 - bend(-wanted, settings.mostCutDb());
         }
         return new Correction(curve, List.copyOf(held));
+    }
+
+    /** What is known within the range: what lies outside, such as the steep end of a lossy file, does not leak in. */
+    private static boolean[] knownWithin(Gap gap, CorrectionSettings settings) {
+        boolean[] within = gap.known().clone();
+        for (int b = 0; b < within.length; b++) {
+            double hz = BandGrid.centreHz(b);
+            within[b] &= hz >= settings.lowHz() && hz <= settings.highHz();
+        }
+        return within;
     }
 
     /** x for small x, at most the limit, smooth in between: x / (1 + (x/limit)^4)^(1/4). */

@@ -5,6 +5,7 @@ import java.util.List;
 import oakmirror.level.LevelMatch;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.BandSpectrum;
+import oakmirror.spectrum.FractionalOctave;
 
 /**
  * Reference less mix in dB for each band of the {@link BandGrid}, both at the mix's loudness: above 0 where the mix lacks, below 0
@@ -32,19 +33,24 @@ public record Gap(double[] mixDb, double[] referenceDb, double[] gapDb, boolean[
                 new boolean[BandGrid.SIZE]);
     }
 
-    /** The gap between a mix and its references. */
+    /** The gap between a mix and its references, as fine as it was measured. */
     public static Gap between(BandSpectrum mix, double mixLufs, List<Reference> references) {
+        return between(mix, mixLufs, references, 1.0 / BandGrid.BANDS_PER_OCTAVE);
+    }
+
+    /** The gap between a mix and its references, read in bands of so many octaves. */
+    public static Gap between(BandSpectrum mix, double mixLufs, List<Reference> references, double octaves) {
         if (references.isEmpty()
                 || mix.isSilent()
                 || references.stream().allMatch(r -> r.spectrum().isSilent())) {
             return none();
         }
-        double[] mixDb = mix.levelsDb(0);
+        double[] mixDb = FractionalOctave.levelsDb(mix, octaves);
         double[] referenceDb = new double[BandGrid.SIZE];
         double[] gap = new double[BandGrid.SIZE];
         boolean[] known = new boolean[BandGrid.SIZE];
         double[][] matched = references.stream()
-                .map(r -> r.spectrum().levelsDb(LevelMatch.difference(mixLufs, r.loudnessLufs())))
+                .map(r -> matched(r, mixLufs, octaves))
                 .toArray(double[][]::new);
         for (int b = 0; b < BandGrid.SIZE; b++) {
             double sum = 0;
@@ -60,6 +66,15 @@ public record Gap(double[] mixDb, double[] referenceDb, double[] gapDb, boolean[
             gap[b] = known[b] ? referenceDb[b] - mixDb[b] : 0;
         }
         return new Gap(mixDb, referenceDb, gap, known);
+    }
+
+    private static double[] matched(Reference reference, double mixLufs, double octaves) {
+        double[] levels = FractionalOctave.levelsDb(reference.spectrum(), octaves);
+        double offset = LevelMatch.difference(mixLufs, reference.loudnessLufs());
+        for (int b = 0; b < levels.length; b++) {
+            levels[b] += offset;
+        }
+        return levels;
     }
 
     /** Whether there is anything to compare. */

@@ -48,8 +48,11 @@ public record AnalogueSection(double frequencyHz, double n2, double n1, double n
         return new AnalogueSection(frequencyHz, d2, d1, d0, n2, n1, n0);
     }
 
-    /** Whether the zeros are damped more than the poles, as in a rise; a dip is the other way round. */
-    boolean dampsZerosMore() {
-        return n1 / Math.sqrt(n2 * n0) > d1 / Math.sqrt(d2 * d0);
+    /** Whether this is a rise: its zeros damped more than its poles, or, for a shelf, where they are damped alike, its gains above 1. */
+    boolean isRise() {
+        double zeros = n1 / Math.sqrt(n2 * n0);
+        double poles = d1 / Math.sqrt(d2 * d0);
+        boolean alike = Math.abs(zeros - poles) < 1e-9 * poles;
+        return alike ? n2 * n0 >= d2 * d0 : zeros > poles;
     }
 }

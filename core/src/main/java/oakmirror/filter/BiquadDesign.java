@@ -19,7 +19,7 @@ import org.hipparchus.util.Pair;
  * higher sections, a few steps of least squares on all five coefficients against the analogue decibels over a dense frequency
  * list: the analytic derivative of ln|B|² by b_i is 2·Re(z⁻ⁱ·B*)/|B|², and the same with opposite sign for the denominator.
  *
- * <p>A section that damps its poles more than its zeros (a dip) is designed as the inverse of the matching rise, so that a rise and
+ * <p>A dip is designed as the inverse of the matching rise, so that a rise and
  * the equal dip undo each other.
  */
 final class BiquadDesign {
@@ -32,7 +32,7 @@ final class BiquadDesign {
     private BiquadDesign() {}
 
     static Biquad design(AnalogueSection section, double sampleRate) {
-        if (!section.dampsZerosMore()) {
+        if (!section.isRise()) {
             return rise(section.inverse(), sampleRate).inverse();
         }
         return rise(section, sampleRate);
@@ -43,7 +43,7 @@ final class BiquadDesign {
         if (section.frequencyHz() < sampleRate / 48) {
             return start;
         }
-        Biquad refined = refine(section, sampleRate, start);
+        Biquad refined = minimumPhase(refine(section, sampleRate, start));
         return refined.isStable() && refined.inverse().isStable() ? refined : start;
     }
 
@@ -64,7 +64,12 @@ final class BiquadDesign {
         double w = (Math.sqrt(atZero) + Math.sqrt(atNyquist)) / 2;
         double b0 = (w + Math.sqrt(Math.max(0, w * w + curved))) / 2;
         double b1 = (Math.sqrt(atZero) - Math.sqrt(atNyquist)) / 2;
-        return new Biquad(b0, b1, -curved / (4 * b0), a1, a2);
+        return minimumPhase(new Biquad(b0, b1, -curved / (4 * b0), a1, a2));
+    }
+
+    /** The same magnitude with a pair of zeros outside the unit circle taken inside. */
+    private static Biquad minimumPhase(Biquad b) {
+        return Math.abs(b.b2()) > Math.abs(b.b0()) ? new Biquad(b.b2(), b.b1(), b.b0(), b.a1(), b.a2()) : b;
     }
 
     /** Squared magnitude the numerator must have at a frequency. */

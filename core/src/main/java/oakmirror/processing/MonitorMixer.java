@@ -17,8 +17,8 @@ import oakmirror.audio.StereoSource;
  */
 public final class MonitorMixer {
 
-    /** Length of a fade. */
-    public static final double FADE_SECONDS = 0.012;
+    /** Length of a fade: within a block of 512 frames up to 48 kHz, so that each is over before the next can begin. */
+    public static final double FADE_SECONDS = 0.010;
 
     /** A loop is at least this long. */
     public static final double SHORTEST_LOOP_SECONDS = 0.1;

@@ -32,15 +32,6 @@ public record BandSpectrum(double[] power, int usableBands, double analysedSecon
         return Arrays.stream(power).allMatch(p -> p <= 0);
     }
 
-    /** Level of each band in dB relative to full scale, at least {@link #FLOOR_DB}, raised by a gain. */
-    public double[] levelsDb(double gainDb) {
-        double[] levels = new double[power.length];
-        for (int i = 0; i < levels.length; i++) {
-            levels[i] = Math.max(FLOOR_DB, Decibels.ofPower(power[i])) + gainDb;
-        }
-        return levels;
-    }
-
     /** This spectrum after a filter, given by its gain in dB for each band. */
     public BandSpectrum filtered(double[] gainDb) {
         double[] out = new double[power.length];

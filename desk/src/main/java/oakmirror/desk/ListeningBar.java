@@ -31,6 +31,8 @@ final class ListeningBar extends HBox {
 
     private static final PseudoClass HEARD = PseudoClass.getPseudoClass("heard");
     private static final double QUIETEST_DB = -40;
+    /** Up to so many tracks the chips are wide. */
+    private static final int ROOMY_CHIPS = 4;
 
     private final Workspace workspace;
     private final Listening listening;
@@ -145,12 +147,14 @@ final class ListeningBar extends HBox {
         for (int i = 0; i < all.size(); i++) {
             chips.getChildren().add(chip(all.get(i), hasMix ? i : i + 1, i));
         }
+        double width = all.size() <= ROOMY_CHIPS ? 166 : 130;
+        chips.getChildren().forEach(c -> ((VBox) c).setPrefWidth(width));
         showHeard();
     }
 
     private VBox chip(TrackSlot slot, int number, int index) {
         Label name = Ui.label(number == 0 ? "Mix" : number + " " + slot.file().name(), "strong");
-        name.setMaxWidth(116);
+        name.setMaxWidth(Double.MAX_VALUE);
         Label offset = Ui.label(Readings.gainDb(listening.offsetDb(index)), "chip-offset");
         offset.setMinWidth(USE_PREF_SIZE);
         PlotPane dash = Sketches.dash(number);

@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Supplier;
 import java.util.function.UnaryOperator;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ObjectProperty;
@@ -18,10 +19,13 @@ import javafx.beans.property.StringProperty;
 import oakmirror.correction.Gap;
 import oakmirror.correction.Proposal;
 import oakmirror.level.LevelMatch;
+import oakmirror.measure.TrackMeasurement;
+import oakmirror.media.ImportedTrack;
 import oakmirror.session.History;
 import oakmirror.session.Session;
 import oakmirror.session.Session.TrackFile;
 import oakmirror.session.SessionFile;
+import oakmirror.spectrum.BandGrid;
 
 /**
  * What is open: the session with its history, its tracks, and what follows from them (level match, gap and proposal). Lives on the
@@ -244,22 +248,28 @@ public final class Workspace {
                                 mix.get().level(),
                                 references.stream().map(TrackSlot::level).toList())
                         : LevelMatch.none(references.size()));
-        var mixTrack = mix.flatMap(TrackSlot::imported);
-        var measured = references.stream()
-                .flatMap(r -> r.imported().stream())
-                .map(r -> new Gap.Reference(
-                        r.measurement().spectrum(), r.measurement().heardLufs()))
-                .toList();
+        boolean ready = mix.flatMap(TrackSlot::imported).isPresent();
+        Supplier<Gap> gap = gap(1.0 / BandGrid.BANDS_PER_OCTAVE);
         proposer.submit(
-                () -> mixTrack.map(m -> Proposal.derive(
-                                        Gap.between(
-                                                m.measurement().spectrum(),
-                                                m.measurement().heardLufs(),
-                                                measured),
-                                        s.correction())
-                                .refusing(s.refusedMoves()))
-                        .orElse(Proposal.none()),
+                () -> ready ? Proposal.derive(gap.get(), s.correction()).refusing(s.refusedMoves()) : Proposal.none(),
                 proposal::set);
+    }
+
+    /** The gap read in bands of so many octaves, from the tracks that are ready. */
+    public Gap gapAt(double octaves) {
+        return gap(octaves).get();
+    }
+
+    private Supplier<Gap> gap(double octaves) {
+        Optional<TrackMeasurement> mix =
+                tracks.mix().flatMap(TrackSlot::imported).map(ImportedTrack::measurement);
+        List<Gap.Reference> references = tracks.references().stream()
+                .flatMap(r -> r.imported().stream())
+                .map(ImportedTrack::measurement)
+                .map(m -> new Gap.Reference(m.spectrum(), m.heardLufs()))
+                .toList();
+        return () -> mix.map(m -> Gap.between(m.spectrum(), m.heardLufs(), references, octaves))
+                .orElse(Gap.none());
     }
 
     /** Ends all work. */

@@ -128,7 +128,7 @@ public final class ComparePage extends VBox {
                 curves.add(new ToneCurve(number, slot.file().name(), levels));
             });
         }
-        Gap known = workspace.proposalProperty().get().gap();
+        Gap known = workspace.gapAt(resolution.getValue());
         tone.show(curves, known.gapDb());
         gap.show(known.gapDb());
         zones.show(known.gapDb());

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import javafx.geometry.HPos;
+import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.ContextMenu;
@@ -31,6 +32,7 @@ final class TrackRow extends GridPane {
     /** Peak to loudness below this is heavily squashed. Common practice, no source. */
     private static final double CRUSHED_PLR_DB = 8;
 
+    private static final double NOTES_INDENT = 18;
     private static final double[] WIDTHS = {84, 0, 170, 58, 50, 54, 48, 62, 190, 30};
 
     TrackRow(GatherPage page, TrackSlot slot, int number, int index) {
@@ -116,6 +118,7 @@ final class TrackRow extends GridPane {
             warnings.add("over full scale");
         }
         HBox remarks = new HBox(8);
+        remarks.setPadding(new Insets(0, 0, 0, NOTES_INDENT));
         remarks.setAlignment(Pos.CENTER_LEFT);
         if (!notes.isEmpty()) {
             remarks.getChildren().add(Ui.label(String.join(" · ", notes), "quiet"));
@@ -162,7 +165,9 @@ final class TrackRow extends GridPane {
         titles.getStyleClass().add("track-titles");
         String[] texts = {"track", "", "contour", "LUFS", "range", "dBTP", "PLR", "offset", "notes"};
         for (int c = 0; c < texts.length; c++) {
-            titles.add(Ui.label(texts[c], "quiet"), c, 0);
+            Label title = Ui.label(texts[c], "quiet");
+            title.setPadding(new Insets(0, 0, 0, c == 8 ? NOTES_INDENT : 0));
+            titles.add(title, c, 0);
         }
         return titles;
     }

@@ -16,6 +16,8 @@ public final class LoudnessLadder extends PlotPane {
     private static final double LEFT = 190;
     private static final double RIGHT = 24;
     private static final double ROW = 30;
+    private static final double TALLEST_ROW = 52;
+    private static final double FOOT = 24;
     private static final double HEAD = 34;
 
     /**
@@ -38,14 +40,15 @@ public final class LoudnessLadder extends PlotPane {
         rows = List.copyOf(next);
         target = targetLufs;
         ceiling = ceilingDbtp;
-        setMinHeight(HEAD + ROW * Math.max(2, rows.size()) + 24);
+        setMinHeight(HEAD + ROW * Math.max(2, rows.size()) + FOOT);
         setPrefHeight(getMinHeight());
         redraw();
     }
 
     @Override
     protected void draw(GraphicsContext g, double w, double h, Palette p) {
-        double bottom = HEAD + ROW * rows.size() + 2;
+        double row = Math.min(TALLEST_ROW, (h - HEAD - FOOT) / Math.max(1, rows.size()));
+        double bottom = HEAD + row * rows.size() + 2;
         for (double v = -30; v <= 0; v += 6) {
             line(g, x(v, w), HEAD - 6, x(v, w), bottom, p.hairline());
             text(
@@ -59,14 +62,14 @@ public final class LoudnessLadder extends PlotPane {
         }
         mark(g, w, bottom, target, "target " + Readings.level(target), p.accent());
         mark(g, w, bottom, ceiling, "ceiling " + Readings.level(ceiling), p.warning());
-        double y = HEAD + ROW / 2;
-        for (Row row : rows) {
-            Color colour = row.index() == 0 ? p.ink() : p.reference(row.index() - 1);
-            text(g, row.label(), 2, y, TextAlignment.LEFT, row.index() == 0 ? Fonts.BOLD : Fonts.TEXT, colour);
-            if (Double.isFinite(row.lufs()) && Double.isFinite(row.dbtp())) {
-                dumbbell(g, w, y, row, colour, p);
+        double y = HEAD + row / 2;
+        for (Row r : rows) {
+            Color colour = r.index() == 0 ? p.ink() : p.reference(r.index() - 1);
+            text(g, r.label(), 2, y, TextAlignment.LEFT, r.index() == 0 ? Fonts.BOLD : Fonts.TEXT, colour);
+            if (Double.isFinite(r.lufs()) && Double.isFinite(r.dbtp())) {
+                dumbbell(g, w, y, r, colour, p);
             }
-            y += ROW;
+            y += row;
         }
     }
 

@@ -1,0 +1,90 @@
+package oakmirror;
+
+import java.util.Random;
+import oakmirror.audio.ChannelLayout;
+import oakmirror.audio.Clip;
+
+/** Signals that tests share. */
+public final class Signals {
+
+    private Signals() {}
+
+    /** A sine of that peak level in dBFS, starting at a phase in degrees. */
+    public static float[] sine(int rate, double hz, double peakDbfs, double seconds, double phaseDegrees) {
+        float[] out = new float[(int) Math.round(rate * seconds)];
+        double amplitude = Math.pow(10, peakDbfs / 20);
+        for (int i = 0; i < out.length; i++) {
+            out[i] = (float) (amplitude * Math.sin(2 * Math.PI * hz * i / rate + Math.toRadians(phaseDegrees)));
+        }
+        return out;
+    }
+
+    /** A 1 kHz sine. */
+    public static float[] tone(int rate, double peakDbfs, double seconds) {
+        return sine(rate, 1000, peakDbfs, seconds, 0);
+    }
+
+    /** 1 kHz sines of several levels and lengths in a row: level, seconds, level, seconds … */
+    public static float[] tones(int rate, double... levelsAndSeconds) {
+        float[][] parts = new float[levelsAndSeconds.length / 2][];
+        for (int i = 0; i < parts.length; i++) {
+            parts[i] = tone(rate, levelsAndSeconds[2 * i], levelsAndSeconds[2 * i + 1]);
+        }
+        return join(parts);
+    }
+
+    /** One after the other. */
+    public static float[] join(float[]... parts) {
+        int length = 0;
+        for (float[] p : parts) {
+            length += p.length;
+        }
+        float[] out = new float[length];
+        int at = 0;
+        for (float[] p : parts) {
+            System.arraycopy(p, 0, out, at, p.length);
+            at += p.length;
+        }
+        return out;
+    }
+
+    /** Even noise between plus and minus an amplitude, always the same for a seed. */
+    public static float[] white(int length, double amplitude, long seed) {
+        Random random = new Random(seed);
+        float[] out = new float[length];
+        for (int i = 0; i < length; i++) {
+            out[i] = (float) (amplitude * (2 * random.nextDouble() - 1));
+        }
+        return out;
+    }
+
+    /**
+     * Noise that falls like pink noise and swells like music: white noise through P. Kellet's filter (value from memory), louder and
+     * softer twice a second.
+     */
+    public static float[] musicLike(int rate, double seconds, double amplitude, long seed) {
+        float[] white = white((int) (rate * seconds), 1, seed);
+        float[] out = new float[white.length];
+        double b0 = 0;
+        double b1 = 0;
+        double b2 = 0;
+        for (int i = 0; i < out.length; i++) {
+            b0 = 0.99765 * b0 + white[i] * 0.0990460;
+            b1 = 0.96300 * b1 + white[i] * 0.2965164;
+            b2 = 0.57000 * b2 + white[i] * 1.0526913;
+            double swell = 0.6 + 0.4 * Math.sin(2 * Math.PI * 2 * i / rate);
+            out[i] = (float) (amplitude * 0.2 * swell * (b0 + b1 + b2 + white[i] * 0.1848));
+        }
+        return out;
+    }
+
+    /** The same on both sides. */
+    public static Clip both(int rate, float[] channel) {
+        return Clip.stereo(rate, channel, channel.clone());
+    }
+
+    /** A clip of any layout. */
+    public static Clip clip(int rate, ChannelLayout layout, float[]... channels) {
+        return new Clip(rate, layout, channels);
+    }
+}

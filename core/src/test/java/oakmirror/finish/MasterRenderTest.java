@@ -1,0 +1,90 @@
+package oakmirror.finish;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import java.io.IOException;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import oakmirror.Signals;
+import oakmirror.audio.ChannelLayout;
+import oakmirror.audio.Clip;
+import oakmirror.audio.Progress;
+import oakmirror.measure.TrackMeasurement;
+import oakmirror.measure.TrackMeasurer;
+import oakmirror.processing.ToneFilter;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class MasterRenderTest {
+
+    private static final ExecutorService EXECUTOR = Executors.newFixedThreadPool(2);
+    private static final TrackMeasurer MEASURER = new TrackMeasurer(EXECUTOR, true);
+    private static final Clip MIX = Clip.stereo(
+            44100, Signals.musicLike(44100, 12, 0.2, 1), Signals.musicLike(44100, 12, 0.2, 2));
+
+    @AfterAll
+    static void end() {
+        EXECUTOR.shutdown();
+    }
+
+    @ParameterizedTest
+    @CsvSource({"-30,-1", "-24,-1", "-8,-1", "-6,-3"})
+    void whatIsRenderedIsWhatIsSaid(double target, double ceiling) throws IOException {
+        FinishSettings settings = new FinishSettings(target, ceiling);
+        MasterRender render = new MasterRender(MIX, ToneFilter.NONE, settings, MEASURER);
+        float[][] out = new float[2][(int) MIX.frames()];
+        int[] at = {0};
+        MasterRender.Outcome outcome = render.render(
+                (l, r, n) -> {
+                    System.arraycopy(l, 0, out[0], at[0], n);
+                    System.arraycopy(r, 0, out[1], at[0], n);
+                    at[0] += n;
+                },
+                Progress.NONE);
+        assertThat((long) at[0]).isEqualTo(MIX.frames());
+        TrackMeasurement m =
+                MEASURER.measure(Clip.stereo(44100, out[0], out[1]).stream(), Progress.NONE);
+        assertThat(m.loudness().integratedLufs()).isCloseTo(outcome.integratedLufs(), within(0.01));
+        assertThat(m.peaks().truePeakDbtp()).isCloseTo(outcome.truePeakDbtp(), within(0.01));
+        assertThat(m.peaks().truePeakDbtp()).isLessThanOrEqualTo(ceiling);
+        assertThat(m.loudness().integratedLufs() + outcome.plan().heldBackDb()).isCloseTo(target, within(0.01));
+    }
+
+    @Test
+    void silenceStaysSilence() throws IOException {
+        Clip silent = Signals.both(44100, new float[44100]);
+        MasterRender.Outcome outcome =
+                new MasterRender(silent, ToneFilter.NONE, FinishSettings.DEFAULT, MEASURER).measure(Progress.NONE);
+        assertThat(outcome.plan()).isEqualTo(new GainPlan(0, 0));
+    }
+
+    @Test
+    void endsWhenItIsNotWantedAnyMore() {
+        MasterRender render = new MasterRender(MIX, ToneFilter.NONE, FinishSettings.DEFAULT, MEASURER);
+        assertThatThrownBy(() -> render.render((l, r, n) -> {}, done -> done < 0.7))
+                .isInstanceOf(CancellationException.class);
+    }
+
+    @Test
+    void surroundIsHeardAsItsFold() throws IOException {
+        float[] tone = Signals.tone(48000, -20, 3);
+        float[] none = new float[tone.length];
+        Clip centreOnly = Signals.clip(48000, ChannelLayout.surround51(), none, none, tone, none, none, none);
+        TrackMeasurement m = MEASURER.measure(centreOnly.stream(), Progress.NONE);
+        assertThat(m.loudness().integratedLufs()).isCloseTo(-23, within(0.1));
+        assertThat(m.heardLufs()).as("centre at −3 dB on both sides").isCloseTo(-23, within(0.1));
+        Clip mono = Signals.clip(48000, ChannelLayout.mono(), tone);
+        float[][] fold = new float[2][tone.length];
+        ChannelLayout.mono().foldToStereo(mono.channels(), tone.length, fold[0], fold[1]);
+        TrackMeasurement asHeard =
+                MEASURER.measure(Clip.stereo(48000, fold[0], fold[1]).stream(), Progress.NONE);
+        assertThat(asHeard.heardLufs())
+                .as("mono is heard as loud as it is measured")
+                .isCloseTo(MEASURER.measure(mono.stream(), Progress.NONE).heardLufs(), within(0.001));
+    }
+}

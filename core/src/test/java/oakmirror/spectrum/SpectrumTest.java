@@ -1,0 +1,137 @@
+package oakmirror.spectrum;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import oakmirror.Signals;
+import oakmirror.audio.Decibels;
+import org.hipparchus.complex.Complex;
+import org.hipparchus.transform.DftNormalization;
+import org.hipparchus.transform.FastFourierTransformer;
+import org.hipparchus.transform.TransformType;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+
+class SpectrumTest {
+
+    private static BandSpectrum analyse(int rate, float[] left, float[] right) {
+        SpectrumAnalyser analyser = new SpectrumAnalyser(rate);
+        analyser.add(left, right, left.length);
+        return analyser.finish();
+    }
+
+    private static BandSpectrum analyse(int rate, float[] both) {
+        return analyse(rate, both, both);
+    }
+
+    private static double sum(double[] values) {
+        double sum = 0;
+        for (double v : values) {
+            sum += v;
+        }
+        return sum;
+    }
+
+    @ParameterizedTest
+    @ValueSource(ints = {44100, 48000, 96000, 192000})
+    void aToneKeepsItsPowerWhereverItLies(int rate) {
+        for (double hz : new double[] {31.7, 440, 1003.3, 12345.6}) {
+            BandSpectrum s = analyse(rate, Signals.sine(rate, hz, -12, 4, 0));
+            assertThat(Decibels.ofPower(sum(s.power()))).as("%.1f Hz", hz).isCloseTo(-15.01, within(0.01));
+            assertThat(s.power()[BandGrid.bandOf(hz)]).as("%.1f Hz", hz).isGreaterThan(0);
+        }
+    }
+
+    @Test
+    void agreesWithAnIndependentTransform() { // Hipparchus FFT on one block; Welch 1967
+        int size = SpectrumAnalyser.blockSize(48000);
+        float[] left = Signals.musicLike(48000, size / 48000.0, 0.5, 3);
+        float[] right = Signals.musicLike(48000, size / 48000.0, 0.5, 4);
+        double[] density = new double[size / 2 + 1];
+        for (float[] side : new float[][] {left, right}) {
+            double[] windowed = new double[size];
+            for (int i = 0; i < size; i++) {
+                windowed[i] = side[i] * (0.5 - 0.5 * Math.cos(2 * Math.PI * i / size));
+            }
+            Complex[] bins = new FastFourierTransformer(DftNormalization.STANDARD)
+                    .transform(windowed, TransformType.FORWARD);
+            for (int k = 1; k < size / 2; k++) {
+                density[k] += Math.pow(bins[k].norm(), 2) * 2 / (0.375 * size * size) / 2;
+            }
+        }
+        BandSpectrum s = analyse(48000, left, right);
+        for (int band = 100; band < 240; band += 7) {
+            double low = BandGrid.lowerEdgeHz(band) * size / 48000 + 0.5;
+            double high = BandGrid.lowerEdgeHz(band + 1) * size / 48000 + 0.5;
+            double expected = 0;
+            for (int k = (int) low; k < high; k++) {
+                expected += density[k] * (Math.min(high, k + 1) - Math.max(low, k));
+            }
+            assertThat(Decibels.ofPower(s.power()[band] / expected)).as("band %d", band).isCloseTo(0, within(0.01));
+        }
+    }
+
+    @Test
+    void whiteNoiseRisesWithTheWidthOfTheBands() {
+        BandSpectrum s = analyse(48000, Signals.white(48000 * 60, 0.5, 5));
+        double[] third = FractionalOctave.levelsDb(s, 1.0 / 3);
+        double perHertz = Decibels.ofPower(0.25 / 3 / 24000);
+        for (double hz : new double[] {100, 1000, 10000}) {
+            double width = hz * (Math.pow(10, 0.05) - Math.pow(10, -0.05));
+            assertThat(third[BandGrid.bandOf(hz)]).isCloseTo(perHertz + Decibels.ofPower(width), within(0.35));
+        }
+    }
+
+    @Test
+    void silenceDoesNotCount() {
+        float[] music = Signals.musicLike(48000, 10, 0.5, 6);
+        BandSpectrum alone = analyse(48000, music);
+        BandSpectrum withSilence = analyse(48000, Signals.join(new float[48000 * 20], music, new float[48000 * 20]));
+        int band = BandGrid.bandOf(1000);
+        assertThat(Decibels.ofPower(withSilence.power()[band] / alone.power()[band])).isCloseTo(0, within(0.3));
+        assertThat(withSilence.analysedSeconds()).isLessThan(11);
+    }
+
+    @Test
+    void aClipShorterThanABlockIsAnalysed() {
+        BandSpectrum s = analyse(48000, Signals.tone(48000, -6, 0.1));
+        assertThat(s.isSilent()).isFalse();
+        int loudest = 0;
+        for (int b = 0; b < BandGrid.SIZE; b++) {
+            loudest = s.power()[b] > s.power()[loudest] ? b : loudest;
+        }
+        assertThat(BandGrid.centreHz(loudest)).isCloseTo(1000, within(20.0));
+    }
+
+    @Test
+    void nothingAboveNyquistIsClaimed() {
+        BandSpectrum s = analyse(8000, Signals.tone(8000, -6, 2));
+        assertThat(BandGrid.centreHz(s.usableBands() - 1)).isLessThan(4000);
+        assertThat(analyse(48000, new float[48000]).isSilent()).isTrue();
+    }
+
+    @ParameterizedTest // IEC 61260-1, exact base-ten centres
+    @CsvSource({"0,19.953", "8,25.119", "136,1000", "144,1258.925", "240,19952.623"})
+    void everyEighthBandIsAThirdOctaveCentre(int band, double hz) {
+        assertThat(BandGrid.centreHz(band)).isCloseTo(hz, within(hz * 1e-4));
+    }
+
+    @ParameterizedTest // ISO 16, equal temperament; handbook table
+    @CsvSource({"27.5,A0,0", "82.41,E2,0", "55,A1,0", "440,A4,0", "445,A4,20", "4186.01,C8,0", "261.63,C4,0", "155.56,D♯3,0"})
+    void notesHaveTheirNames(double hz, String name, int cents) {
+        Note note = Note.nearest(hz);
+        assertThat(note.name()).isEqualTo(name);
+        assertThat(note.cents()).isCloseTo(cents, within(1));
+    }
+
+    @Test
+    void widerBandsHoldWhatTheNarrowOnesHold() {
+        double[] power = new double[BandGrid.SIZE];
+        java.util.Arrays.fill(power, 1e-4);
+        double[] octave = FractionalOctave.levelsDb(new BandSpectrum(power, BandGrid.SIZE, 1), 1);
+        assertThat(octave[120]).isCloseTo(Decibels.ofPower(24e-4), within(1e-9));
+        assertThat(octave[0]).as("at the end of the grid").isCloseTo(Decibels.ofPower(24e-4), within(1e-9));
+    }
+}
