@@ -10,8 +10,8 @@ import oakmirror.filter.Biquad;
  * <ul>
  *   <li>from 32 kHz up by the bilinear transform with the corner pre-warped, which at 48 kHz gives the printed table back;
  *   <li>below, where the transform would bend the shelf near Nyquist, by a biquad matched to the analogue shelf up to Nyquist;
- *   <li>the high-pass keeps the pass-band gain that the printed table has at 48 kHz (the table's numerator is 1, −2, 1 without
- *       scaling), so that one level reads the same at every rate.
+ *   <li>the high-pass has the table's numerator 1, −2, 1 at every rate from 32 kHz up, as other meters do, though that leaves its
+ *       pass-band gain up to 0.03 dB apart at 192 kHz; below 32 kHz, where it would be 0.2 dB, it is scaled to the gain at 48 kHz.
  * </ul>
  */
 record KWeighting(Biquad shelf, Biquad highPass) {
@@ -50,7 +50,7 @@ record KWeighting(Biquad shelf, Biquad highPass) {
     private static Biquad highPassAt(double sampleRate) {
         double k = passWarp(sampleRate);
         double a0 = passScale(k);
-        double gain = passScale(passWarp(48000)) / a0;
+        double gain = sampleRate < BILINEAR_FROM_HZ ? passScale(passWarp(48000)) / a0 : 1;
         return new Biquad(gain, -2 * gain, gain, 2 * (k * k - 1) / a0, (1 - k / PASS_Q + k * k) / a0);
     }
 

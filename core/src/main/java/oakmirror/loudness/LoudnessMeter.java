@@ -155,9 +155,12 @@ public final class LoudnessMeter {
         if (kept.length == 0) {
             return Double.NaN;
         }
-        double low = kept[(int) Math.round((kept.length - 1) * 0.10)];
-        double high = kept[(int) Math.round((kept.length - 1) * 0.95)];
-        return LoudnessScale.ofPower(high) - LoudnessScale.ofPower(low);
+        return LoudnessScale.ofPower(percentile(kept, 0.95)) - LoudnessScale.ofPower(percentile(kept, 0.10));
+    }
+
+    /** The value of nearest rank, the round(p·n)-th smallest: the reading of Tech 3342 that FFmpeg's meter takes. */
+    private static double percentile(double[] sorted, double part) {
+        return sorted[(int) Math.max(0, Math.round(part * sorted.length) - 1)];
     }
 
     private static double meanAbove(double[] blocks, double gate) {

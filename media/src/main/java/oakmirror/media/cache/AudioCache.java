@@ -1,5 +1,7 @@
 package oakmirror.media.cache;
 
+import com.fasterxml.jackson.annotation.JsonAutoDetect.Visibility;
+import com.fasterxml.jackson.annotation.PropertyAccessor;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import java.io.IOException;
 import java.nio.ByteBuffer;
@@ -37,7 +39,10 @@ public final class AudioCache {
     public static final long DEFAULT_LIMIT_BYTES = 8L << 30;
 
     private static final Logger LOG = LoggerFactory.getLogger(AudioCache.class);
-    private static final ObjectMapper JSON = new ObjectMapper();
+    private static final ObjectMapper JSON = new ObjectMapper()
+            .setVisibility(PropertyAccessor.ALL, Visibility.NONE)
+            .setVisibility(PropertyAccessor.FIELD, Visibility.ANY)
+            .setVisibility(PropertyAccessor.CREATOR, Visibility.ANY);
     private static final int SAMPLED_PARTS = 64;
     private static final int SAMPLED_BYTES = 1 << 15;
     /** Raised whenever a measurement changes its meaning, so that old ones are not read. */

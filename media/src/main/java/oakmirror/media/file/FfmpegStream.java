@@ -70,6 +70,7 @@ final class FfmpegStream implements DecodedStream {
     private int pendingEnd;
     private long framesRead;
     private int badPackets;
+    private boolean gotAny;
     private boolean draining;
     private boolean ended;
     private boolean closed;
@@ -218,11 +219,12 @@ final class FfmpegStream implements DecodedStream {
             if (got >= 0) {
                 take();
                 if (pendingEnd > 0) {
+                    gotAny = true;
                     return true;
                 }
             } else if (got == AVERROR_EOF || draining) {
                 ended = true;
-                if (framesRead == 0) {
+                if (!gotAny) {
                     throw new AudioFileException(name + " holds no samples; export it again.");
                 }
             } else if (got == AVERROR_EAGAIN()) {

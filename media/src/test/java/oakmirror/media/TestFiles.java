@@ -1,0 +1,55 @@
+package oakmirror.media;
+
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import oakmirror.Signals;
+import oakmirror.media.file.AudioWriter;
+import oakmirror.media.file.OutputFormat;
+
+/** Audio files that tests share. */
+public final class TestFiles {
+
+    private TestFiles() {}
+
+    /** The demo's files, which every checkout has. */
+    public static Path demo(String name) {
+        Path here = Path.of("").toAbsolutePath();
+        Path root = Files.isDirectory(here.resolve("demo")) ? here : here.getParent();
+        return root.resolve("demo").resolve(name);
+    }
+
+    /** Music-like sound, different on both sides. */
+    public static Path music(Path file, int rate, double seconds, double amplitude) throws IOException {
+        float[] left = Signals.musicLike(rate, seconds, amplitude, 1);
+        float[] right = Signals.musicLike(rate, seconds, amplitude, 2);
+        return write(file, OutputFormat.WAV_FLOAT, rate, left, right);
+    }
+
+    /** Samples as a file. */
+    public static Path write(Path file, OutputFormat format, int rate, float[] left, float[] right) throws IOException {
+        try (AudioWriter writer = format.open(file, rate)) {
+            writer.write(left, right, left.length);
+            writer.commit();
+        }
+        return file;
+    }
+
+    /** A WAVE file made by hand: any format code, channels and bits, with any data behind its header. */
+    public static Path wav(Path file, int code, int channels, int rate, int bits, byte[] data, long claimedBytes)
+            throws IOException {
+        ByteBuffer b = ByteBuffer.allocate(44 + data.length).order(ByteOrder.LITTLE_ENDIAN);
+        b.put(ascii("RIFF")).putInt((int) (36 + claimedBytes)).put(ascii("WAVE"));
+        b.put(ascii("fmt ")).putInt(16).putShort((short) code).putShort((short) channels).putInt(rate);
+        b.putInt(rate * channels * bits / 8).putShort((short) (channels * bits / 8)).putShort((short) bits);
+        b.put(ascii("data")).putInt((int) claimedBytes).put(data);
+        return Files.write(file, b.array());
+    }
+
+    private static byte[] ascii(String text) {
+        return text.getBytes(StandardCharsets.US_ASCII);
+    }
+}
