@@ -68,7 +68,6 @@ public final class MainWindow {
         frame.setBottom(bar);
         root = new StackPane(frame, keys);
         root.getStyleClass().add("window");
-        root.addEventFilter(KeyEvent.KEY_PRESSED, this::key);
         acceptDrops();
         clock = new AnimationTimer() {
             @Override
@@ -103,6 +102,8 @@ public final class MainWindow {
     /** Belongs to a stage from now on: asks before it closes over unsaved changes. */
     public void attach(Stage stage) {
         actions.setWindow(stage);
+        // On the scene: while nothing has the focus, keys come no further than there.
+        stage.getScene().addEventFilter(KeyEvent.KEY_PRESSED, this::key);
         stage.setOnCloseRequest(e -> {
             if (!actions.mayLeave()) {
                 e.consume();

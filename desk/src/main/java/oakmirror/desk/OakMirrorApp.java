@@ -49,6 +49,11 @@ public final class OakMirrorApp extends Application {
         Startup.report(window.workspace(), stage);
     }
 
+    /** The window's content, once it is started. */
+    MainWindow window() {
+        return window;
+    }
+
     @Override
     public void stop() {
         if (window.root().getScene() != null) {

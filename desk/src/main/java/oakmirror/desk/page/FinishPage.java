@@ -158,7 +158,7 @@ public final class FinishPage extends VBox {
     }
 
     private static String shortened(String name) {
-        return name.length() <= 24 ? name : name.substring(0, 23) + "…";
+        return name.length() <= 30 ? name : name.substring(0, 29) + "…";
     }
 
     private void figures(Optional<TrackMeasurement> mix, Optional<MasterRender.Outcome> outcome) {

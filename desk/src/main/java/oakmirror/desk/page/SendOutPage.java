@@ -14,6 +14,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import javafx.stage.DirectoryChooser;
 import javafx.util.StringConverter;
+import oakmirror.correction.EqBand;
 import oakmirror.desk.look.Readings;
 import oakmirror.desk.model.Finishing;
 import oakmirror.desk.model.Settings;
@@ -21,10 +22,13 @@ import oakmirror.desk.model.Workspace;
 import oakmirror.finish.MasterRender;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.OutputFormat;
+import oakmirror.processing.ToneFilter;
 import oakmirror.session.Session;
 
 /** Send out: the master as a file, the correction as tables. */
 public final class SendOutPage extends VBox {
+
+    private static final Path HOME = Path.of(System.getProperty("user.home"));
 
     private final Workspace workspace;
     private final Finishing finishing;
@@ -34,6 +38,7 @@ public final class SendOutPage extends VBox {
     private final ChoiceBox<OutputFormat> format = new ChoiceBox<>();
     private final VBox results = new VBox(8);
     private final Label nothing = Ui.label("Nothing sent out yet.", "quiet");
+    private final Label contents = Ui.label("", "quiet");
     private final Button render;
     private String proposedName = "";
 
@@ -44,9 +49,7 @@ public final class SendOutPage extends VBox {
         this.settings = settings;
         folder.setId("output-folder");
         name.setId("output-name");
-        folder.setText(settings.folder("output")
-                .orElse(Path.of(System.getProperty("user.home")))
-                .toString());
+        folder.setText(shown(settings.folder("output").orElse(HOME)));
         format.getItems().setAll(OutputFormat.values());
         format.setConverter(new StringConverter<>() {
             @Override
@@ -81,7 +84,8 @@ public final class SendOutPage extends VBox {
         form.addRow(2, Ui.label("Format", "quiet"), format);
         HBox buttons = new HBox(10, render, tables);
         buttons.setAlignment(Pos.CENTER_LEFT);
-        form.add(buttons, 1, 3);
+        form.add(contents, 1, 3);
+        form.add(buttons, 1, 4);
         folder.setPrefColumnCount(46);
 
         Label explanation = new Label("the master as a file at the mix's rate; the correction as open tables");
@@ -90,6 +94,7 @@ public final class SendOutPage extends VBox {
         getStyleClass().add("page");
         setSpacing(14);
         workspace.sessionProperty().subscribe(this::show);
+        workspace.proposalProperty().subscribe(p -> showContents());
     }
 
     private static OutputFormat formatOf(Session session) {
@@ -103,7 +108,24 @@ public final class SendOutPage extends VBox {
             name.setText(proposed);
         }
         proposedName = proposed;
+        showContents();
         render.setDisable(session.mix().isEmpty());
+    }
+
+    /** What the master will hold, in a line. */
+    private void showContents() {
+        Session s = workspace.session();
+        long moves = workspace.proposalProperty().get().bands().stream()
+                .filter(EqBand::enabled)
+                .count();
+        boolean linear = s.phase() == ToneFilter.Phase.LINEAR;
+        String correction = moves == 0
+                ? "without correction"
+                : Math.round(100 * s.correction().strength()) + " % of the gap, "
+                        + (linear ? "linear phase" : moves + " moves, minimum phase");
+        contents.setText(s.mix().map(m -> m.name() + "  ·  ").orElse("") + correction + "  ·  "
+                + Readings.level(s.finish().targetLufs()) + " LUFS under " + Readings.level(s.finish().ceilingDbtp())
+                + " dBTP");
     }
 
     private void chooseFolder() {
@@ -111,13 +133,22 @@ public final class SendOutPage extends VBox {
         settings.folder("output").ifPresent(f -> chooser.setInitialDirectory(f.toFile()));
         File chosen = chooser.showDialog(getScene().getWindow());
         if (chosen != null) {
-            folder.setText(chosen.getPath());
+            folder.setText(shown(chosen.toPath()));
         }
+    }
+
+    /** A folder as it is written: the home folder is ~. */
+    private static String shown(Path path) {
+        return path.startsWith(HOME) ? Path.of("~").resolve(HOME.relativize(path)).toString() : path.toString();
+    }
+
+    private static Path meant(String text) {
+        return text.startsWith("~") ? HOME.resolve(text.substring(1).replaceFirst("^[/\\\\]", "")) : Path.of(text);
     }
 
     private Optional<Path> outputFolder() {
         try {
-            Path path = Path.of(folder.getText().strip());
+            Path path = meant(folder.getText().strip());
             settings.rememberFolder("output", path);
             return Optional.of(path);
         } catch (java.nio.file.InvalidPathException e) {

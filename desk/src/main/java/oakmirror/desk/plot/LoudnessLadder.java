@@ -13,7 +13,7 @@ public final class LoudnessLadder extends PlotPane {
 
     private static final double LOW = -32;
     private static final double HIGH = 4;
-    private static final double LEFT = 190;
+    private static final double LEFT = 226;
     private static final double RIGHT = 24;
     private static final double ROW = 30;
     private static final double TALLEST_ROW = 52;

@@ -1,0 +1,316 @@
+package oakmirror.desk;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.concurrent.Callable;
+import java.util.concurrent.TimeUnit;
+import javafx.animation.AnimationTimer;
+import javafx.scene.control.Label;
+import javafx.scene.control.Slider;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.stage.Stage;
+import oakmirror.audio.TimeRange;
+import oakmirror.correction.Proposal;
+import oakmirror.desk.look.Theme;
+import oakmirror.desk.model.Listening;
+import oakmirror.desk.model.TrackSlot;
+import oakmirror.desk.model.Workspace;
+import oakmirror.desk.plot.CorrectionPlot;
+import oakmirror.media.FfmpegTool;
+import oakmirror.media.TestFiles;
+import oakmirror.media.device.SimulatedOutput;
+import oakmirror.session.Session;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.testfx.api.FxRobot;
+import org.testfx.api.FxToolkit;
+import org.testfx.util.WaitForAsyncUtils;
+
+/** The real window, from the demo to a rendered file, driven as a user would. */
+class JourneyTest extends FxRobot {
+
+    @TempDir
+    Path folder;
+
+    private OakMirrorApp app;
+
+    @BeforeEach
+    void start() throws Exception {
+        System.setProperty("oakmirror.cache", folder.resolve("cache").toString());
+        System.setProperty("oakmirror.config", folder.resolve("config").toString());
+        System.setProperty("oakmirror.demo", TestFiles.demo("x").getParent().toString());
+        System.setProperty("oakmirror.output", "simulated");
+        System.setProperty("oakmirror.log", folder.resolve("oak-mirror.log").toString());
+        FxToolkit.registerPrimaryStage();
+        app = new OakMirrorApp();
+        FxToolkit.setupApplication(() -> app);
+    }
+
+    @AfterEach
+    void end() throws Exception {
+        FxToolkit.cleanupApplication(app);
+        FxToolkit.cleanupStages();
+    }
+
+    private static void waitUntil(Callable<Boolean> condition) throws Exception {
+        WaitForAsyncUtils.waitFor(40, TimeUnit.SECONDS, condition);
+        WaitForAsyncUtils.waitForFxEvents();
+    }
+
+    private static <T> T onFx(Callable<T> work) {
+        return WaitForAsyncUtils.waitForAsyncFx(10_000, work);
+    }
+
+    private Workspace workspace() {
+        return app.window().workspace();
+    }
+
+    private Listening listening() {
+        return app.window().listening();
+    }
+
+    private Session session() {
+        return onFx(() -> workspace().session());
+    }
+
+    private Proposal proposal() {
+        return onFx(() -> workspace().proposalProperty().get());
+    }
+
+    private void openDemo() throws Exception {
+        clickOn("#open-demo");
+        waitUntil(() -> workspace().isReady());
+    }
+
+    @Test
+    void fromTheDemoToAMasterOnDisk() throws Exception {
+        openDemo();
+        assertThat(onFx(() -> workspace().tracks().all().size())).isEqualTo(4);
+        assertThat(onFx(() -> workspace().levelsProperty().get().referenceOffsetsDb().get(0)))
+                .isCloseTo(-7.5, within(0.3));
+
+        clickOn("#station-compare");
+        assertThat(lookup("#tone").tryQuery()).isPresent();
+
+        clickOn("#station-shape");
+        Slider strength = lookup("#strength").queryAs(Slider.class);
+        interact(() -> strength.setValue(80));
+        waitUntil(() -> workspace().session().correction().strength() == 0.8);
+        waitUntil(() -> proposal().bands().size() > 3);
+        clickOn("#move-0 .toggle-button");
+        waitUntil(() -> !proposal().bands().get(0).enabled());
+
+        clickOn("#station-finish");
+        interact(() -> lookup("#target").queryAs(Slider.class).setValue(-20));
+        waitUntil(() -> session().finish().targetLufs() == -20.0);
+
+        clickOn("#station-send_out");
+        interact(() -> lookup("#output-folder").queryAs(TextField.class).setText(folder.toString()));
+        interact(() -> lookup("#output-name").queryAs(TextField.class).setText("Ebb Tide master"));
+        clickOn("#render");
+        Path master = folder.resolve("Ebb Tide master.wav");
+        waitUntil(() -> lookup(".result").tryQuery().isPresent());
+        assertThat(master).exists();
+        FfmpegTool.Reading heard = FfmpegTool.measure(master);
+        assertThat(heard.integrated()).isCloseTo(-20, within(0.05));
+        assertThat(heard.truePeak()).isLessThanOrEqualTo(-1 + 0.1);
+
+        clickOn("#write-tables");
+        waitUntil(() -> Files.exists(folder.resolve("Ebb Tide master bands.csv")));
+        assertThat(Files.readAllLines(folder.resolve("Ebb Tide master bands.csv")).get(1)).endsWith("false");
+    }
+
+    @Test
+    void theKeysSwitchWhatIsHeardAtEqualLoudness() throws Exception {
+        openDemo();
+        interact(() -> listening().seek(10));
+        type(KeyCode.SPACE);
+        waitUntil(() -> listening().playingProperty().get());
+        waitUntil(() -> listening().positionProperty().get() > 11.5);
+        double mix = recentLevel();
+        type(KeyCode.DIGIT2);
+        assertThat(onFx(() -> listening().heardProperty().get())).isEqualTo(2);
+        double at = onFx(() -> listening().positionProperty().get());
+        waitUntil(() -> listening().positionProperty().get() > at + 1.5);
+        assertThat(recentLevel()).as("about as loud by plain RMS, too").isCloseTo(mix, within(6.0));
+        type(KeyCode.TAB);
+        assertThat(onFx(() -> listening().heardProperty().get())).isZero();
+        type(KeyCode.TAB);
+        assertThat(onFx(() -> listening().heardProperty().get())).isEqualTo(2);
+        type(KeyCode.C);
+        assertThat(onFx(() -> listening().correctedProperty().get())).isTrue();
+        assertThat(onFx(() -> listening().heardProperty().get())).isZero();
+        clickOn("#chip-3");
+        assertThat(onFx(() -> listening().heardProperty().get())).isEqualTo(3);
+        type(KeyCode.SPACE);
+        assertThat(onFx(() -> listening().playingProperty().get())).isFalse();
+    }
+
+    /** RMS of the last second the simulated device was given, in dB. */
+    private double recentLevel() {
+        SimulatedOutput output = (SimulatedOutput) onFx(() -> listening().output().orElseThrow());
+        float[][] recent = output.recent(48000);
+        double sum = 0;
+        for (float x : recent[0]) {
+            sum += x * x;
+        }
+        return 10 * Math.log10(sum / recent[0].length);
+    }
+
+    @Test
+    void theLoopRepeatsTheChosenRange() throws Exception {
+        openDemo();
+        drag("#mirror").dropBy(120, 0);
+        waitUntil(() -> listening().rangeProperty().get().isPresent());
+        type(KeyCode.L);
+        TimeRange range = onFx(() -> listening().rangeProperty().get().orElseThrow());
+        assertThat(range.seconds()).isBetween(1.0, 10.0);
+        assertThat(onFx(() -> listening().loopingProperty().get())).isTrue();
+        type(KeyCode.SPACE);
+        waitUntil(() -> listening().positionProperty().get() > range.startSeconds() + 0.3);
+        for (int i = 0; i < 20; i++) {
+            assertThat(onFx(() -> listening().positionProperty().get()))
+                    .isBetween(range.startSeconds() - 0.1, range.endSeconds() + 0.1);
+            WaitForAsyncUtils.waitForFxEvents();
+        }
+    }
+
+    @Test
+    void undoBringsBackWhatWasRemovedAndNothingIsLostOnReopening() throws Exception {
+        openDemo();
+        Session before = session();
+        clickOn("#track-2 .button");
+        assertThat(session().references()).hasSize(2);
+        press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
+        assertThat(session()).isEqualTo(before);
+        waitUntil(() -> workspace().isReady());
+        press(KeyCode.CONTROL).type(KeyCode.Y).release(KeyCode.CONTROL);
+        assertThat(session().references()).hasSize(2);
+
+        Path file = folder.resolve("kept.oakmirror.json");
+        Session kept = session();
+        assertThat(onFx(() -> workspace().unsavedProperty().get())).isTrue();
+        interact(() -> save(file));
+        assertThat(onFx(() -> workspace().unsavedProperty().get())).isFalse();
+        interact(() -> workspace().reset());
+        interact(() -> app.window().open(file));
+        assertThat(session()).isEqualTo(kept);
+        waitUntil(() -> workspace().isReady());
+    }
+
+    private void save(Path file) {
+        try {
+            workspace().save(file);
+        } catch (java.io.IOException e) {
+            throw new java.io.UncheckedIOException(e);
+        }
+    }
+
+    @Test
+    void unsavedChangesAreAskedAbout() throws Exception {
+        openDemo();
+        clickOn("#match-levels");
+        assertThat(session().levelsMatched()).isFalse();
+        press(KeyCode.CONTROL).type(KeyCode.N).release(KeyCode.CONTROL);
+        waitUntil(() -> lookup(".dialog-pane").tryQuery().isPresent());
+        clickOn("Cancel");
+        assertThat(session().isBlank()).isFalse();
+        press(KeyCode.CONTROL).type(KeyCode.N).release(KeyCode.CONTROL);
+        waitUntil(() -> lookup(".dialog-pane").tryQuery().isPresent());
+        clickOn("Don't save");
+        waitUntil(() -> session().isBlank());
+    }
+
+    @Test
+    void aMissingFileIsSaidAndCanBeFound() throws Exception {
+        Path there = TestFiles.music(folder.resolve("there.wav"), 48000, 3, 0.3);
+        Path moved = folder.resolve("moved.wav");
+        interact(() -> workspace().addFiles(java.util.List.of(there, moved)));
+        waitUntil(() -> workspace().tracks().all().get(0).imported().isPresent());
+        waitUntil(() -> !workspace().tracks().all().get(1).failureProperty().get().isEmpty());
+        assertThat(lookup("#track-1 .warning").queryAs(Label.class).getText())
+                .isEqualTo("moved.wav is not there any more; it may have been moved or renamed.");
+        TestFiles.music(moved, 44100, 3, 0.6);
+        clickOn("try again");
+        waitUntil(() -> workspace().isReady());
+        Path found = Files.move(moved, folder.resolve("found.wav"));
+        interact(() -> workspace().relocate(workspace().session().references().get(0), found));
+        waitUntil(() -> workspace().isReady());
+        assertThat(session().references().get(0).name()).isEqualTo("moved");
+    }
+
+    @Test
+    void brokenFilesStayWithTheirReasonAndDoNotDisturbTheOthers() throws Exception {
+        Path good = TestFiles.music(folder.resolve("good.wav"), 48000, 3, 0.3);
+        Path text = Files.writeString(folder.resolve("text.mp3"), "no sound in here\n".repeat(100));
+        Path silent = TestFiles.write(
+                folder.resolve("silent.wav"),
+                oakmirror.media.file.OutputFormat.WAV_16,
+                44100,
+                new float[44100],
+                new float[44100]);
+        interact(() -> workspace().addFiles(java.util.List.of(good, text, silent, good)));
+        waitUntil(() -> workspace().tracks().all().stream()
+                .allMatch(t -> t.imported().isPresent()
+                        || !t.failureProperty().get().isEmpty()));
+        java.util.List<TrackSlot> all = workspace().tracks().all();
+        assertThat(all.get(1).failureProperty().get()).contains("not an audio file");
+        assertThat(all.get(2).imported()).isPresent();
+        assertThat(lookup("#track-2 .warning").queryAs(Label.class).getText()).contains("silent");
+        assertThat(all.get(3).imported()).as("the same file as mix and reference").isPresent();
+        for (String station : new String[] {"compare", "shape", "finish", "send_out", "gather"}) {
+            clickOn("#station-" + station);
+        }
+    }
+
+    @Test
+    void theCorrectionFollowsASliderAtHalfTheWindowsFramesOrMore() throws Exception {
+        openDemo();
+        clickOn("#station-shape");
+        CorrectionPlot plot = lookup("#correction").queryAs(CorrectionPlot.class);
+        Slider strength = lookup("#strength").queryAs(Slider.class);
+        int frames = 240;
+        int[] frame = {0};
+        int[] proposals = {0};
+        long[] drawn = {0};
+        interact(() -> {
+            workspace().proposalProperty().addListener((o, was, is) -> proposals[0]++);
+            drawn[0] = plot.timesDrawn();
+            new AnimationTimer() {
+                @Override
+                public void handle(long now) {
+                    strength.setValue(10 + frame[0] % 80);
+                    if (++frame[0] == frames) {
+                        drawn[0] = plot.timesDrawn() - drawn[0];
+                        stop();
+                    }
+                }
+            }.start();
+        });
+        waitUntil(() -> frame[0] == frames);
+        System.out.printf("Shape: %d redraws and %d fits in %d frames%n", drawn[0], proposals[0], frames);
+        assertThat(drawn[0]).as("redraws in %d frames", frames).isGreaterThanOrEqualTo(frames / 2);
+        assertThat(proposals[0]).as("fits in %d frames", frames).isGreaterThan(frames / 4);
+    }
+
+    @Test
+    void bothThemesAndTheListOfKeysAreThere() throws Exception {
+        openDemo();
+        clickOn("#theme");
+        assertThat(onFx(() -> Theme.current().get())).isEqualTo(Theme.LAMPLIGHT);
+        clickOn("#theme");
+        assertThat(onFx(() -> Theme.current().get())).isEqualTo(Theme.DAYLIGHT);
+        type(KeyCode.SLASH);
+        assertThat(lookup("#keys").query().isVisible()).isTrue();
+        type(KeyCode.ESCAPE);
+        assertThat(lookup("#keys").query().isVisible()).isFalse();
+        Stage stage = (Stage) onFx(() -> app.window().root().getScene().getWindow());
+        assertThat(stage.getTitle()).isEqualTo("Oak Mirror");
+    }
+}
