@@ -56,9 +56,8 @@ class CommandsTest {
     private Result execute(List<String> command) throws IOException, InterruptedException {
         Path out = folder.resolve("stdout.txt");
         Path err = folder.resolve("stderr.txt");
-        ProcessBuilder builder = new ProcessBuilder(command)
-                .redirectOutput(out.toFile())
-                .redirectError(err.toFile());
+        ProcessBuilder builder =
+                new ProcessBuilder(command).redirectOutput(out.toFile()).redirectError(err.toFile());
         builder.environment().put("LC_ALL", "C.UTF-8");
         int code = builder.start().waitFor();
         Result result = new Result(
@@ -86,7 +85,9 @@ class CommandsTest {
         assertThat(first.get("sampleRate").asInt()).isEqualTo(48000);
         assertThat(first.get("channels").asInt()).isEqualTo(2);
         assertThat(first.get("seconds").asDouble()).isEqualTo(6.0);
-        for (String name : new String[] {"integratedLufs", "maxMomentaryLufs", "maxShortTermLufs", "truePeakDbtp", "samplePeakDbfs"}) {
+        for (String name :
+                new String[] {"integratedLufs", "maxMomentaryLufs", "maxShortTermLufs", "truePeakDbtp", "samplePeakDbfs"
+                }) {
             assertThat(first.get(name).asDouble()).as(name).isCloseTo(-23, within(0.1));
         }
         assertThat(first.get("loudnessRangeLu").asDouble()).isCloseTo(0, within(0.05));
@@ -107,9 +108,14 @@ class CommandsTest {
 
     @ParameterizedTest
     @CsvSource({
-        "measure", "measure --no-such-option", "nonsense", "match --mix a.wav",
-        "match --mix a --reference b --out c --strength 120", "match --mix a --reference b --out c --resolution 3",
-        "match --mix a --reference b --out c --phase odd", "match --mix a --reference b --out c --target 12"
+        "measure",
+        "measure --no-such-option",
+        "nonsense",
+        "match --mix a.wav",
+        "match --mix a --reference b --out c --strength 120",
+        "match --mix a --reference b --out c --resolution 3",
+        "match --mix a --reference b --out c --phase odd",
+        "match --mix a --reference b --out c --target 12"
     })
     void wrongUseIsExplainedInALine(String line) throws Exception {
         Result r = run(line.split(" "));
@@ -126,12 +132,28 @@ class CommandsTest {
         Path out = folder.resolve("out");
         double strength = 60;
         Result r = run(
-                "match", "--mix", mix.toString(), "--reference", reference.toString(), "--out", out.toString(),
-                "--strength", "60", "--resolution", "1", "--phase", phase, "--target", String.valueOf(target),
-                "--ceiling", String.valueOf(ceiling), "--json");
+                "match",
+                "--mix",
+                mix.toString(),
+                "--reference",
+                reference.toString(),
+                "--out",
+                out.toString(),
+                "--strength",
+                "60",
+                "--resolution",
+                "1",
+                "--phase",
+                phase,
+                "--target",
+                String.valueOf(target),
+                "--ceiling",
+                String.valueOf(ceiling),
+                "--json");
         assertThat(r.code).as(r.err).isZero();
         JsonNode summary = new ObjectMapper().readTree(r.out);
-        assertThat(new ObjectMapper().readTree(out.resolve("summary.json").toFile())).isEqualTo(summary);
+        assertThat(new ObjectMapper().readTree(out.resolve("summary.json").toFile()))
+                .isEqualTo(summary);
 
         FfmpegTool.Reading heard = FfmpegTool.measure(out.resolve("matched.wav"));
         double short_ = summary.get("shortOfTargetLu").asDouble();
@@ -169,7 +191,8 @@ class CommandsTest {
     private static double[] gapAt(Path mix, Path reference) throws IOException {
         TrackMeasurement m = measured(mix);
         TrackMeasurement r = measured(reference);
-        return Gap.between(m.spectrum(), m.heardLufs(), List.of(new Gap.Reference(r.spectrum(), r.heardLufs())), 1.0 / 3)
+        return Gap.between(
+                        m.spectrum(), m.heardLufs(), List.of(new Gap.Reference(r.spectrum(), r.heardLufs())), 1.0 / 3)
                 .gapDb();
     }
 
@@ -186,7 +209,16 @@ class CommandsTest {
     void aMixAgainstItselfIsOnlyBroughtToItsLevel() throws Exception {
         Path mix = TestFiles.music(folder.resolve("mix.wav"), 44100, 8, 0.1);
         Path out = folder.resolve("out");
-        Result r = run("match", "--mix", mix.toString(), "--reference", mix.toString(), "--out", out.toString(), "--target", "-30");
+        Result r = run(
+                "match",
+                "--mix",
+                mix.toString(),
+                "--reference",
+                mix.toString(),
+                "--out",
+                out.toString(),
+                "--target",
+                "-30");
         assertThat(r.code).as(r.err).isZero();
         assertThat(Files.readAllLines(out.resolve("bands.csv"))).hasSize(1);
         assertThat(FfmpegTool.measure(out.resolve("matched.wav")).integrated()).isCloseTo(-30, within(0.05));
@@ -201,7 +233,8 @@ class CommandsTest {
         assertThat(r.code).as(r.err).isZero();
         assertThat(AudioFile.open(out.resolve("matched.wav")).sampleRate()).isEqualTo(8000);
         Path silent = wav("silent.wav", -200, 1);
-        assertThat(run("match", "--mix", silent.toString(), "--reference", high.toString(), "--out", out.toString()).code)
+        assertThat(run("match", "--mix", silent.toString(), "--reference", high.toString(), "--out", out.toString())
+                        .code)
                 .isZero();
     }
 
@@ -216,11 +249,23 @@ class CommandsTest {
         Path mix = wav("mix.wav", -20, 2);
         Path file = Files.createFile(folder.resolve("occupied"));
         Result r = run(
-                "match", "--mix", mix.toString(), "--reference", mix.toString(), "--out", file.resolve("x").toString());
+                "match",
+                "--mix",
+                mix.toString(),
+                "--reference",
+                mix.toString(),
+                "--out",
+                file.resolve("x").toString());
         assertThat(r.code).isEqualTo(4);
         assertThat(r.err.lines()).hasSize(1).first().asString().contains("choose another");
         Result gone = run(
-                "match", "--mix", folder.resolve("gone.wav").toString(), "--reference", mix.toString(), "--out", folder.resolve("o").toString());
+                "match",
+                "--mix",
+                folder.resolve("gone.wav").toString(),
+                "--reference",
+                mix.toString(),
+                "--out",
+                folder.resolve("o").toString());
         assertThat(gone.code).isEqualTo(3);
     }
 
@@ -228,9 +273,10 @@ class CommandsTest {
     void aDiskThatFillsLeavesNoHalfFile() throws Exception {
         Path mix = wav("mix.wav", -20, 10);
         Path out = Files.createDirectory(folder.resolve("out"));
-        List<String> limited = new ArrayList<>(List.of("bash", "-c", "ulimit -f 200; trap '' XFSZ; exec \"$@\"", "bash"));
-        List<String> command = java(
-                "match", "--mix", mix.toString(), "--reference", mix.toString(), "--out", out.toString());
+        List<String> limited =
+                new ArrayList<>(List.of("bash", "-c", "ulimit -f 200; trap '' XFSZ; exec \"$@\"", "bash"));
+        List<String> command =
+                java("match", "--mix", mix.toString(), "--reference", mix.toString(), "--out", out.toString());
         command.add(1, "-Djava.io.tmpdir=" + folder);
         command.add(1, "-Dorg.bytedeco.javacpp.cachedir=" + System.getProperty("user.home") + "/.javacpp/cache");
         limited.addAll(command);

@@ -49,9 +49,8 @@ public record Gap(double[] mixDb, double[] referenceDb, double[] gapDb, boolean[
         double[] referenceDb = new double[BandGrid.SIZE];
         double[] gap = new double[BandGrid.SIZE];
         boolean[] known = new boolean[BandGrid.SIZE];
-        double[][] matched = references.stream()
-                .map(r -> matched(r, mixLufs, octaves))
-                .toArray(double[][]::new);
+        double[][] matched =
+                references.stream().map(r -> matched(r, mixLufs, octaves)).toArray(double[][]::new);
         for (int b = 0; b < BandGrid.SIZE; b++) {
             double sum = 0;
             int count = 0;

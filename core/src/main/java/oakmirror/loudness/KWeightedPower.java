@@ -3,15 +3,15 @@ package oakmirror.loudness;
 import oakmirror.filter.Biquad;
 
 /**
- * K-weights one or two channels and sums their squares over a stretch. Both biquads run in transposed direct form II in double
- * precision. A filter waits for its own last output, so two channels in one loop cost little more than one.
+ * K-weights two channels and sums their squares over a stretch. Both biquads run in direct form I in double precision: of its own past
+ * a filter then waits only for one product and one sum a sample, and two channels in one loop fill the time it waits.
  */
 final class KWeightedPower {
 
     private final Biquad shelf;
     private final Biquad pass;
-    /** Four values a channel: two of the shelf, two of the high-pass. */
-    private final double[] state = new double[8];
+    /** Six values a channel: the last two inputs, shelf outputs and high-pass outputs. */
+    private final double[] state = new double[12];
 
     KWeightedPower(KWeighting weighting) {
         this.shelf = weighting.shelf();
@@ -25,53 +25,63 @@ final class KWeightedPower {
      *     its weight
      */
     double add(float[] first, double firstWeight, float[] second, double secondWeight, int from, int to) {
-        double b01 = shelf.b0();
-        double b11 = shelf.b1();
-        double b21 = shelf.b2();
-        double a11 = shelf.a1();
-        double a21 = shelf.a2();
-        double b02 = pass.b0();
-        double b12 = pass.b1();
-        double b22 = pass.b2();
-        double a12 = pass.a1();
-        double a22 = pass.a2();
-        double p1 = state[0];
-        double p2 = state[1];
-        double q1 = state[2];
-        double q2 = state[3];
-        double r1 = state[4];
-        double r2 = state[5];
-        double s1 = state[6];
-        double s2 = state[7];
+        double b0 = shelf.b0();
+        double b1 = shelf.b1();
+        double b2 = shelf.b2();
+        double a1 = shelf.a1();
+        double a2 = shelf.a2();
+        double gain = pass.b0();
+        double c1 = pass.a1();
+        double c2 = pass.a2();
+        double x1 = state[0];
+        double x2 = state[1];
+        double y1 = state[2];
+        double y2 = state[3];
+        double z1 = state[4];
+        double z2 = state[5];
+        double u1 = state[6];
+        double u2 = state[7];
+        double v1 = state[8];
+        double v2 = state[9];
+        double w1 = state[10];
+        double w2 = state[11];
         double sum = 0;
         double secondSum = 0;
         for (int i = from; i < to; i++) {
             double x = first[i];
-            double y = b01 * x + p1;
-            p1 = b11 * x - a11 * y + p2;
-            p2 = b21 * x - a21 * y;
-            double z = b02 * y + q1;
-            q1 = b12 * y - a12 * z + q2;
-            q2 = b22 * y - a22 * z;
+            double y = (b0 * x + b1 * x1 + b2 * x2 - a2 * y2) - a1 * y1;
+            // The high-pass has the numerator 1, −2, 1, scaled at the end.
+            double z = (y - 2 * y1 + y2 - c2 * z2) - c1 * z1;
             sum += z * z;
+            x2 = x1;
+            x1 = x;
+            y2 = y1;
+            y1 = y;
+            z2 = z1;
+            z1 = z;
             double u = second[i];
-            double v = b01 * u + r1;
-            r1 = b11 * u - a11 * v + r2;
-            r2 = b21 * u - a21 * v;
-            double w = b02 * v + s1;
-            s1 = b12 * v - a12 * w + s2;
-            s2 = b22 * v - a22 * w;
+            double v = (b0 * u + b1 * u1 + b2 * u2 - a2 * v2) - a1 * v1;
+            double w = (v - 2 * v1 + v2 - c2 * w2) - c1 * w1;
             secondSum += w * w;
+            u2 = u1;
+            u1 = u;
+            v2 = v1;
+            v1 = v;
+            w2 = w1;
+            w1 = w;
         }
-        state[0] = flushed(p1);
-        state[1] = flushed(p2);
-        state[2] = flushed(q1);
-        state[3] = flushed(q2);
-        state[4] = flushed(r1);
-        state[5] = flushed(r2);
-        state[6] = flushed(s1);
-        state[7] = flushed(s2);
-        return firstWeight * sum + secondWeight * secondSum;
+        keep(x1, x2, y1, y2, z1, z2, 0);
+        keep(u1, u2, v1, v2, w1, w2, 6);
+        return gain * gain * (firstWeight * sum + secondWeight * secondSum);
+    }
+
+    private void keep(double x1, double x2, double y1, double y2, double z1, double z2, int at) {
+        state[at] = x1;
+        state[at + 1] = x2;
+        state[at + 2] = flushed(y1);
+        state[at + 3] = flushed(y2);
+        state[at + 4] = flushed(z1);
+        state[at + 5] = flushed(z2);
     }
 
     /** Keeps the state out of the denormal range, where arithmetic is slow, during long silences. */

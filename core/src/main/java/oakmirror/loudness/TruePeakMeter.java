@@ -31,6 +31,7 @@ public final class TruePeakMeter {
     private int filled = TAPS - 1;
     private float samplePeak;
     private float truePeak;
+    private float newestBefore;
     private float curvature;
     private double squares;
     private long count;
@@ -109,13 +110,6 @@ public final class TruePeakMeter {
      * that are seldom taken stand in for Math.max, which has NaN and −0 to mind.
      */
     private void measure(int fresh) {
-        float highest = 0;
-        for (int i = 0; i < TAPS - 1; i++) {
-            float magnitude = Math.abs(window[i]);
-            if (magnitude > highest) {
-                highest = magnitude;
-            }
-        }
         float newest = 0;
         float bend = 0;
         float before = window[TAPS - 3];
@@ -147,7 +141,8 @@ public final class TruePeakMeter {
         squares += (double) evenPower + oddPower;
         samplePeak = Math.max(samplePeak, newest);
         truePeak = Math.max(truePeak, newest);
-        float bound = lineBound * Math.max(highest, newest) + curveBound * Math.max(bend, curvature);
+        float bound = lineBound * Math.max(newest, newestBefore) + curveBound * Math.max(bend, curvature);
+        newestBefore = newest;
         curvature = bend;
         if (bound > truePeak) {
             for (float[] taps : phases) {

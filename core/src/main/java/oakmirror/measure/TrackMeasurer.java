@@ -61,8 +61,8 @@ public final class TrackMeasurer {
     public TrackMeasurement measure(AudioStream stream, Progress progress, FoldConsumer foldConsumer)
             throws IOException {
         Pass pass = new Pass(stream.sampleRate(), stream.layout());
-        Block current = new Block(stream.layout().channels());
-        Block next = new Block(stream.layout().channels());
+        Block current = new Block(stream.layout());
+        Block next = new Block(stream.layout());
         long frames = 0;
         current.fill(stream);
         while (current.count > 0) {
@@ -94,17 +94,23 @@ public final class TrackMeasurer {
 
     private static final class Block {
         private final float[][] channels;
-        private final float[] left = new float[BLOCK];
-        private final float[] right = new float[BLOCK];
+        private final float[] left;
+        private final float[] right;
+        private final boolean isStereo;
         private int count;
 
-        Block(int channelCount) {
-            channels = new float[channelCount][BLOCK];
+        Block(ChannelLayout layout) {
+            channels = new float[layout.channels()][BLOCK];
+            isStereo = layout.equals(ChannelLayout.stereo());
+            left = isStereo ? channels[0] : new float[BLOCK];
+            right = isStereo ? channels[1] : new float[BLOCK];
         }
 
         void fill(AudioStream stream) throws IOException {
             count = stream.read(channels, BLOCK);
-            stream.layout().foldToStereo(channels, count, left, right);
+            if (!isStereo) {
+                stream.layout().foldToStereo(channels, count, left, right);
+            }
         }
     }
 

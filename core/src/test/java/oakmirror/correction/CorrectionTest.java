@@ -51,7 +51,10 @@ class CorrectionTest {
         int from = BandGrid.bandOf(30);
         int to = BandGrid.bandOf(16000);
         double mean = levelFree
-                ? IntStream.rangeClosed(from, to).mapToDouble(i -> a[i] - b[i]).average().orElseThrow()
+                ? IntStream.rangeClosed(from, to)
+                        .mapToDouble(i -> a[i] - b[i])
+                        .average()
+                        .orElseThrow()
                 : 0;
         return Math.sqrt(IntStream.rangeClosed(from, to)
                 .mapToDouble(i -> Math.pow(a[i] - b[i] - mean, 2))
@@ -64,13 +67,15 @@ class CorrectionTest {
         float[] left = Signals.musicLike(RATE, 40, 0.4, 1);
         float[] right = Signals.musicLike(RATE, 40, 0.4, 2);
         Sound plain = sound(left, right);
-        ToneFilter filter =
-                new ToneFilter(phase, COLOUR, hz -> COLOUR.stream().mapToDouble(s -> s.gainDb(hz)).sum(), 0);
+        ToneFilter filter = new ToneFilter(
+                phase,
+                COLOUR,
+                hz -> COLOUR.stream().mapToDouble(s -> s.gainDb(hz)).sum(),
+                0);
         StereoProcessor processor = filter.create(RATE);
         processor.process(left, right, 0, left.length);
         Sound coloured = sound(left, right);
-        return Gap.between(
-                plain.spectrum, plain.lufs, List.of(new Gap.Reference(coloured.spectrum, coloured.lufs)));
+        return Gap.between(plain.spectrum, plain.lufs, List.of(new Gap.Reference(coloured.spectrum, coloured.lufs)));
     }
 
     @ParameterizedTest
@@ -91,7 +96,8 @@ class CorrectionTest {
         double[] full = Correction.derive(gap, FULL).curveDb();
         double[] half = Correction.derive(gap, FULL.withStrength(0.5)).curveDb();
         assertThat(rms(full, gap.gapDb(), false)).isLessThan(0.1);
-        assertThat(rms(Arrays.stream(half).map(d -> 2 * d).toArray(), full, false)).isLessThan(0.01);
+        assertThat(rms(Arrays.stream(half).map(d -> 2 * d).toArray(), full, false))
+                .isLessThan(0.01);
         assertThat(Correction.derive(gap, FULL.withStrength(0)).curveDb()).containsOnly(0);
     }
 
@@ -138,8 +144,10 @@ class CorrectionTest {
     void theSteepEndOfALossyReferenceDoesNotLeakIntoTheRange() {
         double[] lossy = new double[BandGrid.SIZE];
         Arrays.fill(lossy, BandGrid.bandOf(16000) + 1, BandGrid.SIZE, -60);
-        Correction c = Correction.derive(gapOf(lossy), CorrectionSettings.DEFAULT.withStrength(1).withResolution(1));
-        assertThat(Arrays.stream(c.curveDb()).map(Math::abs).max().orElseThrow()).isLessThan(1e-9);
+        Correction c = Correction.derive(
+                gapOf(lossy), CorrectionSettings.DEFAULT.withStrength(1).withResolution(1));
+        assertThat(Arrays.stream(c.curveDb()).map(Math::abs).max().orElseThrow())
+                .isLessThan(1e-9);
     }
 
     @Test
@@ -155,23 +163,26 @@ class CorrectionTest {
         assertThat(gap.known()[149]).isTrue();
         assertThat(gap.known()[150]).isFalse();
         assertThat(gap.gapDb()[200]).isZero();
-        assertThat(Gap.between(BandSpectrum.silent(), Double.NaN, List.of()).isKnown()).isFalse();
+        assertThat(Gap.between(BandSpectrum.silent(), Double.NaN, List.of()).isKnown())
+                .isFalse();
     }
 
     @Test
     void aTrackAgainstItselfNeedsNothing() {
         float[] music = Signals.musicLike(RATE, 5, 0.4, 8);
         Sound s = sound(music, music);
-        Proposal p = Proposal.derive(
-                Gap.between(s.spectrum, s.lufs, List.of(new Gap.Reference(s.spectrum, s.lufs))), FULL);
+        Proposal p =
+                Proposal.derive(Gap.between(s.spectrum, s.lufs, List.of(new Gap.Reference(s.spectrum, s.lufs))), FULL);
         assertThat(p.bands()).isEmpty();
-        assertThat(Arrays.stream(p.correction().curveDb()).map(Math::abs).max().orElseThrow()).isLessThan(1e-9);
+        assertThat(Arrays.stream(p.correction().curveDb()).map(Math::abs).max().orElseThrow())
+                .isLessThan(1e-9);
     }
 
     @ParameterizedTest // reached with plain nonlinear least squares on real recordings; see docs/method.md
     @ValueSource(longs = {1, 2, 3, 4, 5, 6, 7, 8})
     void unrelatedMaterialIsFittedByFewBands(long seed) {
-        CorrectionSettings half = CorrectionSettings.DEFAULT.withStrength(1).withResolution(0.5).withLimits(6, 6);
+        CorrectionSettings half =
+                CorrectionSettings.DEFAULT.withStrength(1).withResolution(0.5).withLimits(6, 6);
         Correction c = Correction.derive(roughGap(seed), half);
         double[] eight = EqBand.responseDb(new BandFitter(8, 30, 16000).fit(c.curveDb()), BandGrid.centresHz());
         assertThat(rms(eight, c.curveDb(), false)).isLessThan(0.35);

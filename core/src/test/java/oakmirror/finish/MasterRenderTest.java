@@ -24,8 +24,8 @@ class MasterRenderTest {
 
     private static final ExecutorService EXECUTOR = Executors.newFixedThreadPool(2);
     private static final TrackMeasurer MEASURER = new TrackMeasurer(EXECUTOR, true);
-    private static final Clip MIX = Clip.stereo(
-            44100, Signals.musicLike(44100, 12, 0.2, 1), Signals.musicLike(44100, 12, 0.2, 2));
+    private static final Clip MIX =
+            Clip.stereo(44100, Signals.musicLike(44100, 12, 0.2, 1), Signals.musicLike(44100, 12, 0.2, 2));
 
     @AfterAll
     static void end() {
@@ -47,8 +47,7 @@ class MasterRenderTest {
                 },
                 Progress.NONE);
         assertThat((long) at[0]).isEqualTo(MIX.frames());
-        TrackMeasurement m =
-                MEASURER.measure(Clip.stereo(44100, out[0], out[1]).stream(), Progress.NONE);
+        TrackMeasurement m = MEASURER.measure(Clip.stereo(44100, out[0], out[1]).stream(), Progress.NONE);
         assertThat(m.loudness().integratedLufs()).isCloseTo(outcome.integratedLufs(), within(0.01));
         assertThat(m.peaks().truePeakDbtp()).isCloseTo(outcome.truePeakDbtp(), within(0.01));
         assertThat(m.peaks().truePeakDbtp()).isLessThanOrEqualTo(ceiling);
@@ -81,8 +80,7 @@ class MasterRenderTest {
         Clip mono = Signals.clip(48000, ChannelLayout.mono(), tone);
         float[][] fold = new float[2][tone.length];
         ChannelLayout.mono().foldToStereo(mono.channels(), tone.length, fold[0], fold[1]);
-        TrackMeasurement asHeard =
-                MEASURER.measure(Clip.stereo(48000, fold[0], fold[1]).stream(), Progress.NONE);
+        TrackMeasurement asHeard = MEASURER.measure(Clip.stereo(48000, fold[0], fold[1]).stream(), Progress.NONE);
         assertThat(asHeard.heardLufs())
                 .as("mono is heard as loud as it is measured")
                 .isCloseTo(MEASURER.measure(mono.stream(), Progress.NONE).heardLufs(), within(0.001));

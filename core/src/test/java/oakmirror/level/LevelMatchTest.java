@@ -24,8 +24,8 @@ class LevelMatchTest {
 
     @Test
     void insteadOfClippingEverythingComesDownTogether() {
-        LevelMatch match = LevelMatch.toMix(
-                new TrackLevel(-14, -1), List.of(new TrackLevel(-20, -2), new TrackLevel(-10, -0.5)));
+        LevelMatch match =
+                LevelMatch.toMix(new TrackLevel(-14, -1), List.of(new TrackLevel(-20, -2), new TrackLevel(-10, -0.5)));
         assertThat(match.mixOffsetDb()).isCloseTo(-4, within(1e-9));
         assertThat(match.referenceOffsetsDb().get(0)).isCloseTo(2, within(1e-9));
         assertThat(match.referenceOffsetsDb().get(1)).isCloseTo(-8, within(1e-9));

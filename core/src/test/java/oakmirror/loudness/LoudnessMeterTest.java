@@ -46,7 +46,8 @@ class LoudnessMeterTest {
 
     @Test
     void case3RelativeGate() {
-        assertThat(stereo(tones(RATE, -36, 10, -23, 60, -36, 10)).integratedLufs()).isCloseTo(-23, EBU);
+        assertThat(stereo(tones(RATE, -36, 10, -23, 60, -36, 10)).integratedLufs())
+                .isCloseTo(-23, EBU);
     }
 
     @Test

@@ -66,9 +66,7 @@ class TruePeakMeterTest {
     @ParameterizedTest
     @ValueSource(longs = {1, 2, 3, 4, 5})
     void whatIsSkippedNeverHidesAPeak(long seed) {
-        float[] signal = seed % 2 == 0
-                ? Signals.white(20000, 0.9, seed)
-                : Signals.musicLike(44100, 0.5, 0.9, seed);
+        float[] signal = seed % 2 == 0 ? Signals.white(20000, 0.9, seed) : Signals.musicLike(44100, 0.5, 0.9, seed);
         assertThat(measure(44100, signal).truePeakDbtp()).isCloseTo(plainTruePeak(signal), within(0.0005));
     }
 

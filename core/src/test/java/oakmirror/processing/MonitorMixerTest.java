@@ -24,7 +24,8 @@ class MonitorMixerTest {
     private final MonitorMixer mixer = new MonitorMixer(RATE, BLOCK);
     private final List<float[]> recorded = new ArrayList<>();
 
-    private MonitorScene scene(int heard, boolean corrected, Optional<ProcessorPool> pool, Optional<MonitorScene.Loop> loop) {
+    private MonitorScene scene(
+            int heard, boolean corrected, Optional<ProcessorPool> pool, Optional<MonitorScene.Loop> loop) {
         List<MonitorScene.Track> tracks =
                 List.of(new MonitorScene.Track(mix, 1), new MonitorScene.Track(reference, 0.5f));
         return new MonitorScene(tracks, heard, corrected, pool, 1, 1, loop);

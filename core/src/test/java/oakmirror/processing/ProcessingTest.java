@@ -22,7 +22,8 @@ class ProcessingTest {
     static final ToneFilter BRIGHT = new ToneFilter(
             ToneFilter.Phase.MINIMUM,
             List.of(AnalogueSection.bell(200, -4, 1), AnalogueSection.highShelf(6000, 5, 0.7)),
-            hz -> AnalogueSection.bell(200, -4, 1).gainDb(hz) + AnalogueSection.highShelf(6000, 5, 0.7).gainDb(hz),
+            hz -> AnalogueSection.bell(200, -4, 1).gainDb(hz)
+                    + AnalogueSection.highShelf(6000, 5, 0.7).gainDb(hz),
             0);
 
     static ToneFilter bright(ToneFilter.Phase phase) {
@@ -83,7 +84,9 @@ class ProcessingTest {
             for (int k = 0; k <= Math.min(n, response.length - 1); k++) {
                 sum += response[k] * x[n - k];
             }
-            assertThat((double) left[n + convolver.latencyFrames()]).as("sample %d", n).isCloseTo(sum, within(2e-5));
+            assertThat((double) left[n + convolver.latencyFrames()])
+                    .as("sample %d", n)
+                    .isCloseTo(sum, within(2e-5));
         }
         assertThat(largestDifference(right, new float[8192])).as("crosstalk").isLessThan(2e-6);
     }
@@ -130,14 +133,16 @@ class ProcessingTest {
     @Test
     void theCascadeHasTheResponseOfItsSections() {
         List<Biquad> two = List.of(
-                Biquad.of(AnalogueSection.bell(500, 6, 2), RATE), Biquad.of(AnalogueSection.lowShelf(100, -3, 0.7), RATE));
+                Biquad.of(AnalogueSection.bell(500, 6, 2), RATE),
+                Biquad.of(AnalogueSection.lowShelf(100, -3, 0.7), RATE));
         double expected = two.stream().mapToDouble(b -> b.gainDb(510, RATE)).sum();
         assertThat(gainDb(new BiquadCascade(two, 1), 510)).isCloseTo(expected, within(0.01));
     }
 
     @ParameterizedTest
     @ValueSource(ints = {16, 24})
-    void ditherLeavesNoDistortionAndTheNoiseItShould(int bits) { // Lipshitz, Wannamaker, Vanderkooy 1992: TPDF, error power ¼ step²
+    void ditherLeavesNoDistortionAndTheNoiseItShould(
+            int bits) { // Lipshitz, Wannamaker, Vanderkooy 1992: TPDF, error power ¼ step²
         TpdfDither dither = new TpdfDither(bits, 1);
         double step = Math.pow(2, 1 - bits);
         double sum = 0;

@@ -29,7 +29,11 @@ class SessionFileTest {
                 .withMix(Optional.of(TrackFile.of(songs.resolve("Ebb Tide 🌊 שלום.wav"))))
                 .withReference(TrackFile.of(songs.resolve("a b.flac")))
                 .withReference(new TrackFile(Path.of("/elsewhere/c.mp3"), "Named"))
-                .withCorrection(Session.EMPTY.correction().withStrength(0.3).withResolution(0.5).withLimits(4, 5))
+                .withCorrection(Session.EMPTY
+                        .correction()
+                        .withStrength(0.3)
+                        .withResolution(0.5)
+                        .withLimits(4, 5))
                 .withRefusedMoves(List.of(1, 3))
                 .withPhase(Phase.LINEAR)
                 .withFinish(new FinishSettings(-9.5, -0.5))

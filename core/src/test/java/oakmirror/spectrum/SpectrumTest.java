@@ -55,8 +55,8 @@ class SpectrumTest {
             for (int i = 0; i < size; i++) {
                 windowed[i] = side[i] * (0.5 - 0.5 * Math.cos(2 * Math.PI * i / size));
             }
-            Complex[] bins = new FastFourierTransformer(DftNormalization.STANDARD)
-                    .transform(windowed, TransformType.FORWARD);
+            Complex[] bins =
+                    new FastFourierTransformer(DftNormalization.STANDARD).transform(windowed, TransformType.FORWARD);
             for (int k = 1; k < size / 2; k++) {
                 density[k] += Math.pow(bins[k].norm(), 2) * 2 / (0.375 * size * size) / 2;
             }
@@ -69,7 +69,9 @@ class SpectrumTest {
             for (int k = (int) low; k < high; k++) {
                 expected += density[k] * (Math.min(high, k + 1) - Math.max(low, k));
             }
-            assertThat(Decibels.ofPower(s.power()[band] / expected)).as("band %d", band).isCloseTo(0, within(0.01));
+            assertThat(Decibels.ofPower(s.power()[band] / expected))
+                    .as("band %d", band)
+                    .isCloseTo(0, within(0.01));
         }
     }
 
@@ -90,7 +92,8 @@ class SpectrumTest {
         BandSpectrum alone = analyse(48000, music);
         BandSpectrum withSilence = analyse(48000, Signals.join(new float[48000 * 20], music, new float[48000 * 20]));
         int band = BandGrid.bandOf(1000);
-        assertThat(Decibels.ofPower(withSilence.power()[band] / alone.power()[band])).isCloseTo(0, within(0.3));
+        assertThat(Decibels.ofPower(withSilence.power()[band] / alone.power()[band]))
+                .isCloseTo(0, within(0.3));
         assertThat(withSilence.analysedSeconds()).isLessThan(11);
     }
 
@@ -119,7 +122,16 @@ class SpectrumTest {
     }
 
     @ParameterizedTest // ISO 16, equal temperament; handbook table
-    @CsvSource({"27.5,A0,0", "82.41,E2,0", "55,A1,0", "440,A4,0", "445,A4,20", "4186.01,C8,0", "261.63,C4,0", "155.56,D♯3,0"})
+    @CsvSource({
+        "27.5,A0,0",
+        "82.41,E2,0",
+        "55,A1,0",
+        "440,A4,0",
+        "445,A4,20",
+        "4186.01,C8,0",
+        "261.63,C4,0",
+        "155.56,D♯3,0"
+    })
     void notesHaveTheirNames(double hz, String name, int cents) {
         Note note = Note.nearest(hz);
         assertThat(note.name()).isEqualTo(name);

@@ -92,7 +92,8 @@ class JourneyTest extends FxRobot {
     void fromTheDemoToAMasterOnDisk() throws Exception {
         openDemo();
         assertThat(onFx(() -> workspace().tracks().all().size())).isEqualTo(4);
-        assertThat(onFx(() -> workspace().levelsProperty().get().referenceOffsetsDb().get(0)))
+        assertThat(onFx(() ->
+                        workspace().levelsProperty().get().referenceOffsetsDb().get(0)))
                 .isCloseTo(-7.5, within(0.3));
 
         clickOn("#station-compare");
@@ -123,7 +124,9 @@ class JourneyTest extends FxRobot {
 
         clickOn("#write-tables");
         waitUntil(() -> Files.exists(folder.resolve("Ebb Tide master bands.csv")));
-        assertThat(Files.readAllLines(folder.resolve("Ebb Tide master bands.csv")).get(1)).endsWith("false");
+        assertThat(Files.readAllLines(folder.resolve("Ebb Tide master bands.csv"))
+                        .get(1))
+                .endsWith("false");
     }
 
     @Test
@@ -154,7 +157,8 @@ class JourneyTest extends FxRobot {
 
     /** RMS of the last second the simulated device was given, in dB. */
     private double recentLevel() {
-        SimulatedOutput output = (SimulatedOutput) onFx(() -> listening().output().orElseThrow());
+        SimulatedOutput output =
+                (SimulatedOutput) onFx(() -> listening().output().orElseThrow());
         float[][] recent = output.recent(48000);
         double sum = 0;
         for (float x : recent[0]) {
@@ -233,7 +237,8 @@ class JourneyTest extends FxRobot {
         Path moved = folder.resolve("moved.wav");
         interact(() -> workspace().addFiles(java.util.List.of(there, moved)));
         waitUntil(() -> workspace().tracks().all().get(0).imported().isPresent());
-        waitUntil(() -> !workspace().tracks().all().get(1).failureProperty().get().isEmpty());
+        waitUntil(
+                () -> !workspace().tracks().all().get(1).failureProperty().get().isEmpty());
         assertThat(lookup("#track-1 .warning").queryAs(Label.class).getText())
                 .isEqualTo("moved.wav is not there any more; it may have been moved or renamed.");
         TestFiles.music(moved, 44100, 3, 0.6);
@@ -257,13 +262,15 @@ class JourneyTest extends FxRobot {
                 new float[44100]);
         interact(() -> workspace().addFiles(java.util.List.of(good, text, silent, good)));
         waitUntil(() -> workspace().tracks().all().stream()
-                .allMatch(t -> t.imported().isPresent()
-                        || !t.failureProperty().get().isEmpty()));
+                .allMatch(t ->
+                        t.imported().isPresent() || !t.failureProperty().get().isEmpty()));
         java.util.List<TrackSlot> all = workspace().tracks().all();
         assertThat(all.get(1).failureProperty().get()).contains("not an audio file");
         assertThat(all.get(2).imported()).isPresent();
         assertThat(lookup("#track-2 .warning").queryAs(Label.class).getText()).contains("silent");
-        assertThat(all.get(3).imported()).as("the same file as mix and reference").isPresent();
+        assertThat(all.get(3).imported())
+                .as("the same file as mix and reference")
+                .isPresent();
         for (String station : new String[] {"compare", "shape", "finish", "send_out", "gather"}) {
             clickOn("#station-" + station);
         }

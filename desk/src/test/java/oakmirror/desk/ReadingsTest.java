@@ -53,9 +53,13 @@ class ReadingsTest {
                 assertThat(contrast(p.ink(), ground)).isGreaterThan(7);
                 assertThat(contrast(p.quiet(), ground)).as("quiet, " + theme).isGreaterThan(4.5);
                 assertThat(contrast(p.accent(), ground)).as("accent, " + theme).isGreaterThan(4.5);
-                assertThat(contrast(p.warning(), ground)).as("warning, " + theme).isGreaterThan(4.5);
+                assertThat(contrast(p.warning(), ground))
+                        .as("warning, " + theme)
+                        .isGreaterThan(4.5);
             }
-            p.pigments().forEach(c -> assertThat(contrast(c, p.paper())).as(c + " " + theme).isGreaterThan(4.5));
+            p.pigments().forEach(c -> assertThat(contrast(c, p.paper()))
+                    .as(c + " " + theme)
+                    .isGreaterThan(4.5));
         }
     }
 

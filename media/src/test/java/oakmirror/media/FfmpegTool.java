@@ -44,7 +44,13 @@ public final class FfmpegTool {
     /** Measures a file; loudness and range to three decimals, peaks as finely as it prints them. */
     public static Reading measure(Path file) throws IOException, InterruptedException {
         String out = run(
-                "-i", file, "-af", "ebur128=peak=true+sample:metadata=1,ametadata=mode=print:file=-", "-f", "null", "-");
+                "-i",
+                file,
+                "-af",
+                "ebur128=peak=true+sample:metadata=1,ametadata=mode=print:file=-",
+                "-f",
+                "null",
+                "-");
         return new Reading(
                 last(out, "lavfi\\.r128\\.I=(\\S+)"),
                 last(out, "lavfi\\.r128\\.LRA=(\\S+)"),

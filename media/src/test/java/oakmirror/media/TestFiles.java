@@ -43,8 +43,14 @@ public final class TestFiles {
             throws IOException {
         ByteBuffer b = ByteBuffer.allocate(44 + data.length).order(ByteOrder.LITTLE_ENDIAN);
         b.put(ascii("RIFF")).putInt((int) (36 + claimedBytes)).put(ascii("WAVE"));
-        b.put(ascii("fmt ")).putInt(16).putShort((short) code).putShort((short) channels).putInt(rate);
-        b.putInt(rate * channels * bits / 8).putShort((short) (channels * bits / 8)).putShort((short) bits);
+        b.put(ascii("fmt "))
+                .putInt(16)
+                .putShort((short) code)
+                .putShort((short) channels)
+                .putInt(rate);
+        b.putInt(rate * channels * bits / 8)
+                .putShort((short) (channels * bits / 8))
+                .putShort((short) bits);
         b.put(ascii("data")).putInt((int) claimedBytes).put(data);
         return Files.write(file, b.array());
     }

@@ -38,7 +38,8 @@ class TrackImporterTest {
     @Test
     void aTrackIsMeasuredAndHeardAtTheRateThatIsWanted() throws IOException {
         float[] tone = Signals.tone(44100, -12, 3);
-        Path file = TestFiles.write(folder.resolve("x.wav"), OutputFormat.WAV_FLOAT, 44100, tone, new float[tone.length]);
+        Path file =
+                TestFiles.write(folder.resolve("x.wav"), OutputFormat.WAV_FLOAT, 44100, tone, new float[tone.length]);
         ImportedTrack track = importer(1 << 30).importTrack(file, Optional.of(48000), Progress.NONE);
         assertThat(track.measurement().sampleRate()).isEqualTo(44100);
         assertThat(track.audio().sampleRate()).isEqualTo(48000);
@@ -74,9 +75,13 @@ class TrackImporterTest {
     void aNewBounceUnderTheOldNameIsNotTakenForTheOldOne() throws IOException {
         Path file = TestFiles.music(folder.resolve("x.wav"), 48000, 2, 0.5);
         TrackImporter importer = importer(1 << 30);
-        double before = importer.importTrack(file, Optional.empty(), Progress.NONE).measurement().heardLufs();
+        double before = importer.importTrack(file, Optional.empty(), Progress.NONE)
+                .measurement()
+                .heardLufs();
         TestFiles.music(file, 48000, 2, 0.25);
-        double after = importer.importTrack(file, Optional.empty(), Progress.NONE).measurement().heardLufs();
+        double after = importer.importTrack(file, Optional.empty(), Progress.NONE)
+                .measurement()
+                .heardLufs();
         assertThat(after).isCloseTo(before - 6.02, within(0.01));
     }
 

@@ -124,7 +124,8 @@ public final class SendOutPage extends VBox {
                 : Math.round(100 * s.correction().strength()) + " % of the gap, "
                         + (linear ? "linear phase" : moves + " moves, minimum phase");
         contents.setText(s.mix().map(m -> m.name() + "  ·  ").orElse("") + correction + "  ·  "
-                + Readings.level(s.finish().targetLufs()) + " LUFS under " + Readings.level(s.finish().ceilingDbtp())
+                + Readings.level(s.finish().targetLufs()) + " LUFS under "
+                + Readings.level(s.finish().ceilingDbtp())
                 + " dBTP");
     }
 
@@ -139,7 +140,9 @@ public final class SendOutPage extends VBox {
 
     /** A folder as it is written: the home folder is ~. */
     private static String shown(Path path) {
-        return path.startsWith(HOME) ? Path.of("~").resolve(HOME.relativize(path)).toString() : path.toString();
+        return path.startsWith(HOME)
+                ? Path.of("~").resolve(HOME.relativize(path)).toString()
+                : path.toString();
     }
 
     private static Path meant(String text) {

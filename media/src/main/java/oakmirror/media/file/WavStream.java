@@ -32,6 +32,7 @@ final class WavStream implements DecodedStream {
     private final boolean isFloat;
     private final long expectedFrames;
     private final ByteBuffer buffer;
+    private short[] shorts = new short[0];
     private long bytesLeft;
     private long framesRead;
     private long nonFinite;
@@ -216,8 +217,16 @@ final class WavStream implements DecodedStream {
                 }
             }
             case 2 -> {
+                // The usual form, in bulk: an array is read faster than a buffer.
+                int channels = stride / 2;
+                int length = (count - 1) * channels + 1;
+                shorts = shorts.length < length ? new short[length] : shorts;
+                b.slice(at, 2 * length)
+                        .order(ByteOrder.LITTLE_ENDIAN)
+                        .asShortBuffer()
+                        .get(shorts, 0, length);
                 for (int i = 0; i < count; i++) {
-                    out[from + i] = b.getShort(at + i * stride) * (1f / 32768);
+                    out[from + i] = shorts[i * channels] * (1f / 32768);
                 }
             }
             case 3 -> {

@@ -45,7 +45,8 @@ class DecodingTest {
             for (int c = 0; c < channels; c++) {
                 all[c] = Arrays.copyOf(all[c], n);
             }
-            return new Decoded(all, stream.sampleRate(), stream.warnings(), stream.layout().roles());
+            return new Decoded(
+                    all, stream.sampleRate(), stream.warnings(), stream.layout().roles());
         }
     }
 
@@ -98,8 +99,8 @@ class DecodingTest {
     void theLayoutOfSurroundIsKnown() throws Exception {
         Path stereo = TestFiles.music(folder.resolve("x.wav"), 48000, 1, 0.5);
         for (String ending : new String[] {"wav", "flac"}) {
-            Path surround = FfmpegTool.encode(
-                    stereo, folder.resolve("y." + ending), "-af", "aformat=channel_layouts=5.1");
+            Path surround =
+                    FfmpegTool.encode(stereo, folder.resolve("y." + ending), "-af", "aformat=channel_layouts=5.1");
             assertThat(decode(surround).roles)
                     .containsExactly(
                             Role.LEFT, Role.RIGHT, Role.CENTRE, Role.LFE, Role.SURROUND_LEFT, Role.SURROUND_RIGHT);
@@ -110,9 +111,14 @@ class DecodingTest {
     void anRf64FileIsRead() throws IOException { // ITU-R BS.2088
         byte[] data = new byte[4000];
         ByteBuffer b = ByteBuffer.allocate(80 + data.length).order(ByteOrder.LITTLE_ENDIAN);
-        b.put("RF64".getBytes(StandardCharsets.US_ASCII)).putInt(-1).put("WAVEds64".getBytes(StandardCharsets.US_ASCII));
+        b.put("RF64".getBytes(StandardCharsets.US_ASCII))
+                .putInt(-1)
+                .put("WAVEds64".getBytes(StandardCharsets.US_ASCII));
         b.putInt(28).putLong(4072).putLong(4000).putLong(1000).putInt(0);
-        b.put("fmt ".getBytes(StandardCharsets.US_ASCII)).putInt(16).putShort((short) 1).putShort((short) 2);
+        b.put("fmt ".getBytes(StandardCharsets.US_ASCII))
+                .putInt(16)
+                .putShort((short) 1)
+                .putShort((short) 2);
         b.putInt(48000).putInt(192000).putShort((short) 4).putShort((short) 16);
         b.put("data".getBytes(StandardCharsets.US_ASCII)).putInt(-1);
         for (int i = 0; i < 2000; i++) {
@@ -164,7 +170,8 @@ class DecodingTest {
 
     @Test
     void oddNamesAreNoTrouble() throws IOException {
-        for (String name : new String[] {"a b.wav", "🎻 fiddle.wav", "שיר חדש.wav", "50% #1 & 'q' \"d\".wav", "concat:x.flac"}) {
+        for (String name :
+                new String[] {"a b.wav", "🎻 fiddle.wav", "שיר חדש.wav", "50% #1 & 'q' \"d\".wav", "concat:x.flac"}) {
             Path file = folder.resolve(name);
             OutputFormat format = name.endsWith("flac") ? OutputFormat.FLAC_16 : OutputFormat.WAV_16;
             TestFiles.write(file, format, 48000, new float[4800], new float[4800]);
@@ -233,7 +240,9 @@ class DecodingTest {
         float[] tone = Signals.sine(96000, 10000, -6, 1, 0);
         float[] high = Signals.sine(96000, 30000, -6, 1, 0);
         assertThat(level(resampled(tone, 96000, 44100), 5000, 40000)).isCloseTo(-9.01, within(0.01));
-        assertThat(level(resampled(high, 96000, 44100), 5000, 40000)).as("above Nyquist").isLessThan(-100);
+        assertThat(level(resampled(high, 96000, 44100), 5000, 40000))
+                .as("above Nyquist")
+                .isLessThan(-100);
         assertThat(level(resampled(Signals.sine(44100, 15000, -6, 1, 0), 44100, 48000), 5000, 40000))
                 .isCloseTo(-9.01, within(0.01));
     }

@@ -71,7 +71,8 @@ class MeterAgreementTest {
     @ValueSource(strings = {"mono", "5.1"})
     void withOtherChannels(String layout) throws IOException, InterruptedException {
         Path stereo = TestFiles.music(folder.resolve("x.wav"), 48000, 12, 0.5);
-        Path other = FfmpegTool.encode(stereo, folder.resolve("y.wav"), "-af", "aformat=channel_layouts=" + layout, "-c:a", "pcm_s24le");
+        Path other = FfmpegTool.encode(
+                stereo, folder.resolve("y.wav"), "-af", "aformat=channel_layouts=" + layout, "-c:a", "pcm_s24le");
         assertAgrees(other);
         assertThat(measure(other).channels()).isEqualTo(layout.equals("mono") ? 1 : 6);
     }

@@ -1,0 +1,127 @@
+package oakmirror.bench;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.Random;
+import java.util.concurrent.TimeUnit;
+import oakmirror.audio.ChannelLayout;
+import oakmirror.audio.Clip;
+import oakmirror.correction.BandFitter;
+import oakmirror.correction.Correction;
+import oakmirror.correction.CorrectionSettings;
+import oakmirror.correction.EqBand;
+import oakmirror.correction.Gap;
+import oakmirror.filter.AnalogueSection;
+import oakmirror.loudness.Loudness;
+import oakmirror.loudness.LoudnessMeter;
+import oakmirror.loudness.Peaks;
+import oakmirror.loudness.TruePeakMeter;
+import oakmirror.processing.MonitorMixer;
+import oakmirror.processing.MonitorScene;
+import oakmirror.processing.ProcessorPool;
+import oakmirror.processing.ToneFilter;
+import oakmirror.spectrum.BandGrid;
+import oakmirror.spectrum.BandSpectrum;
+import oakmirror.spectrum.SpectrumAnalyser;
+import org.openjdk.jmh.annotations.Benchmark;
+import org.openjdk.jmh.annotations.BenchmarkMode;
+import org.openjdk.jmh.annotations.Fork;
+import org.openjdk.jmh.annotations.Measurement;
+import org.openjdk.jmh.annotations.Mode;
+import org.openjdk.jmh.annotations.OutputTimeUnit;
+import org.openjdk.jmh.annotations.Scope;
+import org.openjdk.jmh.annotations.Setup;
+import org.openjdk.jmh.annotations.State;
+import org.openjdk.jmh.annotations.Warmup;
+
+/** Ten seconds of stereo at 48 kHz through each measurement; one fit; one block through the mixer with twelve bands. */
+@State(Scope.Benchmark)
+@BenchmarkMode(Mode.AverageTime)
+@OutputTimeUnit(TimeUnit.MILLISECONDS)
+@Fork(1)
+@Warmup(iterations = 3, time = 1)
+@Measurement(iterations = 5, time = 1)
+public class CoreBenchmark {
+
+    private static final int RATE = 48000;
+    private static final int FRAMES = 10 * RATE;
+
+    private final float[] left = new float[FRAMES];
+    private final float[] right = new float[FRAMES];
+    private final float[] outLeft = new float[512];
+    private final float[] outRight = new float[512];
+    private Correction correction;
+    private MonitorMixer mixer;
+
+    /** Made by JMH. */
+    public CoreBenchmark() {}
+
+    /** Noise that swells, a rough gap, and a mixer that plays through twelve bands. */
+    @Setup
+    public void prepare() {
+        Random random = new Random(1);
+        for (int i = 0; i < FRAMES; i++) {
+            double swell = 0.5 + 0.4 * Math.sin(2 * Math.PI * 2 * i / RATE);
+            left[i] = (float) (swell * (random.nextDouble() - 0.5));
+            right[i] = (float) (swell * (random.nextDouble() - 0.5));
+        }
+        double[] gap = new double[BandGrid.SIZE];
+        boolean[] known = new boolean[BandGrid.SIZE];
+        for (int b = 0; b < gap.length; b++) {
+            gap[b] = 4 * Math.sin(b / 25.0) + 2 * random.nextGaussian();
+            known[b] = true;
+        }
+        CorrectionSettings settings = CorrectionSettings.DEFAULT.withStrength(1);
+        correction = Correction.derive(new Gap(new double[gap.length], gap, gap, known), settings);
+        List<AnalogueSection> sections = java.util.stream.IntStream.range(0, 12)
+                .mapToObj(i -> AnalogueSection.bell(40 * Math.pow(1.7, i), 3, 1))
+                .toList();
+        ToneFilter filter = new ToneFilter(ToneFilter.Phase.MINIMUM, sections, hz -> 0, 0);
+        mixer = new MonitorMixer(RATE, 1024);
+        mixer.setScene(new MonitorScene(
+                List.of(new MonitorScene.Track(Clip.stereo(RATE, left, right), 1)),
+                0,
+                true,
+                Optional.of(new ProcessorPool(filter, RATE, MonitorMixer.POOL_SIZE)),
+                1,
+                1,
+                Optional.of(new MonitorScene.Loop(0, FRAMES))));
+    }
+
+    /** Loudness of ten seconds. */
+    @Benchmark
+    public Loudness loudness() {
+        LoudnessMeter meter = new LoudnessMeter(RATE, ChannelLayout.stereo());
+        meter.add(new float[][] {left, right}, FRAMES);
+        return meter.result();
+    }
+
+    /** True peak of ten seconds of one channel. */
+    @Benchmark
+    public Peaks truePeak() {
+        TruePeakMeter meter = new TruePeakMeter(RATE);
+        meter.add(left, FRAMES);
+        return meter.finish();
+    }
+
+    /** Averaged spectrum of ten seconds. */
+    @Benchmark
+    public BandSpectrum spectrum() {
+        SpectrumAnalyser analyser = new SpectrumAnalyser(RATE);
+        analyser.add(left, right, FRAMES);
+        return analyser.finish();
+    }
+
+    /** Twelve bands fitted to a rough curve at a third of an octave: what a slider waits for. */
+    @Benchmark
+    public List<EqBand> fit() {
+        return new BandFitter(10, 30, 16000).fit(correction.curveDb());
+    }
+
+    /** One block of 512 frames, 10.7 ms of sound, through twelve bands. */
+    @Benchmark
+    public float monitorBlock() {
+        mixer.render(outLeft, outRight, 512);
+        return outLeft[0];
+    }
+}
