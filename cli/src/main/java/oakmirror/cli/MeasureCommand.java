@@ -1,12 +1,9 @@
 package oakmirror.cli;
 
-import com.fasterxml.jackson.databind.ObjectMapper;
-import com.fasterxml.jackson.databind.SerializationFeature;
-import com.fasterxml.jackson.databind.node.ArrayNode;
-import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.Callable;
@@ -31,6 +28,9 @@ import picocli.CommandLine.Spec;
         description = "Measures loudness (ITU-R BS.1770-5, EBU R 128), true peak and RMS of audio files.")
 final class MeasureCommand implements Callable<Integer> {
 
+    /** A file and what was measured of it. */
+    record Measured(Path file, TrackMeasurement measurement) {}
+
     @Parameters(arity = "1..*", paramLabel = "FILE", description = "Audio files: WAV, AIFF, FLAC, MP3, AAC, Ogg, Opus.")
     private List<Path> files;
 
@@ -44,9 +44,7 @@ final class MeasureCommand implements Callable<Integer> {
     public Integer call() throws IOException {
         ExecutorService executor = Workers.perProcessor("measure");
         ProgressLine progress = new ProgressLine();
-        ObjectMapper mapper = new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT);
-        ObjectNode root = mapper.createObjectNode();
-        ArrayNode list = root.putArray("files");
+        List<Measured> measured = new ArrayList<>();
         PrintWriter out = spec.commandLine().getOut();
         int code = Main.DONE;
         for (Path file : files) {
@@ -55,7 +53,7 @@ final class MeasureCommand implements Callable<Integer> {
                 TrackMeasurement m = new TrackMeasurer(executor, false).measure(stream, progress);
                 progress.clear();
                 if (json) {
-                    list.add(json(mapper, file, m));
+                    measured.add(new Measured(file, m));
                 } else {
                     print(out, file, m);
                 }
@@ -67,7 +65,7 @@ final class MeasureCommand implements Callable<Integer> {
             }
         }
         if (json) {
-            out.println(mapper.writeValueAsString(root));
+            out.println(MeasurementJson.of(measured));
         }
         out.flush();
         executor.shutdown();
@@ -78,35 +76,6 @@ final class MeasureCommand implements Callable<Integer> {
         PrintWriter err = spec.commandLine().getErr();
         err.println(sentence);
         err.flush();
-    }
-
-    private static ObjectNode json(ObjectMapper mapper, Path file, TrackMeasurement m) {
-        ObjectNode node = mapper.createObjectNode();
-        node.put("file", file.toString());
-        node.put("sampleRate", m.sampleRate());
-        node.put("channels", m.channels());
-        node.put("seconds", rounded(m.seconds(), 3));
-        number(node, "integratedLufs", m.loudness().integratedLufs());
-        number(node, "loudnessRangeLu", m.loudness().rangeLu());
-        number(node, "maxMomentaryLufs", m.loudness().maxMomentaryLufs());
-        number(node, "maxShortTermLufs", m.loudness().maxShortTermLufs());
-        number(node, "truePeakDbtp", m.peaks().truePeakDbtp());
-        number(node, "samplePeakDbfs", m.peaks().samplePeakDbfs());
-        number(node, "rmsDbfs", Decibels.ofPower(m.peaks().meanSquare()));
-        return node;
-    }
-
-    private static void number(ObjectNode node, String name, double value) {
-        if (Double.isFinite(value)) {
-            node.put(name, rounded(value, 2));
-        } else {
-            node.putNull(name);
-        }
-    }
-
-    private static double rounded(double value, int digits) {
-        double scale = Math.pow(10, digits);
-        return Math.round(value * scale) / scale;
     }
 
     private static void print(PrintWriter out, Path file, TrackMeasurement m) {

@@ -5,6 +5,7 @@ import javafx.beans.property.DoubleProperty;
 import javafx.collections.ListChangeListener;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
+import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
@@ -17,33 +18,41 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Palette;
 import oakmirror.desk.look.Readings;
-import oakmirror.desk.look.Theme;
 import oakmirror.desk.model.Listening;
 import oakmirror.desk.model.TrackSlot;
 import oakmirror.desk.model.Workspace;
 import oakmirror.desk.page.Ui;
 import oakmirror.desk.plot.PeakMeter;
-import oakmirror.desk.plot.PlotPane;
+import oakmirror.desk.plot.SeekStrip;
 import oakmirror.desk.plot.Sketches;
 
 /** The bar that is always there: play, loop, what is heard with which offset, corrected or as is, volume and output. */
-final class ListeningBar extends HBox {
+final class ListeningBar extends VBox {
 
     private static final PseudoClass HEARD = PseudoClass.getPseudoClass("heard");
     private static final double QUIETEST_DB = -40;
-    /** Up to so many tracks the chips are wide. */
-    private static final int ROOMY_CHIPS = 4;
+    private static final double CHIP_GAP = 8;
+    private static final double NARROWEST_CHIP = 112;
+    private static final double WIDEST_CHIP = 166;
 
     private final Workspace workspace;
     private final Listening listening;
-    private final HBox chips = new HBox(8);
+    private final HBox chips = new HBox(CHIP_GAP);
+    private final ScrollPane chipScroll = new ScrollPane(chips);
     private final Label time = Ui.label("0:00", "time");
     private final PeakMeter meter = new PeakMeter();
 
     ListeningBar(Workspace workspace, Listening listening, Runnable toggleLoop) {
         this.workspace = workspace;
         this.listening = listening;
-        getStyleClass().add("listening-bar");
+        HBox controls = new HBox();
+        controls.getStyleClass().add("listening-bar");
+        SeekStrip strip = new SeekStrip(listening::seek);
+        strip.setId("seek");
+        listening.positionProperty().subscribe(p -> strip.setPosition(p.doubleValue()));
+        listening.rangeProperty().subscribe(strip::setRange);
+        workspace.tracks().revisionProperty().subscribe(r -> strip.setLength(longest()));
+        workspace.tracks().all().addListener((ListChangeListener<TrackSlot>) c -> strip.setLength(longest()));
         Button play = new Button("▶");
         play.getStyleClass().setAll("button", "play");
         play.setId("play");
@@ -54,7 +63,10 @@ final class ListeningBar extends HBox {
 
         ToggleButton loop = Ui.choice("loop", "Repeat the chosen range, or what is in view (L)");
         loop.setId("loop");
-        loop.setOnAction(e -> toggleLoop.run());
+        loop.setOnAction(e -> {
+            toggleLoop.run();
+            loop.setSelected(listening.loopingProperty().get());
+        });
         listening.loopingProperty().subscribe(loop::setSelected);
         VBox transport = new VBox(6, loop, time);
         transport.setAlignment(Pos.CENTER_LEFT);
@@ -62,18 +74,27 @@ final class ListeningBar extends HBox {
         listening.positionProperty().subscribe(p -> showTime());
         listening.rangeProperty().subscribe(r -> showTime());
 
-        ScrollPane scroll = new ScrollPane(chips);
-        scroll.getStyleClass().add("plain-scroll");
-        scroll.setVbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
-        scroll.setFitToHeight(true);
-        scroll.setMinHeight(64);
-        HBox.setHgrow(scroll, Priority.ALWAYS);
+        chipScroll.getStyleClass().add("plain-scroll");
+        chipScroll.setVbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+        chipScroll.setFitToHeight(true);
+        chipScroll.setMinHeight(64);
+        chipScroll.widthProperty().subscribe(w -> fitChips());
+        HBox.setHgrow(chipScroll, Priority.ALWAYS);
 
-        getChildren().addAll(play, transport, scroll, correction(), output());
+        controls.getChildren().addAll(play, transport, chipScroll, correction(), output());
+        getChildren().addAll(strip, controls);
         workspace.tracks().all().addListener((ListChangeListener<TrackSlot>) c -> showChips());
         workspace.tracks().revisionProperty().subscribe(r -> showChips());
         workspace.levelsProperty().subscribe(l -> showChips());
         listening.heardProperty().subscribe(h -> showHeard());
+    }
+
+    private double longest() {
+        return workspace.tracks().all().stream()
+                .flatMap(t -> t.imported().stream())
+                .mapToDouble(t -> t.audio().seconds())
+                .max()
+                .orElse(0);
     }
 
     private VBox correction() {
@@ -147,9 +168,16 @@ final class ListeningBar extends HBox {
         for (int i = 0; i < all.size(); i++) {
             chips.getChildren().add(chip(all.get(i), hasMix ? i : i + 1, i));
         }
-        double width = all.size() <= ROOMY_CHIPS ? 166 : 130;
-        chips.getChildren().forEach(c -> ((VBox) c).setPrefWidth(width));
+        fitChips();
         showHeard();
+    }
+
+    /** Shares the room among the chips, as far as they can still be read; then they scroll. */
+    private void fitChips() {
+        int count = chips.getChildren().size();
+        double room = (chipScroll.getWidth() - CHIP_GAP * (count - 1)) / Math.max(1, count);
+        double width = Math.floor(Math.max(NARROWEST_CHIP, Math.min(WIDEST_CHIP, room)));
+        chips.getChildren().forEach(c -> ((VBox) c).setPrefWidth(width));
     }
 
     private VBox chip(TrackSlot slot, int number, int index) {
@@ -157,14 +185,15 @@ final class ListeningBar extends HBox {
         name.setMaxWidth(Double.MAX_VALUE);
         Label offset = Ui.label(Readings.gainDb(listening.offsetDb(index)), "chip-offset");
         offset.setMinWidth(USE_PREF_SIZE);
-        PlotPane dash = Sketches.dash(number);
+        Sketches.Dash dash = new Sketches.Dash(number);
         dash.setPrefSize(34, 8);
         dash.setMinWidth(34);
         HBox lower = new HBox(6, dash, Ui.spring(), offset);
         lower.setAlignment(Pos.CENTER_LEFT);
         VBox chip = new VBox(8, name, lower);
-        chip.getStyleClass().add("chip");
+        chip.getStyleClass().addAll("chip", Palette.styleClass(number));
         chip.setId("chip-" + index);
+        chip.getProperties().put(Sketches.Dash.class, dash);
         chip.setDisable(slot.imported().isEmpty());
         chip.setOnMouseClicked(e -> listening.hear(index));
         String key = number == 0 ? "0" : number <= 9 ? String.valueOf(number) : "";
@@ -172,20 +201,15 @@ final class ListeningBar extends HBox {
                 chip,
                 new Tooltip(slot.file().name() + (key.isEmpty() ? "" : " (" + key + ")") + ", heard with "
                         + Readings.gainDb(listening.offsetDb(index))));
-        Theme.current().subscribe(t -> {
-            Palette p = t.palette();
-            String colour = Palette.css(number == 0 ? p.ink() : p.reference(number - 1));
-            chip.setStyle("-chip: " + colour + ";");
-        });
         return chip;
     }
 
     private void showHeard() {
         for (int i = 0; i < chips.getChildren().size(); i++) {
-            chips.getChildren()
-                    .get(i)
-                    .pseudoClassStateChanged(
-                            HEARD, i == listening.heardProperty().get());
+            Node chip = chips.getChildren().get(i);
+            boolean heard = i == listening.heardProperty().get();
+            chip.pseudoClassStateChanged(HEARD, heard);
+            ((Sketches.Dash) chip.getProperties().get(Sketches.Dash.class)).setOnColour(heard);
         }
     }
 }

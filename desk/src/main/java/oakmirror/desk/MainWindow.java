@@ -126,6 +126,9 @@ public final class MainWindow {
     }
 
     private void toggleLoop() {
+        if (workspace.tracks().rate().isEmpty()) {
+            return; // nothing to loop
+        }
         boolean on = !listening.loopingProperty().get();
         if (on && listening.rangeProperty().get().isEmpty()) {
             TimeRange view = gather.mirror().view();

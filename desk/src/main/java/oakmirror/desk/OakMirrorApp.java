@@ -9,9 +9,13 @@ import javafx.scene.Scene;
 import javafx.stage.Stage;
 import oakmirror.desk.look.Theme;
 import oakmirror.desk.model.Settings;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /** The application. Arguments: {@code demo}, or {@code open [SESSION]}, or {@code screenshots DIR}. */
 public final class OakMirrorApp extends Application {
+
+    private static final Logger LOG = LoggerFactory.getLogger(OakMirrorApp.class);
 
     private MainWindow window;
     private Settings settings;
@@ -22,6 +26,7 @@ public final class OakMirrorApp extends Application {
     @Override
     public void start(Stage stage) {
         Locale.setDefault(Locale.ENGLISH);
+        Thread.setDefaultUncaughtExceptionHandler((t, e) -> LOG.error("unexpected, in {}", t.getName(), e));
         settings = new Settings();
         Theme.loadFonts();
         Theme.current().set("lamplight".equals(settings.text("theme", "")) ? Theme.LAMPLIGHT : Theme.DAYLIGHT);

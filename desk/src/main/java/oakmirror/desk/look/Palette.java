@@ -25,6 +25,8 @@ public record Palette(
         Color warning,
         List<Color> pigments) {
 
+    private static final int PIGMENTS = 8;
+
     /** Dashes of the references, in the order of the pigments. */
     private static final double[][] DASHES = {
         {7, 4}, {2, 3}, {9, 3, 2, 3}, {12, 3}, {4, 4}, {9, 3, 2, 3, 2, 3}, {3, 2}, {14, 4, 4, 4}
@@ -66,11 +68,9 @@ public record Palette(
         return DASHES[(index + index / DASHES.length) % DASHES.length];
     }
 
-    /** A colour as CSS writes it. */
-    public static String css(Color c) {
-        return String.format(
-                "#%02X%02X%02X",
-                Math.round(c.getRed() * 255), Math.round(c.getGreen() * 255), Math.round(c.getBlue() * 255));
+    /** The style class that gives a track its colour in the stylesheets: 0 for the mix, otherwise the reference's number. */
+    public static String styleClass(int number) {
+        return "track-" + (number == 0 ? 0 : 1 + (number - 1) % PIGMENTS);
     }
 
     /** The colour with another opacity. */

@@ -131,7 +131,7 @@ public final class ComparePage extends VBox {
         Gap known = workspace.gapAt(resolution.getValue());
         tone.show(curves, known.gapDb());
         gap.show(known.gapDb());
-        zones.show(known.gapDb());
+        zones.show(known);
         Optional<Double> mixLufs = workspace
                 .tracks()
                 .mix()

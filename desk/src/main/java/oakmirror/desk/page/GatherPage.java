@@ -10,6 +10,7 @@ import java.util.stream.Stream;
 import javafx.beans.property.IntegerProperty;
 import javafx.beans.property.SimpleIntegerProperty;
 import javafx.collections.ListChangeListener;
+import javafx.geometry.Bounds;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -18,6 +19,7 @@ import javafx.scene.control.ScrollPane;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.stage.DirectoryChooser;
@@ -64,7 +66,10 @@ public final class GatherPage extends StackPane {
         table.getStyleClass().add("plain-scroll");
         table.setMinHeight(150);
         table.setPrefHeight(270);
-        content = new VBox(10, head(), mirror, levels(), TrackRow.titles(), table);
+        Region titles = TrackRow.titles();
+        titles.maxWidthProperty()
+                .bind(table.viewportBoundsProperty().map(Bounds::getWidth)); // also beside a scroll bar
+        content = new VBox(10, head(), mirror, levels(), titles, table);
         content.getStyleClass().add("page");
         empty = empty(openDemo);
         getChildren().addAll(content, empty);
@@ -72,7 +77,10 @@ public final class GatherPage extends StackPane {
         workspace.tracks().all().addListener((ListChangeListener<TrackSlot>) c -> refresh());
         workspace.tracks().revisionProperty().subscribe(r -> refresh());
         workspace.levelsProperty().subscribe(l -> refresh());
-        workspace.sessionProperty().subscribe(s -> refresh());
+        workspace
+                .sessionProperty()
+                .map(s -> List.of(s.isBlank(), s.levelsMatched()))
+                .subscribe(b -> refresh());
         selected.subscribe(i -> refresh());
         listening.heardProperty().subscribe(i -> {
             if (i.intValue() > 0) {

@@ -26,11 +26,13 @@ import oakmirror.session.Session;
 public final class ShapePage extends VBox {
 
     private static final double[] RESOLUTIONS = {1.0 / 12, 1.0 / 9, 1.0 / 6, 1.0 / 4, 1.0 / 3, 1.0 / 2, 2.0 / 3, 1};
-    private static final double CARD_WIDTH = 246;
+    private static final double NARROWEST_CARD = 216;
+    private static final double CARD_GAP = 8;
+    private static final double SCROLL_BAR = 12;
 
     private final Workspace workspace;
     private final CorrectionPlot plot;
-    private final TilePane moves = new TilePane(8, 8);
+    private final TilePane moves = new TilePane(CARD_GAP, CARD_GAP);
     private final Label explanation = new Label();
     private final Label fit = Ui.label("", "quiet");
     private final LabelledSlider strength;
@@ -44,7 +46,7 @@ public final class ShapePage extends VBox {
         CorrectionSettings usual = CorrectionSettings.DEFAULT;
         plot = new CorrectionPlot(this::toggle);
         plot.setId("correction");
-        plot.setMinHeight(180);
+        plot.setMinHeight(230);
         setVgrow(plot, Priority.ALWAYS);
         strength = slider(
                 "Strength",
@@ -87,6 +89,7 @@ public final class ShapePage extends VBox {
         ScrollPane scroll = new ScrollPane(moves);
         scroll.setFitToWidth(true);
         scroll.getStyleClass().add("plain-scroll");
+        scroll.widthProperty().subscribe(w -> fitCards(w.doubleValue() - SCROLL_BAR));
         scroll.setMinHeight(118);
         scroll.setPrefHeight(190);
         HBox movesHead = new HBox(12, Ui.label("Moves", "subheading"), Ui.spring(), fit);
@@ -151,6 +154,12 @@ public final class ShapePage extends VBox {
     private void setPhase(Phase phase) {
         workspace.change("change the phase", s -> s.withPhase(phase));
         showSettings(workspace.session());
+    }
+
+    /** As many cards in a row as there is room for, filling it. */
+    private void fitCards(double width) {
+        int columns = (int) Math.max(1, Math.floor((width + CARD_GAP) / (NARROWEST_CARD + CARD_GAP)));
+        moves.setPrefTileWidth(Math.floor((width - CARD_GAP * (columns - 1)) / columns));
     }
 
     private void toggle(int move) {
@@ -226,7 +235,6 @@ public final class ShapePage extends VBox {
 
         MoveCard(int index) {
             getStyleClass().add("move");
-            setPrefWidth(CARD_WIDTH);
             setId("move-" + index);
             Label number = Ui.label(String.valueOf(index + 1), "strong", "accent");
             number.setMinWidth(20);

@@ -6,7 +6,6 @@ import java.util.Optional;
 import javafx.geometry.HPos;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
-import javafx.scene.Node;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuItem;
@@ -17,9 +16,9 @@ import javafx.scene.layout.ColumnConstraints;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import oakmirror.desk.look.Palette;
 import oakmirror.desk.look.Readings;
-import oakmirror.desk.look.Theme;
 import oakmirror.desk.model.TrackSlot;
 import oakmirror.desk.plot.PlotPane;
 import oakmirror.desk.plot.Sketches;
@@ -33,18 +32,17 @@ final class TrackRow extends GridPane {
     private static final double CRUSHED_PLR_DB = 8;
 
     private static final double NOTES_INDENT = 18;
-    private static final double[] WIDTHS = {84, 0, 170, 58, 50, 54, 48, 62, 190, 30};
+    private static final double[] WIDTHS = {84, 0, 120, 52, 46, 46, 42, 54, 176, 26};
 
     TrackRow(GatherPage page, TrackSlot slot, int number, int index) {
         columns(this);
-        getStyleClass().add("track-row");
+        getStyleClass().addAll("track-row", Palette.styleClass(number));
         setId("track-" + index);
         if (page.isSelected(index)) {
             getStyleClass().add("selected");
         }
-        Label which = Ui.label(number == 0 ? "Mix" : String.valueOf(number), "strong");
-        colour(which, number);
-        PlotPane dash = Sketches.dash(number);
+        Label which = Ui.label(number == 0 ? "Mix" : String.valueOf(number), "strong", "in-track-colour");
+        PlotPane dash = new Sketches.Dash(number);
         dash.setPrefSize(34, 12);
         HBox sign = new HBox(8, which, dash);
         which.setMinWidth(30);
@@ -90,15 +88,14 @@ final class TrackRow extends GridPane {
         TrackMeasurement m = track.measurement();
         GatherPage.contour(slot, number).ifPresent(c -> {
             PlotPane sketch = Sketches.contour(c);
-            sketch.setPrefSize(160, 30);
+            sketch.setPrefSize(116, 30);
             add(sketch, 2, 0);
         });
         figure(Readings.level(m.loudness().integratedLufs()), 3, "Integrated loudness, LUFS");
         figure(Readings.level(m.loudness().rangeLu()), 4, "Loudness range, LU");
         figure(Readings.level(m.peaks().truePeakDbtp()), 5, "True peak, dBTP");
         figure(Readings.level(m.peakToLoudness()), 6, "True peak less integrated loudness, dB");
-        Label offset = Ui.label(Readings.gain(page.offsetDb(index)), "strong");
-        colour(offset, number);
+        Label offset = Ui.label(Readings.gain(page.offsetDb(index)), "strong", "in-track-colour");
         offset.setTooltip(new Tooltip("Heard with this gain, dB"));
         add(offset, 7, 0);
         List<String> notes = new ArrayList<>();
@@ -150,16 +147,8 @@ final class TrackRow extends GridPane {
         add(label, column, 0);
     }
 
-    private static void colour(Label label, int number) {
-        if (number > 0) {
-            Theme.current()
-                    .subscribe(t -> label.setStyle(
-                            "-fx-text-fill: " + Palette.css(t.palette().reference(number - 1)) + ";"));
-        }
-    }
-
     /** The line of titles above the rows. */
-    static Node titles() {
+    static Region titles() {
         GridPane titles = new GridPane();
         columns(titles);
         titles.getStyleClass().add("track-titles");

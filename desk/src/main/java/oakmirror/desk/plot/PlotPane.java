@@ -7,6 +7,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.paint.Color;
 import javafx.scene.text.Font;
 import javafx.scene.text.TextAlignment;
+import javafx.util.Subscription;
 import oakmirror.desk.look.Palette;
 import oakmirror.desk.look.Theme;
 
@@ -14,13 +15,18 @@ import oakmirror.desk.look.Theme;
 public abstract class PlotPane extends Region {
 
     private final Canvas canvas = new Canvas();
+    private Subscription follow = Subscription.EMPTY;
     private long drawn;
 
     /** An empty pane. */
     protected PlotPane() {
         getChildren().add(canvas);
         canvas.setMouseTransparent(true);
-        Theme.current().subscribe(t -> redraw());
+        // Only while it is shown: rows come and go, the theme stays.
+        sceneProperty().subscribe(scene -> {
+            follow.unsubscribe();
+            follow = scene == null ? Subscription.EMPTY : Theme.current().subscribe(t -> redraw());
+        });
     }
 
     /** Asks to be drawn again with the next frame. */

@@ -10,18 +10,29 @@ public final class Sketches {
     private Sketches() {}
 
     /** A track's line as it looks in plots: ink for 0, otherwise the reference's colour and dash. */
-    public static PlotPane dash(int index) {
-        PlotPane pane = new PlotPane() {
-            @Override
-            protected void draw(GraphicsContext g, double w, double h, Palette p) {
-                g.setStroke(colour(p, index));
-                g.setLineWidth(index == 0 ? 2.6 : 2.2);
-                g.setLineDashes(index == 0 ? new double[0] : Palette.dash(index - 1));
-                g.strokeLine(1, h / 2, w - 1, h / 2);
-            }
-        };
-        pane.setMouseTransparent(true);
-        return pane;
+    public static final class Dash extends PlotPane {
+        private final int index;
+        private boolean onColour;
+
+        /** The line of a track. */
+        public Dash(int index) {
+            this.index = index;
+            setMouseTransparent(true);
+        }
+
+        /** Whether it lies on a ground of its own colour, and so is drawn in the colour of paper. */
+        public void setOnColour(boolean value) {
+            onColour = value;
+            redraw();
+        }
+
+        @Override
+        protected void draw(GraphicsContext g, double w, double h, Palette p) {
+            g.setStroke(onColour ? p.paper() : colour(p, index));
+            g.setLineWidth(index == 0 ? 2.6 : 2.2);
+            g.setLineDashes(index == 0 ? new double[0] : Palette.dash(index - 1));
+            g.strokeLine(1, h / 2, w - 1, h / 2);
+        }
     }
 
     /** A loudness contour, small. */

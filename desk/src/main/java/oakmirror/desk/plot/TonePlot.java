@@ -96,11 +96,12 @@ public final class TonePlot extends FrequencyPlot {
             x = scale().x(hz) - 10 - width;
         }
         g.setFill(p.paper());
-        g.fillRoundRect(x, 14, width, height, 6, 6);
+        double top = bottom() - height - 10;
+        g.fillRoundRect(x, top, width, height, 6, 6);
         g.setStroke(p.hairline());
         g.setLineWidth(1);
-        g.strokeRoundRect(x + .5, 14.5, width, height, 6, 6);
-        double y = 28;
+        g.strokeRoundRect(x + .5, top + .5, width, height, 6, 6);
+        double y = top + 14;
         text(
                 g,
                 Readings.frequency(hz) + "  " + note.name() + cents,

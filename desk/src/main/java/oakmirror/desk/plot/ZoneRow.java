@@ -2,6 +2,7 @@ package oakmirror.desk.plot;
 
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.text.TextAlignment;
+import oakmirror.correction.Gap;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
 import oakmirror.desk.look.Readings;
@@ -14,11 +15,15 @@ public final class ZoneRow extends PlotPane {
     /** A zone whose gap is over this is framed. Common practice, no source. */
     public static final double NOTABLE_DB = 2.5;
 
+    private static final double PIXELS_PER_LETTER = 6.6;
+
     private double[] gapDb = new double[BandGrid.SIZE];
+    private boolean known;
 
     /** Shows another gap. */
-    public void show(double[] next) {
-        gapDb = next;
+    public void show(Gap next) {
+        gapDb = next.gapDb();
+        known = next.isKnown();
         redraw();
     }
 
@@ -38,8 +43,9 @@ public final class ZoneRow extends PlotPane {
                 g.strokeRoundRect(left + .5, 1.5, width - 1, h - 3, 5, 5);
             }
             var colour = !notable ? p.ink() : gap < 0 ? p.warning() : p.accent();
-            String figure = Readings.gain(gap);
-            String text = width > 90 ? zone.label() + " " + figure : figure;
+            String figure = known ? Readings.gain(gap) : "–";
+            String whole = zone.label() + " " + figure;
+            String text = width > PIXELS_PER_LETTER * whole.length() + 6 ? whole : figure;
             text(g, text, left + width / 2, h / 2, TextAlignment.CENTER, notable ? Fonts.BOLD : Fonts.TEXT, colour);
         }
     }
