@@ -1,7 +1,6 @@
 package oakmirror.spectrum;
 
 import java.util.Arrays;
-import oakmirror.audio.Decibels;
 
 /**
  * Mean power in each band of the {@link BandGrid}, full scale being 1, left and right averaged.
@@ -30,15 +29,6 @@ public record BandSpectrum(double[] power, int usableBands, double analysedSecon
     /** Whether there is nothing in it. */
     public boolean isSilent() {
         return Arrays.stream(power).allMatch(p -> p <= 0);
-    }
-
-    /** This spectrum after a filter, given by its gain in dB for each band. */
-    public BandSpectrum filtered(double[] gainDb) {
-        double[] out = new double[power.length];
-        for (int i = 0; i < out.length; i++) {
-            out[i] = power[i] * Decibels.toPower(gainDb[i]);
-        }
-        return new BandSpectrum(out, usableBands, analysedSeconds);
     }
 
     /** Two equal spectra hold equal figures. */

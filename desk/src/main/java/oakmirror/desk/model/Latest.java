@@ -29,6 +29,9 @@ final class Latest<T> {
      * @param then takes what comes out, on the window's thread
      */
     void submit(Supplier<T> work, Consumer<T> then) {
+        if (executor.isShutdown()) {
+            return; // something was still on its way when the window closed
+        }
         waiting.set(work);
         executor.execute(() -> {
             Supplier<T> newest = waiting.getAndSet(null);

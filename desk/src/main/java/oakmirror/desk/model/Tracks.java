@@ -140,7 +140,7 @@ public final class Tracks {
 
     private void ended(TrackSlot slot, Job job, Optional<ImportedTrack> track, String failure) {
         jobs.end(job);
-        if (!slot.isOf(job)) {
+        if (!slot.isOf(job) || importing.isShutdown()) {
             return;
         }
         slot.finish(track, failure);

@@ -1,0 +1,146 @@
+package oakmirror.session;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import oakmirror.correction.CorrectionSettings;
+import oakmirror.correction.Gap;
+import oakmirror.correction.Proposal;
+import oakmirror.finish.FinishSettings;
+import oakmirror.finish.GainPlan;
+import oakmirror.processing.ToneFilter.Phase;
+import oakmirror.session.Session.TrackFile;
+import oakmirror.spectrum.BandGrid;
+import oakmirror.spectrum.BandSpectrum;
+import oakmirror.spectrum.Zone;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class SettingsTest {
+
+    @ParameterizedTest
+    @CsvSource({
+        "-0.1,0.3,6,9",
+        "1.1,0.3,6,9",
+        "0.5,0.05,6,9",
+        "0.5,1.2,6,9",
+        "0.5,0.3,0,9",
+        "0.5,0.3,6,25",
+        "NaN,0.3,6,9"
+    })
+    void correctionsOutsideTheirRangesCannotBe(double strength, double octaves, double boost, double cut) {
+        assertThatThrownBy(() -> new CorrectionSettings(strength, octaves, boost, cut, 30, 16000))
+                .isInstanceOf(IllegalArgumentException.class);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"-61,-1", "1,-1", "-14,0.5", "-14,-21", "NaN,-1", "-14,NaN"})
+    void finishesOutsideTheirRangesCannotBe(double target, double ceiling) {
+        assertThatThrownBy(() -> new FinishSettings(target, ceiling)).isInstanceOf(IllegalArgumentException.class);
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "-18,-6,-14,-1,4,0",
+        "-18,-3,-14,-1,1.98,2.02",
+        "-10,0,-14,-1,-4,0",
+        "-14,-1,-14,-1,-0.02,0.02",
+        "NaN,-3,-14,-1,0,0"
+    })
+    void theGainReachesTheTargetOrTheCeiling(
+            double lufs, double peak, double target, double ceiling, double gain, double held) {
+        GainPlan plan = GainPlan.of(lufs, peak, new FinishSettings(target, ceiling));
+        assertThat(plan.gainDb()).isCloseTo(gain, within(1e-9));
+        assertThat(plan.heldBackDb()).isCloseTo(held, within(1e-9));
+    }
+
+    @Test
+    void aTrackIsNamedAfterItsFile() {
+        assertThat(TrackFile.of(Path.of("/x/Ebb Tide v2.1.wav")).name()).isEqualTo("Ebb Tide v2.1");
+        assertThat(TrackFile.of(Path.of("/x/.hidden")).name()).isEqualTo(".hidden");
+        assertThat(TrackFile.of(Path.of("plain")).name()).isEqualTo("plain");
+    }
+
+    @Test
+    void sessionsAreChangedByMakingNewOnes() {
+        TrackFile a = TrackFile.of(Path.of("a.wav"));
+        TrackFile b = TrackFile.of(Path.of("b.wav"));
+        Session one = Session.EMPTY.withReference(a);
+        Session two = one.withReference(b);
+        assertThat(Session.EMPTY.isBlank()).isTrue();
+        assertThat(one.references()).containsExactly(a);
+        assertThat(two.withoutReference(0).references()).containsExactly(b);
+        assertThat(two.withMix(Optional.of(a)).isBlank()).isFalse();
+        assertThatThrownBy(() -> two.references().add(a)).isInstanceOf(UnsupportedOperationException.class);
+    }
+
+    @Test
+    void refusedMovesOutliveAChangeOfStrengthButNotOfShape() {
+        Session s = Session.EMPTY.withRefusedMoves(List.of(2));
+        assertThat(s.withCorrection(s.correction().withStrength(0.9)).refusedMoves())
+                .containsExactly(2);
+        assertThat(s.withCorrection(s.correction().withResolution(1)).refusedMoves())
+                .isEmpty();
+        assertThat(s.withCorrection(s.correction().withLimits(3, 3)).refusedMoves())
+                .isEmpty();
+    }
+
+    @Test
+    void zonesLieSideBySideAndAverageTheirBands() {
+        Zone[] zones = Zone.values();
+        assertThat(zones).hasSize(7);
+        for (int i = 1; i < zones.length; i++) {
+            assertThat(zones[i].lowHz()).isEqualTo(zones[i - 1].highHz());
+        }
+        double[] curve = new double[BandGrid.SIZE];
+        for (int b = BandGrid.bandOf(60); b < BandGrid.bandOf(120); b++) {
+            curve[b] = 4;
+        }
+        assertThat(Zone.BASS.mean(curve)).isCloseTo(4, within(1e-9));
+        assertThat(Zone.SUB.mean(curve)).isZero();
+        assertThat(Zone.LOW_MID.mean(curve)).isZero();
+    }
+
+    @Test
+    void theGridIsReadBetweenItsBands() {
+        double[] curve = new double[BandGrid.SIZE];
+        curve[136] = 10;
+        assertThat(BandGrid.interpolate(curve, 1000)).isCloseTo(10, within(1e-9));
+        assertThat(BandGrid.interpolate(curve, 1000 * Math.pow(10, 0.5 / 80))).isCloseTo(5, within(1e-9));
+        assertThat(BandGrid.interpolate(curve, 5)).isZero();
+        assertThat(BandGrid.interpolate(curve, 90000)).isZero();
+        assertThat(BandGrid.bandOf(1)).isZero();
+        assertThat(BandGrid.bandOf(1e6)).isEqualTo(BandGrid.SIZE - 1);
+    }
+
+    @Test
+    void withoutAProposalNothingChanges() {
+        Proposal none = Proposal.none();
+        assertThat(none.gap().isKnown()).isFalse();
+        for (Phase phase : Phase.values()) {
+            assertThat(none.appliedDb(phase)).containsOnly(0);
+            assertThat(none.loudnessChangeLu(BandSpectrum.silent(), phase)).isZero();
+            assertThat(none.filter(phase).responseDb(1000)).isZero();
+        }
+    }
+
+    @Test
+    void theEstimatedChangeOfLoudnessIsThatOfTheWeightedPower() {
+        double[] power = new double[BandGrid.SIZE];
+        java.util.Arrays.fill(power, 1e-5);
+        boolean[] known = new boolean[BandGrid.SIZE];
+        java.util.Arrays.fill(known, true);
+        double[] even = new double[BandGrid.SIZE];
+        java.util.Arrays.fill(even, -4);
+        CorrectionSettings wide = new CorrectionSettings(1, 1.0 / 12, 24, 24, 20, 20000);
+        Proposal lower = Proposal.derive(new Gap(new double[even.length], even, even, known), wide);
+        BandSpectrum mix = new BandSpectrum(power, BandGrid.SIZE, 1);
+        assertThat(lower.loudnessChangeLu(mix, Phase.LINEAR)).isCloseTo(-4, within(0.02));
+        assertThatThrownBy(() -> new BandSpectrum(new double[3], 3, 1)).isInstanceOf(IllegalArgumentException.class);
+    }
+}
