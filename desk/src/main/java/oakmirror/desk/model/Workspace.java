@@ -120,6 +120,7 @@ public final class Workspace {
 
     /** Changes the session within a gesture: all changes under one key are undone together. */
     public void change(String action, String gesture, UnaryOperator<Session> how) {
+        message.set("");
         history.change(how.apply(history.present()), action, gesture);
         show();
     }
