@@ -3,7 +3,8 @@ package oakmirror.measure;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.concurrent.Callable;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Future;
@@ -18,8 +19,8 @@ import oakmirror.spectrum.BandSpectrum;
 import oakmirror.spectrum.SpectrumAnalyser;
 
 /**
- * Reads a stream once, in blocks, and feeds every measurement from the same block. The measurements of a block run side by side on
- * an executor while the next block is being read; heap use does not grow with the stream but for 8 bytes every 10 ms.
+ * Reads a stream once, in blocks, and feeds every measurement from the same block. The measurements run side by side on an
+ * executor, each at its own pace a few blocks behind the reading; heap use does not grow with the stream but for 8 bytes every 10 ms.
  */
 public final class TrackMeasurer {
 
@@ -31,7 +32,10 @@ public final class TrackMeasurer {
     }
 
     /** Frames in a block, at most. */
-    public static final int BLOCK = 131072;
+    public static final int BLOCK = 65536;
+
+    /** So many blocks are on their way at once. */
+    private static final int BLOCKS = 6;
 
     private final ExecutorService executor;
     private final boolean withSpectrum;
@@ -61,32 +65,35 @@ public final class TrackMeasurer {
     public TrackMeasurement measure(AudioStream stream, Progress progress, FoldConsumer foldConsumer)
             throws IOException {
         Pass pass = new Pass(stream.sampleRate(), stream.layout());
-        Block current = new Block(stream.layout());
-        Block next = new Block(stream.layout());
+        Block[] ring = new Block[BLOCKS];
+        for (int i = 0; i < ring.length; i++) {
+            ring[i] = new Block(stream.layout());
+        }
         long frames = 0;
-        current.fill(stream);
-        while (current.count > 0) {
-            List<Future<?>> running = pass.feed(current);
-            foldConsumer.accept(current.left, current.right, current.count);
-            next.fill(stream);
-            await(running);
-            frames += current.count;
+        for (int i = 0; ; i = (i + 1) % ring.length) {
+            Block block = ring[i];
+            await(block.measured);
+            block.fill(stream);
+            if (block.count == 0) {
+                break;
+            }
+            block.measured = pass.feed(block);
+            foldConsumer.accept(block.left, block.right, block.count);
+            frames += block.count;
             progress.check(stream.expectedFrames() > 0 ? (double) frames / stream.expectedFrames() : 0);
-            Block swap = current;
-            current = next;
-            next = swap;
+        }
+        for (Block block : ring) {
+            await(block.measured);
         }
         return pass.result(frames, stream.nonFiniteSamples());
     }
 
-    private static void await(List<Future<?>> running) {
+    private static void await(Future<?> work) {
         try {
-            for (Future<?> future : running) {
-                future.get();
-            }
+            work.get();
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
-            throw new java.util.concurrent.CancellationException("interrupted");
+            throw new CancellationException("interrupted");
         } catch (ExecutionException e) {
             throw new IllegalStateException(e.getCause());
         }
@@ -98,6 +105,7 @@ public final class TrackMeasurer {
         private final float[] right;
         private final boolean isStereo;
         private int count;
+        private CompletableFuture<?> measured = CompletableFuture.completedFuture(null);
 
         Block(ChannelLayout layout) {
             channels = new float[layout.channels()][BLOCK];
@@ -121,6 +129,7 @@ public final class TrackMeasurer {
         private final List<LoudnessMeter> heard;
         private final List<TruePeakMeter> peaks = new ArrayList<>();
         private final List<SpectrumAnalyser> spectrum;
+        private final List<CompletableFuture<Void>> tails = new ArrayList<>();
 
         Pass(int sampleRate, ChannelLayout layout) {
             this.sampleRate = sampleRate;
@@ -133,27 +142,31 @@ public final class TrackMeasurer {
             spectrum = withSpectrum ? List.of(new SpectrumAnalyser(sampleRate)) : List.of();
         }
 
-        List<Future<?>> feed(Block block) {
-            List<Callable<?>> work = new ArrayList<>();
+        /** Hands a block to every meter, each of which takes its blocks in order and waits for no other. */
+        CompletableFuture<?> feed(Block block) {
             for (int c = 0; c < peaks.size(); c++) {
                 TruePeakMeter meter = peaks.get(c);
                 float[] samples = block.channels[c];
-                work.add(task(() -> meter.add(samples, block.count)));
+                then(c, () -> meter.add(samples, block.count));
             }
-            work.add(task(() -> loudness.add(block.channels, block.count)));
+            int next = peaks.size();
+            then(next++, () -> loudness.add(block.channels, block.count));
             float[][] fold = {block.left, block.right};
-            heard.forEach(m -> work.add(task(() -> m.add(fold, block.count))));
-            spectrum.forEach(s -> work.add(task(() -> s.add(block.left, block.right, block.count))));
-            List<Future<?>> futures = new ArrayList<>();
-            work.forEach(w -> futures.add(executor.submit(w)));
-            return futures;
+            for (LoudnessMeter meter : heard) {
+                then(next++, () -> meter.add(fold, block.count));
+            }
+            for (SpectrumAnalyser analyser : spectrum) {
+                then(next++, () -> analyser.add(block.left, block.right, block.count));
+            }
+            return CompletableFuture.allOf(tails.toArray(CompletableFuture[]::new));
         }
 
-        private Callable<?> task(Runnable runnable) {
-            return () -> {
-                runnable.run();
-                return null;
-            };
+        /** Adds work behind what a meter still has to do. */
+        private void then(int meter, Runnable work) {
+            if (tails.size() == meter) {
+                tails.add(CompletableFuture.completedFuture(null));
+            }
+            tails.set(meter, tails.get(meter).thenRunAsync(work, executor));
         }
 
         TrackMeasurement result(long frames, long nonFinite) {
