@@ -38,4 +38,34 @@ class SimulatedOutputTest {
             assertThat(recent[1]).isEqualTo(recent[0]);
         }
     }
+
+    @Test
+    @Timeout(value = 30, unit = TimeUnit.SECONDS)
+    void switchingWhileItPlaysLeavesNoStepInTheRecording() {
+        MonitorMixer mixer = new MonitorMixer(48000, 1024);
+        var mix = Signals.both(48000, Signals.sine(48000, 220, -12, 20, 0));
+        var reference = Signals.both(48000, Signals.sine(48000, 311, -12, 20, 40));
+        var tracks = List.of(new MonitorScene.Track(mix, 1), new MonitorScene.Track(reference, 1));
+        try (SimulatedOutput output = new SimulatedOutput(48000)) {
+            for (int i = 0; i <= 20; i++) {
+                mixer.setScene(new MonitorScene(tracks, i % 2, false, Optional.empty(), 1, 1, Optional.empty()));
+                if (i == 0) {
+                    output.start(mixer);
+                }
+                long next = mixer.position() + 2400;
+                while (mixer.position() < next) {
+                    Thread.onSpinWait();
+                }
+            }
+            float[] recorded = output.recent(48000)[0];
+            // A sine's own steps, twice over while two sound, and what a fade of 10 ms adds to each.
+            double own = 0.2512 * (2 * Math.PI * (220 + 311) / 48000 + Math.PI / 480);
+            double largest = 0;
+            for (int i = 1; i < recorded.length; i++) {
+                largest = Math.max(largest, Math.abs(recorded[i] - recorded[i - 1]));
+            }
+            assertThat(recorded.length).isGreaterThan(40_000);
+            assertThat(largest).isPositive().isLessThan(own + 1e-3);
+        }
+    }
 }
