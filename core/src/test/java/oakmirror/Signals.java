@@ -87,4 +87,42 @@ public final class Signals {
     public static Clip clip(int rate, ChannelLayout layout, float[]... channels) {
         return new Clip(rate, layout, channels);
     }
+
+    /**
+     * Drums and a bass in bars of four: bass drum on one and three, snare on two and four, cymbals on the eighths, a bass note a beat, all
+     * a little uneven. The first bar begins at {@code start} seconds.
+     */
+    public static float[] drums(int rate, double bpm, double seconds, double start, long seed) {
+        Random random = new Random(seed);
+        float[] out = new float[(int) (rate * seconds)];
+        double eighth = 30 / bpm;
+        for (int e = 0; start + e * eighth < seconds; e++) {
+            double at = start + e * eighth + 0.002 * random.nextGaussian();
+            int inBar = e % 8;
+            if (inBar == 0 || inBar == 4) {
+                hit(out, rate, at, 55, 0.15, inBar == 0 ? 0.6 : 0.45, 0, random);
+            }
+            if (inBar == 2 || inBar == 6) {
+                hit(out, rate, at, 190, 0.1, 0.2, 0.3, random);
+            }
+            hit(out, rate, at, 0, 0.03, 0, 0.06 + 0.02 * random.nextDouble(), random);
+            if (e % 2 == 0) {
+                double[] notes = {82.4, 110, 98, 123.5};
+                hit(out, rate, at, notes[(e / 8) % 4] * (e % 8 == 6 ? 1.5 : 1), 0.3, 0.15, 0, random);
+            }
+        }
+        return out;
+    }
+
+    private static void hit(
+            float[] out, int rate, double at, double hz, double decay, double tone, double noise, Random random) {
+        int from = Math.max(0, (int) Math.round(at * rate));
+        for (int i = from; i < Math.min(out.length, from + (int) (5 * decay * rate)); i++) {
+            double t = (double) (i - from) / rate;
+            double fade = Math.exp(-t / decay) * Math.min(1, t / 0.002);
+            double hiss = noise == 0 ? 0 : noise * random.nextGaussian();
+            double ring = tone == 0 ? 0 : tone * Math.sin(2 * Math.PI * hz * t);
+            out[i] += (float) (fade * (ring + hiss));
+        }
+    }
 }

@@ -16,7 +16,9 @@ import oakmirror.loudness.Loudness;
 import oakmirror.loudness.LoudnessMeter;
 import oakmirror.loudness.Peaks;
 import oakmirror.loudness.TruePeakMeter;
+import oakmirror.processing.BandSolo;
 import oakmirror.processing.MonitorMixer;
+import oakmirror.processing.MonitorPath;
 import oakmirror.processing.MonitorScene;
 import oakmirror.processing.ProcessorPool;
 import oakmirror.processing.ToneFilter;
@@ -77,15 +79,18 @@ public class CoreBenchmark {
                 .mapToObj(i -> AnalogueSection.bell(40 * Math.pow(1.7, i), 3, 1))
                 .toList();
         ToneFilter filter = new ToneFilter(ToneFilter.Phase.MINIMUM, sections, hz -> 0, 0);
-        mixer = new MonitorMixer(RATE, 1024);
+        mixer = new MonitorMixer(RATE, 512);
+        Optional<MonitorScene.Loop> loop = Optional.of(new MonitorScene.Loop(0, FRAMES));
         mixer.setScene(new MonitorScene(
-                List.of(new MonitorScene.Track(Clip.stereo(RATE, left, right), 1)),
+                List.of(new MonitorScene.Track(Clip.stereo(RATE, left, right), 1, MonitorScene.Timing.COMMON, loop)),
                 0,
+                Optional.empty(),
                 true,
                 Optional.of(new ProcessorPool(filter, RATE, MonitorMixer.POOL_SIZE)),
                 1,
-                1,
-                Optional.of(new MonitorScene.Loop(0, FRAMES))));
+                true,
+                new MonitorPath(
+                        MonitorPath.Sides.MONO, Optional.of(new BandSolo(120, 500, RATE)), Optional.empty(), 0.5f)));
     }
 
     /** Loudness of ten seconds. */

@@ -119,7 +119,11 @@ final class MatchCommand implements Callable<Integer> {
             progress.start("rendering");
             Written written = write(
                     proposal,
-                    new MasterRender(mixTrack.audio(), proposal.filter(how), finish, new TrackMeasurer(executor, true)),
+                    new MasterRender(
+                            mixTrack.audio(),
+                            proposal.filter(how),
+                            finish,
+                            new TrackMeasurer(executor, TrackMeasurer.Extent.TONE)),
                     mixTrack,
                     progress);
             ObjectNode summary = summary(settings, finish, proposal, mixTrack, referenceTracks, written);

@@ -50,7 +50,7 @@ final class MeasureCommand implements Callable<Integer> {
         for (Path file : files) {
             progress.start(file.getFileName().toString());
             try (DecodedStream stream = AudioFile.open(file)) {
-                TrackMeasurement m = new TrackMeasurer(executor, false).measure(stream, progress);
+                TrackMeasurement m = new TrackMeasurer(executor, TrackMeasurer.Extent.LEVELS).measure(stream, progress);
                 progress.clear();
                 if (json) {
                     measured.add(new Measured(file, m));

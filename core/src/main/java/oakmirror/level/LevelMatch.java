@@ -2,47 +2,72 @@ package oakmirror.level;
 
 import java.util.ArrayList;
 import java.util.List;
+import oakmirror.level.LevelSettings.Direction;
 
 /**
- * The offsets with which the mix and its references are heard equally loud: references come to the mix's loudness. When that would
- * raise a reference over full scale, everything comes down together by what is over, so that the match holds and nothing clips.
+ * The offsets with which tracks are heard equally loud. When an offset would raise a track over full scale, everything comes down
+ * together by what is over, so that the match holds and nothing clips.
  *
- * @param mixOffsetDb offset of the mix, 0 or below
- * @param referenceOffsetsDb offset of each reference, in the order given
+ * @param offsetsDb offset of each track, in the order given
+ * @param downDb by how much everything came down together, 0 or above
  */
-public record LevelMatch(double mixOffsetDb, List<Double> referenceOffsetsDb) {
+public record LevelMatch(List<Double> offsetsDb, double downDb) {
 
-    /** Highest true peak that a raised reference may reach. */
+    /** Highest true peak that a raised track may reach. */
     public static final double HIGHEST_PEAK_DBTP = 0.0;
+
+    /** No tracks. */
+    public static final LevelMatch NONE = new LevelMatch(List.of(), 0);
 
     /** Copies the list. */
     public LevelMatch {
-        referenceOffsetsDb = List.copyOf(referenceOffsetsDb);
+        offsetsDb = List.copyOf(offsetsDb);
     }
 
-    /** Everything as it is. */
-    public static LevelMatch none(int references) {
-        return new LevelMatch(0, java.util.Collections.nCopies(references, 0.0));
-    }
-
-    /** Matches references to a mix. A track without a loudness (silence, shorter than 400 ms) keeps offset 0. */
-    public static LevelMatch toMix(TrackLevel mix, List<TrackLevel> references) {
+    /**
+     * Matches tracks.
+     *
+     * @param settings how
+     * @param tracks the tracks; one without a level (silence, too short), or that does not take part, keeps its trim alone
+     * @param mix index of the mix among them, or −1 when there is none; then {@link Direction#TO_MIX} leaves all as they are
+     */
+    public static LevelMatch of(LevelSettings settings, List<TrackLevel> tracks, int mix) {
+        double goal = settings.matched() ? goal(settings, tracks, mix) : Double.NaN;
         List<Double> offsets = new ArrayList<>();
         double over = 0;
-        for (TrackLevel reference : references) {
-            double offset = difference(mix.loudnessLufs(), reference.loudnessLufs());
+        for (TrackLevel track : tracks) {
+            double matched = track.counts() ? difference(goal, track.level()) : 0;
+            double offset = matched + track.trimDb();
             offsets.add(offset);
             if (offset > 0) {
-                over = Math.max(over, reference.truePeakDbtp() + offset - HIGHEST_PEAK_DBTP);
+                over = Math.max(over, track.truePeakDbtp() + offset - HIGHEST_PEAK_DBTP);
             }
         }
         double down = over;
-        return new LevelMatch(-down + 0.0, offsets.stream().map(o -> o - down).toList());
+        return new LevelMatch(offsets.stream().map(o -> o - down).toList(), down);
     }
 
-    /** Gain that brings one loudness to another; 0 when one of them is not defined. */
-    public static double difference(double toLufs, double fromLufs) {
-        double difference = toLufs - fromLufs;
+    private static double goal(LevelSettings settings, List<TrackLevel> tracks, int mix) {
+        return switch (settings.direction()) {
+            case TO_MIX -> mix >= 0 ? tracks.get(mix).level() : Double.NaN;
+            case TO_STATED -> settings.statedLevel();
+            case TO_QUIETEST ->
+                tracks.stream()
+                        .filter(TrackLevel::counts)
+                        .mapToDouble(TrackLevel::level)
+                        .min()
+                        .orElse(Double.NaN);
+        };
+    }
+
+    /** Offset of a track, 0 for one that is not known. */
+    public double offsetDb(int index) {
+        return index >= 0 && index < offsetsDb.size() ? offsetsDb.get(index) : 0;
+    }
+
+    /** Gain that brings one level to another; 0 when one of them is not defined. */
+    public static double difference(double to, double from) {
+        double difference = to - from;
         return Double.isFinite(difference) ? difference : 0;
     }
 }

@@ -173,6 +173,16 @@ public final class TruePeakMeter {
         }
     }
 
+    /**
+     * The highest true peak since this was asked last, linear, and starts over: for meters that move. The last up to {@value #STRETCH}
+     * samples are not looked at yet.
+     */
+    double takeTruePeak() {
+        double peak = truePeak;
+        truePeak = 0;
+        return peak;
+    }
+
     /** Peaks and power of all that was taken so far. Ends the stream: what rings on after the last sample is counted in. */
     public Peaks finish() {
         int fresh = filled - (TAPS - 1);

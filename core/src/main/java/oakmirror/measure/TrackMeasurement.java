@@ -2,6 +2,7 @@ package oakmirror.measure;
 
 import oakmirror.loudness.Loudness;
 import oakmirror.loudness.Peaks;
+import oakmirror.rhythm.Activity;
 import oakmirror.spectrum.BandSpectrum;
 
 /**
@@ -16,6 +17,8 @@ import oakmirror.spectrum.BandSpectrum;
  * @param peaks peaks over all channels, mean square averaged over them
  * @param spectrum averaged spectrum of the stereo fold
  * @param contour momentary loudness in LUFS every {@link #CONTOUR_SECONDS}
+ * @param activity what goes on over time in the stereo fold, for tempo and passages; empty where it was not wanted
+ * @param clips how often it is clipped: three or more samples in a row at full scale, all channels; 0 where it was not counted
  * @param nonFiniteSamples samples that were no numbers and count as zero
  */
 public record TrackMeasurement(
@@ -27,6 +30,8 @@ public record TrackMeasurement(
         Peaks peaks,
         BandSpectrum spectrum,
         float[] contour,
+        Activity activity,
+        long clips,
         long nonFiniteSamples) {
 
     /** Time between two values of the contour. */

@@ -11,10 +11,13 @@ import java.util.concurrent.Future;
 import oakmirror.audio.AudioStream;
 import oakmirror.audio.ChannelLayout;
 import oakmirror.audio.Progress;
+import oakmirror.loudness.ClipCounter;
 import oakmirror.loudness.Loudness;
 import oakmirror.loudness.LoudnessMeter;
 import oakmirror.loudness.Peaks;
 import oakmirror.loudness.TruePeakMeter;
+import oakmirror.rhythm.Activity;
+import oakmirror.rhythm.ActivityAnalyser;
 import oakmirror.spectrum.BandSpectrum;
 import oakmirror.spectrum.SpectrumAnalyser;
 
@@ -37,18 +40,28 @@ public final class TrackMeasurer {
     /** So many blocks are on their way at once. */
     private static final int BLOCKS = 6;
 
+    /** How much is measured. */
+    public enum Extent {
+        /** Loudness and peaks; the spectrum comes out silent. */
+        LEVELS,
+        /** Loudness, peaks and spectrum. */
+        TONE,
+        /** All of that, what goes on over time, and clips. */
+        ALL
+    }
+
     private final ExecutorService executor;
-    private final boolean withSpectrum;
+    private final Extent extent;
 
     /**
      * A measurer.
      *
      * @param executor where the parts of the work run
-     * @param withSpectrum whether the spectrum is wanted; without it, it comes out silent
+     * @param extent how much is wanted
      */
-    public TrackMeasurer(ExecutorService executor, boolean withSpectrum) {
+    public TrackMeasurer(ExecutorService executor, Extent extent) {
         this.executor = executor;
-        this.withSpectrum = withSpectrum;
+        this.extent = extent;
     }
 
     /** Measures a stream to its end. */
@@ -129,6 +142,8 @@ public final class TrackMeasurer {
         private final List<LoudnessMeter> heard;
         private final List<TruePeakMeter> peaks = new ArrayList<>();
         private final List<SpectrumAnalyser> spectrum;
+        private final List<ActivityAnalyser> activity;
+        private final List<ClipCounter> clips = new ArrayList<>();
         private final List<CompletableFuture<Void>> tails = new ArrayList<>();
 
         Pass(int sampleRate, ChannelLayout layout) {
@@ -138,8 +153,12 @@ public final class TrackMeasurer {
             heard = layout.channels() > 2 ? List.of(new LoudnessMeter(sampleRate, ChannelLayout.stereo())) : List.of();
             for (int c = 0; c < layout.channels(); c++) {
                 peaks.add(new TruePeakMeter(sampleRate));
+                if (extent == Extent.ALL) {
+                    clips.add(new ClipCounter());
+                }
             }
-            spectrum = withSpectrum ? List.of(new SpectrumAnalyser(sampleRate)) : List.of();
+            spectrum = extent == Extent.LEVELS ? List.of() : List.of(new SpectrumAnalyser(sampleRate));
+            activity = extent == Extent.ALL ? List.of(new ActivityAnalyser(sampleRate)) : List.of();
         }
 
         /** Hands a block to every meter, each of which takes its blocks in order and waits for no other. */
@@ -148,6 +167,10 @@ public final class TrackMeasurer {
                 TruePeakMeter meter = peaks.get(c);
                 float[] samples = block.channels[c];
                 then(c, () -> meter.add(samples, block.count));
+                if (extent == Extent.ALL) {
+                    ClipCounter counter = clips.get(c);
+                    then(c, () -> counter.add(samples, block.count));
+                }
             }
             int next = peaks.size();
             then(next++, () -> loudness.add(block.channels, block.count));
@@ -156,6 +179,9 @@ public final class TrackMeasurer {
                 then(next++, () -> meter.add(fold, block.count));
             }
             for (SpectrumAnalyser analyser : spectrum) {
+                then(next++, () -> analyser.add(block.left, block.right, block.count));
+            }
+            for (ActivityAnalyser analyser : activity) {
                 then(next++, () -> analyser.add(block.left, block.right, block.count));
             }
             return CompletableFuture.allOf(tails.toArray(CompletableFuture[]::new));
@@ -183,6 +209,8 @@ public final class TrackMeasurer {
                     Peaks.join(peaks.stream().map(TruePeakMeter::finish).toList()),
                     spectrum.isEmpty() ? BandSpectrum.silent() : spectrum.get(0).finish(),
                     loudness.contour(TrackMeasurement.CONTOUR_SECONDS),
+                    activity.isEmpty() ? Activity.none() : activity.get(0).finish(),
+                    clips.stream().mapToLong(ClipCounter::count).sum(),
                     nonFinite);
         }
     }

@@ -2,9 +2,10 @@ package oakmirror.processing;
 
 import java.util.Arrays;
 import oakmirror.audio.StereoSource;
+import oakmirror.loudness.LiveMeter;
 
 /**
- * What everything is heard through: renders one track at a time, from one position that all share, and goes from one to the next
+ * What everything is heard through: renders one track, or two blended, from a place that all tracks share, and goes from one to the next
  * without a click.
  *
  * <p>Control threads replace the {@link MonitorScene} as a whole; the audio thread looks at it once a block, and whatever has
@@ -12,6 +13,9 @@ import oakmirror.audio.StereoSource;
  * loop, start and stop) starts a new voice that fades in over {@value #FADE_SECONDS} s while the old one fades out: with equal
  * power between different material, evenly where both carry the same sound (correction on or off), so that nothing bulges in
  * between. Changed gains are ramped over a block.
+ *
+ * <p>The place is kept in the frames of the track that is heard; when another is heard, or blended in, it is carried over by the tracks'
+ * {@link MonitorScene.Timing}. Then comes the {@link MonitorPath} that is the same for all.
  *
  * <p>{@link #render} allocates nothing and takes no lock.
  */
@@ -26,31 +30,37 @@ public final class MonitorMixer {
     /** How many processors of one correction can be in use at once. */
     public static final int POOL_SIZE = 4;
 
-    private static final int VOICES = 6;
+    private static final int VOICES = 8;
 
-    private record Jump(long frame) {}
+    private record Jump(double units) {}
 
     private final int sampleRate;
     private final int maxBlock;
     private final MonitorVoice[] voices = new MonitorVoice[VOICES];
+    private final LiveMeter meter;
+    private final MonitorBus bus;
     private volatile MonitorScene scene = MonitorScene.EMPTY;
     private volatile Jump jump = new Jump(0);
-    private volatile long position;
+    private volatile double place;
     private volatile long endedRequest = -1;
-    private volatile float peakLeft;
-    private volatile float peakRight;
+    private volatile float outputPeak;
 
     // Of the audio thread alone:
     private Jump doneJump = jump;
     private MonitorVoice active;
+    private MonitorVoice blended;
+    private StereoSource placedSource;
+    private long placedFrame;
 
-    /** A mixer for one rate; blocks of any size are rendered in parts of at most {@code maxBlock} frames. */
+    /** A mixer for one rate and blocks of at most {@code maxBlock} frames. */
     public MonitorMixer(int sampleRate, int maxBlock) {
         this.sampleRate = sampleRate;
         this.maxBlock = maxBlock;
         for (int i = 0; i < VOICES; i++) {
             voices[i] = new MonitorVoice(maxBlock, sampleRate);
         }
+        meter = new LiveMeter(sampleRate);
+        bus = new MonitorBus(maxBlock, sampleRate, meter);
     }
 
     /** Frames a second. */
@@ -63,15 +73,21 @@ public final class MonitorMixer {
         scene = next;
     }
 
-    /** Jumps to a frame, in the next block. */
-    public void jumpTo(long frame) {
-        position = Math.max(0, frame);
-        jump = new Jump(Math.max(0, frame));
+    /** Jumps to a place, in units of the scene's timings, in the next block. */
+    public void jumpTo(double units) {
+        place = units;
+        jump = new Jump(units);
     }
 
-    /** The frame that will be rendered next. */
+    /** The place that will be rendered next, in units of the scene's timings. */
+    public double place() {
+        return place;
+    }
+
+    /** The frame of the heard track that will be rendered next. */
     public long position() {
-        return position;
+        MonitorScene.Track track = scene.heardTrack();
+        return (track == null ? MonitorScene.Timing.COMMON : track.timing()).frameAt(place);
     }
 
     /** Whether it plays: started, and not yet run to the end. */
@@ -80,111 +96,177 @@ public final class MonitorMixer {
         return request != 0 && request != endedRequest;
     }
 
-    /** Highest magnitude of the left side in the last block. */
-    public float peakLeft() {
-        return peakLeft;
+    /** Loudness and true peak of what is heard, before insert and volume. */
+    public LiveMeter meter() {
+        return meter;
     }
 
-    /** Highest magnitude of the right side in the last block. */
-    public float peakRight() {
-        return peakRight;
+    /** Highest magnitude of the last block that went out. */
+    public float outputPeak() {
+        return outputPeak;
     }
 
-    /** Renders the next frames. To be called by one thread at a time. */
+    /** Renders the next frames, at most a block of them. To be called by one thread at a time. */
     public void render(float[] left, float[] right, int count) {
+        if (count > maxBlock) {
+            throw new IllegalArgumentException("a block of " + count + " frames; at most " + maxBlock);
+        }
+        MonitorScene now = scene;
         Arrays.fill(left, 0, count, 0f);
         Arrays.fill(right, 0, count, 0f);
-        MonitorScene now = scene;
         int done = 0;
         while (done < count) {
-            done += renderPart(now, left, right, done, Math.min(maxBlock, count - done));
+            done += renderPart(now, left, right, done, count - done);
         }
-        peakLeft = peak(left, count);
-        peakRight = peak(right, count);
+        bus.process(now.path(), left, right, count);
+        outputPeak = Math.max(peak(left, count), peak(right, count));
     }
 
     private static float peak(float[] samples, int count) {
         float peak = 0;
         for (int i = 0; i < count; i++) {
-            peak = Math.max(peak, Math.abs(samples[i]));
+            if (Math.abs(samples[i]) > peak) {
+                peak = Math.abs(samples[i]);
+            }
         }
         return peak;
     }
 
     private int renderPart(MonitorScene now, float[] left, float[] right, int offset, int wanted) {
         Jump asked = jump;
-        boolean jumped = asked != doneJump;
-        long at = jumped ? asked.frame() : position;
         MonitorScene.Track track = now.heardTrack();
+        boolean jumped = asked != doneJump;
+        long at = frame(now, track, jumped, asked);
         boolean plays = track != null && now.playRequest() != 0 && now.playRequest() != endedRequest;
-        if (plays && at >= longest(now)) {
+        if (plays && isPastAll(now, track.timing().unitsAt(at))) {
             endedRequest = now.playRequest();
             plays = false;
-            at = 0;
+            at = track.timing().frameAt(first(now));
             jumped = true;
         }
         if (!plays) {
-            leaveActive(true);
+            leaveAll();
             doneJump = asked;
-            publish(asked, at);
+            publish(asked, track, at);
             mixVoices(now, left, right, offset, wanted);
             return wanted;
         }
         int count = wanted;
         boolean seam = false;
-        if (now.loop().isPresent()) {
-            MonitorScene.Loop loop = now.loop().get();
-            if (at < loop.end() && at + count >= loop.end()) {
-                count = (int) (loop.end() - at);
-                seam = true;
-            }
+        MonitorScene.Loop loop = now.loopOf(track);
+        if (loop != null && at < loop.end() && at + count >= loop.end()) {
+            count = (int) (loop.end() - at);
+            seam = true;
         }
-        ProcessorPool correction = now.heardCorrection();
-        if (jumped || active == null || !active.sounds(track.source(), correction)) {
-            if (switchTo(track, correction, at, jumped, now.volume())) {
+        if (jumped || active == null || !active.sounds(track.source(), now.correctionOf(now.heard()))) {
+            if (switchTo(now, track, at, jumped)) {
                 doneJump = asked;
             }
         }
+        blend(now, track, at, jumped);
         mixVoices(now, left, right, offset, count);
         long next = at + count;
         if (seam) {
-            long start = now.loop().get().start();
-            switchTo(track, correction, start, true, now.volume());
-            next = start;
+            next = loop.start();
+            switchTo(now, track, next, true);
+            blend(now, track, next, true);
         }
-        publish(asked, next);
+        publish(asked, track, next);
         return count;
     }
 
+    /** Where the heard track is: where it was, carried over from another track, or where a jump leads. */
+    private long frame(MonitorScene now, MonitorScene.Track track, boolean jumped, Jump asked) {
+        if (track == null) {
+            return placedFrame;
+        }
+        if (jumped) {
+            return track.timing().frameAt(asked.units());
+        }
+        return track.source() == placedSource
+                ? placedFrame
+                : within(now.loopOf(track), track.timing().frameAt(place));
+    }
+
+    /** A frame as it is, or where a loop is on and it lies outside, the place in the loop it would have come to by going round. */
+    private static long within(MonitorScene.Loop loop, long frame) {
+        if (loop == null || (frame >= loop.start() && frame < loop.end())) {
+            return frame;
+        }
+        return loop.start() + Math.floorMod(frame - loop.start(), loop.end() - loop.start());
+    }
+
     /** Moves on, unless a jump came in the meantime: then the next part takes it up. */
-    private void publish(Jump seen, long next) {
-        if (jump == seen) {
-            position = next;
+    private void publish(Jump seen, MonitorScene.Track track, long next) {
+        placedFrame = next;
+        placedSource = track == null ? null : track.source();
+        if (jump == seen && track != null) {
+            place = track.timing().unitsAt(next);
         }
     }
 
-    private static long longest(MonitorScene now) {
-        long longest = 0;
+    private static boolean isPastAll(MonitorScene now, double units) {
         for (int i = 0; i < now.tracks().size(); i++) {
-            longest = Math.max(longest, now.tracks().get(i).source().frames());
+            MonitorScene.Track t = now.tracks().get(i);
+            if (t.timing().frameAt(units) < t.source().frames()) {
+                return false;
+            }
         }
-        return longest;
+        return true;
     }
 
-    private boolean switchTo(
-            MonitorScene.Track track, ProcessorPool correction, long at, boolean elsewhere, float volume) {
+    /** The place where the first track begins. */
+    private static double first(MonitorScene now) {
+        double first = Double.POSITIVE_INFINITY;
+        for (int i = 0; i < now.tracks().size(); i++) {
+            first = Math.min(first, now.tracks().get(i).timing().unitsAt(0));
+        }
+        return first;
+    }
+
+    private boolean switchTo(MonitorScene now, MonitorScene.Track track, long at, boolean elsewhere) {
         MonitorVoice free = freeVoice();
         if (free == null) {
             return false;
         }
         StereoSource source = track.source();
         boolean sameSound = !elsewhere && active != null && active.source() == source;
-        if (!free.start(source, correction, at, track.gain() * volume, !sameSound)) {
+        ProcessorPool correction = now.correctionOf(now.heard());
+        if (!free.start(source, correction, at, track.gain(), mainShare(now), !sameSound)) {
             return false;
         }
-        leaveActive(!sameSound);
+        if (active != null) {
+            active.leave(!sameSound);
+        }
         active = free;
         return true;
+    }
+
+    /** Brings the other track of a blend in, lets it go, or has it follow a jump of the heard one. */
+    private void blend(MonitorScene now, MonitorScene.Track heard, long at, boolean jumped) {
+        active.setShare(mainShare(now));
+        MonitorScene.Track other = now.blendedTrack();
+        if (other == null) {
+            leaveBlended();
+            return;
+        }
+        float share = (float) Math.sin(now.blendShare() * Math.PI / 2);
+        ProcessorPool correction = now.correctionOf(now.blend().get().other());
+        if (blended == null || jumped || !blended.sounds(other.source(), correction)) {
+            MonitorVoice free = freeVoice();
+            long there = within(
+                    now.loopOf(other), other.timing().frameAt(heard.timing().unitsAt(at)));
+            if (free != null && free.start(other.source(), correction, there, other.gain(), share, true)) {
+                leaveBlended();
+                blended = free;
+            }
+        } else {
+            blended.setShare(share);
+        }
+    }
+
+    private static float mainShare(MonitorScene now) {
+        return (float) Math.cos(now.blendShare() * Math.PI / 2);
     }
 
     private MonitorVoice freeVoice() {
@@ -196,10 +278,18 @@ public final class MonitorMixer {
         return null;
     }
 
-    private void leaveActive(boolean equalPower) {
+    private void leaveAll() {
         if (active != null) {
-            active.leave(equalPower);
+            active.leave(true);
             active = null;
+        }
+        leaveBlended();
+    }
+
+    private void leaveBlended() {
+        if (blended != null) {
+            blended.leave(true);
+            blended = null;
         }
     }
 
@@ -215,9 +305,9 @@ public final class MonitorMixer {
         for (int i = 0; i < now.tracks().size(); i++) {
             MonitorScene.Track track = now.tracks().get(i);
             if (track.source() == voice.source()) {
-                return track.gain() * now.volume();
+                return track.gain();
             }
         }
-        return 0;
+        return voice.trackGain();
     }
 }

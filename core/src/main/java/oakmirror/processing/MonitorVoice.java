@@ -16,6 +16,8 @@ final class MonitorVoice {
     private StereoProcessor processor;
     private long readPosition;
     private float gain;
+    private float share;
+    private float trackGain;
     private double fade;
     private boolean leaving;
     private boolean equalPower;
@@ -35,6 +37,11 @@ final class MonitorVoice {
         return source == track && pool == correction && !leaving;
     }
 
+    /** The track's gain as it was last; for a track that has gone from the scene and fades out. */
+    float trackGain() {
+        return trackGain;
+    }
+
     StereoSource source() {
         return source;
     }
@@ -42,9 +49,17 @@ final class MonitorVoice {
     /**
      * Starts sounding from a position, fading in.
      *
+     * @param startGain the track's gain
+     * @param startShare how much of it is heard beside another, as amplitude
      * @return false when the correction has no processor free at the moment
      */
-    boolean start(StereoSource track, ProcessorPool correction, long position, float startGain, boolean power) {
+    boolean start(
+            StereoSource track,
+            ProcessorPool correction,
+            long position,
+            float startGain,
+            float startShare,
+            boolean power) {
         StereoProcessor p = null;
         if (correction != null) {
             p = correction.take();
@@ -55,7 +70,9 @@ final class MonitorVoice {
         source = track;
         pool = correction;
         processor = p;
-        gain = startGain;
+        gain = startGain * startShare;
+        share = startShare;
+        trackGain = startGain;
         fade = 0;
         leaving = false;
         equalPower = power;
@@ -78,13 +95,22 @@ final class MonitorVoice {
         readPosition = to;
     }
 
+    /** How much of it is heard beside another, as amplitude; a voice that leaves keeps its own. */
+    void setShare(float amplitude) {
+        if (!leaving) {
+            share = amplitude;
+        }
+    }
+
     void leave(boolean power) {
         leaving = true;
         equalPower = power;
     }
 
-    /** Adds the next frames to the output, at a gain that goes evenly from the present one to the one given. */
-    void addTo(float[] outLeft, float[] outRight, int offset, int count, float gainTarget) {
+    /** Adds the next frames to the output, at a gain that goes evenly from the present one to the track's, which is given. */
+    void addTo(float[] outLeft, float[] outRight, int offset, int count, float gainOfTrack) {
+        trackGain = gainOfTrack;
+        float gainTarget = gainOfTrack * share;
         source.read(readPosition, left, right, 0, count);
         readPosition += count;
         if (processor != null) {

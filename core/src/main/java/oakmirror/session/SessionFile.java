@@ -18,7 +18,6 @@ import oakmirror.correction.CorrectionSettings;
 import oakmirror.finish.FinishSettings;
 import oakmirror.processing.ToneFilter.Phase;
 import oakmirror.session.Session.Output;
-import oakmirror.session.Session.TrackFile;
 
 /**
  * Sessions as JSON files. Audio files below the session's folder, or beside it, are named relative to it, so that a folder can be
@@ -83,7 +82,7 @@ public final class SessionFile {
         s.mix().ifPresent(m -> root.set("mix", trackJson(m, folder)));
         ArrayNode references = root.putArray("references");
         s.references().forEach(r -> references.add(trackJson(r, folder)));
-        root.put("levelsMatched", s.levelsMatched());
+        root.set("comparing", ComparingJson.write(s.comparing(), JSON.createObjectNode()));
         CorrectionSettings c = s.correction();
         root.putObject("correction")
                 .put("strength", c.strength())
@@ -101,13 +100,12 @@ public final class SessionFile {
         root.putObject("output")
                 .put("format", s.output().format())
                 .put("bits", s.output().bits());
+        BlindJson.write(s.blindResults(), root.putArray("blindResults"));
         return root;
     }
 
     private static ObjectNode trackJson(TrackFile track, Path folder) {
-        return JSON.createObjectNode()
-                .put("file", portable(track.path(), folder))
-                .put("name", track.name());
+        return TrackJson.write(track, JSON.createObjectNode().put("file", portable(track.path(), folder)));
     }
 
     private static String portable(Path path, Path folder) {
@@ -133,7 +131,7 @@ public final class SessionFile {
                 root.path("name").asText(Session.EMPTY.name()),
                 root.has("mix") ? Optional.of(track(root.get("mix"), folder)) : Optional.empty(),
                 references,
-                root.path("levelsMatched").asBoolean(true),
+                ComparingJson.read(root),
                 new CorrectionSettings(
                         c.path("strength").asDouble(d.strength()),
                         c.path("resolutionOctaves").asDouble(d.resolutionOctaves()),
@@ -148,14 +146,14 @@ public final class SessionFile {
                         f.path("ceilingDbtp").asDouble(FinishSettings.DEFAULT.ceilingDbtp())),
                 new Output(
                         o.path("format").asText(Output.DEFAULT.format()),
-                        o.path("bits").asInt(Output.DEFAULT.bits())));
+                        o.path("bits").asInt(Output.DEFAULT.bits())),
+                BlindJson.read(root.path("blindResults")));
     }
 
     private static TrackFile track(JsonNode node, Path folder) {
         try {
             Path path = folder.resolve(node.path("file").asText()).normalize();
-            return new TrackFile(
-                    path, node.path("name").asText(TrackFile.of(path).name()));
+            return TrackJson.read(node, path);
         } catch (InvalidPathException e) {
             throw new IllegalArgumentException("a file name that this system does not know", e);
         }

@@ -1,6 +1,7 @@
 package oakmirror.processing;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import com.sun.management.ThreadMXBean;
@@ -10,6 +11,8 @@ import java.util.List;
 import java.util.Optional;
 import oakmirror.Signals;
 import oakmirror.audio.StereoSource;
+import oakmirror.processing.MonitorPath.Sides;
+import oakmirror.processing.MonitorScene.Timing;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
@@ -28,7 +31,36 @@ class MonitorMixerTest {
             int heard, boolean corrected, Optional<ProcessorPool> pool, Optional<MonitorScene.Loop> loop) {
         List<MonitorScene.Track> tracks =
                 List.of(new MonitorScene.Track(mix, 1), new MonitorScene.Track(reference, 0.5f));
-        return new MonitorScene(tracks, heard, corrected, pool, 1, 1, loop);
+        return scene(tracks, heard, corrected, pool, loop, MonitorPath.STRAIGHT);
+    }
+
+    private static MonitorScene scene(
+            List<MonitorScene.Track> tracks,
+            int heard,
+            boolean corrected,
+            Optional<ProcessorPool> pool,
+            Optional<MonitorScene.Loop> loop,
+            MonitorPath path) {
+        List<MonitorScene.Track> looped = tracks.stream()
+                .map(t -> new MonitorScene.Track(t.source(), t.gain(), t.timing(), loop))
+                .toList();
+        return new MonitorScene(looped, heard, Optional.empty(), corrected, pool, 1, loop.isPresent(), path);
+    }
+
+    private MonitorScene through(MonitorPath path) {
+        return scene(hearing(0).tracks(), 0, false, Optional.empty(), Optional.empty(), path);
+    }
+
+    private MonitorScene blending(float share) {
+        return new MonitorScene(
+                hearing(0).tracks(),
+                0,
+                Optional.of(new MonitorScene.Blend(1, share)),
+                false,
+                Optional.empty(),
+                1,
+                false,
+                MonitorPath.STRAIGHT);
     }
 
     private MonitorScene hearing(int track) {
@@ -79,7 +111,8 @@ class MonitorMixerTest {
 
     @Test
     void silentUntilStartedAndThenFadesIn() {
-        mixer.setScene(new MonitorScene(hearing(0).tracks(), 0, false, Optional.empty(), 1, 0, Optional.empty()));
+        mixer.setScene(new MonitorScene(
+                hearing(0).tracks(), 0, Optional.empty(), false, Optional.empty(), 0, false, MonitorPath.STRAIGHT));
         assertThat(render(4)).containsOnly(0f);
         mixer.setScene(hearing(0));
         render(20);
@@ -181,8 +214,10 @@ class MonitorMixerTest {
     void changedGainsAreRamped() {
         for (int i = 0; i < 30; i++) {
             float gain = i % 2 == 0 ? 1 : 0.7f;
-            mixer.setScene(new MonitorScene(
-                    List.of(new MonitorScene.Track(mix, gain)), 0, false, Optional.empty(), 1, 1, Optional.empty()));
+            List<MonitorScene.Track> tracks = List.of(new MonitorScene.Track(mix, gain));
+            mixer.setScene(scene(tracks, 0, false, Optional.empty(), Optional.empty(), MonitorPath.STRAIGHT));
+            render(2);
+            mixer.setScene(through(new MonitorPath(Sides.STEREO, Optional.empty(), Optional.empty(), gain)));
             render(2);
         }
         assertThat(largestStep()).isLessThan(allowed());
@@ -199,6 +234,187 @@ class MonitorMixerTest {
     }
 
     @Test
+    void anotherTrackIsHeardAtTheSamePlaceByItsTiming() {
+        // The second begins 1000 frames later and a unit of it is a tenth longer, as bars of a slower song are.
+        List<MonitorScene.Track> tracks = List.of(
+                new MonitorScene.Track(mix, 1, new Timing(0, 100), Optional.empty()),
+                new MonitorScene.Track(reference, 1, new Timing(1000, 110), Optional.empty()));
+        mixer.setScene(scene(tracks, 0, false, Optional.empty(), Optional.empty(), MonitorPath.STRAIGHT));
+        mixer.jumpTo(50);
+        render(10);
+        long first = 5000 + 10 * BLOCK;
+        assertThat(mixer.position()).isEqualTo(first);
+        mixer.setScene(scene(tracks, 1, false, Optional.empty(), Optional.empty(), MonitorPath.STRAIGHT));
+        render(1);
+        assertThat(mixer.position()).isEqualTo(Math.round(1000 + first * 1.1) + BLOCK);
+        mixer.setScene(scene(tracks, 0, false, Optional.empty(), Optional.empty(), MonitorPath.STRAIGHT));
+        render(1);
+        assertThat(mixer.position()).isEqualTo(Math.round(first + BLOCK / 1.1) + BLOCK);
+        assertThat(largestStep()).isLessThan(2 * allowed());
+    }
+
+    @Test
+    void goingThereAndBackDoesNotDrift() {
+        List<MonitorScene.Track> tracks = List.of(
+                new MonitorScene.Track(mix, 1, new Timing(123.4, 97.531), Optional.empty()),
+                new MonitorScene.Track(reference, 1, new Timing(-777.7, 101.9), Optional.empty()));
+        for (int i = 0; i < 400; i++) {
+            mixer.setScene(scene(tracks, i % 2, false, Optional.empty(), Optional.empty(), MonitorPath.STRAIGHT));
+            if (i == 0) {
+                mixer.jumpTo(500);
+            }
+            render(1);
+        }
+        double expected = 500 + 200.0 * BLOCK / 97.531 + 200.0 * BLOCK / 101.9;
+        assertThat(mixer.place()).isCloseTo(expected, within(0.2));
+    }
+
+    @Test
+    void aBlendHasEqualPowerAndIsSmooth() {
+        mixer.setScene(blending(0));
+        render(20);
+        double alone = rms(render(40), 0);
+        double together = 0;
+        for (int i = 0; i <= 50; i++) {
+            mixer.setScene(blending(i / 50f));
+            render(1);
+            if (i == 25) {
+                together = rms(render(60), 0);
+            }
+        }
+        render(4);
+        double other = rms(render(40), 0);
+        // Uncorrelated sines of −12 dBFS each, the second at half gain from −6.
+        assertThat(alone).isCloseTo(Math.pow(10, -12 / 20.0) / Math.sqrt(2), within(0.002));
+        assertThat(other).isCloseTo(0.5 * Math.pow(10, -6 / 20.0) / Math.sqrt(2), within(0.002));
+        assertThat(together).isCloseTo(Math.sqrt((alone * alone + other * other) / 2), within(0.004));
+        mixer.setScene(hearing(0));
+        render(10);
+        assertThat(largestStep()).isLessThan(allowed());
+    }
+
+    @Test
+    void aBlendFollowsJumpsAndLoops() {
+        MonitorScene b = blending(1);
+        mixer.setScene(b);
+        mixer.jumpTo(20_000);
+        render(4);
+        float[] out = render(1);
+        float[] expected = new float[BLOCK];
+        reference.read(20_000 + 4 * BLOCK, expected, new float[BLOCK], 0, BLOCK);
+        for (int i = 0; i < BLOCK; i++) {
+            assertThat(out[i]).isCloseTo(0.5f * expected[i], within(1e-6f));
+        }
+    }
+
+    @Test
+    void whatIsHeardOfTheSidesAddsUpToTheStereo() {
+        float[] left = Signals.white(10 * RATE, 0.3, 1);
+        float[] right = Signals.white(10 * RATE, 0.2, 2);
+        for (int i = 0; i < left.length; i++) {
+            right[i] += 0.4f * left[i];
+        }
+        List<MonitorScene.Track> tracks =
+                List.of(new MonitorScene.Track(oakmirror.audio.Clip.stereo(RATE, left, right), 1));
+        double[] power = new double[Sides.values().length];
+        for (Sides sides : Sides.values()) {
+            MonitorPath path = new MonitorPath(sides, Optional.empty(), Optional.empty(), 1);
+            mixer.setScene(scene(tracks, 0, false, Optional.empty(), Optional.empty(), path));
+            mixer.jumpTo(0);
+            render(4);
+            float[] l = new float[BLOCK];
+            float[] r = new float[BLOCK];
+            for (int b = 0; b < 400; b++) {
+                mixer.render(l, r, BLOCK);
+                power[sides.ordinal()] += Math.pow(rms(l, 0), 2) + Math.pow(rms(r, 0), 2);
+                if (sides != Sides.STEREO) {
+                    assertThat(l).isEqualTo(r);
+                }
+            }
+        }
+        double stereo = power[Sides.STEREO.ordinal()];
+        assertThat(power[Sides.MONO.ordinal()] + power[Sides.SIDE.ordinal()]).isCloseTo(stereo, within(1e-3 * stereo));
+        assertThat(power[Sides.LEFT.ordinal()] + power[Sides.RIGHT.ordinal()]).isCloseTo(stereo, within(1e-3 * stereo));
+    }
+
+    @Test
+    void aBandIsHeardAloneWithinABlockAndWithoutAClick() {
+        Optional<BandSolo> low = Optional.of(new BandSolo(120, 500, RATE));
+        Optional<BandSolo> high = Optional.of(new BandSolo(2000, 6000, RATE));
+        mixer.setScene(hearing(0));
+        render(50);
+        mixer.setScene(through(new MonitorPath(Sides.STEREO, low, Optional.empty(), 1)));
+        assertThat(rms(render(20), 2 * BLOCK)).as("220 Hz lies within").isCloseTo(0.1776, within(0.002));
+        mixer.setScene(through(new MonitorPath(Sides.STEREO, high, Optional.empty(), 1)));
+        assertThat(rms(render(20), 2 * BLOCK)).as("and is gone here").isLessThan(1e-4);
+        for (int i = 0; i < 20; i++) {
+            Optional<BandSolo> band = i % 3 == 0 ? low : i % 3 == 1 ? high : Optional.empty();
+            mixer.setScene(through(new MonitorPath(i % 2 == 0 ? Sides.MONO : Sides.SIDE, band, Optional.empty(), 1)));
+            render(1 + i % 2);
+        }
+        assertThat(largestStep()).isLessThan(allowed());
+    }
+
+    @Test
+    void anInsertConvolvesEverythingHeardAndNothingElse() {
+        double[] left = new double[3000];
+        double[] right = new double[3000];
+        left[0] = 0.5;
+        left[700] = 0.25;
+        right[100] = -1;
+        Optional<MonitorInsert> insert = Optional.of(new MonitorInsert(left, right));
+        mixer.setScene(through(new MonitorPath(Sides.STEREO, Optional.empty(), insert, 1)));
+        render(10);
+        int delay = insert.get().latencyFrames();
+        assertThat(delay).isLessThan(RATE / 50);
+        float[] l = new float[BLOCK];
+        float[] r = new float[BLOCK];
+        long at = mixer.position();
+        mixer.render(l, r, BLOCK);
+        recorded.add(l);
+        float[] plain = new float[BLOCK + 1000];
+        mix.read(at - delay - 1000, plain, new float[plain.length], 0, plain.length);
+        for (int i = 0; i < BLOCK; i++) {
+            assertThat(l[i]).isCloseTo(0.5f * plain[i + 1000] + 0.25f * plain[i + 300], within(1e-5f));
+            assertThat(r[i]).isCloseTo(-plain[i + 900], within(1e-5f));
+        }
+        double[] one = {1};
+        MonitorInsert same = new MonitorInsert(one, one);
+        mixer.setScene(through(new MonitorPath(Sides.STEREO, Optional.empty(), Optional.of(same), 1)));
+        render(6);
+        mixer.setScene(hearing(0));
+        render(4);
+        assertThat(largestStep()).isLessThan(2 * allowed());
+    }
+
+    @Test
+    void theMeterReadsWhatIsHeardWhateverTheVolume() {
+        MonitorPath quiet = new MonitorPath(Sides.STEREO, Optional.empty(), Optional.empty(), 0.1f);
+        mixer.setScene(through(quiet));
+        render(400);
+        // 220 Hz of −12 dBFS on both sides.
+        oakmirror.loudness.LoudnessMeter meter =
+                new oakmirror.loudness.LoudnessMeter(RATE, oakmirror.audio.ChannelLayout.stereo());
+        float[] sine = Signals.sine(RATE, 220, -12, 4, 0);
+        meter.add(new float[][] {sine, sine}, sine.length);
+        double expected = meter.result().maxMomentaryLufs();
+        assertThat(mixer.meter().momentaryLufs()).isCloseTo(expected, within(0.02));
+        assertThat(mixer.meter().shortTermLufs()).isCloseTo(expected, within(0.02));
+        assertThat(mixer.meter().highestPeakDbtp()).isCloseTo(-12, within(0.05));
+        assertThat(mixer.outputPeak()).isCloseTo(0.0251f, within(0.001f));
+        mixer.setScene(scene(hearing(0).tracks(), 0, false, Optional.empty(), Optional.empty(), quiet));
+        mixer.meter().resetPeak();
+        render(1);
+        assertThat(mixer.meter().highestPeakDbtp()).isBetween(-14.0, -11.9);
+    }
+
+    @Test
+    void aBlockThatIsTooLongIsRefused() {
+        assertThatThrownBy(() -> mixer.render(new float[BLOCK + 1], new float[BLOCK + 1], BLOCK + 1))
+                .isInstanceOf(IllegalArgumentException.class);
+    }
+
+    @Test
     void renderingAllocatesNothing() {
         ThreadMXBean threads = (ThreadMXBean) ManagementFactory.getThreadMXBean();
         Optional<ProcessorPool> pool =
@@ -206,6 +422,20 @@ class MonitorMixerTest {
         MonitorScene plain = hearing(0);
         MonitorScene other = hearing(1);
         MonitorScene corrected = scene(0, true, pool, Optional.of(new MonitorScene.Loop(0, 30_000)));
+        double[] response = {0.5, 0.2, 0.1};
+        MonitorScene everything = new MonitorScene(
+                plain.tracks(),
+                0,
+                Optional.of(new MonitorScene.Blend(1, 0.4f)),
+                true,
+                pool,
+                1,
+                false,
+                new MonitorPath(
+                        Sides.SIDE,
+                        Optional.of(new BandSolo(120, 500, RATE)),
+                        Optional.of(new MonitorInsert(response, new double[] {1})),
+                        0.5f));
         float[] left = new float[BLOCK];
         float[] right = new float[BLOCK];
         long before = 0;
@@ -213,7 +443,7 @@ class MonitorMixerTest {
             if (i == 1000) { // when everything is loaded and compiled
                 before = threads.getThreadAllocatedBytes(Thread.currentThread().getId());
             }
-            mixer.setScene(i % 9 < 3 ? plain : i % 9 < 6 ? corrected : other);
+            mixer.setScene(i % 12 < 3 ? plain : i % 12 < 6 ? corrected : i % 12 < 9 ? other : everything);
             mixer.render(left, right, BLOCK);
         }
         long allocated = threads.getThreadAllocatedBytes(Thread.currentThread().getId()) - before;

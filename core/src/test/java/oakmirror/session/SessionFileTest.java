@@ -8,10 +8,17 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import oakmirror.audio.TimeRange;
+import oakmirror.blind.BlindResult;
 import oakmirror.finish.FinishSettings;
+import oakmirror.level.LevelSettings;
+import oakmirror.level.LevelSettings.Basis;
+import oakmirror.level.LevelSettings.Direction;
 import oakmirror.processing.ToneFilter.Phase;
+import oakmirror.rhythm.BarGrid;
+import oakmirror.session.Comparing.Jump;
+import oakmirror.session.Comparing.Scope;
 import oakmirror.session.Session.Output;
-import oakmirror.session.Session.TrackFile;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -28,7 +35,15 @@ class SessionFileTest {
                 .withName("Ferry Reels")
                 .withMix(Optional.of(TrackFile.of(songs.resolve("Ebb Tide 🌊 שלום.wav"))))
                 .withReference(TrackFile.of(songs.resolve("a b.flac")))
-                .withReference(new TrackFile(Path.of("/elsewhere/c.mp3"), "Named"))
+                .withReference(new TrackFile(Path.of("/elsewhere/c.mp3"), "Named")
+                        .withTags(List.of("reel", "live"))
+                        .withPassage(new Passage("both fiddles in", new TimeRange(48.5, 76.25)))
+                        .withPassage(new Passage("", new TimeRange(80, 90)))
+                        .withChosen(0)
+                        .withBars(Optional.of(new BarGrid(118.2, 0.31, 3)))
+                        .withShift(-2.5)
+                        .withLevelled(false)
+                        .withTrim(-1.3))
                 .withCorrection(Session.EMPTY
                         .correction()
                         .withStrength(0.3)
@@ -38,7 +53,14 @@ class SessionFileTest {
                 .withPhase(Phase.LINEAR)
                 .withFinish(new FinishSettings(-9.5, -0.5))
                 .withOutput(new Output("flac", 16))
-                .withLevelsMatched(false);
+                .withComparing(new Comparing(
+                        new LevelSettings(false, Basis.K14, Direction.TO_STATED, 2.5),
+                        Scope.WHOLE_TRACKS,
+                        Jump.BAR,
+                        true))
+                .withBlindResult(new BlindResult.Abx("2026-01-02T03:04:05Z", "Mix", "c", 5, List.of(true, false, true)))
+                .withBlindResult(new BlindResult.Ranking(
+                        "2026-01-02T03:04:06Z", List.of("a", "b", "c"), 1, List.of(List.of(2, 0, 1))));
     }
 
     @Test
@@ -79,6 +101,29 @@ class SessionFileTest {
     void missingFieldsTakeTheirDefaults() throws IOException {
         Path file = Files.writeString(folder.resolve("x.json"), "{\"format\":\"oak-mirror-session\"}");
         assertThat(SessionFile.read(file)).isEqualTo(Session.EMPTY);
+    }
+
+    @Test
+    void aSessionOfTheFirstFormKeepsItsChoiceAboutLevels() throws IOException {
+        Path file = Files.writeString(
+                folder.resolve("x.json"), "{\"format\":\"oak-mirror-session\",\"levelsMatched\":false}");
+        assertThat(SessionFile.read(file).comparing().levels().matched()).isFalse();
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "\"references\":[{\"file\":\"a.wav\",\"chosenPassage\":2}]",
+                "\"references\":[{\"file\":\"a.wav\",\"passages\":[{\"startSeconds\":9,\"endSeconds\":1}]}]",
+                "\"references\":[{\"file\":\"a.wav\",\"bars\":{\"bpm\":1}}]",
+                "\"references\":[{\"file\":\"a.wav\",\"trimDb\":100}]",
+                "\"comparing\":{\"scope\":\"NOTHING\"}"
+            })
+    void whatCannotBeIsRefusedInOneSentence(String field) throws IOException {
+        Path file = Files.writeString(folder.resolve("x.json"), "{\"format\":\"oak-mirror-session\"," + field + "}");
+        assertThatThrownBy(() -> SessionFile.read(file))
+                .isInstanceOf(IOException.class)
+                .hasMessageStartingWith("x.json holds a setting that cannot be");
     }
 
     @Test

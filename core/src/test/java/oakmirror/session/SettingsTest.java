@@ -7,13 +7,13 @@ import static org.assertj.core.api.Assertions.within;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import oakmirror.audio.TimeRange;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.Gap;
 import oakmirror.correction.Proposal;
 import oakmirror.finish.FinishSettings;
 import oakmirror.finish.GainPlan;
 import oakmirror.processing.ToneFilter.Phase;
-import oakmirror.session.Session.TrackFile;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.BandSpectrum;
 import oakmirror.spectrum.Zone;
@@ -77,6 +77,44 @@ class SettingsTest {
         assertThat(two.withoutReference(0).references()).containsExactly(b);
         assertThat(two.withMix(Optional.of(a)).isBlank()).isFalse();
         assertThatThrownBy(() -> two.references().add(a)).isInstanceOf(UnsupportedOperationException.class);
+    }
+
+    @Test
+    void tracksAreChangedByTheirPlace() {
+        TrackFile a = TrackFile.of(Path.of("a.wav"));
+        TrackFile b = TrackFile.of(Path.of("b.wav"));
+        TrackFile c = TrackFile.of(Path.of("c.wav"));
+        Session s = Session.EMPTY.withMix(Optional.of(a)).withReferences(List.of(b, c));
+        assertThat(s.tracks()).containsExactly(a, b, c);
+        assertThat(s.withTrack(0, t -> t.withName("x")).mix().orElseThrow().name())
+                .isEqualTo("x");
+        assertThat(s.withTrack(2, t -> t.withTrim(1.26)).references().get(1).trimDb())
+                .isEqualTo(1.3);
+        assertThat(s.withReferenceMoved(1, 0).references()).containsExactly(c, b);
+        assertThat(Session.EMPTY
+                        .withReferences(List.of(b))
+                        .withTrack(0, t -> t.withShift(2))
+                        .references()
+                        .get(0)
+                        .shiftSeconds())
+                .isEqualTo(2);
+    }
+
+    @Test
+    void passagesAreAddedMovedChosenAndTakenAway() {
+        TrackFile t = TrackFile.of(Path.of("a.wav"));
+        assertThat(t.passage()).isEmpty();
+        assertThat(t.withChosenRange(new TimeRange(1, 2))).isEqualTo(t);
+        TrackFile two = t.withPassage(new Passage("verse", new TimeRange(1, 5)))
+                .withPassage(new Passage("chorus", new TimeRange(8, 12)));
+        assertThat(two.passage().orElseThrow().name()).isEqualTo("chorus");
+        assertThat(two.withChosenRange(new TimeRange(9, 13)).passages().get(1))
+                .isEqualTo(new Passage("chorus", new TimeRange(9, 13)));
+        assertThat(two.withoutPassage(0).passage().orElseThrow().name()).isEqualTo("chorus");
+        assertThat(two.withoutPassage(1).passage().orElseThrow().name()).isEqualTo("verse");
+        assertThat(two.withoutPassage(1).withoutPassage(0).chosen()).isEqualTo(-1);
+        assertThat(two.withChosen(-1).withoutPassage(0).passage()).isEmpty();
+        assertThatThrownBy(() -> two.withChosen(2)).isInstanceOf(IllegalArgumentException.class);
     }
 
     @Test

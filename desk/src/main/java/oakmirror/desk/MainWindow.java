@@ -1,71 +1,94 @@
 package oakmirror.desk;
 
 import java.io.File;
+import java.nio.file.Path;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Random;
 import javafx.animation.AnimationTimer;
 import javafx.scene.Node;
 import javafx.scene.Parent;
+import javafx.scene.control.Slider;
 import javafx.scene.control.TextInputControl;
-import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.TransferMode;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.StackPane;
 import javafx.stage.Stage;
-import oakmirror.audio.TimeRange;
+import oakmirror.desk.bar.ListeningBar;
+import oakmirror.desk.blind.BlindPage;
+import oakmirror.desk.command.Act;
+import oakmirror.desk.command.Commands;
+import oakmirror.desk.command.KeyMap;
+import oakmirror.desk.command.KeysPane;
+import oakmirror.desk.model.Blind;
 import oakmirror.desk.model.Finishing;
 import oakmirror.desk.model.Jobs;
 import oakmirror.desk.model.Listening;
+import oakmirror.desk.model.Passages;
 import oakmirror.desk.model.Settings;
 import oakmirror.desk.model.Workspace;
+import oakmirror.desk.page.AddTracks;
 import oakmirror.desk.page.ComparePage;
 import oakmirror.desk.page.FinishPage;
 import oakmirror.desk.page.GatherPage;
 import oakmirror.desk.page.SendOutPage;
 import oakmirror.desk.page.ShapePage;
+import oakmirror.media.device.Outputs;
 
 /** The frame: title strip, rail, the page of the station, listening bar; keys and dropped files. */
 public final class MainWindow {
 
-    private static final double STEP_SECONDS = 5;
-
     private final Workspace workspace = new Workspace(new Jobs());
     private final Listening listening = new Listening(workspace);
     private final Finishing finishing = new Finishing(workspace);
+    private final Passages passages = new Passages(workspace);
+    private final Blind blind = new Blind(workspace, listening, new Random());
     private final Settings settings;
+    private final KeyMap keyMap;
+    private final Commands commands = new Commands();
+    private final KeysPane keys;
     private final SessionActions actions;
     private final StationRail rail = new StationRail(workspace);
+    private final AddTracks adding;
     private final GatherPage gather;
-    private final SendOutPage sendOut;
+    private final StackPane page = new StackPane();
+    private Optional<BlindPage> blindPage = Optional.empty();
     private final Map<Station, Node> pages = new EnumMap<>(Station.class);
-    private final Node keys = Keys.overlay();
+    private final BorderPane frame = new BorderPane();
     private final StackPane root;
+    private final ListeningBar bar;
+    private final CompactWindow compact;
     private final AnimationTimer clock;
+    private Stage stage;
 
     /** A window's content; nothing is open yet. */
     public MainWindow(Settings settings) {
         this.settings = settings;
+        keyMap = new KeyMap(settings);
+        keys = new KeysPane(keyMap, commands);
         actions = new SessionActions(workspace, settings);
-        gather = new GatherPage(workspace, listening, settings, actions::openDemo);
-        sendOut = new SendOutPage(workspace, finishing, settings);
-        pages.put(Station.GATHER, gather);
-        pages.put(Station.COMPARE, new ComparePage(workspace, listening, settings));
-        pages.put(Station.SHAPE, new ShapePage(workspace));
-        pages.put(Station.FINISH, new FinishPage(workspace, finishing));
-        pages.put(Station.SEND_OUT, sendOut);
-        StackPane page = new StackPane();
+        adding = new AddTracks(workspace, settings, () -> stage);
+        gather = new GatherPage(workspace, listening, passages, adding, keyMap, actions::openDemo);
         rail.stationProperty().subscribe(s -> {
-            page.getChildren().setAll(pages.get(s));
+            page.getChildren().setAll(pages.computeIfAbsent(s, this::make));
             finishing.wantedProperty().set(s == Station.FINISH);
         });
-        ListeningBar bar = new ListeningBar(workspace, listening, this::toggleLoop);
-        BorderPane frame = new BorderPane(page);
-        frame.setTop(new TitleStrip(workspace, actions, this::showKeys));
+        String device = settings.text("output.device", "");
+        if (!device.isEmpty()) {
+            listening.output().chosenProperty().set(Optional.of(Outputs.find(device)));
+        }
+        WindowCommands loops = new WindowCommands(workspace, listening, passages, blind);
+        loops.fill(commands, gather.mirror()::view);
+        bar = new ListeningBar(workspace, listening, blind, passages, settings, keyMap, () -> commands.run(Act.LOOP));
+        windowCommands();
+        frame.setCenter(page);
+        frame.setTop(new TitleStrip(workspace, actions, keyMap, commands));
         frame.setLeft(rail);
         frame.setBottom(bar);
+        compact = new CompactWindow(bar, frame, settings, this::key);
         root = new StackPane(frame, keys);
         root.getStyleClass().add("window");
         acceptDrops();
@@ -77,6 +100,58 @@ public final class MainWindow {
             }
         };
         clock.start();
+    }
+
+    /** Makes a station's page, when it is shown first. */
+    private Node make(Station station) {
+        return switch (station) {
+            case GATHER -> gather;
+            case COMPARE -> new ComparePage(workspace, listening, settings);
+            case SHAPE -> new ShapePage(workspace);
+            case FINISH -> new FinishPage(workspace, finishing);
+            case SEND_OUT -> new SendOutPage(workspace, finishing, settings);
+        };
+    }
+
+    private void windowCommands() {
+        commands.set(Act.RENAME, () -> {
+            show(Station.GATHER.ordinal());
+            gather.renameSelected();
+        });
+        commands.set(Act.ADD, adding::chooseFiles);
+        commands.set(Act.RESET_METERS, bar::resetMeters);
+        commands.set(Act.BLIND, this::toggleBlind);
+        commands.set(Act.COMPACT, () -> compact.toggle(stage));
+        for (Station station : Station.values()) {
+            commands.set(Act.valueOf(station.name()), () -> show(station.ordinal()));
+        }
+        commands.set(Act.RENDER, () -> ((SendOutPage) pages.computeIfAbsent(Station.SEND_OUT, this::make)).render());
+        commands.set(Act.NEW, actions::newSession);
+        commands.set(Act.OPEN, actions::open);
+        commands.set(Act.SAVE, actions::save);
+        commands.set(Act.SAVE_AS, actions::saveAs);
+        commands.set(Act.UNDO, workspace::undo);
+        commands.set(Act.REDO, workspace::redo);
+        commands.set(Act.FULL_SCREEN, () -> stage.setFullScreen(!stage.isFullScreen()));
+        commands.set(Act.COMMANDS, keys::open);
+        commands.set(Act.KEYS, keys::open);
+    }
+
+    private void toggleBlind() {
+        if (blindPage.isPresent()) {
+            blindPage.get().close();
+        } else {
+            BlindPage opened = new BlindPage(workspace, blind, settings, this::blindClosed);
+            blindPage = Optional.of(opened);
+            page.getChildren().add(opened);
+            rail.setDisable(true);
+        }
+    }
+
+    private void blindClosed() {
+        blindPage.ifPresent(page.getChildren()::remove);
+        blindPage = Optional.empty();
+        rail.setDisable(false);
     }
 
     /** What goes into the scene. */
@@ -94,17 +169,40 @@ public final class MainWindow {
         return listening;
     }
 
+    /** The passages. */
+    public Passages passages() {
+        return passages;
+    }
+
+    /** Blind comparisons. */
+    public Blind blind() {
+        return blind;
+    }
+
+    /** What can be done. */
+    public Commands commands() {
+        return commands;
+    }
+
+    /** Whether the listening bar is in its own small window. */
+    boolean isCompact() {
+        return compact.isOpen();
+    }
+
     /** Goes to a station by its number from 0. */
     public void show(int station) {
-        rail.stationProperty().set(Station.values()[station]);
+        if (blindPage.isEmpty()) {
+            rail.stationProperty().set(Station.values()[station]);
+        }
     }
 
     /** Belongs to a stage from now on: asks before it closes over unsaved changes. */
-    public void attach(Stage stage) {
-        actions.setWindow(stage);
+    public void attach(Stage owner) {
+        stage = owner;
+        actions.setWindow(owner);
         // On the scene: while nothing has the focus, keys come no further than there.
-        stage.getScene().addEventFilter(KeyEvent.KEY_PRESSED, this::key);
-        stage.setOnCloseRequest(e -> {
+        owner.getScene().addEventFilter(KeyEvent.KEY_PRESSED, this::key);
+        owner.setOnCloseRequest(e -> {
             if (!actions.mayLeave()) {
                 e.consume();
             }
@@ -112,7 +210,7 @@ public final class MainWindow {
     }
 
     /** Opens a session's file. */
-    public void open(java.nio.file.Path session) {
+    public void open(Path session) {
         actions.open(session);
     }
 
@@ -121,102 +219,22 @@ public final class MainWindow {
         actions.openDemo();
     }
 
-    private void showKeys() {
-        keys.setVisible(!keys.isVisible());
-    }
-
-    private void toggleLoop() {
-        if (workspace.tracks().rate().isEmpty()) {
-            return; // nothing to loop
-        }
-        boolean on = !listening.loopingProperty().get();
-        if (on && listening.rangeProperty().get().isEmpty()) {
-            TimeRange view = gather.mirror().view();
-            listening.rangeProperty().set(Optional.of(view));
-        }
-        listening.loopingProperty().set(on);
-    }
-
     private void key(KeyEvent e) {
-        if (keys.isVisible()) {
-            keys.setVisible(false);
-            e.consume();
+        boolean typing = e.getTarget() instanceof TextInputControl;
+        if (keys.isVisible() || (typing && !e.isShortcutDown())) {
             return;
         }
-        if (e.getTarget() instanceof TextInputControl && !e.isShortcutDown()) {
+        boolean moves = e.getCode().isArrowKey() && !e.isShortcutDown() && !e.isAltDown();
+        if (moves && e.getTarget() instanceof Slider) {
             return;
         }
-        if (e.isShortcutDown() ? shortcut(e) : plain(e)) {
+        if (typing && (e.getCode().isArrowKey() || "ZYCXVA".contains(e.getCode().getName()))) {
+            return; // what a text is edited with
+        }
+        keyMap.actFor(e).ifPresent(act -> {
+            commands.run(act);
             e.consume();
-        }
-    }
-
-    private boolean shortcut(KeyEvent e) {
-        switch (e.getCode()) {
-            case Z -> {
-                if (e.isShiftDown()) {
-                    workspace.redo();
-                } else {
-                    workspace.undo();
-                }
-            }
-            case Y -> workspace.redo();
-            case T -> gather.chooseFiles();
-            case R -> sendOut.render();
-            case DIGIT1, DIGIT2, DIGIT3, DIGIT4, DIGIT5 -> show(e.getCode().ordinal() - KeyCode.DIGIT1.ordinal());
-            default -> {
-                return false;
-            }
-        }
-        return true;
-    }
-
-    private boolean plain(KeyEvent e) {
-        if (e.isAltDown()) {
-            return false;
-        }
-        KeyCode code = e.getCode();
-        if (code.isDigitKey()) {
-            listening.hear(Integer.parseInt(code.getName().replaceAll("\\D", "")));
-            return true;
-        }
-        switch (code) {
-            case SPACE -> listening.togglePlay();
-            case TAB -> listening.swap();
-            case C -> {
-                listening.correctedProperty().set(!listening.correctedProperty().get());
-                listening.hear(0);
-            }
-            case L -> toggleLoop();
-            case HOME -> listening.seek(0);
-            case LEFT -> seekBy(-STEP_SECONDS, e);
-            case RIGHT -> seekBy(STEP_SECONDS, e);
-            case F11 -> {
-                if (root.getScene().getWindow() instanceof Stage stage) {
-                    stage.setFullScreen(!stage.isFullScreen());
-                }
-            }
-            case SLASH, HELP -> showKeys();
-            default -> {
-                return "?".equals(e.getText()) && showAndConsume();
-            }
-        }
-        return !(code == KeyCode.LEFT || code == KeyCode.RIGHT) || !onSlider(e);
-    }
-
-    private boolean showAndConsume() {
-        showKeys();
-        return true;
-    }
-
-    private static boolean onSlider(KeyEvent e) {
-        return e.getTarget() instanceof javafx.scene.control.Slider;
-    }
-
-    private void seekBy(double seconds, KeyEvent e) {
-        if (!onSlider(e)) {
-            listening.seek(Math.max(0, listening.positionProperty().get() + seconds));
-        }
+        });
     }
 
     private void acceptDrops() {
@@ -227,17 +245,21 @@ public final class MainWindow {
             e.consume();
         });
         root.setOnDragDropped(e -> {
-            List<File> files = e.getDragboard().getFiles();
-            boolean session = files.size() == 1 && files.get(0).getName().endsWith(".json");
-            if (session && actions.mayLeave()) {
-                actions.open(files.get(0).toPath());
-            } else if (!session) {
-                show(0);
-                gather.addAll(files.stream().map(File::toPath).toList());
-            }
+            drop(e.getDragboard().getFiles());
             e.setDropCompleted(true);
             e.consume();
         });
+    }
+
+    /** Takes files that were dropped: a session is opened, anything else added. */
+    void drop(List<File> files) {
+        boolean session = files.size() == 1 && files.get(0).getName().endsWith(".json");
+        if (session && actions.mayLeave()) {
+            actions.open(files.get(0).toPath());
+        } else if (!session) {
+            show(Station.GATHER.ordinal());
+            adding.addAll(files.stream().map(File::toPath).toList());
+        }
     }
 
     /** Ends all work and keeps the settings. */

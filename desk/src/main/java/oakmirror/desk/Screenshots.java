@@ -6,22 +6,29 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayDeque;
 import java.util.Deque;
+import java.util.Locale;
 import javafx.animation.PauseTransition;
+import javafx.scene.Node;
 import javafx.scene.image.PixelReader;
 import javafx.scene.image.WritableImage;
 import javafx.stage.Stage;
 import javafx.util.Duration;
 import javax.imageio.ImageIO;
+import oakmirror.desk.command.Act;
 import oakmirror.desk.look.Theme;
 
-/** Takes a picture of every station with the demo open, in Daylight, and of two in Lamplight, then ends the program. */
+/**
+ * Takes a picture of every station with the demo open, of the sheet for blind comparisons and of the list of commands, in both themes, then
+ * ends the program.
+ */
 final class Screenshots {
 
     private static final Duration SETTLED = Duration.millis(900);
 
     private static final Duration LIMIT = Duration.seconds(90);
 
-    private record Shot(String name, Station station, Theme theme) {}
+    /** A picture: what is done before it is taken, and what after. */
+    private record Shot(String name, Theme theme, Runnable before, Runnable after) {}
 
     private final MainWindow window;
     private final Stage stage;
@@ -34,10 +41,18 @@ final class Screenshots {
         this.folder = folder;
         for (Theme theme : Theme.values()) {
             for (Station station : Station.values()) {
-                String name = station.label().toLowerCase(java.util.Locale.ROOT).replace(' ', '-');
-                shots.add(new Shot(name + "-" + theme.label().toLowerCase(java.util.Locale.ROOT), station, theme));
+                add(station.label(), theme, () -> window.show(station.ordinal()), () -> {});
             }
+            Runnable blind = () -> window.commands().run(Act.BLIND);
+            add("blind", theme, blind, blind);
+            Node keys = window.root().lookup("#keys");
+            add("commands", theme, () -> window.commands().run(Act.COMMANDS), () -> keys.setVisible(false));
         }
+    }
+
+    private void add(String label, Theme theme, Runnable before, Runnable after) {
+        String name = label.toLowerCase(Locale.ROOT).replace(' ', '-');
+        shots.add(new Shot(name + "-" + theme.label().toLowerCase(Locale.ROOT), theme, before, after));
     }
 
     void start() {
@@ -65,7 +80,7 @@ final class Screenshots {
             return;
         }
         Theme.current().set(shot.theme);
-        window.show(shot.station.ordinal());
+        shot.before.run();
         PauseTransition settle = new PauseTransition(SETTLED);
         settle.setOnFinished(e -> {
             try {
@@ -74,6 +89,7 @@ final class Screenshots {
             } catch (IOException failed) {
                 throw new java.io.UncheckedIOException(failed);
             }
+            shot.after.run();
             next();
         });
         settle.play();

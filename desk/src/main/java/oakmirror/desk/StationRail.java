@@ -60,7 +60,7 @@ final class StationRail extends VBox {
                 .filter(Optional::isPresent)
                 .count();
         String tracks = count == 0 ? "–" : ready < count ? ready + " of " + count + " ready" : count + " tracks";
-        boolean matched = session.levelsMatched() && count > 1 && ready == count;
+        boolean matched = session.comparing().levels().matched() && count > 1 && ready == count;
         states.get(Station.GATHER).setText(tracks + (matched ? ", matched ✓" : ""));
         states.get(Station.COMPARE).setText(zonesNear(proposal.gap()));
         long moves = proposal.bands().stream().filter(b -> b.enabled()).count();

@@ -9,8 +9,10 @@ import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.ProgressBar;
 import javafx.scene.control.SeparatorMenuItem;
-import javafx.scene.input.KeyCombination;
 import javafx.scene.layout.HBox;
+import oakmirror.desk.command.Act;
+import oakmirror.desk.command.Commands;
+import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.look.Theme;
 import oakmirror.desk.model.Job;
 import oakmirror.desk.model.Workspace;
@@ -23,7 +25,7 @@ final class TitleStrip extends HBox {
     private final Label message = Ui.label("", "warning");
     private final HBox work = new HBox(8);
 
-    TitleStrip(Workspace workspace, SessionActions actions, Runnable showKeys) {
+    TitleStrip(Workspace workspace, SessionActions actions, KeyMap keys, Commands commands) {
         this.workspace = workspace;
         getStyleClass().add("title-strip");
         Label name = Ui.label("", "session-name");
@@ -37,15 +39,27 @@ final class TitleStrip extends HBox {
         message.textProperty().bind(workspace.messageProperty());
         work.setAlignment(Pos.CENTER_LEFT);
         workspace.jobs().running().addListener((ListChangeListener<Job>) c -> showWork());
-        Button undo = Ui.link("Undo", "Undo (Ctrl+Z)", workspace::undo);
+        Button undo = Ui.link("Undo", "Undo" + keys.hint(Act.UNDO), workspace::undo);
         undo.disableProperty().bind(workspace.canUndoProperty().map(can -> !can));
-        Button redo = Ui.link("Redo", "Do it again (Ctrl+Y)", workspace::redo);
+        Button redo = Ui.link("Redo", "Do it again" + keys.hint(Act.REDO), workspace::redo);
         redo.disableProperty().bind(workspace.canRedoProperty().map(can -> !can));
         Button theme = Ui.link("", "Change the light", () -> Theme.current()
                 .set(Theme.current().get().other()));
         theme.setId("theme");
         Theme.current().subscribe(t -> theme.setText(t.other().label()));
-        Button keys = Ui.link("?", "All keys (?)", showKeys);
+        Button find = Ui.link(
+                "?", "Find a command, look up and change keys" + keys.hint(Act.KEYS), () -> commands.run(Act.COMMANDS));
+        find.setId("commands");
+        Button blind = Ui.link(
+                "Blind",
+                "Compare without knowing which is which" + keys.hint(Act.BLIND),
+                () -> commands.run(Act.BLIND));
+        blind.setId("open-blind");
+        Button compact = Ui.link(
+                "Bar alone",
+                "The listening bar in a small window above all others" + keys.hint(Act.COMPACT),
+                () -> commands.run(Act.COMPACT));
+        compact.setId("open-compact");
         getChildren()
                 .addAll(
                         Ui.label("Oak Mirror", "product"),
@@ -54,33 +68,32 @@ final class TitleStrip extends HBox {
                         Ui.spring(),
                         message,
                         work,
-                        sessionMenu(actions),
+                        sessionMenu(actions, keys),
+                        blind,
+                        compact,
                         undo,
                         redo,
                         theme,
-                        keys);
+                        find);
     }
 
-    private MenuButton sessionMenu(SessionActions actions) {
+    private MenuButton sessionMenu(SessionActions actions, KeyMap keys) {
         MenuButton menu = new MenuButton("Session");
         menu.getStyleClass().add("link");
         menu.setFocusTraversable(false);
         menu.getItems()
                 .addAll(
-                        item("New", "Shortcut+N", actions::newSession),
-                        item("Open…", "Shortcut+O", actions::open),
-                        item("Open the demo", "", actions::openDemo),
+                        item("New" + keys.hint(Act.NEW), actions::newSession),
+                        item("Open…" + keys.hint(Act.OPEN), actions::open),
+                        item("Open the demo", actions::openDemo),
                         new SeparatorMenuItem(),
-                        item("Save", "Shortcut+S", actions::save),
-                        item("Save as…", "Shortcut+Shift+S", actions::saveAs));
+                        item("Save" + keys.hint(Act.SAVE), actions::save),
+                        item("Save as…" + keys.hint(Act.SAVE_AS), actions::saveAs));
         return menu;
     }
 
-    private static MenuItem item(String text, String keys, Runnable action) {
+    private static MenuItem item(String text, Runnable action) {
         MenuItem item = new MenuItem(text);
-        if (!keys.isEmpty()) {
-            item.setAccelerator(KeyCombination.keyCombination(keys));
-        }
         item.setOnAction(e -> action.run());
         return item;
     }

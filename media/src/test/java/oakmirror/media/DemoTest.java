@@ -10,13 +10,18 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import oakmirror.audio.Progress;
+import oakmirror.audio.TimeRange;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.Gap;
 import oakmirror.correction.Proposal;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.media.cache.AudioCache;
+import oakmirror.rhythm.FullestPassage;
+import oakmirror.rhythm.Rhythm;
+import oakmirror.rhythm.TempoFinder;
 import oakmirror.session.Session;
 import oakmirror.session.SessionFile;
+import oakmirror.session.TrackFile;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.FractionalOctave;
 import org.junit.jupiter.api.AfterAll;
@@ -43,7 +48,7 @@ class DemoTest {
         mix = importer.importTrack(session.mix().orElseThrow().path(), Optional.empty(), Progress.NONE)
                 .measurement();
         references = new java.util.ArrayList<>();
-        for (Session.TrackFile reference : session.references()) {
+        for (TrackFile reference : session.references()) {
             references.add(importer.importTrack(reference.path(), Optional.of(48000), Progress.NONE)
                     .measurement());
         }
@@ -75,7 +80,7 @@ class DemoTest {
         assertThat(session.name()).isEqualTo("Ferry Reels");
         assertThat(session.references()).hasSize(3);
         assertThat(Files.size(session.mix().orElseThrow().path())).isLessThan(4L << 20);
-        for (Session.TrackFile reference : session.references()) {
+        for (TrackFile reference : session.references()) {
             assertThat(Files.size(reference.path())).isLessThan(4L << 20);
         }
         assertThat(mix.seconds()).isBetween(30.0, 45.0);
@@ -125,5 +130,51 @@ class DemoTest {
         assertThat(mean(curve, 15000, 19500))
                 .as("no cut copied from the lossy end")
                 .isGreaterThan(-0.5);
+    }
+
+    /** Tempo and form as demo/make_demo.py composes them: bars of intro, full part, breakdown, full part. */
+    private static final double[] BPM = {118, 121, 112, 126};
+
+    private static final int[][] FORMS = {{3, 6, 2, 5}, {3, 5, 2, 4}, {2, 5, 2, 4}, {3, 6, 3, 5}};
+
+    @Test
+    void theTemposAreFoundWithinOnePercent() {
+        List<TrackMeasurement> all = all();
+        for (int i = 0; i < all.size(); i++) {
+            Rhythm rhythm = TempoFinder.find(all.get(i).activity());
+            double bpm = rhythm.grid().orElseThrow().bpm();
+            System.out.printf("demo %d: %.2f for %.0f, confidence %.2f%n", i, bpm, BPM[i], rhythm.confidence());
+            assertThat(bpm / BPM[i]).isBetween(0.99, 1.01);
+        }
+    }
+
+    @Test
+    void theSuggestedPassageLiesInAFullPart() {
+        List<TrackMeasurement> all = all();
+        for (int i = 0; i < all.size(); i++) {
+            TrackMeasurement m = all.get(i);
+            Rhythm rhythm = TempoFinder.find(m.activity());
+            TimeRange found = new FullestPassage(m.contour(), m.activity(), m.seconds())
+                    .suggest(rhythm.grid())
+                    .orElseThrow();
+            double bar = 240 / BPM[i];
+            int[] form = FORMS[i];
+            double full = form[0] * bar;
+            double fullEnd = full + form[1] * bar;
+            double again = fullEnd + form[2] * bar;
+            double againEnd = again + form[3] * bar;
+            double slack = 0.35; // of a second: bars are placed by ear, as it were
+            assertThat(found.startSeconds() > full - slack && found.endSeconds() < fullEnd + slack
+                            || found.startSeconds() > again - slack && found.endSeconds() < againEnd + slack)
+                    .as("track %d: %s lies in %.1f–%.1f or %.1f–%.1f", i, found, full, fullEnd, again, againEnd)
+                    .isTrue();
+            assertThat(found.seconds()).isGreaterThan(3.9 * bar);
+        }
+    }
+
+    private static List<TrackMeasurement> all() {
+        List<TrackMeasurement> all = new java.util.ArrayList<>(List.of(mix));
+        all.addAll(references);
+        return all;
     }
 }

@@ -82,7 +82,8 @@ public final class Finishing {
                 .mix()
                 .flatMap(TrackSlot::imported)
                 .map(ImportedTrack::audio)
-                .map(audio -> new MasterRender(audio, filter, session.finish(), new TrackMeasurer(measuring, true)));
+                .map(audio -> new MasterRender(
+                        audio, filter, session.finish(), new TrackMeasurer(measuring, TrackMeasurer.Extent.TONE)));
     }
 
     /**

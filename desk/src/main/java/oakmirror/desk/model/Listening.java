@@ -7,65 +7,84 @@ import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.DoubleProperty;
 import javafx.beans.property.IntegerProperty;
 import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyIntegerProperty;
+import javafx.beans.property.ReadOnlyIntegerWrapper;
 import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleDoubleProperty;
 import javafx.beans.property.SimpleIntegerProperty;
 import javafx.beans.property.SimpleObjectProperty;
-import javafx.beans.property.SimpleStringProperty;
-import javafx.beans.property.StringProperty;
 import javafx.beans.value.ObservableValue;
 import javafx.collections.ListChangeListener;
 import oakmirror.audio.Decibels;
 import oakmirror.audio.StereoSource;
 import oakmirror.audio.TimeRange;
 import oakmirror.correction.Proposal;
-import oakmirror.level.LevelMatch;
-import oakmirror.media.ImportedTrack;
+import oakmirror.loudness.LiveMeter;
 import oakmirror.media.device.AudioOutput;
-import oakmirror.media.device.Outputs;
+import oakmirror.media.file.AudioFileException;
 import oakmirror.processing.MonitorMixer;
 import oakmirror.processing.MonitorScene;
 import oakmirror.processing.ProcessorPool;
 import oakmirror.processing.ToneFilter;
+import oakmirror.rhythm.BarGrid;
+import oakmirror.session.Comparing;
 import oakmirror.session.Session;
 
 /** What is being heard, and from where. Turns the workspace and the listening bar into scenes for the mixer. */
 public final class Listening {
-
-    private static final int MAX_BLOCK = 1024;
 
     private final Workspace workspace;
     private final IntegerProperty heard = new SimpleIntegerProperty(0);
     private final BooleanProperty corrected = new SimpleBooleanProperty();
     private final BooleanProperty playing = new SimpleBooleanProperty();
     private final BooleanProperty looping = new SimpleBooleanProperty();
-    private final ObjectProperty<Optional<TimeRange>> range = new SimpleObjectProperty<>(Optional.empty());
+    private final DoubleProperty blend = new SimpleDoubleProperty();
+    private final ReadOnlyIntegerWrapper reference = new ReadOnlyIntegerWrapper(1);
+    private final ObjectProperty<Optional<TimeRange>> freeRange = new SimpleObjectProperty<>(Optional.empty());
     private final DoubleProperty position = new SimpleDoubleProperty();
-    private final DoubleProperty volumeDb = new SimpleDoubleProperty(0);
-    private final StringProperty outputName = new SimpleStringProperty("");
+    private final MonitorControls monitor = new MonitorControls();
+    private final OutputControl output = new OutputControl();
+    private final TempoAlignment alignment;
+    private final ReadOnlyIntegerWrapper stretches = new ReadOnlyIntegerWrapper();
     private final Latest<Optional<ProcessorPool>> poolMaker = new Latest<>("oakmirror-correction");
     private Optional<ProcessorPool> correction = Optional.empty();
-    private MonitorMixer mixer = new MonitorMixer(48000, MAX_BLOCK);
-    private Optional<AudioOutput> output = Optional.empty();
+    private MonitorMixer mixer = new MonitorMixer(48000, AudioOutput.BLOCK);
     private long playRequest;
-    private int lastReference = 1;
+    private Optional<Runnable> afterPreListening = Optional.empty();
 
     /** Listens to a workspace. */
     public Listening(Workspace workspace) {
         this.workspace = workspace;
+        alignment = new TempoAlignment(workspace, () -> {
+            pushScene();
+            stretches.set(stretches.get() + 1);
+        });
         workspace.tracks().all().addListener((ListChangeListener<TrackSlot>) c -> tracksChanged());
         workspace.tracks().revisionProperty().subscribe(r -> tracksChanged());
         workspace.levelsProperty().subscribe(l -> pushScene());
+        workspace.sessionProperty().subscribe(s -> pushScene());
         workspace.proposalProperty().subscribe(p -> correctionChanged());
         workspace.sessionProperty().map(Session::phase).subscribe(p -> correctionChanged());
-        for (ObservableValue<?> setting : List.of(heard, corrected, looping, range, volumeDb)) {
-            setting.subscribe(value -> pushScene());
-        }
+        workspace.sessionProperty().map(s -> s.comparing().tempoAligned()).subscribe(a -> alignment.forgetFailures());
+        List<ObservableValue<?>> settings = new ArrayList<>(monitor.all());
+        settings.addAll(List.of(heard, corrected, looping, freeRange, blend));
+        settings.forEach(setting -> setting.subscribe(value -> pushScene()));
+        output.chosenProperty().subscribe(d -> reopen());
     }
 
     /** Index of the track that is heard: the mix is 0. */
     public IntegerProperty heardProperty() {
         return heard;
+    }
+
+    /** Index of the reference that was heard last, which Tab and the blend go to. */
+    public ReadOnlyIntegerProperty referenceProperty() {
+        return reference.getReadOnlyProperty();
+    }
+
+    /** How far what is heard is blended from the first track to the reference, from 0 to 1. */
+    public DoubleProperty blendProperty() {
+        return blend;
     }
 
     /** Whether the mix is heard through its correction. */
@@ -78,110 +97,213 @@ public final class Listening {
         return playing;
     }
 
-    /** Whether the range repeats. */
+    /** Whether the passage, or the free range, repeats. */
     public BooleanProperty loopingProperty() {
         return looping;
     }
 
-    /** The range that is chosen, for looping. */
-    public ObjectProperty<Optional<TimeRange>> rangeProperty() {
-        return range;
+    /** What repeats on the common time axis where no passage is chosen. */
+    public ObjectProperty<Optional<TimeRange>> freeRangeProperty() {
+        return freeRange;
     }
 
-    /** Where it is, in seconds; to be refreshed by {@link #tick}. */
+    /** Where the heard track is, in its own seconds; to be refreshed by {@link #tick}. */
     public DoubleProperty positionProperty() {
         return position;
     }
 
-    /** Gain on everything heard, in dB. */
-    public DoubleProperty volumeProperty() {
-        return volumeDb;
+    /** How everything is heard. */
+    public MonitorControls monitor() {
+        return monitor;
     }
 
-    /** What the sound goes to, in words. */
-    public StringProperty outputNameProperty() {
-        return outputName;
-    }
-
-    /** The device, once something was played. */
-    public Optional<AudioOutput> output() {
+    /** Where the sound goes. */
+    public OutputControl output() {
         return output;
     }
 
-    /** Peak of the last block, the louder side, linear. */
-    public double peak() {
-        return Math.max(mixer.peakLeft(), mixer.peakRight());
+    /** Loudness and peaks of what is heard. */
+    public LiveMeter meter() {
+        return mixer.meter();
+    }
+
+    /** Highest magnitude of the last block that went out, linear. */
+    public double outputPeak() {
+        return mixer.outputPeak();
     }
 
     /** Brings position and state up to date; called with every frame of the window. */
     public void tick() {
-        position.set((double) mixer.position() / mixer.sampleRate());
+        position.set(secondsOf(heard.get()));
+        output.noticeLoss().ifPresent(sentence -> {
+            stopPlaying();
+            workspace.messageProperty().set(sentence);
+        });
         if (playing.get() && !mixer.isPlaying()) {
-            playing.set(false);
-            playRequest = 0;
+            stopPlaying();
         }
+    }
+
+    private void stopPlaying() {
+        playing.set(false);
+        playRequest = 0;
+        pushScene();
     }
 
     /** Play or stop. */
     public void togglePlay() {
-        if (sources().isEmpty()) {
-            return;
-        }
-        playRequest = playing.get() ? 0 : System.nanoTime();
-        playing.set(playRequest != 0);
         if (playing.get()) {
-            openOutput();
-            Optional<TimeRange> loop = range.get().filter(r -> looping.get());
-            loop.filter(r -> position.get() < r.startSeconds() || position.get() >= r.endSeconds())
-                    .ifPresent(r -> seek(r.startSeconds()));
+            stopPlaying();
+        } else {
+            play();
         }
-        pushScene();
     }
 
-    /** Jumps to a moment. */
+    private void play() {
+        if (slots().stream().noneMatch(s -> s.imported().isPresent())) {
+            return;
+        }
+        playRequest = System.nanoTime();
+        playing.set(true);
+        output.open(mixer);
+        pushScene();
+        heardRange()
+                .filter(r -> looping.get())
+                .filter(r -> position.get() < r.startSeconds() || position.get() >= r.endSeconds())
+                .ifPresent(r -> seek(r.startSeconds()));
+    }
+
+    /** Jumps to a moment of the heard track. */
     public void seek(double seconds) {
-        mixer.jumpTo(Math.round(seconds * mixer.sampleRate()));
-        position.set(seconds);
+        seekIn(heard.get(), seconds);
+    }
+
+    /** Jumps to where a track is at a moment of its own, whichever is heard. */
+    public void seekIn(int index, double seconds) {
+        if (index >= 0 && index < slots().size()) {
+            mixer.jumpTo(timeline().unitsAt(place(index), seconds));
+            position.set(secondsOf(heard.get()));
+        } else {
+            mixer.jumpTo(0);
+            position.set(0);
+        }
+    }
+
+    /** Where a track is, in its own seconds; may lie before its start or past its end. */
+    public double secondsOf(int index) {
+        return index < 0 || index >= slots().size() ? 0 : timeline().secondsAt(place(index), mixer.place());
+    }
+
+    /** What repeats of the heard track while it loops, in its own seconds. */
+    public Optional<TimeRange> heardRange() {
+        int index = heard.get();
+        if (index >= slots().size()) {
+            return Optional.empty();
+        }
+        double rate = mixer.sampleRate() * place(index).factor();
+        return loop(index).map(l -> new TimeRange(l.start() / rate, l.end() / rate));
     }
 
     /** Hears a track: 0 for the mix, otherwise the reference of that number; one that is not ready stays unheard. */
     public void hear(int index) {
-        List<TrackSlot> all = workspace.tracks().all();
-        if (index >= 0 && index < all.size() && all.get(index).imported().isPresent()) {
+        if (isReady(index)) {
+            blend.set(0);
             heard.set(index);
             if (index > 0) {
-                lastReference = index;
+                reference.set(index);
             }
         }
     }
 
+    private boolean isReady(int index) {
+        return index >= 0
+                && index < slots().size()
+                && slots().get(index).imported().isPresent();
+    }
+
     /** Between the mix and the reference heard last. */
     public void swap() {
-        hear(heard.get() == 0 ? Math.min(lastReference, workspace.tracks().all().size() - 1) : 0);
+        hear(heard.get() == 0 ? Math.min(reference.get(), slots().size() - 1) : 0);
+    }
+
+    /** Hears the mix blended with the reference heard last: 0 the mix alone, 1 the reference alone. */
+    public void blendTo(double share) {
+        if (isReady(0) && isReady(Math.min(reference.get(), slots().size() - 1))) {
+            heard.set(0);
+            blend.set(share);
+        }
+    }
+
+    /** Hears a track until {@link #endPreListening}, from its passage when nothing plays. */
+    public void preListen(int index) {
+        if (!isReady(index) || afterPreListening.isPresent()) {
+            return;
+        }
+        int before = heard.get();
+        int referenceBefore = reference.get();
+        double blendBefore = blend.get();
+        boolean played = playing.get();
+        double placeBefore = mixer.place();
+        afterPreListening = Optional.of(() -> {
+            if (!played) {
+                stopPlaying();
+                mixer.jumpTo(placeBefore);
+            }
+            hear(before);
+            reference.set(referenceBefore);
+            blend.set(blendBefore);
+        });
+        hear(index);
+        if (!played) {
+            slots().get(index).chosenRange().ifPresent(r -> seekIn(index, r.startSeconds()));
+            play();
+        }
+    }
+
+    /** Goes back to what was heard before {@link #preListen}. */
+    public void endPreListening() {
+        afterPreListening.ifPresent(Runnable::run);
+        afterPreListening = Optional.empty();
+    }
+
+    /** Grows whenever a track has been stretched to the mix's tempo, or could not be. */
+    public ReadOnlyIntegerProperty stretchesProperty() {
+        return stretches.getReadOnlyProperty();
+    }
+
+    /** Whether a track is heard stretched to the mix's tempo at the moment. */
+    public boolean isStretched(int index) {
+        return index < slots().size() && place(index).factor() != 1;
+    }
+
+    private List<TrackSlot> slots() {
+        return workspace.tracks().all();
     }
 
     private void tracksChanged() {
         Optional<Integer> rate = workspace.tracks().rate();
         if (rate.isPresent() && rate.get() != mixer.sampleRate()) {
-            closeOutput();
-            mixer = new MonitorMixer(rate.get(), MAX_BLOCK);
+            stopPlaying();
+            output.close();
+            mixer = new MonitorMixer(rate.get(), AudioOutput.BLOCK);
+            try {
+                monitor.followRate(rate.get());
+            } catch (AudioFileException e) {
+                workspace.messageProperty().set(e.getMessage());
+            }
             correctionChanged();
         }
-        int count = workspace.tracks().all().size();
+        int count = slots().size();
         if (heard.get() >= count) {
             heard.set(0);
         }
         if (count == 0) {
-            stop();
-            range.set(Optional.empty());
+            playRequest = 0;
+            playing.set(false);
+            freeRange.set(Optional.empty());
+            seek(0);
         }
         pushScene();
-    }
-
-    private void stop() {
-        playRequest = 0;
-        playing.set(false);
-        seek(0);
     }
 
     private void correctionChanged() {
@@ -201,83 +323,105 @@ public final class Listening {
                 });
     }
 
-    private List<StereoSource> sources() {
-        return workspace.tracks().all().stream()
-                .flatMap(s -> s.imported().stream())
-                .map(ImportedTrack::audio)
-                .toList();
+    private Timeline timeline() {
+        Optional<Double> mixBar =
+                slots().stream().findFirst().flatMap(TrackSlot::bars).map(BarGrid::barSeconds);
+        return new Timeline(workspace.session().comparing().jump(), mixer.sampleRate(), mixBar);
+    }
+
+    private Timeline.Place place(int index) {
+        TrackSlot slot = slots().get(index);
+        double factor = stretched(index).isPresent() ? factor(index).orElse(1.0) : 1;
+        return new Timeline.Place(slot.file().shiftSeconds(), slot.bars(), slot.chosenRange(), factor);
+    }
+
+    private Optional<Double> factor(int index) {
+        return TempoAlignment.factor(slots().get(0).bars(), slots().get(index).bars());
+    }
+
+    private Optional<StereoSource> stretched(int index) {
+        boolean wanted = workspace.session().comparing().tempoAligned() && index > 0;
+        return wanted
+                ? factor(index).filter(f -> f != 1).flatMap(f -> alignment.stretched(slots().get(index), f))
+                : Optional.empty();
+    }
+
+    /** A track's loop: its passage, or what another's passage or the free range is on the common axis. */
+    private Optional<MonitorScene.Loop> loop(int index) {
+        Timeline timeline = timeline();
+        Timeline.Place here = place(index);
+        if (here.passage().isPresent()) {
+            return timeline.loop(here);
+        }
+        if (freeRange.get().isPresent()) {
+            double rate = mixer.sampleRate();
+            Timeline byTime = new Timeline(Comparing.Jump.TIME, mixer.sampleRate(), Optional.empty());
+            TimeRange r = freeRange.get().get();
+            return byTime.loop(here, r.startSeconds() * rate, r.endSeconds() * rate);
+        }
+        for (int i = 0; i < slots().size(); i++) {
+            Timeline.Place other = place(i);
+            if (other.passage().isPresent()) {
+                TimeRange r = other.passage().get();
+                return timeline.loop(
+                        here, timeline.unitsAt(other, r.startSeconds()), timeline.unitsAt(other, r.endSeconds()));
+            }
+        }
+        return Optional.empty();
     }
 
     private void pushScene() {
-        List<TrackSlot> slots = workspace.tracks().all();
-        LevelMatch levels = workspace.levelsProperty().get();
-        boolean hasMix = workspace.tracks().mix().isPresent();
         boolean mixReady = workspace.tracks().mix().flatMap(TrackSlot::imported).isPresent();
+        Timeline timeline = timeline();
         List<MonitorScene.Track> tracks = new ArrayList<>();
         int heardNow = 0;
-        for (int i = 0; i < slots.size(); i++) {
-            Optional<ImportedTrack> track = slots.get(i).imported();
-            if (track.isPresent() && track.get().audio().sampleRate() == mixer.sampleRate()) {
-                if (i == heard.get()) {
-                    heardNow = tracks.size();
-                }
-                double offset = offsetDb(levels, hasMix, i);
-                tracks.add(new MonitorScene.Track(track.get().audio(), (float) Decibels.toAmplitude(offset)));
+        int other = -1;
+        for (int i = 0; i < slots().size(); i++) {
+            int index = i;
+            Optional<StereoSource> audio = stretched(i)
+                    .or(() -> slots().get(index).imported().map(t -> t.audio()))
+                    .filter(a -> a.sampleRate() == mixer.sampleRate());
+            if (audio.isPresent()) {
+                heardNow = i == heard.get() ? tracks.size() : heardNow;
+                other = i == reference.get() ? tracks.size() : other;
+                tracks.add(new MonitorScene.Track(
+                        audio.get(), (float) Decibels.toAmplitude(offsetDb(i)), timeline.timing(place(i)), loop(i)));
             }
         }
+        Optional<MonitorScene.Blend> blended = blend.get() > 0 && other >= 0
+                ? Optional.of(new MonitorScene.Blend(other, (float) blend.get()))
+                : Optional.empty();
         mixer.setScene(new MonitorScene(
                 tracks,
                 heardNow,
+                blended,
                 corrected.get() && heard.get() == 0 && mixReady,
                 correction,
-                (float) Decibels.toAmplitude(volumeDb.get()),
                 playRequest,
-                looping.get() ? range.get().flatMap(this::loop) : Optional.empty()));
-    }
-
-    private static double offsetDb(LevelMatch levels, boolean hasMix, int index) {
-        if (hasMix && index == 0) {
-            return levels.mixOffsetDb();
-        }
-        int reference = hasMix ? index - 1 : index;
-        return reference < levels.referenceOffsetsDb().size()
-                ? levels.referenceOffsetsDb().get(reference)
-                : 0;
+                looping.get(),
+                monitor.path(mixer.sampleRate())));
     }
 
     /** Offset a track is heard with, in dB; the mix is 0. */
     public double offsetDb(int index) {
-        return offsetDb(
-                workspace.levelsProperty().get(), workspace.tracks().mix().isPresent(), index);
+        return workspace.levelsProperty().get().offsetDb(index);
     }
 
-    private Optional<MonitorScene.Loop> loop(TimeRange r) {
-        return r.seconds() < MonitorMixer.SHORTEST_LOOP_SECONDS
-                ? Optional.empty()
-                : Optional.of(new MonitorScene.Loop(
-                        Math.round(r.startSeconds() * mixer.sampleRate()),
-                        Math.round(r.endSeconds() * mixer.sampleRate())));
-    }
-
-    private void openOutput() {
-        if (output.isEmpty()) {
-            AudioOutput opened = Outputs.open(mixer.sampleRate());
-            opened.start(mixer);
-            output = Optional.of(opened);
-            outputName.set(opened.name());
+    private void reopen() {
+        if (output.output().isPresent()) {
+            output.close();
+            if (playing.get()) {
+                output.open(mixer);
+            }
         }
     }
 
-    private void closeOutput() {
+    /** Gives the device back and ends all work. */
+    public void close() {
         playRequest = 0;
         playing.set(false);
-        output.ifPresent(AudioOutput::close);
-        output = Optional.empty();
-    }
-
-    /** Gives the device back. */
-    public void close() {
-        closeOutput();
+        output.close();
         poolMaker.close();
+        alignment.close();
     }
 }

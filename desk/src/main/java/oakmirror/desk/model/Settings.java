@@ -6,6 +6,9 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
 import java.util.Optional;
 import oakmirror.media.cache.UserFolders;
 import org.slf4j.Logger;
@@ -15,6 +18,7 @@ import org.slf4j.LoggerFactory;
 public final class Settings {
 
     private static final Logger LOG = LoggerFactory.getLogger(Settings.class);
+    private static final int RECENT = 6;
     private static final ObjectMapper JSON = new ObjectMapper();
 
     private final Path file = UserFolders.config().resolve("settings.json");
@@ -53,6 +57,30 @@ public final class Settings {
     /** Keeps a number. */
     public void keep(String key, double value) {
         values.put(key, value);
+    }
+
+    /** Forgets what was kept under a name. */
+    public void forget(String key) {
+        values.remove(key);
+    }
+
+    /** The folders added lately, the last first. */
+    public List<Path> recentFolders() {
+        return Arrays.stream(text("folders.recent", "").split("\n"))
+                .filter(f -> !f.isBlank())
+                .map(Path::of)
+                .filter(Files::isDirectory)
+                .toList();
+    }
+
+    /** Puts a folder first among those added lately. */
+    public void rememberAdded(Path folder) {
+        List<String> recent = new ArrayList<>(List.of(folder.toAbsolutePath().toString()));
+        recentFolders().stream()
+                .map(Path::toString)
+                .filter(f -> !recent.contains(f))
+                .forEach(recent::add);
+        keep("folders.recent", String.join("\n", recent.subList(0, Math.min(RECENT, recent.size()))));
     }
 
     /** The folder used last for something, if it is still there. */

@@ -16,7 +16,7 @@ import oakmirror.media.Workers;
 import oakmirror.media.cache.AudioCache;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.session.Session;
-import oakmirror.session.Session.TrackFile;
+import oakmirror.session.TrackFile;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -35,17 +35,32 @@ public final class Tracks {
     private final TrackImporter importer =
             new TrackImporter(AudioCache.ofUser(), Workers.perProcessor("oakmirror-measure"));
     private final ObservableList<TrackSlot> all = FXCollections.observableArrayList();
+    /** One for all who listen: a wrapper nobody holds would take its listeners with it. */
+    private final ObservableList<TrackSlot> readable = FXCollections.unmodifiableObservableList(all);
+
     private final ReadOnlyIntegerWrapper revision = new ReadOnlyIntegerWrapper();
+    private final PassageReadings passages;
     private boolean hasMix;
 
     Tracks(Jobs jobs, Runnable changed) {
         this.jobs = jobs;
         this.changed = changed;
+        passages = new PassageReadings(importer, this::passageMeasured);
+    }
+
+    private void passageMeasured() {
+        changed.run();
+        revision.set(revision.get() + 1);
+    }
+
+    /** What brings files in, and makes them longer or shorter. */
+    TrackImporter importer() {
+        return importer;
     }
 
     /** The mix first, when there is one, then the references. */
     public ObservableList<TrackSlot> all() {
-        return FXCollections.unmodifiableObservableList(all);
+        return readable;
     }
 
     /** The mix. */
@@ -58,7 +73,7 @@ public final class Tracks {
         return List.copyOf(all.subList(hasMix ? 1 : 0, all.size()));
     }
 
-    /** Grows whenever a track becomes ready or fails. */
+    /** Grows whenever a track becomes ready or fails, or its passage has been measured. */
     public ReadOnlyIntegerProperty revisionProperty() {
         return revision.getReadOnlyProperty();
     }
@@ -70,16 +85,16 @@ public final class Tracks {
     }
 
     void follow(Session session) {
-        List<TrackFile> wanted = new ArrayList<>();
-        session.mix().ifPresent(wanted::add);
-        wanted.addAll(session.references());
         List<TrackSlot> old = new ArrayList<>(all);
         List<TrackSlot> next = new ArrayList<>();
-        for (TrackFile file : wanted) {
-            Optional<TrackSlot> kept =
-                    old.stream().filter(s -> s.file().equals(file)).findFirst();
+        for (TrackFile file : session.tracks()) {
+            Optional<TrackSlot> kept = old.stream()
+                    .filter(s -> s.file().path().equals(file.path()))
+                    .findFirst();
             kept.ifPresent(old::remove);
-            next.add(kept.orElseGet(() -> new TrackSlot(file)));
+            TrackSlot slot = kept.orElseGet(() -> new TrackSlot(file));
+            slot.setFile(file);
+            next.add(slot);
         }
         old.forEach(TrackSlot::cancel);
         boolean mixNow = session.mix().isPresent();
@@ -88,6 +103,7 @@ public final class Tracks {
             all.setAll(next);
         }
         importMissing();
+        all.forEach(passages::follow);
     }
 
     /** Starts what is not ready: the first track by its own rate, the others when its rate is known. */
@@ -127,15 +143,19 @@ public final class Tracks {
                 Platform.runLater(() -> ended(slot, job, Optional.of(track), ""));
             } catch (AudioFileException e) {
                 LOG.info("import failed: {}", slot.file().path(), e);
-                Platform.runLater(() -> ended(slot, job, Optional.empty(), e.getMessage()));
+                Platform.runLater(() -> failed(slot, job, e.getMessage()));
             } catch (CancellationException e) {
-                Platform.runLater(() -> ended(slot, job, Optional.empty(), "Cancelled; try again when you want it."));
+                Platform.runLater(() -> failed(slot, job, "Cancelled; try again when you want it."));
             } catch (RuntimeException e) {
                 LOG.error("import failed: {}", slot.file().path(), e);
-                Platform.runLater(() -> ended(
-                        slot, job, Optional.empty(), slot.file().name() + " could not be measured; the log says why."));
+                Platform.runLater(
+                        () -> failed(slot, job, slot.file().name() + " could not be measured; the log says why."));
             }
         });
+    }
+
+    private void failed(TrackSlot slot, Job job, String sentence) {
+        ended(slot, job, Optional.empty(), sentence);
     }
 
     private void ended(TrackSlot slot, Job job, Optional<ImportedTrack> track, String failure) {
@@ -145,6 +165,7 @@ public final class Tracks {
         }
         slot.finish(track, failure);
         importMissing();
+        passages.follow(slot);
         changed.run();
         revision.set(revision.get() + 1);
     }
@@ -152,5 +173,6 @@ public final class Tracks {
     void close() {
         all.forEach(TrackSlot::cancel);
         importing.shutdownNow();
+        passages.close();
     }
 }

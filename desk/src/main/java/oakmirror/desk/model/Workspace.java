@@ -2,7 +2,6 @@ package oakmirror.desk.model;
 
 import java.io.IOException;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Supplier;
@@ -16,15 +15,17 @@ import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.property.StringProperty;
+import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.Gap;
 import oakmirror.correction.Proposal;
 import oakmirror.level.LevelMatch;
+import oakmirror.level.TrackLevel;
 import oakmirror.measure.TrackMeasurement;
-import oakmirror.media.ImportedTrack;
+import oakmirror.session.Comparing;
 import oakmirror.session.History;
 import oakmirror.session.Session;
-import oakmirror.session.Session.TrackFile;
 import oakmirror.session.SessionFile;
+import oakmirror.session.TrackFile;
 import oakmirror.spectrum.BandGrid;
 
 /**
@@ -42,8 +43,9 @@ public final class Workspace {
     private final BooleanProperty unsaved = new SimpleBooleanProperty();
     private final BooleanProperty canUndo = new SimpleBooleanProperty();
     private final BooleanProperty canRedo = new SimpleBooleanProperty();
-    private final ReadOnlyObjectWrapper<LevelMatch> levels = new ReadOnlyObjectWrapper<>(LevelMatch.none(0));
+    private final ReadOnlyObjectWrapper<LevelMatch> levels = new ReadOnlyObjectWrapper<>(LevelMatch.NONE);
     private final ReadOnlyObjectWrapper<Proposal> proposal = new ReadOnlyObjectWrapper<>(Proposal.none());
+    private Basis proposedFor = new Basis(Optional.empty(), List.of(), Session.EMPTY.correction(), List.of());
     private final StringProperty message = new SimpleStringProperty("");
     private final Latest<Proposal> proposer = new Latest<>("oakmirror-proposal");
 
@@ -144,11 +146,11 @@ public final class Workspace {
 
     private void show() {
         Session now = history.present();
+        tracks.follow(now); // first: whoever hears of the session finds the tracks that belong to it
         session.set(now);
         unsaved.set(!now.equals(saved));
         canUndo.set(history.canUndo());
         canRedo.set(history.canRedo());
-        tracks.follow(now);
         derive();
     }
 
@@ -179,14 +181,14 @@ public final class Workspace {
         }
     }
 
-    /** Puts another file in a track's place, keeping its name and number. */
-    public void relocate(TrackFile track, Path path) {
-        TrackFile found = new TrackFile(path, track.name());
-        change("find " + track.name(), s -> {
-            List<TrackFile> references = new ArrayList<>(s.references());
-            references.replaceAll(r -> r.equals(track) ? found : r);
-            return s.withMix(s.mix().map(m -> m.equals(track) ? found : m)).withReferences(references);
-        });
+    /** Puts another file in a track's place, keeping all that was said about it. */
+    public void relocate(int index, Path path) {
+        changeTrack(index, "find " + session().tracks().get(index).name(), t -> t.withPath(path));
+    }
+
+    /** Changes what is said about one track, in a step of its own; counted as in {@link Session#tracks}. */
+    public void changeTrack(int index, String action, UnaryOperator<TrackFile> how) {
+        change(action, s -> s.withTrack(index, how));
     }
 
     /** Starts a new, empty session. */
@@ -212,10 +214,9 @@ public final class Workspace {
         load(SessionFile.read(path), Optional.empty());
     }
 
-    /** Whether every track of the session is there and a gap is known. */
+    /** Whether every track of the session is there and measured, and a gap is known. */
     public boolean isReady() {
-        return proposal.get().gap().isKnown()
-                && tracks.all().stream().allMatch(t -> t.imported().isPresent());
+        return proposal.get().gap().isKnown() && tracks.all().stream().allMatch(TrackSlot::isSettled);
     }
 
     private void load(Session next, Optional<Path> path) {
@@ -238,22 +239,48 @@ public final class Workspace {
         unsaved.set(false);
     }
 
+    /** What the proposal follows from: it is worked out again only when some of it has changed. */
+    private record Basis(
+            Optional<TrackMeasurement> mix,
+            List<TrackMeasurement> references,
+            CorrectionSettings correction,
+            List<Integer> refusedMoves) {}
+
     /** Works out again what follows from session and tracks. */
     private void derive() {
         Session s = session();
-        List<TrackSlot> references = tracks.references();
-        Optional<TrackSlot> mix = tracks.mix();
-        levels.set(
-                s.levelsMatched() && mix.isPresent()
-                        ? LevelMatch.toMix(
-                                mix.get().level(),
-                                references.stream().map(TrackSlot::level).toList())
-                        : LevelMatch.none(references.size()));
-        boolean ready = mix.flatMap(TrackSlot::imported).isPresent();
+        Comparing comparing = s.comparing();
+        levels.set(LevelMatch.of(
+                comparing.levels(),
+                tracks.all().stream().map(t -> level(t, comparing)).toList(),
+                tracks.mix().isPresent() ? 0 : -1));
+        Basis now = new Basis(measuredMix(), measuredReferences(), s.correction(), s.refusedMoves());
+        if (now.equals(proposedFor)) {
+            return;
+        }
+        proposedFor = now;
         Supplier<Gap> gap = gap(1.0 / BandGrid.BANDS_PER_OCTAVE);
+        boolean ready = now.mix().isPresent();
         proposer.submit(
                 () -> ready ? Proposal.derive(gap.get(), s.correction()).refusing(s.refusedMoves()) : Proposal.none(),
                 proposal::set);
+    }
+
+    private static TrackLevel level(TrackSlot slot, Comparing comparing) {
+        double peak =
+                slot.imported().map(t -> t.measurement().peaks().truePeakDbtp()).orElse(Double.NEGATIVE_INFINITY);
+        double level = comparing.levels().basis().of(slot.figures(comparing.scope()));
+        return new TrackLevel(level, peak, slot.file().levelled(), slot.file().trimDb());
+    }
+
+    private Optional<TrackMeasurement> measuredMix() {
+        return tracks.mix().flatMap(t -> t.measured(session().comparing().scope()));
+    }
+
+    private List<TrackMeasurement> measuredReferences() {
+        return tracks.references().stream()
+                .flatMap(r -> r.measured(session().comparing().scope()).stream())
+                .toList();
     }
 
     /** The gap read in bands of so many octaves, from the tracks that are ready. */
@@ -262,11 +289,8 @@ public final class Workspace {
     }
 
     private Supplier<Gap> gap(double octaves) {
-        Optional<TrackMeasurement> mix =
-                tracks.mix().flatMap(TrackSlot::imported).map(ImportedTrack::measurement);
-        List<Gap.Reference> references = tracks.references().stream()
-                .flatMap(r -> r.imported().stream())
-                .map(ImportedTrack::measurement)
+        Optional<TrackMeasurement> mix = measuredMix();
+        List<Gap.Reference> references = measuredReferences().stream()
                 .map(m -> new Gap.Reference(m.spectrum(), m.heardLufs()))
                 .toList();
         return () -> mix.map(m -> Gap.between(m.spectrum(), m.heardLufs(), references, octaves))

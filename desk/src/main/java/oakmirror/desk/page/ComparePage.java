@@ -11,10 +11,10 @@ import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
-import javafx.util.StringConverter;
 import oakmirror.correction.Gap;
 import oakmirror.desk.look.Readings;
 import oakmirror.desk.model.Listening;
+import oakmirror.desk.model.MonitorControls;
 import oakmirror.desk.model.Settings;
 import oakmirror.desk.model.TrackSlot;
 import oakmirror.desk.model.Workspace;
@@ -22,6 +22,9 @@ import oakmirror.desk.plot.GapStrip;
 import oakmirror.desk.plot.ToneCurve;
 import oakmirror.desk.plot.TonePlot;
 import oakmirror.desk.plot.ZoneRow;
+import oakmirror.level.LevelMatch;
+import oakmirror.measure.TrackMeasurement;
+import oakmirror.session.Comparing.Scope;
 import oakmirror.spectrum.FractionalOctave;
 
 /** Compare: tone of mix and references over each other at equal loudness, and the gap between them. */
@@ -31,7 +34,6 @@ public final class ComparePage extends VBox {
     private static final List<Double> TILTS = List.of(0.0, 3.0, 4.5);
 
     private final Workspace workspace;
-    private final Listening listening;
     private final TonePlot tone;
     private final GapStrip gap;
     private final ZoneRow zones = new ZoneRow();
@@ -42,7 +44,6 @@ public final class ComparePage extends VBox {
     /** The page of a workspace. */
     public ComparePage(Workspace workspace, Listening listening, Settings settings) {
         this.workspace = workspace;
-        this.listening = listening;
         DoubleProperty cursor = TonePlot.sharedCursor();
         tone = new TonePlot(cursor);
         tone.setId("tone");
@@ -76,9 +77,27 @@ public final class ComparePage extends VBox {
         zones.setPrefHeight(26);
         tone.setMinHeight(180);
         setVgrow(tone, Priority.ALWAYS);
-        getChildren().addAll(Ui.head("Tone", explanation, resolution, tilt), tone, gapHead, gap, zones);
+        getChildren()
+                .addAll(
+                        Ui.head("Tone", explanation, ScopeChoice.of(workspace), resolution, tilt),
+                        tone,
+                        gapHead,
+                        gap,
+                        zones);
         getStyleClass().add("page");
         setSpacing(6);
+        tone.onBand((low, high) -> listening
+                .monitor()
+                .bandProperty()
+                .set(
+                        high < low * MonitorControls.NARROWEST_BAND
+                                ? Optional.empty()
+                                : Optional.of(new MonitorControls.Band(low, high))));
+        listening
+                .monitor()
+                .bandProperty()
+                .subscribe(b -> tone.showBand(b.map(band -> new double[] {band.lowHz(), band.highHz()})));
+        workspace.sessionProperty().map(s -> s.comparing().scope()).subscribe(s -> refresh());
         workspace.proposalProperty().subscribe(p -> refresh());
         workspace.levelsProperty().subscribe(l -> refresh());
         workspace.tracks().revisionProperty().subscribe(r -> refresh());
@@ -88,17 +107,7 @@ public final class ComparePage extends VBox {
             List<Double> values, double start, java.util.function.DoubleFunction<String> text, String tooltip) {
         ChoiceBox<Double> box = new ChoiceBox<>();
         box.getItems().setAll(values);
-        box.setConverter(new StringConverter<>() {
-            @Override
-            public String toString(Double value) {
-                return value == null ? "" : text.apply(value);
-            }
-
-            @Override
-            public Double fromString(String ignored) {
-                throw new UnsupportedOperationException("nothing is typed here");
-            }
-        });
+        box.setConverter(Ui.naming(text::apply));
         double nearest = values.stream()
                 .min((a, b) -> Double.compare(Math.abs(a - start), Math.abs(b - start)))
                 .orElseThrow();
@@ -112,16 +121,22 @@ public final class ComparePage extends VBox {
         if (tilt == null || tilt.getValue() == null) {
             return;
         }
-        List<ToneCurve> curves = new ArrayList<>();
+        var scope = workspace.session().comparing().scope();
         List<TrackSlot> all = workspace.tracks().all();
         boolean hasMix = workspace.tracks().mix().isPresent();
+        // At one loudness, whatever is done to the levels for listening: the picture shows balance.
+        double level = all.stream()
+                .findFirst()
+                .flatMap(t -> t.measured(scope))
+                .map(TrackMeasurement::heardLufs)
+                .orElse(Double.NaN);
+        List<ToneCurve> curves = new ArrayList<>();
         for (int i = 0; i < all.size(); i++) {
             int number = hasMix ? i : i + 1;
-            double offset = listening.offsetDb(i);
             TrackSlot slot = all.get(i);
-            slot.imported().ifPresent(t -> {
-                double[] levels =
-                        FractionalOctave.tiltedDb(t.measurement().spectrum(), resolution.getValue(), tilt.getValue());
+            slot.measured(scope).ifPresent(m -> {
+                double offset = LevelMatch.difference(level, m.heardLufs());
+                double[] levels = FractionalOctave.tiltedDb(m.spectrum(), resolution.getValue(), tilt.getValue());
                 for (int b = 0; b < levels.length; b++) {
                     levels[b] += offset;
                 }
@@ -132,17 +147,19 @@ public final class ComparePage extends VBox {
         tone.show(curves, known.gapDb());
         gap.show(known.gapDb());
         zones.show(known);
-        Optional<Double> mixLufs = workspace
-                .tracks()
-                .mix()
-                .flatMap(TrackSlot::imported)
-                .map(t -> t.measurement().heardLufs());
         explanation.setText(
-                !known.isKnown()
-                        ? "add a mix and a reference on Gather to compare them"
-                        : workspace.session().levelsMatched()
-                                ? "whole tracks, level-matched to " + Readings.level(mixLufs.orElse(Double.NaN))
-                                        + " LUFS integrated"
-                                : "whole tracks as they are; the gap is level-matched all the same");
+                known.isKnown()
+                        ? what(all, scope) + ", all at " + Readings.level(level) + " LUFS; drag to hear a band alone"
+                        : "add a mix and a reference on Gather to compare them");
+    }
+
+    /** What the figures are of. */
+    private static String what(List<TrackSlot> all, Scope scope) {
+        long passages = scope == Scope.WHOLE_TRACKS
+                ? 0
+                : all.stream().filter(t -> t.chosenRange().isPresent()).count();
+        return passages == 0
+                ? "whole tracks"
+                : passages == all.size() ? "passages" : "passages, and whole tracks where none is chosen";
     }
 }

@@ -6,11 +6,17 @@ import java.util.Optional;
 import javafx.geometry.HPos;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
+import javafx.scene.Cursor;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.ProgressBar;
+import javafx.scene.control.SeparatorMenuItem;
+import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
+import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.scene.layout.ColumnConstraints;
 import javafx.scene.layout.GridPane;
@@ -20,92 +26,250 @@ import javafx.scene.layout.Region;
 import oakmirror.desk.look.Palette;
 import oakmirror.desk.look.Readings;
 import oakmirror.desk.model.TrackSlot;
-import oakmirror.desk.plot.PlotPane;
 import oakmirror.desk.plot.Sketches;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.media.ImportedTrack;
+import oakmirror.session.Passage;
+import oakmirror.session.TrackFile;
+import oakmirror.spectrum.SpectralEdge;
 
-/** One track on Gather: number, dash, name, contour, figures, offset, and what is noteworthy. */
+/**
+ * One track on Gather: number, dash, name and tags, contour, which part is measured, figures, offset, and what is noteworthy. Stays as long
+ * as its track keeps its number; {@link #refresh} brings it up to date.
+ */
 final class TrackRow extends GridPane {
 
     /** Peak to loudness below this is heavily squashed. Common practice, no source. */
     private static final double CRUSHED_PLR_DB = 8;
 
-    private static final double NOTES_INDENT = 18;
-    private static final double[] WIDTHS = {84, 0, 120, 52, 46, 46, 42, 54, 176, 26};
+    private static final double NOTES_INDENT = 14;
+    private static final double[] WIDTHS = {84, 0, 120, 74, 50, 44, 44, 40, 66, 156, 26};
+    private static final String[] TITLES = {
+        "track", "", "contour", "measured", "LUFS", "range", "dBTP", "PLR", "offset", "notes"
+    };
+    private static final int FIGURES = 4;
+    private static final int NOTES = 9;
+    private static final int REMOVE = 10;
+    private static final double FULL_CONTRAST_DB = 0.05;
 
-    TrackRow(GatherPage page, TrackSlot slot, int number, int index) {
+    private final TrackTable table;
+    private final TrackSlot slot;
+    private final int number;
+    private final int index;
+    private final HBox title = new HBox(8);
+    private final Sketches.Contour sketch = new Sketches.Contour();
+    private final Label measured = Ui.label("", "quiet", "small");
+    private final Label[] figures = new Label[4];
+    private final Label offset = Ui.label("", "strong", "in-track-colour");
+    private final HBox remarks = new HBox(8);
+    private final HBox pending = new HBox(10);
+    private List<String> shownTitle = List.of();
+    private List<String> shownRemarks = List.of();
+    private boolean renaming;
+
+    TrackRow(TrackTable table, TrackSlot slot, int number, int index) {
+        this.table = table;
+        this.slot = slot;
+        this.number = number;
+        this.index = index;
         columns(this);
         getStyleClass().addAll("track-row", Palette.styleClass(number));
         setId("track-" + index);
-        if (page.isSelected(index)) {
-            getStyleClass().add("selected");
-        }
-        Label which = Ui.label(number == 0 ? "Mix" : String.valueOf(number), "strong", "in-track-colour");
-        PlotPane dash = new Sketches.Dash(number);
-        dash.setPrefSize(34, 12);
-        HBox sign = new HBox(8, which, dash);
-        which.setMinWidth(30);
-        sign.setAlignment(Pos.CENTER_LEFT);
-        add(sign, 0, 0);
-        Label name = new Label(slot.file().name());
-        name.setTooltip(new Tooltip(slot.file().path().toString()));
-        add(name, 1, 0);
-        Optional<ImportedTrack> track = slot.imported();
-        if (!slot.failureProperty().get().isEmpty()) {
-            failed(page, slot);
-        } else if (track.isPresent()) {
-            figures(page, track.get(), slot, number, index);
-        } else {
-            ProgressBar bar = new ProgressBar();
-            bar.progressProperty().bind(slot.progressProperty());
-            bar.setPrefWidth(160);
-            add(bar, 2, 0);
-            add(Ui.label("reading…", "quiet"), 3, 0, 6, 1);
-        }
-        add(Ui.link("✕", "Remove (undo brings it back)", () -> page.remove(index)), 9, 0);
-        setOnMouseClicked(e -> {
+        add(handle(), 0, 0);
+        title.setAlignment(Pos.CENTER_LEFT);
+        title.setMinWidth(0);
+        add(title, 1, 0);
+        sketch.setPrefSize(116, 30);
+        sketch.setId("contour-" + index);
+        sketch.setOnMousePressed(e -> {
             if (e.getButton() == MouseButton.PRIMARY) {
-                page.select(index);
+                table.listening().preListen(index);
             }
         });
-        menu(page, slot, number, index);
-    }
-
-    private void menu(GatherPage page, TrackSlot slot, int number, int index) {
-        MenuItem asMix = new MenuItem("Use as the mix");
-        asMix.setOnAction(e -> page.useAsMix(index));
-        asMix.setDisable(number == 0);
-        MenuItem find = new MenuItem("Find the file…");
-        find.setOnAction(e -> page.find(slot));
-        MenuItem remove = new MenuItem("Remove");
-        remove.setOnAction(e -> page.remove(index));
-        ContextMenu menu = new ContextMenu(asMix, find, remove);
-        setOnContextMenuRequested(e -> menu.show(this, e.getScreenX(), e.getScreenY()));
-    }
-
-    private void figures(GatherPage page, ImportedTrack track, TrackSlot slot, int number, int index) {
-        TrackMeasurement m = track.measurement();
-        GatherPage.contour(slot, number).ifPresent(c -> {
-            PlotPane sketch = Sketches.contour(c);
-            sketch.setPrefSize(116, 30);
-            add(sketch, 2, 0);
+        sketch.setOnMouseReleased(e -> table.listening().endPreListening());
+        sketch.setOnMouseClicked(e -> e.consume()); // holding is not choosing
+        Tooltip.install(sketch, new Tooltip("Hold to hear it; let go to come back"));
+        add(sketch, 2, 0);
+        add(measured, 3, 0);
+        String[] tooltips = {
+            "Integrated loudness, LUFS",
+            "Loudness range, LU",
+            "True peak, dBTP",
+            "True peak less integrated loudness, dB"
+        };
+        for (int i = 0; i < figures.length; i++) {
+            figures[i] = new Label();
+            figures[i].setTooltip(new Tooltip(tooltips[i] + ", of what is measured"));
+            add(figures[i], FIGURES + i, 0);
+        }
+        offset.setId("offset-" + index);
+        offset.setOnScroll(e -> {
+            table.passages().trim(index, slot.file().trimDb() + Math.signum(e.getDeltaY()) * 0.1);
+            e.consume();
         });
-        figure(Readings.level(m.loudness().integratedLufs()), 3, "Integrated loudness, LUFS");
-        figure(Readings.level(m.loudness().rangeLu()), 4, "Loudness range, LU");
-        figure(Readings.level(m.peaks().truePeakDbtp()), 5, "True peak, dBTP");
-        figure(Readings.level(m.peakToLoudness()), 6, "True peak less integrated loudness, dB");
-        Label offset = Ui.label(Readings.gain(page.offsetDb(index)), "strong", "in-track-colour");
-        offset.setTooltip(new Tooltip("Heard with this gain, dB"));
-        add(offset, 7, 0);
+        offset.setOnMouseClicked(e -> {
+            if (e.getClickCount() == 2) {
+                table.passages().trim(index, 0);
+            }
+        });
+        add(offset, 8, 0);
+        remarks.setPadding(new Insets(0, 0, 0, NOTES_INDENT));
+        remarks.setAlignment(Pos.CENTER_LEFT);
+        add(remarks, NOTES, 0);
+        pending.setAlignment(Pos.CENTER_LEFT);
+        add(pending, 2, 0, 8, 1);
+        Button remove = Ui.link("✕", "Remove (undo brings it back)", () -> table.remove(index));
+        remove.setId("remove-" + index);
+        add(remove, REMOVE, 0);
+        setOnMouseClicked(e -> {
+            if (e.getButton() == MouseButton.PRIMARY && e.isStillSincePress()) {
+                table.select(index);
+            }
+        });
+        setOnContextMenuRequested(e -> menu().show(this, e.getScreenX(), e.getScreenY()));
+        slot.progressProperty().subscribe(p -> setAccessibleHelp(Math.round(100 * p.doubleValue()) + " % read"));
+        refresh();
+    }
+
+    /** Number and dash; dragging them moves the reference. */
+    private Node handle() {
+        Label which = Ui.label(number == 0 ? "Mix" : String.valueOf(number), "strong", "in-track-colour");
+        which.setMinWidth(30);
+        Sketches.Dash dash = new Sketches.Dash(number);
+        dash.setPrefSize(34, 12);
+        HBox sign = new HBox(8, which, dash);
+        sign.setAlignment(Pos.CENTER_LEFT);
+        if (number > 0) {
+            sign.setCursor(Cursor.V_RESIZE);
+            sign.setId("handle-" + index);
+            Tooltip.install(sign, new Tooltip("Drag to another place"));
+            sign.setOnMouseDragged(e -> table.dragTo(index, e.getSceneY()));
+            sign.setOnMouseReleased(e -> table.drop(index, e.getSceneY()));
+        }
+        return sign;
+    }
+
+    boolean isOf(TrackSlot other, int otherNumber) {
+        return slot == other && number == otherNumber;
+    }
+
+    /** Brings everything up to date. */
+    void refresh() {
+        getStyleClass().remove("selected");
+        if (table.passages().selectedProperty().get() == index) {
+            getStyleClass().add("selected");
+        }
+        if (!renaming) {
+            showTitle();
+        }
+        Optional<ImportedTrack> track = slot.imported();
+        boolean failed = !slot.failureProperty().get().isEmpty();
+        boolean ready = track.isPresent() && !failed;
+        pending.setVisible(!ready);
+        for (Node node : new Node[] {sketch, measured, offset, remarks}) {
+            node.setVisible(ready);
+        }
+        for (Label figure : figures) {
+            figure.setVisible(ready);
+        }
+        if (failed) {
+            showFailure();
+        } else if (ready) {
+            pending.getChildren().clear();
+            showFigures(track.get());
+        } else {
+            showProgress();
+        }
+    }
+
+    private void showTitle() {
+        TrackFile file = slot.file();
+        List<String> texts = new ArrayList<>(List.of(file.path().toString(), file.name()));
+        texts.addAll(file.tags());
+        if (texts.equals(shownTitle)) {
+            return;
+        }
+        shownTitle = texts;
+        Label name = new Label(file.name());
+        name.setId("name-" + index);
+        name.setTooltip(new Tooltip(file.path() + "\nDouble click or F2: rename"));
+        name.setOnMouseClicked(e -> {
+            if (e.getClickCount() == 2) {
+                rename();
+            }
+        });
+        title.getChildren().setAll(name);
+        for (String tag : file.tags()) {
+            Label label = Ui.label(tag, "tag");
+            label.setMinWidth(USE_PREF_SIZE);
+            title.getChildren().add(label);
+        }
+    }
+
+    private void showProgress() {
+        ProgressBar bar = new ProgressBar();
+        bar.progressProperty().bind(slot.progressProperty());
+        bar.setPrefWidth(160);
+        pending.getChildren().setAll(bar, Ui.label("reading…", "quiet"));
+        if (slot.isBusy()) {
+            pending.getChildren().add(Ui.link("cancel", "Stop reading this file", slot::cancel));
+        }
+    }
+
+    private void showFailure() {
+        Label reason = Ui.label(slot.failureProperty().get(), "warning");
+        reason.setTooltip(new Tooltip(reason.getText()));
+        HBox.setHgrow(reason, Priority.ALWAYS);
+        Button again = Ui.link("try again", "Read the file again", () -> table.retry(slot));
+        Button find = Ui.link("find…", "Choose the file where it is now", () -> table.find(index));
+        again.setMinWidth(USE_PREF_SIZE);
+        find.setMinWidth(USE_PREF_SIZE);
+        pending.getChildren().setAll(reason, again, find);
+    }
+
+    private void showFigures(ImportedTrack track) {
+        var scope = table.scope();
+        TrackMeasurement whole = track.measurement();
+        TrackMeasurement m = slot.measured(scope).orElse(whole);
+        sketch.show(TrackTable.contour(slot, number), slot.chosenRange());
+        boolean isPassage = m != whole;
+        measured.setText(isPassage ? slot.file().passage().map(Passage::name).orElse("passage") : "whole track");
+        Ui.tip(
+                measured,
+                isPassage
+                        ? "The figures are of the passage, "
+                                + slot.chosenRange()
+                                        .map(r -> PassageStrip.length(r, slot.bars()))
+                                        .orElse("")
+                        : "The figures are of the whole track");
+        figures[0].setText(
+                Readings.level(isPassage ? m.heardLufs() : m.loudness().integratedLufs()));
+        figures[1].setText(Readings.level(m.loudness().rangeLu()));
+        figures[2].setText(Readings.level(m.peaks().truePeakDbtp()));
+        figures[3].setText(Readings.level(m.peakToLoudness()));
+        double trim = slot.file().trimDb();
+        offset.setText(
+                Readings.gain(table.listening().offsetDb(index)) + (Math.abs(trim) > FULL_CONTRAST_DB ? " ✎" : ""));
+        Ui.tip(
+                offset,
+                "Heard with this gain, dB"
+                        + (trim == 0 ? "" : ", of which " + Readings.gainDb(trim) + " by hand")
+                        + (slot.file().levelled() ? "" : "; it takes no part in the match")
+                        + "\nTurn the wheel: trim by 0.1 dB; double click: no trim");
+        showRemarks(track, whole);
+    }
+
+    private void showRemarks(ImportedTrack track, TrackMeasurement m) {
         List<String> notes = new ArrayList<>();
         List<String> warnings = new ArrayList<>(track.warnings());
-        if (number == 0 || page.rate().filter(r -> r == m.sampleRate()).isEmpty()) {
+        if (number == 0 || table.rate().filter(r -> r == m.sampleRate()).isEmpty()) {
             notes.add(Readings.rate(m.sampleRate()));
         }
         if (m.channels() != 2) {
             notes.add(m.channels() == 1 ? "mono" : m.channels() + " channels");
         }
+        slot.bars().ifPresent(b -> notes.add(Math.round(b.bpm()) + " BPM"));
+        SpectralEdge.of(m.spectrum()).ifPresent(hz -> warnings.add("ends at " + Readings.frequency(hz)));
         if (!Double.isFinite(m.heardLufs())) {
             warnings.add(m.seconds() < 0.4 ? "too short to measure" : "silent");
         } else if (m.peakToLoudness() < CRUSHED_PLR_DB) {
@@ -113,38 +277,101 @@ final class TrackRow extends GridPane {
         }
         if (m.peaks().samplePeakDbfs() > 0) {
             warnings.add("over full scale");
+        } else if (m.clips() > 0) {
+            warnings.add("clipped " + (m.clips() == 1 ? "once" : m.clips() + " times"));
         }
-        HBox remarks = new HBox(8);
-        remarks.setPadding(new Insets(0, 0, 0, NOTES_INDENT));
-        remarks.setAlignment(Pos.CENTER_LEFT);
-        if (!notes.isEmpty()) {
-            remarks.getChildren().add(Ui.label(String.join(" · ", notes), "quiet"));
+        if (!slot.file().levelled()) {
+            notes.add("not matched");
         }
+        List<String> texts = List.of(String.join(" · ", notes), String.join(" · ", warnings));
+        if (texts.equals(shownRemarks)) {
+            return;
+        }
+        shownRemarks = texts;
+        remarks.getChildren().clear();
         if (!warnings.isEmpty()) {
-            Label warning = Ui.label(String.join(" · ", warnings), "warning");
+            Label warning = Ui.label(texts.get(1), "warning");
             warning.setTooltip(new Tooltip(String.join("\n", warnings)));
+            warning.setMinWidth(
+                    Math.min(WIDTHS[NOTES] - NOTES_INDENT, 8.0 * texts.get(1).length()));
             remarks.getChildren().add(warning);
         }
-        add(remarks, 8, 0);
+        if (!notes.isEmpty()) {
+            Label note = Ui.label(texts.get(0), "quiet");
+            note.setTooltip(new Tooltip(String.join("\n", notes)));
+            remarks.getChildren().add(note);
+        }
     }
 
-    private void failed(GatherPage page, TrackSlot slot) {
-        Label reason = Ui.label(slot.failureProperty().get(), "warning");
-        reason.setTooltip(new Tooltip(reason.getText()));
-        HBox row = new HBox(
-                10,
-                reason,
-                Ui.link("try again", "Read the file again", () -> page.retry(slot)),
-                Ui.link("find…", "Choose the file where it is now", () -> page.find(slot)));
-        HBox.setHgrow(reason, Priority.ALWAYS);
-        row.setAlignment(Pos.CENTER_LEFT);
-        add(row, 2, 0, 7, 1);
+    /** Lets the name be typed over. */
+    void rename() {
+        edit(slot.file().name(), "name", text -> table.passages().renameTrack(index, text));
     }
 
-    private void figure(String text, int column, String tooltip) {
-        Label label = new Label(text);
-        label.setTooltip(new Tooltip(tooltip));
-        add(label, column, 0);
+    private void editTags() {
+        edit(String.join(", ", slot.file().tags()), "tags, separated by commas", text -> table.passages()
+                .setTags(index, text));
+    }
+
+    private void edit(String before, String prompt, java.util.function.Consumer<String> then) {
+        TextField field = new TextField(before);
+        field.setId("edit-" + index);
+        field.setPromptText(prompt);
+        HBox.setHgrow(field, Priority.ALWAYS);
+        boolean[] done = {false};
+        java.util.function.Consumer<Boolean> end = keep -> {
+            if (!done[0]) {
+                done[0] = true;
+                renaming = false;
+                if (keep && !field.getText().equals(before)) {
+                    then.accept(field.getText());
+                }
+                showTitle();
+            }
+        };
+        field.setOnAction(e -> end.accept(true));
+        field.focusedProperty().subscribe((was, is) -> {
+            if (was && !is) {
+                end.accept(true);
+            }
+        });
+        field.setOnKeyPressed(e -> {
+            if (e.getCode() == KeyCode.ESCAPE) {
+                end.accept(false);
+                e.consume();
+            }
+        });
+        renaming = true;
+        shownTitle = List.of();
+        title.getChildren().setAll(field);
+        field.requestFocus();
+        field.selectAll();
+    }
+
+    private ContextMenu menu() {
+        ContextMenu menu = new ContextMenu(
+                item("Rename", this::rename),
+                item("Tags…", this::editTags),
+                item(slot.file().levelled() ? "Leave out of level matching" : "Match its level", () -> table.passages()
+                        .setLevelled(index, !slot.file().levelled())),
+                item("No trim", () -> table.passages().trim(index, 0)),
+                new SeparatorMenuItem());
+        if (number > 0) {
+            menu.getItems()
+                    .addAll(
+                            item("Move up", () -> table.passages().reorder(index, index - 1)),
+                            item("Move down", () -> table.passages().reorder(index, index + 1)),
+                            item("Use as the mix", () -> table.useAsMix(index)));
+        }
+        menu.getItems()
+                .addAll(item("Find the file…", () -> table.find(index)), item("Remove", () -> table.remove(index)));
+        return menu;
+    }
+
+    private static MenuItem item(String text, Runnable action) {
+        MenuItem item = new MenuItem(text);
+        item.setOnAction(e -> action.run());
+        return item;
     }
 
     /** The line of titles above the rows. */
@@ -152,10 +379,9 @@ final class TrackRow extends GridPane {
         GridPane titles = new GridPane();
         columns(titles);
         titles.getStyleClass().add("track-titles");
-        String[] texts = {"track", "", "contour", "LUFS", "range", "dBTP", "PLR", "offset", "notes"};
-        for (int c = 0; c < texts.length; c++) {
-            Label title = Ui.label(texts[c], "quiet");
-            title.setPadding(new Insets(0, 0, 0, c == 8 ? NOTES_INDENT : 0));
+        for (int c = 0; c < TITLES.length; c++) {
+            Label title = Ui.label(TITLES[c], "quiet");
+            title.setPadding(new Insets(0, 0, 0, c == NOTES ? NOTES_INDENT : 0));
             titles.add(title, c, 0);
         }
         return titles;
@@ -167,11 +393,17 @@ final class TrackRow extends GridPane {
             if (WIDTHS[c] == 0) {
                 column.setHgrow(Priority.ALWAYS);
                 column.setMinWidth(90);
+                column.setPrefWidth(180);
             } else {
                 column.setMinWidth(WIDTHS[c]);
                 column.setPrefWidth(WIDTHS[c]);
+                if (c == NOTES) {
+                    column.setHgrow(Priority.ALWAYS);
+                } else {
+                    column.setMaxWidth(WIDTHS[c]);
+                }
             }
-            if (c >= 3 && c <= 7) {
+            if (c >= FIGURES && c < NOTES) {
                 column.setHalignment(HPos.RIGHT);
             }
             grid.getColumnConstraints().add(column);

@@ -1,13 +1,20 @@
 package oakmirror.desk.page;
 
+import java.util.Optional;
+import java.util.function.Function;
+import javafx.application.Platform;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
+import javafx.scene.control.Control;
 import javafx.scene.control.Label;
+import javafx.scene.control.TextInputDialog;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
+import javafx.stage.Window;
+import javafx.util.StringConverter;
 
 /** Small parts that every page is made of. */
 public final class Ui {
@@ -45,6 +52,58 @@ public final class Ui {
         button.setTooltip(new Tooltip(tooltip));
         button.setFocusTraversable(false);
         return button;
+    }
+
+    /**
+     * Work that is asked for from many sides and done once: with the next turn of the window's thread, however often it was asked for in
+     * this one.
+     */
+    public static Runnable coalesced(Runnable work) {
+        boolean[] due = {false};
+        return () -> {
+            if (!due[0]) {
+                due[0] = true;
+                Platform.runLater(() -> {
+                    due[0] = false;
+                    work.run();
+                });
+            }
+        };
+    }
+
+    /** Gives a control a tooltip, or changes the text of the one it has. */
+    public static void tip(Control control, String text) {
+        if (control.getTooltip() == null) {
+            control.setTooltip(new Tooltip(text));
+        } else {
+            control.getTooltip().setText(text);
+        }
+    }
+
+    /** Shows values of a choice by their names. */
+    public static <T> StringConverter<T> naming(Function<T, String> names) {
+        return new StringConverter<>() {
+            @Override
+            public String toString(T value) {
+                return value == null ? "" : names.apply(value);
+            }
+
+            @Override
+            public T fromString(String ignored) {
+                throw new UnsupportedOperationException("nothing is typed here");
+            }
+        };
+    }
+
+    /** Asks for one line of text. */
+    public static Optional<String> ask(Window owner, String question, String before) {
+        TextInputDialog dialog = new TextInputDialog(before);
+        dialog.initOwner(owner);
+        dialog.setTitle("Oak Mirror");
+        dialog.setHeaderText(question);
+        dialog.setGraphic(null);
+        dialog.getDialogPane().getStylesheets().setAll(owner.getScene().getStylesheets());
+        return dialog.showAndWait().filter(t -> !t.isBlank()).map(String::strip);
     }
 
     /** What takes the room that is left. */

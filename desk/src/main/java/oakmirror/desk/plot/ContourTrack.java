@@ -9,6 +9,7 @@ public final class ContourTrack {
     private final double seconds;
     private final double stepSeconds;
     private final double[] heights;
+    private final float[] source;
 
     /**
      * A contour.
@@ -22,6 +23,7 @@ public final class ContourTrack {
         this.index = index;
         this.seconds = seconds;
         this.stepSeconds = stepSeconds;
+        this.source = lufs;
         double loudest = -70;
         for (float l : lufs) {
             loudest = Math.max(loudest, l);
@@ -30,6 +32,11 @@ public final class ContourTrack {
         for (int i = 0; i < lufs.length; i++) {
             heights[i] = Math.max(0, Math.min(1, 1 - (loudest - lufs[i]) / RANGE_LU));
         }
+    }
+
+    /** Whether it is drawn from the same values, under the same number. */
+    boolean isOf(ContourTrack other) {
+        return index == other.index && source == other.source;
     }
 
     int index() {

@@ -1,7 +1,9 @@
 package oakmirror.desk.plot;
 
+import java.util.Optional;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
+import oakmirror.audio.TimeRange;
 import oakmirror.desk.look.Palette;
 
 /** Small pictures within rows and buttons. */
@@ -35,16 +37,32 @@ public final class Sketches {
         }
     }
 
-    /** A loudness contour, small. */
-    public static PlotPane contour(ContourTrack track) {
-        PlotPane pane = new PlotPane() {
-            @Override
-            protected void draw(GraphicsContext g, double w, double h, Palette p) {
-                g.setStroke(colour(p, track.index()));
+    /** A loudness contour, small, with the chosen passage in a wash. */
+    public static final class Contour extends PlotPane {
+        private Optional<ContourTrack> track = Optional.empty();
+        private Optional<TimeRange> passage = Optional.empty();
+
+        /** Shows a contour, and a passage in its time. */
+        public void show(Optional<ContourTrack> contour, Optional<TimeRange> chosen) {
+            track = contour;
+            passage = chosen;
+            redraw();
+        }
+
+        @Override
+        protected void draw(GraphicsContext g, double w, double h, Palette p) {
+            track.ifPresent(t -> {
+                passage.ifPresent(r -> {
+                    double left = 1 + r.startSeconds() / t.seconds() * (w - 2);
+                    double right = 1 + r.endSeconds() / t.seconds() * (w - 2);
+                    g.setFill(Palette.faint(p.accent(), 0.22));
+                    g.fillRect(left, 0, Math.max(1, right - left), h);
+                });
+                g.setStroke(colour(p, t.index()));
                 g.setLineWidth(1.1);
                 g.beginPath();
                 for (double x = 1; x < w - 1; x++) {
-                    double y = h - 2 - (h - 4) * track.height((x - 1) / (w - 2) * track.seconds());
+                    double y = h - 2 - (h - 4) * t.height((x - 1) / (w - 2) * t.seconds());
                     if (x == 1) {
                         g.moveTo(x, y);
                     } else {
@@ -52,10 +70,8 @@ public final class Sketches {
                     }
                 }
                 g.stroke();
-            }
-        };
-        pane.setMouseTransparent(true);
-        return pane;
+            });
+        }
     }
 
     private static Color colour(Palette p, int index) {

@@ -1,7 +1,5 @@
 package oakmirror.desk.plot;
 
-import oakmirror.audio.TimeRange;
-
 /** Where moments lie across a plot, and which part of the time is in view. */
 final class TimeAxis {
 
@@ -11,6 +9,7 @@ final class TimeAxis {
     private double width = 1;
     private double from;
     private double to = 1;
+    private double first;
     private double end = 1;
 
     void place(double leftX, double rightX) {
@@ -18,11 +17,30 @@ final class TimeAxis {
         width = Math.max(1, rightX - leftX);
     }
 
-    /** Shows all of a length. */
-    void showAll(double seconds) {
-        end = Math.max(SHORTEST_VIEW_SECONDS, seconds);
-        from = 0;
+    /** Shows all between two moments; the first may lie before 0. */
+    void showAll(double start, double seconds) {
+        first = start;
+        end = Math.max(start + SHORTEST_VIEW_SECONDS, seconds);
+        from = first;
         to = end;
+    }
+
+    /** Goes on showing what is in view where all there is has changed. */
+    void keepView(double start, double seconds) {
+        double span = to - from;
+        boolean wasWhole = !isZoomed();
+        first = start;
+        end = Math.max(start + SHORTEST_VIEW_SECONDS, seconds);
+        if (wasWhole) {
+            from = first;
+            to = end;
+        } else {
+            shiftTo(from, Math.min(span, end - first));
+        }
+    }
+
+    double first() {
+        return first;
     }
 
     double end() {
@@ -34,21 +52,30 @@ final class TimeAxis {
     }
 
     double seconds(double x) {
-        return Math.max(0, Math.min(end, from + (to - from) * (x - left) / width));
+        return Math.max(first, Math.min(end, from + (to - from) * (x - left) / width));
     }
 
-    TimeRange view() {
-        return new TimeRange(from, to);
+    /** Seconds that lie between two places on screen. */
+    double secondsBetween(double x1, double x2) {
+        return (to - from) * (x2 - x1) / width;
+    }
+
+    double from() {
+        return from;
+    }
+
+    double to() {
+        return to;
     }
 
     boolean isZoomed() {
-        return to - from < end - 1e-6;
+        return to - from < end - first - 1e-6;
     }
 
     /** Zooms about a place on screen; above 1 shows more. */
     void zoom(double factor, double aboutX) {
         double about = seconds(aboutX);
-        double span = Math.max(SHORTEST_VIEW_SECONDS, Math.min(end, (to - from) * factor));
+        double span = Math.max(SHORTEST_VIEW_SECONDS, Math.min(end - first, (to - from) * factor));
         double part = (about - from) / (to - from);
         shiftTo(about - part * span, span);
     }
@@ -60,7 +87,7 @@ final class TimeAxis {
     }
 
     private void shiftTo(double start, double span) {
-        from = Math.max(0, Math.min(end - span, start));
+        from = Math.max(first, Math.min(end - span, start));
         to = from + span;
     }
 

@@ -3,6 +3,7 @@ package oakmirror.desk.plot;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.BiConsumer;
 import javafx.beans.property.DoubleProperty;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
@@ -20,11 +21,53 @@ public final class TonePlot extends FrequencyPlot {
     private static final double STEP_DB = 12;
 
     private List<ToneCurve> curves = List.of();
+    private Optional<double[]> band = Optional.empty();
+    private Optional<double[]> drawn = Optional.empty();
     private double[] gapDb = new double[BandGrid.SIZE];
 
     /** A plot that shares a cursor. */
     public TonePlot(DoubleProperty cursorHz) {
         super(cursorHz);
+    }
+
+    /** Tells of a band that is drawn over the plot, its edges in Hz; a press alone is a band of no width. */
+    public void onBand(BiConsumer<Double, Double> consumer) {
+        double[] pressed = {0};
+        boolean[] dragged = {false};
+        setOnMousePressed(e -> {
+            pressed[0] = scale().hz(Math.max(scale().left(), Math.min(scale().right(), e.getX())));
+            dragged[0] = false;
+        });
+        setOnMouseDragged(e -> {
+            double now = scale().hz(Math.max(scale().left(), Math.min(scale().right(), e.getX())));
+            dragged[0] = true;
+            drawn = Optional.of(new double[] {Math.min(pressed[0], now), Math.max(pressed[0], now)});
+            redraw();
+        });
+        setOnMouseReleased(e -> {
+            double[] band = drawn.filter(b -> dragged[0]).orElse(new double[] {pressed[0], pressed[0]});
+            drawn = Optional.empty();
+            consumer.accept(band[0], band[1]);
+            redraw();
+        });
+    }
+
+    /** Marks the band that is heard alone: its edges in Hz. */
+    public void showBand(Optional<double[]> edges) {
+        band = edges;
+        redraw();
+    }
+
+    private void markBand(GraphicsContext g, Palette p) {
+        drawn.or(() -> band).ifPresent(b -> {
+            double left = Math.max(scale().left(), scale().x(b[0]));
+            double right = Math.min(scale().right(), scale().x(b[1]));
+            g.setFill(Palette.faint(p.ink(), 0.10));
+            g.fillRect(scale().left(), top(), left - scale().left(), bottom() - top());
+            g.fillRect(right, top(), scale().right() - right, bottom() - top());
+            line(g, left, top(), left, bottom(), p.ink());
+            line(g, right, top(), right, bottom(), p.ink());
+        });
     }
 
     /** A cursor for plots to share. */
@@ -55,6 +98,7 @@ public final class TonePlot extends FrequencyPlot {
                 curve(g, c.levelsDb(), p.reference(c.index() - 1), 1.6, Palette.dash(c.index() - 1));
             }
         }
+        markBand(g, p);
         mix().ifPresent(c -> curve(g, c.levelsDb(), p.ink(), 2.4));
         g.restore();
         cursor(g, p);

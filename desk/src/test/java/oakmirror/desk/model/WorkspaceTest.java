@@ -114,13 +114,10 @@ class WorkspaceTest {
         Path loud = TestFiles.music(folder.resolve("loud.wav"), 48000, 3, 0.4);
         fx(() -> workspace.addFiles(List.of(quiet, loud)));
         waitUntil(workspace::isReady);
-        assertThat(onFx(() ->
-                        workspace.levelsProperty().get().referenceOffsetsDb().get(0)))
-                .isCloseTo(-12.04, within(0.01));
-        fx(() -> workspace.change("unmatch", s -> s.withLevelsMatched(false)));
-        assertThat(onFx(() ->
-                        workspace.levelsProperty().get().referenceOffsetsDb().get(0)))
-                .isZero();
+        assertThat(onFx(() -> workspace.levelsProperty().get().offsetDb(1))).isCloseTo(-12.04, within(0.01));
+        fx(() -> workspace.change(
+                "unmatch", s -> s.withLevels(s.comparing().levels().withMatched(false))));
+        assertThat(onFx(() -> workspace.levelsProperty().get().offsetDb(1))).isZero();
     }
 
     @Test

@@ -3,6 +3,7 @@ package oakmirror.media.cache;
 import com.fasterxml.jackson.annotation.JsonAutoDetect.Visibility;
 import com.fasterxml.jackson.annotation.PropertyAccessor;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.datatype.jdk8.Jdk8Module;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
@@ -22,6 +23,7 @@ import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Stream;
 import oakmirror.measure.TrackMeasurement;
+import oakmirror.rhythm.Rhythm;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -40,13 +42,14 @@ public final class AudioCache {
 
     private static final Logger LOG = LoggerFactory.getLogger(AudioCache.class);
     private static final ObjectMapper JSON = new ObjectMapper()
+            .registerModule(new Jdk8Module())
             .setVisibility(PropertyAccessor.ALL, Visibility.NONE)
             .setVisibility(PropertyAccessor.FIELD, Visibility.ANY)
             .setVisibility(PropertyAccessor.CREATOR, Visibility.ANY);
     private static final int SAMPLED_PARTS = 64;
     private static final int SAMPLED_BYTES = 1 << 15;
     /** Raised whenever a measurement changes its meaning, so that old ones are not read. */
-    private static final String FORMAT = "1";
+    private static final String FORMAT = "3";
 
     private final Path folder;
     private final long limitBytes;
@@ -125,7 +128,7 @@ public final class AudioCache {
     }
 
     /** A measurement as it is kept. */
-    public record Measured(TrackMeasurement measurement, List<String> warnings) {}
+    public record Measured(TrackMeasurement measurement, Rhythm rhythm, List<String> warnings) {}
 
     /** Something that writes an entry's audio. */
     @FunctionalInterface

@@ -8,11 +8,14 @@ public interface AudioOutput extends AutoCloseable {
     /** Frames a block: 10.7 ms at 48 kHz. */
     int BLOCK = 512;
 
-    /** What to call it on screen. */
-    String name();
+    /** Which device it is. */
+    OutputDevice device();
 
     /** Starts to take blocks. To be called once. */
     void start(MonitorMixer mixer);
+
+    /** Whether the device has gone, as when it was unplugged: it takes no more blocks, and is only good for closing. */
+    boolean isLost();
 
     /** Stops and gives the device back. */
     @Override

@@ -1,43 +1,48 @@
 package oakmirror.media.device;
 
+import java.util.concurrent.TimeUnit;
 import javax.sound.sampled.AudioFormat;
-import javax.sound.sampled.AudioSystem;
-import javax.sound.sampled.DataLine;
 import javax.sound.sampled.LineUnavailableException;
 import javax.sound.sampled.SourceDataLine;
 import oakmirror.processing.MonitorMixer;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
-/** The system's sound output through Java Sound, 16 bit stereo. */
+/**
+ * A sound device through Java Sound, 16 bit stereo. A device that is unplugged shows itself in different ways on different systems: its line
+ * closes, takes less than it is given, or takes nothing any more. Each counts as lost.
+ */
 public final class JavaSoundOutput implements AudioOutput {
 
     private static final Logger LOG = LoggerFactory.getLogger(JavaSoundOutput.class);
     private static final int BLOCKS_BUFFERED = 4;
+    private static final long STUCK_NANOS = TimeUnit.SECONDS.toNanos(2);
 
+    private final OutputDevice device;
     private final SourceDataLine line;
     private volatile boolean open = true;
+    private volatile boolean lost;
+    private volatile long lastWrite = System.nanoTime();
 
     /**
-     * Opens the default output.
+     * Opens a line.
      *
-     * @throws LineUnavailableException when there is none, or it is taken
+     * @throws LineUnavailableException when it is taken
      */
-    public JavaSoundOutput(int sampleRate) throws LineUnavailableException {
-        AudioFormat format = new AudioFormat(sampleRate, 16, 2, true, false);
-        try {
-            line = (SourceDataLine) AudioSystem.getLine(new DataLine.Info(SourceDataLine.class, format));
-            line.open(format, BLOCKS_BUFFERED * BLOCK * format.getFrameSize());
-        } catch (IllegalArgumentException e) {
-            LineUnavailableException none = new LineUnavailableException("no output for " + format);
-            none.initCause(e);
-            throw none;
-        }
+    JavaSoundOutput(OutputDevice device, SourceDataLine line, int sampleRate) throws LineUnavailableException {
+        this.device = device;
+        this.line = line;
+        AudioFormat format = format(sampleRate);
+        line.open(format, BLOCKS_BUFFERED * BLOCK * format.getFrameSize());
+    }
+
+    static AudioFormat format(int sampleRate) {
+        return new AudioFormat(sampleRate, 16, 2, true, false);
     }
 
     @Override
-    public String name() {
-        return "system output";
+    public OutputDevice device() {
+        return device;
     }
 
     @Override
@@ -45,6 +50,7 @@ public final class JavaSoundOutput implements AudioOutput {
         Thread t = new Thread(() -> run(mixer), "oakmirror-output");
         t.setDaemon(true);
         t.setPriority(Thread.MAX_PRIORITY);
+        lastWrite = System.nanoTime();
         t.start();
     }
 
@@ -52,14 +58,21 @@ public final class JavaSoundOutput implements AudioOutput {
         float[] left = new float[BLOCK];
         float[] right = new float[BLOCK];
         byte[] bytes = new byte[4 * BLOCK];
-        line.start();
-        while (open) {
-            mixer.render(left, right, BLOCK);
-            for (int i = 0; i < BLOCK; i++) {
-                put(bytes, 4 * i, left[i]);
-                put(bytes, 4 * i + 2, right[i]);
+        try {
+            line.start();
+            while (open && !lost) {
+                mixer.render(left, right, BLOCK);
+                for (int i = 0; i < BLOCK; i++) {
+                    put(bytes, 4 * i, left[i]);
+                    put(bytes, 4 * i + 2, right[i]);
+                }
+                int written = line.write(bytes, 0, bytes.length);
+                lastWrite = System.nanoTime();
+                lost = open && (written < bytes.length || !line.isOpen());
             }
-            line.write(bytes, 0, bytes.length);
+        } catch (RuntimeException e) {
+            LOG.info("output {} failed", device.name(), e);
+            lost = open;
         }
         LOG.debug("output closed");
     }
@@ -68,6 +81,11 @@ public final class JavaSoundOutput implements AudioOutput {
         int value = Math.round(Math.max(-1, Math.min(1, sample)) * 32767);
         bytes[at] = (byte) value;
         bytes[at + 1] = (byte) (value >> 8);
+    }
+
+    @Override
+    public boolean isLost() {
+        return lost || (open && System.nanoTime() - lastWrite > STUCK_NANOS);
     }
 
     @Override

@@ -5,29 +5,36 @@ import oakmirror.processing.MonitorMixer;
 
 /**
  * A device that makes no sound but behaves like one: takes blocks at the pace of real time, counts those it got too late, and keeps
- * what it was given last, so that it can be looked at.
+ * what it was given last, so that it can be looked at. It can be unplugged, too.
  */
 public final class SimulatedOutput implements AudioOutput {
 
     private static final double KEPT_SECONDS = 20;
 
+    private final OutputDevice device;
     private final int sampleRate;
     private final float[] keptLeft;
     private final float[] keptRight;
     private long taken;
     private volatile long late;
     private volatile boolean open = true;
+    private volatile boolean lost;
 
     /** A device at a rate. */
     public SimulatedOutput(int sampleRate) {
+        this(Outputs.SIMULATED, sampleRate);
+    }
+
+    SimulatedOutput(OutputDevice device, int sampleRate) {
+        this.device = device;
         this.sampleRate = sampleRate;
         keptLeft = new float[(int) (KEPT_SECONDS * sampleRate)];
         keptRight = new float[keptLeft.length];
     }
 
     @Override
-    public String name() {
-        return "no sound device · simulated output";
+    public OutputDevice device() {
+        return device;
     }
 
     @Override
@@ -42,7 +49,7 @@ public final class SimulatedOutput implements AudioOutput {
         float[] right = new float[BLOCK];
         long due = System.nanoTime();
         long blockNanos = 1_000_000_000L * BLOCK / sampleRate;
-        while (open) {
+        while (open && !lost) {
             mixer.render(left, right, BLOCK);
             keep(left, right);
             due += blockNanos;
@@ -65,17 +72,40 @@ public final class SimulatedOutput implements AudioOutput {
         }
     }
 
+    /** Goes away as a device does whose cable is pulled. */
+    public void unplug() {
+        lost = true;
+    }
+
+    @Override
+    public boolean isLost() {
+        return lost;
+    }
+
     /** How often it had to wait for a block longer than a real device would have. */
     public long lateBlocks() {
         return late;
     }
 
+    /** How many frames it was given so far. */
+    public synchronized long framesTaken() {
+        return taken;
+    }
+
     /** The last frames it was given, left and right, oldest first; at most {@code frames}. */
     public synchronized float[][] recent(int frames) {
         int n = (int) Math.min(Math.min(frames, keptLeft.length), taken);
-        float[][] out = new float[2][n];
-        for (int i = 0; i < n; i++) {
-            int at = (int) ((taken - n + i) % keptLeft.length);
+        return given(taken - n, n);
+    }
+
+    /** Frames it was given from the first wanted on, left and right; only such as were given lately can be had. */
+    public synchronized float[][] given(long from, int frames) {
+        if (from < 0 || from + frames > taken || taken - from > keptLeft.length) {
+            throw new IllegalArgumentException("frames " + from + " and on are not kept");
+        }
+        float[][] out = new float[2][frames];
+        for (int i = 0; i < frames; i++) {
+            int at = (int) ((from + i) % keptLeft.length);
             out[0][i] = keptLeft[at];
             out[1][i] = keptRight[at];
         }

@@ -6,6 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
+import oakmirror.blind.BlindResult;
 import oakmirror.correction.EqBand;
 import oakmirror.correction.Gap;
 import oakmirror.correction.Proposal;
@@ -47,6 +48,41 @@ public final class TableFiles {
                     band.enabled()));
         }
         writeText(file, table.toString());
+    }
+
+    /**
+     * Writes {@code ended_at,kind,planned,trial,subject,result}: for a forced choice a line for each trial, its result right or wrong; for a
+     * ranking a line for each place of each round, its result the place.
+     */
+    public static void writeBlindResults(Path file, List<BlindResult> results) throws AudioFileException {
+        StringBuilder table = new StringBuilder("ended_at,kind,planned,trial,subject,result\n");
+        for (BlindResult result : results) {
+            if (result instanceof BlindResult.Abx abx) {
+                for (int i = 0; i < abx.right().size(); i++) {
+                    String subject = abx.first() + " / " + abx.second();
+                    String outcome = abx.right().get(i) ? "right" : "wrong";
+                    line(table, abx.endedAt(), "abx", abx.planned(), i + 1, subject, outcome);
+                }
+            } else if (result instanceof BlindResult.Ranking ranking) {
+                for (int r = 0; r < ranking.rounds().size(); r++) {
+                    List<Integer> order = ranking.rounds().get(r);
+                    for (int place = 0; place < order.size(); place++) {
+                        String name = ranking.names().get(order.get(place));
+                        line(table, ranking.endedAt(), "ranking", ranking.planned(), r + 1, name, place + 1);
+                    }
+                }
+            }
+        }
+        writeText(file, table.toString());
+    }
+
+    private static void line(StringBuilder table, Object... fields) {
+        for (int i = 0; i < fields.length; i++) {
+            String text = fields[i].toString();
+            boolean plain = text.chars().noneMatch(c -> c == ',' || c == '"' || c == '\n');
+            table.append(i == 0 ? "" : ",").append(plain ? text : '"' + text.replace("\"", "\"\"") + '"');
+        }
+        table.append('\n');
     }
 
     /** Writes a text whole or not at all. */

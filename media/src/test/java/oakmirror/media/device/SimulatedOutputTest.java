@@ -1,25 +1,81 @@
 package oakmirror.media.device;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.mockito.ArgumentMatchers.any;
+import static org.mockito.ArgumentMatchers.anyInt;
+import static org.mockito.Mockito.mock;
+import static org.mockito.Mockito.verify;
+import static org.mockito.Mockito.when;
 
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.TimeUnit;
+import javax.sound.sampled.SourceDataLine;
 import oakmirror.Signals;
 import oakmirror.processing.MonitorMixer;
+import oakmirror.processing.MonitorPath;
 import oakmirror.processing.MonitorScene;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 
 class SimulatedOutputTest {
 
+    private static MonitorScene playing(List<MonitorScene.Track> tracks, int heard) {
+        return new MonitorScene(
+                tracks, heard, Optional.empty(), false, Optional.empty(), 1, false, MonitorPath.STRAIGHT);
+    }
+
+    @Test
+    void theSimulatedDevicesAreListedOpenedAndLost() {
+        System.setProperty("oakmirror.output", "simulated");
+        assertThat(Outputs.list()).containsExactly(Outputs.SIMULATED, Outputs.SECOND_SIMULATED);
+        assertThat(Outputs.find("simulated-2")).isEqualTo(Outputs.SECOND_SIMULATED);
+        assertThat(Outputs.find("gone")).isEqualTo(Outputs.SIMULATED);
+        try (AudioOutput output = Outputs.open(Outputs.SECOND_SIMULATED, 44100)) {
+            assertThat(output.device()).isEqualTo(Outputs.SECOND_SIMULATED);
+            assertThat(output.isLost()).isFalse();
+            ((SimulatedOutput) output).unplug();
+            assertThat(output.isLost()).isTrue();
+        } finally {
+            System.clearProperty("oakmirror.output");
+        }
+        assertThat(Outputs.list()).contains(Outputs.SIMULATED);
+        OutputDevice none = new OutputDevice("no such device", "none");
+        try (AudioOutput output = Outputs.open(none, 44100)) {
+            assertThat(output.device().id()).isIn("no such device", Outputs.SIMULATED.id());
+        }
+    }
+
+    /** A device that goes away shows itself in one of three ways; each is noticed. */
+    @Test
+    @Timeout(value = 20, unit = TimeUnit.SECONDS)
+    void aDeviceThatGoesAwayIsNoticed() throws Exception {
+        MonitorMixer mixer = new MonitorMixer(48000, 512);
+        SourceDataLine shortWrites = mock(SourceDataLine.class);
+        when(shortWrites.isOpen()).thenReturn(true);
+        when(shortWrites.write(any(), anyInt(), anyInt())).thenReturn(2048, 2048, 100);
+        SourceDataLine closing = mock(SourceDataLine.class);
+        when(closing.isOpen()).thenReturn(true, false);
+        when(closing.write(any(), anyInt(), anyInt())).thenReturn(2048);
+        SourceDataLine failing = mock(SourceDataLine.class);
+        when(failing.write(any(), anyInt(), anyInt())).thenThrow(new IllegalStateException("gone"));
+        for (SourceDataLine line : List.of(shortWrites, closing, failing)) {
+            try (JavaSoundOutput output = new JavaSoundOutput(Outputs.SYSTEM, line, 48000)) {
+                output.start(mixer);
+                while (!output.isLost()) {
+                    Thread.onSpinWait();
+                }
+            }
+            verify(line).close();
+        }
+    }
+
     @Test
     @Timeout(value = 20, unit = TimeUnit.SECONDS)
     void keepsRealTimeAndWhatItWasGiven() {
         MonitorMixer mixer = new MonitorMixer(48000, 1024);
         var tone = Signals.both(48000, Signals.tone(48000, -6, 5));
-        mixer.setScene(new MonitorScene(
-                List.of(new MonitorScene.Track(tone, 1)), 0, false, Optional.empty(), 1, 1, Optional.empty()));
+        mixer.setScene(playing(List.of(new MonitorScene.Track(tone, 1)), 0));
         long start = System.nanoTime();
         try (SimulatedOutput output = new SimulatedOutput(48000)) {
             output.start(mixer);
@@ -48,7 +104,7 @@ class SimulatedOutputTest {
         var tracks = List.of(new MonitorScene.Track(mix, 1), new MonitorScene.Track(reference, 1));
         try (SimulatedOutput output = new SimulatedOutput(48000)) {
             for (int i = 0; i <= 20; i++) {
-                mixer.setScene(new MonitorScene(tracks, i % 2, false, Optional.empty(), 1, 1, Optional.empty()));
+                mixer.setScene(playing(tracks, i % 2));
                 if (i == 0) {
                     output.start(mixer);
                 }

@@ -34,7 +34,7 @@ class MeterAgreementTest {
 
     private static TrackMeasurement measure(Path file) throws IOException {
         try (DecodedStream stream = AudioFile.open(file)) {
-            return new TrackMeasurer(EXECUTOR, false).measure(stream, Progress.NONE);
+            return new TrackMeasurer(EXECUTOR, TrackMeasurer.Extent.LEVELS).measure(stream, Progress.NONE);
         }
     }
 

@@ -1,0 +1,95 @@
+package oakmirror.blind;
+
+import java.util.List;
+
+/** What came of a blind comparison. */
+public sealed interface BlindResult permits BlindResult.Abx, BlindResult.Ranking {
+
+    /** When it ended, as an ISO 8601 moment. */
+    String endedAt();
+
+    /** Whether it was ended before all that was planned was done. */
+    boolean stoppedEarly();
+
+    /**
+     * Forced choices: X was one of two, which?
+     *
+     * @param first what A was
+     * @param second what B was
+     * @param planned how many trials were planned before the first
+     * @param right of each trial that was answered, whether it was right
+     */
+    record Abx(String endedAt, String first, String second, int planned, List<Boolean> right) implements BlindResult {
+
+        /** Copies the list. */
+        public Abx {
+            right = List.copyOf(right);
+        }
+
+        /** How many were right. */
+        public int rightCount() {
+            return (int) right.stream().filter(r -> r).count();
+        }
+
+        /** How likely guessing is to be right at least so often. */
+        public double probability() {
+            return Binomial.atLeast(rightCount(), right.size());
+        }
+
+        @Override
+        public boolean stoppedEarly() {
+            return right.size() < planned;
+        }
+    }
+
+    /**
+     * Rounds of ranking, best first.
+     *
+     * @param names what was ranked
+     * @param planned how many rounds were planned before the first
+     * @param rounds of each round, the names' numbers from the best to the least liked
+     */
+    record Ranking(String endedAt, List<String> names, int planned, List<List<Integer>> rounds) implements BlindResult {
+
+        /** Copies the lists. */
+        public Ranking {
+            names = List.copyOf(names);
+            rounds = rounds.stream().map(List::copyOf).toList();
+        }
+
+        /** Mean place of a name, 1 being the best; NaN before the first round. */
+        public double meanPlace(int name) {
+            return rounds.stream().mapToInt(r -> r.indexOf(name) + 1).average().orElse(Double.NaN);
+        }
+
+        /** In how many rounds one name was placed before another. */
+        public int preferred(int name, int other) {
+            return (int) rounds.stream()
+                    .filter(r -> r.indexOf(name) < r.indexOf(other))
+                    .count();
+        }
+
+        /**
+         * Agreement of the rounds, Kendall's coefficient of concordance W (M. G. Kendall and B. Babington Smith, Annals of Mathematical
+         * Statistics 10, 1939): 1 when all rounds agree, near 0 when they contradict each other; NaN below two rounds.
+         */
+        public double agreement() {
+            int n = names.size();
+            int m = rounds.size();
+            if (m < 2 || n < 2) {
+                return Double.NaN;
+            }
+            double squares = 0;
+            for (int i = 0; i < n; i++) {
+                double deviation = m * meanPlace(i) - m * (n + 1) / 2.0;
+                squares += deviation * deviation;
+            }
+            return 12 * squares / ((double) m * m * ((double) n * n * n - n));
+        }
+
+        @Override
+        public boolean stoppedEarly() {
+            return rounds.size() < planned;
+        }
+    }
+}

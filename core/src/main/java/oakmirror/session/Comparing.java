@@ -1,0 +1,53 @@
+package oakmirror.session;
+
+import oakmirror.level.LevelSettings;
+
+/**
+ * How tracks are compared.
+ *
+ * @param levels how their levels are matched
+ * @param scope what of each is measured
+ * @param jump what stays when another track is heard
+ * @param tempoAligned whether references are heard stretched to the mix's tempo
+ */
+public record Comparing(LevelSettings levels, Scope scope, Jump jump, boolean tempoAligned) {
+
+    /** What is measured. */
+    public enum Scope {
+        /** The chosen passage of each track; the whole of a track that has none. */
+        PASSAGES,
+        /** The whole of each track. */
+        WHOLE_TRACKS
+    }
+
+    /** What stays when another track is heard. */
+    public enum Jump {
+        /** The moment on the common time axis. */
+        TIME,
+        /** The bar and beat, counted from the start of the chosen passage. */
+        BAR
+    }
+
+    /** Passages, at equal loudness, at the same moment. */
+    public static final Comparing DEFAULT = new Comparing(LevelSettings.DEFAULT, Scope.PASSAGES, Jump.TIME, false);
+
+    /** The same with other levels. */
+    public Comparing withLevels(LevelSettings value) {
+        return new Comparing(value, scope, jump, tempoAligned);
+    }
+
+    /** The same with something else measured. */
+    public Comparing withScope(Scope value) {
+        return new Comparing(levels, value, jump, tempoAligned);
+    }
+
+    /** The same with something else staying. */
+    public Comparing withJump(Jump value) {
+        return new Comparing(levels, scope, value, tempoAligned);
+    }
+
+    /** The same with references stretched or not. */
+    public Comparing withTempoAligned(boolean value) {
+        return new Comparing(levels, scope, jump, value);
+    }
+}

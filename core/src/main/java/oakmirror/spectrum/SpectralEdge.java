@@ -1,0 +1,48 @@
+package oakmirror.spectrum;
+
+import java.util.OptionalDouble;
+
+/**
+ * Where a spectrum ends before it should, as that of a lossy file does: a fall of {@value #LEAST_FALL_DB} dB or more within a sixth of an
+ * octave, between 10 and 19.5 kHz, with nothing higher up. What ends because of the file's own rate does not count. Common practice, no source.
+ */
+public final class SpectralEdge {
+
+    private static final double LEAST_FALL_DB = 25;
+    private static final int WITHIN = BandGrid.BANDS_PER_OCTAVE / 6;
+    private static final double LOWEST_HZ = 10_000;
+    private static final double HIGHEST_HZ = 19_500;
+    private static final double AUDIBLE_END_HZ = 20_000;
+
+    private SpectralEdge() {}
+
+    /** The frequency from which on nothing follows; empty where there is no edge. */
+    public static OptionalDouble of(BandSpectrum spectrum) {
+        int end = Math.min(spectrum.usableBands(), BandGrid.bandOf(AUDIBLE_END_HZ));
+        int last = Math.min(end - WITHIN, BandGrid.bandOf(HIGHEST_HZ));
+        double[] centres = BandGrid.centresHz();
+        double steepest = Math.pow(10, LEAST_FALL_DB / 10);
+        OptionalDouble edge = OptionalDouble.empty();
+        for (int b = BandGrid.bandOf(LOWEST_HZ); b < last; b++) {
+            double above = 1e-15;
+            for (int i = b + WITHIN; i < end; i++) {
+                above = Math.max(above, spectrum.power()[i]);
+            }
+            double fall = spectrum.power()[b] / above;
+            if (fall >= steepest) {
+                steepest = fall;
+                edge = OptionalDouble.of(centres[b]);
+            }
+        }
+        // The last band that still holds something, not the first that is a sixth of an octave below it.
+        if (edge.isPresent()) {
+            int b = BandGrid.bandOf(edge.getAsDouble());
+            double held = spectrum.power()[b];
+            while (b + 1 < end && spectrum.power()[b + 1] > held / 4) {
+                b++;
+            }
+            edge = OptionalDouble.of(centres[b]);
+        }
+        return edge;
+    }
+}

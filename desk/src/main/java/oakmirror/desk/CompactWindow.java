@@ -1,0 +1,86 @@
+package oakmirror.desk;
+
+import java.util.Optional;
+import javafx.event.EventHandler;
+import javafx.scene.Scene;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.StackPane;
+import javafx.stage.Stage;
+import oakmirror.desk.bar.ListeningBar;
+import oakmirror.desk.look.Theme;
+import oakmirror.desk.model.Settings;
+
+/**
+ * The listening bar alone in a small window above all others, for use beside a workstation. The bar itself moves there and back, so that
+ * nothing of what it shows is lost.
+ */
+final class CompactWindow {
+
+    private static final double WIDTH = 1060;
+    private static final double HEIGHT = 140;
+
+    private final ListeningBar bar;
+    private final BorderPane home;
+    private final Settings settings;
+    private final EventHandler<KeyEvent> keys;
+    private final StackPane root = new StackPane();
+    private Optional<Stage> stage = Optional.empty();
+    private boolean open;
+
+    CompactWindow(ListeningBar bar, BorderPane home, Settings settings, EventHandler<KeyEvent> keys) {
+        this.bar = bar;
+        this.home = home;
+        this.settings = settings;
+        this.keys = keys;
+        root.getStyleClass().add("window");
+    }
+
+    boolean isOpen() {
+        return open;
+    }
+
+    /** Goes there from the large window, or back. */
+    void toggle(Stage large) {
+        if (open) {
+            back(large);
+        } else {
+            Stage small = stage.orElseGet(() -> make(large));
+            stage = Optional.of(small);
+            open = true;
+            home.setBottom(null);
+            root.getChildren().setAll(bar);
+            small.show();
+            large.hide();
+        }
+    }
+
+    private Stage make(Stage large) {
+        Scene scene =
+                new Scene(root, settings.number("compact.width", WIDTH), settings.number("compact.height", HEIGHT));
+        Theme.dress(scene);
+        scene.addEventFilter(KeyEvent.KEY_PRESSED, keys);
+        Stage small = new Stage();
+        small.setTitle("Oak Mirror");
+        small.setAlwaysOnTop(true);
+        small.setMinWidth(900);
+        small.setMinHeight(130);
+        small.setScene(scene);
+        small.setOnCloseRequest(e -> {
+            e.consume();
+            back(large);
+        });
+        return small;
+    }
+
+    private void back(Stage large) {
+        Stage small = stage.orElseThrow();
+        settings.keep("compact.width", small.getScene().getWidth());
+        settings.keep("compact.height", small.getScene().getHeight());
+        open = false;
+        large.show();
+        root.getChildren().clear();
+        home.setBottom(bar);
+        small.hide();
+    }
+}

@@ -1,0 +1,185 @@
+package oakmirror.desk;
+
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.function.Supplier;
+import oakmirror.audio.TimeRange;
+import oakmirror.desk.command.Act;
+import oakmirror.desk.command.Commands;
+import oakmirror.desk.model.Blind;
+import oakmirror.desk.model.Listening;
+import oakmirror.desk.model.MonitorControls;
+import oakmirror.desk.model.Passages;
+import oakmirror.desk.model.Workspace;
+import oakmirror.processing.MonitorPath.Sides;
+import oakmirror.session.Comparing.Jump;
+
+/** What the commands of listening and of passages do. */
+final class WindowCommands {
+
+    private static final double STEP_SECONDS = 5;
+    private static final double TRIM_DB = 0.1;
+
+    private final Workspace workspace;
+    private final Listening listening;
+    private final Passages passages;
+    private final Blind blind;
+
+    WindowCommands(Workspace workspace, Listening listening, Passages passages, Blind blind) {
+        this.workspace = workspace;
+        this.listening = listening;
+        this.passages = passages;
+        this.blind = blind;
+    }
+
+    /** Says what they do; {@code view} is the time in view, for looping it. */
+    void fill(Commands commands, Supplier<TimeRange> view) {
+        listening(commands, view);
+        monitor(commands);
+        passages(commands);
+    }
+
+    private void listening(Commands commands, Supplier<TimeRange> view) {
+        commands.set(Act.PLAY, listening::togglePlay);
+        commands.set(Act.SWAP, () -> {
+            if (blind.isOn()) {
+                blind.hearNext();
+            } else {
+                listening.swap();
+            }
+        });
+        for (int i = 0; i <= 9; i++) {
+            int number = i;
+            commands.set(Act.track(i), () -> hear(number));
+        }
+        commands.set(Act.CORRECTED, () -> {
+            if (!blind.isOn()) {
+                listening.correctedProperty().set(!listening.correctedProperty().get());
+                listening.hear(0);
+            }
+        });
+        commands.set(Act.LOOP, () -> toggleLoop(view));
+        commands.set(
+                Act.START,
+                () -> listening.seek(listening
+                        .heardRange()
+                        .filter(r -> listening.loopingProperty().get())
+                        .map(TimeRange::startSeconds)
+                        .orElse(0.0)));
+        commands.set(Act.BACK, () -> seekBy(-STEP_SECONDS));
+        commands.set(Act.FORWARD, () -> seekBy(STEP_SECONDS));
+        commands.set(
+                Act.JUMP,
+                () -> workspace.change(
+                        "switch by time or bar",
+                        s -> s.withComparing(
+                                s.comparing().withJump(s.comparing().jump() == Jump.BAR ? Jump.TIME : Jump.BAR))));
+        commands.set(
+                Act.ALIGN,
+                () -> workspace.change(
+                        "align tempos",
+                        s -> s.withComparing(
+                                s.comparing().withTempoAligned(!s.comparing().tempoAligned()))));
+        commands.set(Act.BLEND, () -> {
+            if (!blind.isOn()) {
+                listening.blendTo(listening.blendProperty().get() > 0 ? 0 : 0.5);
+            }
+        });
+    }
+
+    /** Hears a track by its number; the first of a session without a mix is reference 1. */
+    private void hear(int number) {
+        if (blind.isOn()) {
+            blind.hear(number - 1);
+        } else {
+            listening.hear(workspace.tracks().mix().isPresent() ? number : number - 1);
+        }
+    }
+
+    private void seekBy(double seconds) {
+        listening.seek(Math.max(0, listening.positionProperty().get() + seconds));
+    }
+
+    private void toggleLoop(Supplier<TimeRange> view) {
+        if (workspace.tracks().rate().isEmpty()) {
+            return; // nothing to loop
+        }
+        boolean on = !listening.loopingProperty().get();
+        listening.freeRangeProperty().set(Optional.empty());
+        if (on && listening.heardRange().isEmpty()) {
+            listening.freeRangeProperty().set(Optional.of(view.get()));
+        }
+        listening.loopingProperty().set(on);
+    }
+
+    private void monitor(Commands commands) {
+        MonitorControls monitor = listening.monitor();
+        commands.set(Act.ZONE, () -> monitor.stepZone(1));
+        commands.set(Act.ZONE_BACK, () -> monitor.stepZone(-1));
+        commands.set(Act.ALL_BANDS, () -> monitor.bandProperty().set(Optional.empty()));
+        commands.set(Act.MONO, () -> monitor.toggle(Sides.MONO));
+        commands.set(Act.LEFT, () -> monitor.toggle(Sides.LEFT));
+        commands.set(Act.RIGHT, () -> monitor.toggle(Sides.RIGHT));
+        commands.set(Act.SIDE, () -> monitor.toggle(Sides.SIDE));
+        commands.set(Act.DIM, () -> monitor.dimmedProperty()
+                .set(!monitor.dimmedProperty().get()));
+    }
+
+    private int heard() {
+        return listening.heardProperty().get();
+    }
+
+    private int selected() {
+        return passages.selectedProperty().get();
+    }
+
+    private void passages(Commands commands) {
+        commands.set(Act.PREVIOUS_PASSAGE, () -> passages.step(heard(), -1));
+        commands.set(Act.NEXT_PASSAGE, () -> passages.step(heard(), 1));
+        commands.set(Act.EARLIER, () -> passages.move(selected(), -1));
+        commands.set(Act.LATER, () -> passages.move(selected(), 1));
+        commands.set(Act.SHORTER, () -> passages.lengthen(selected(), -1));
+        commands.set(Act.LONGER, () -> passages.lengthen(selected(), 1));
+        commands.set(Act.SUGGEST, () -> ifAny(() -> passages.suggest(selected(), OptionalInt.empty())));
+        commands.set(Act.MEET, () -> ifReference(() -> passages.meet(reference())));
+        commands.set(Act.SLIDE_EARLIER, () -> ifReference(() -> passages.slide(reference(), -1)));
+        commands.set(Act.SLIDE_LATER, () -> ifReference(() -> passages.slide(reference(), 1)));
+        commands.set(Act.TAP, () -> ifAny(() -> passages.tap(selected(), System.nanoTime())));
+        commands.set(Act.MOVE_UP, () -> moveSelected(-1));
+        commands.set(Act.MOVE_DOWN, () -> moveSelected(1));
+        commands.set(Act.TRIM_UP, () -> trim(TRIM_DB));
+        commands.set(Act.TRIM_DOWN, () -> trim(-TRIM_DB));
+    }
+
+    /** The reference that is worked on: the selected track, or with the mix selected the one heard last. */
+    private int reference() {
+        int count = workspace.tracks().all().size();
+        int wanted = selected() > 0 ? selected() : listening.referenceProperty().get();
+        return Math.min(wanted, count - 1);
+    }
+
+    private void ifAny(Runnable action) {
+        if (!workspace.tracks().all().isEmpty()) {
+            action.run();
+        }
+    }
+
+    private void ifReference(Runnable action) {
+        if (workspace.tracks().all().size() > 1) {
+            action.run();
+        }
+    }
+
+    private void moveSelected(int by) {
+        int from = selected();
+        passages.reorder(from, from + by);
+        if (workspace.tracks().all().size() > from + by && from + by > 0) {
+            passages.selectedProperty().set(from + by);
+        }
+    }
+
+    private void trim(double by) {
+        ifAny(() -> passages.trim(
+                selected(), workspace.tracks().all().get(selected()).file().trimDb() + by));
+    }
+}

@@ -1,0 +1,188 @@
+package oakmirror.desk.bar;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import javafx.collections.ListChangeListener;
+import javafx.css.PseudoClass;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.VBox;
+import oakmirror.desk.command.Act;
+import oakmirror.desk.command.KeyMap;
+import oakmirror.desk.look.Palette;
+import oakmirror.desk.look.Readings;
+import oakmirror.desk.model.Blind;
+import oakmirror.desk.model.Listening;
+import oakmirror.desk.model.TrackSlot;
+import oakmirror.desk.model.Workspace;
+import oakmirror.desk.page.Ui;
+import oakmirror.desk.plot.Sketches;
+
+/** A chip for each track with the offset it is heard with; a press hears it. In a blind comparison only letters are left. */
+final class ChipRow extends ScrollPane {
+
+    private static final PseudoClass HEARD = PseudoClass.getPseudoClass("heard");
+    private static final PseudoClass BLENDED = PseudoClass.getPseudoClass("blended");
+    private static final double GAP = 8;
+    private static final double NARROWEST = 104;
+    private static final double WIDEST = 176;
+
+    private final Workspace workspace;
+    private final Listening listening;
+    private final Blind blind;
+    private final KeyMap keys;
+    private final HBox chips = new HBox(GAP);
+    private Shown shown = new Shown(List.of(), List.of());
+
+    ChipRow(Workspace workspace, Listening listening, Blind blind, KeyMap keys) {
+        this.workspace = workspace;
+        this.listening = listening;
+        this.blind = blind;
+        this.keys = keys;
+        setContent(chips);
+        getStyleClass().add("plain-scroll");
+        setVbarPolicy(ScrollBarPolicy.NEVER);
+        setFitToHeight(true);
+        setMinHeight(54);
+        widthProperty().subscribe(w -> fit());
+        Runnable refresh = Ui.coalesced(this::show);
+        workspace.tracks().all().addListener((ListChangeListener<TrackSlot>) c -> refresh.run());
+        workspace.tracks().revisionProperty().subscribe(r -> refresh.run());
+        workspace.levelsProperty().subscribe(l -> refresh.run());
+        workspace.sessionProperty().subscribe(s -> refresh.run());
+        listening.stretchesProperty().subscribe(r -> refresh.run());
+        keys.revisionProperty().subscribe(r -> refresh.run());
+        blind.runProperty().subscribe(r -> show()); // at once: nothing may be seen of what is hidden
+        blind.heardLetterProperty().subscribe(l -> showHeard());
+        listening.heardProperty().subscribe(h -> showHeard());
+        listening.blendProperty().subscribe(b -> showHeard());
+        listening.referenceProperty().subscribe(r -> showHeard());
+    }
+
+    /** What the chips show; they are made anew only when it has changed. */
+    private record Shown(List<String> letters, List<Entry> entries) {}
+
+    private record Entry(
+            TrackSlot slot, int number, String name, boolean ready, String gain, boolean stretched, String key) {}
+
+    private void show() {
+        Shown next = new Shown(
+                blind.runProperty().get().map(Blind.Run::letters).orElse(List.of()),
+                blind.isOn() ? List.of() : entries());
+        if (next.equals(shown)) {
+            return;
+        }
+        shown = next;
+        chips.getChildren().clear();
+        for (int i = 0; i < shown.letters().size(); i++) {
+            chips.getChildren().add(letter(shown.letters().get(i), i));
+        }
+        for (int i = 0; i < shown.entries().size(); i++) {
+            chips.getChildren().add(chip(shown.entries().get(i), i));
+        }
+        fit();
+        showHeard();
+    }
+
+    private List<Entry> entries() {
+        List<Entry> entries = new ArrayList<>();
+        List<TrackSlot> all = workspace.tracks().all();
+        boolean hasMix = workspace.tracks().mix().isPresent();
+        for (int i = 0; i < all.size(); i++) {
+            int number = hasMix ? i : i + 1;
+            entries.add(new Entry(
+                    all.get(i),
+                    number,
+                    all.get(i).file().name(),
+                    all.get(i).imported().isPresent(),
+                    Readings.gainDb(listening.offsetDb(i)),
+                    listening.isStretched(i),
+                    number <= 9 ? keys.hint(Act.track(number)) : ""));
+        }
+        return entries;
+    }
+
+    /** Shares the room among the chips, as far as they can still be read; then they scroll. */
+    private void fit() {
+        int count = chips.getChildren().size();
+        double room = (getWidth() - GAP * (count - 1)) / Math.max(1, count);
+        double width = Math.floor(Math.max(NARROWEST, Math.min(WIDEST, room)));
+        chips.getChildren().forEach(c -> ((VBox) c).setPrefWidth(width));
+    }
+
+    private VBox letter(String letter, int index) {
+        Label name = Ui.label(letter, "strong");
+        Label explanation = Ui.label(letter.equals("X") ? "which of the two?" : "hidden", "chip-offset");
+        VBox chip = new VBox(6, name, explanation);
+        chip.getStyleClass().addAll("chip", Palette.styleClass(0));
+        chip.setId("letter-" + letter);
+        chip.setOnMousePressed(e -> blind.hear(index));
+        Tooltip.install(chip, new Tooltip("Hear " + letter + " (" + (index + 1) + ")"));
+        return chip;
+    }
+
+    private VBox chip(Entry track, int index) {
+        int number = track.number();
+        Label name = Ui.label(number == 0 ? "Mix" : number + " " + track.name(), "strong");
+        name.setMaxWidth(Double.MAX_VALUE);
+        Label offset = Ui.label(track.gain(), "chip-offset");
+        offset.setMinWidth(USE_PREF_SIZE);
+        Sketches.Dash dash = new Sketches.Dash(number);
+        dash.setPrefSize(30, 8);
+        dash.setMinWidth(16);
+        HBox lower = new HBox(6, dash, Ui.spring());
+        if (track.stretched()) {
+            lower.getChildren().add(Ui.label("at tempo", "chip-offset", "small"));
+        }
+        lower.getChildren().add(offset);
+        lower.setAlignment(Pos.CENTER_LEFT);
+        VBox chip = new VBox(6, name, lower);
+        chip.getStyleClass().addAll("chip", Palette.styleClass(number));
+        chip.setId("chip-" + index);
+        chip.getProperties().put(Sketches.Dash.class, dash);
+        chip.setDisable(!track.ready());
+        chip.setOnMousePressed(e -> listening.hear(index));
+        Tooltip.install(
+                chip,
+                new Tooltip(track.name() + track.key() + ", heard with " + track.gain()
+                        + (track.stretched() ? ", stretched to the mix's tempo" : "")));
+        return chip;
+    }
+
+    private void showHeard() {
+        boolean isBlended = listening.blendProperty().get() > 0;
+        for (int i = 0; i < chips.getChildren().size(); i++) {
+            Node chip = chips.getChildren().get(i);
+            int heardNow = blind.isOn()
+                    ? blind.heardLetterProperty().get()
+                    : listening.heardProperty().get();
+            boolean heard = i == heardNow;
+            boolean beside = !blind.isOn()
+                    && isBlended
+                    && i == listening.referenceProperty().get();
+            chip.pseudoClassStateChanged(HEARD, heard);
+            chip.pseudoClassStateChanged(BLENDED, beside && !heard);
+            Optional.ofNullable((Sketches.Dash) chip.getProperties().get(Sketches.Dash.class))
+                    .ifPresent(d -> d.setOnColour(heard));
+            if (heard) {
+                bringIntoView(chip);
+            }
+        }
+    }
+
+    private void bringIntoView(Node chip) {
+        double room = chips.getWidth() - getViewportBounds().getWidth();
+        double left = chip.getBoundsInParent().getMinX();
+        double right = chip.getBoundsInParent().getMaxX();
+        double seenFrom = getHvalue() * Math.max(0, room);
+        if (room > 0
+                && (left < seenFrom || right > seenFrom + getViewportBounds().getWidth())) {
+            setHvalue(Math.max(0, Math.min(1, left / room)));
+        }
+    }
+}

@@ -1,0 +1,227 @@
+package oakmirror.desk.bar;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import javafx.geometry.Pos;
+import javafx.scene.control.Label;
+import javafx.scene.control.Slider;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import oakmirror.desk.command.Act;
+import oakmirror.desk.command.KeyMap;
+import oakmirror.desk.look.Readings;
+import oakmirror.desk.model.Blind;
+import oakmirror.desk.model.Listening;
+import oakmirror.desk.model.MonitorControls;
+import oakmirror.desk.model.MonitorControls.Band;
+import oakmirror.desk.model.Workspace;
+import oakmirror.desk.page.Ui;
+import oakmirror.processing.MonitorPath.Sides;
+import oakmirror.session.Comparing.Jump;
+import oakmirror.spectrum.Zone;
+
+/** The lower row of the bar: loop, what stays on switching, correction, blend, bands, sides. */
+final class HearControls extends HBox {
+
+    private static final String[] SHORT = {"Sub", "Bass", "Low", "Mid", "Pres", "Treb", "Air"};
+
+    private final Workspace workspace;
+    private final Listening listening;
+    private final KeyMap keys;
+
+    HearControls(Workspace workspace, Listening listening, Blind blind, KeyMap keys, Runnable toggleLoop) {
+        super(9);
+        this.workspace = workspace;
+        this.listening = listening;
+        this.keys = keys;
+        setAlignment(Pos.CENTER_LEFT);
+        HBox correction = correction();
+        HBox blend = blend();
+        HBox transport = new HBox(2, loop(toggleLoop), jump(), align());
+        getChildren().addAll(transport, correction, blend, bands(), sides());
+        getChildren().forEach(c -> ((HBox) c).setAlignment(Pos.CENTER_LEFT));
+        blind.runProperty().subscribe(r -> {
+            correction.setDisable(r.isPresent());
+            blend.setDisable(r.isPresent());
+        });
+    }
+
+    private ToggleButton small(String text, String tooltip, Act act) {
+        ToggleButton button = Ui.choice(text, tooltip + keys.hint(act));
+        keys.revisionProperty().subscribe(r -> button.setTooltip(new Tooltip(tooltip + keys.hint(act))));
+        button.getStyleClass().add("tight");
+        button.setMinWidth(USE_PREF_SIZE);
+        return button;
+    }
+
+    private ToggleButton loop(Runnable toggleLoop) {
+        ToggleButton loop = small("loop", "Repeat the passage of what is heard, or what is in view", Act.LOOP);
+        loop.setId("loop");
+        loop.setOnAction(e -> {
+            toggleLoop.run();
+            loop.setSelected(listening.loopingProperty().get());
+        });
+        listening.loopingProperty().subscribe(loop::setSelected);
+        return loop;
+    }
+
+    private ToggleButton jump() {
+        ToggleButton jump = small("", "What stays when another track is heard: the time, or the bar", Act.JUMP);
+        jump.setId("jump");
+        jump.setMinWidth(74);
+        jump.setOnAction(e -> workspace.change(
+                "switch by time or bar",
+                s -> s.withComparing(s.comparing().withJump(s.comparing().jump() == Jump.BAR ? Jump.TIME : Jump.BAR))));
+        workspace.sessionProperty().subscribe(s -> {
+            boolean byBar = s.comparing().jump() == Jump.BAR;
+            jump.setText(byBar ? "same bar" : "same time");
+            jump.setSelected(byBar);
+        });
+        return jump;
+    }
+
+    private ToggleButton align() {
+        ToggleButton align = small(
+                "at tempo", "Hear references stretched to the mix's tempo; this adds artefacts of its own", Act.ALIGN);
+        align.setId("align");
+        align.setOnAction(e -> workspace.change(
+                "align tempos",
+                s -> s.withComparing(
+                        s.comparing().withTempoAligned(!s.comparing().tempoAligned()))));
+        workspace
+                .sessionProperty()
+                .subscribe(s -> align.setSelected(s.comparing().tempoAligned()));
+        return align;
+    }
+
+    private HBox correction() {
+        ToggleButton asIs = small("as is", "The mix without its correction", Act.CORRECTED);
+        ToggleButton corrected = small("corrected", "The mix with its correction, equally loud", Act.CORRECTED);
+        corrected.setId("corrected");
+        asIs.setOnAction(e -> setCorrected(false));
+        corrected.setOnAction(e -> setCorrected(true));
+        listening.correctedProperty().subscribe(c -> {
+            corrected.setSelected(c);
+            asIs.setSelected(!c);
+        });
+        return new HBox(2, asIs, corrected);
+    }
+
+    private void setCorrected(boolean value) {
+        listening.correctedProperty().set(!value); // so that a second click on the same choice keeps it chosen
+        listening.correctedProperty().set(value);
+        listening.hear(0);
+    }
+
+    private HBox blend() {
+        Slider slider = new Slider(0, 1, 0);
+        slider.setId("blend");
+        slider.setPrefWidth(74);
+        slider.setMinWidth(44);
+        slider.setFocusTraversable(false);
+        slider.setTooltip(new Tooltip("Blend slowly from the mix to the reference heard last; double click: the mix"));
+        boolean[] showing = {false};
+        listening.blendProperty().subscribe(b -> {
+            showing[0] = true;
+            slider.setValue(b.doubleValue());
+            showing[0] = false;
+        });
+        slider.valueProperty().subscribe(v -> {
+            if (!showing[0]) {
+                listening.blendTo(v.doubleValue());
+            }
+        });
+        slider.setOnMouseClicked(e -> {
+            if (e.getClickCount() == 2) {
+                listening.blendTo(0);
+            }
+        });
+        Label other = Ui.label("", "quiet", "small");
+        other.setMinWidth(USE_PREF_SIZE);
+        listening.referenceProperty().subscribe(r -> other.setText(String.valueOf(r)));
+        Label mix = Ui.label("mix", "quiet", "small");
+        mix.setMinWidth(USE_PREF_SIZE);
+        HBox box = new HBox(4, mix, slider, other);
+        box.setAlignment(Pos.CENTER_LEFT);
+        return box;
+    }
+
+    private HBox bands() {
+        MonitorControls monitor = listening.monitor();
+        HBox row = new HBox(1);
+        ToggleButton all = small("all", "Hear all bands", Act.ALL_BANDS);
+        all.setId("band-all");
+        all.setOnAction(e -> {
+            monitor.bandProperty().set(Optional.empty());
+            all.setSelected(true);
+        });
+        row.getChildren().add(all);
+        List<ToggleButton> zones = new ArrayList<>();
+        for (Zone zone : Zone.values()) {
+            String range = Readings.frequency(zone.lowHz()) + " – " + Readings.frequency(zone.highHz());
+            ToggleButton button = small(SHORT[zone.ordinal()], "Hear only " + zone.label() + ", " + range, Act.ZONE);
+            button.setId("band-" + zone.name().toLowerCase(java.util.Locale.ROOT));
+            button.setOnAction(e -> {
+                monitor.toggle(Band.of(zone));
+                show(zones, all);
+            });
+            zones.add(button);
+            row.getChildren().add(button);
+        }
+        Label free = Ui.label("", "accent", "small");
+        free.setId("free-band");
+        row.getChildren().add(free);
+        row.setAlignment(Pos.CENTER_LEFT);
+        monitor.bandProperty().subscribe(b -> {
+            show(zones, all);
+            boolean named = zones.stream().anyMatch(ToggleButton::isSelected);
+            free.setText(
+                    b.isEmpty() || named
+                            ? ""
+                            : " " + Readings.frequency(b.get().lowHz()) + "–"
+                                    + Readings.frequency(b.get().highHz()));
+        });
+        return row;
+    }
+
+    private void show(List<ToggleButton> zones, ToggleButton all) {
+        Optional<Band> band = listening.monitor().bandProperty().get();
+        all.setSelected(band.isEmpty());
+        for (Zone zone : Zone.values()) {
+            zones.get(zone.ordinal()).setSelected(band.equals(Optional.of(Band.of(zone))));
+        }
+    }
+
+    private HBox sides() {
+        HBox row = new HBox(1);
+        String[] texts = {"st", "mono", "L", "R", "side"};
+        String[] tooltips = {
+            "Stereo",
+            "Half the sum of left and right, from both sides",
+            "Left alone, from both sides",
+            "Right alone, from both sides",
+            "Half the difference of left and right, from both sides"
+        };
+        Act[] acts = {Act.MONO, Act.MONO, Act.LEFT, Act.RIGHT, Act.SIDE};
+        List<ToggleButton> buttons = new ArrayList<>();
+        for (Sides sides : Sides.values()) {
+            int i = sides.ordinal();
+            ToggleButton button = small(texts[i], tooltips[i], acts[i]);
+            button.setId("sides-" + sides.name().toLowerCase(java.util.Locale.ROOT));
+            button.setOnAction(e -> {
+                listening.monitor().sidesProperty().set(sides);
+                button.setSelected(true);
+            });
+            buttons.add(button);
+            row.getChildren().add(button);
+        }
+        listening.monitor().sidesProperty().subscribe(now -> {
+            for (Sides sides : Sides.values()) {
+                buttons.get(sides.ordinal()).setSelected(sides == now);
+            }
+        });
+        return row;
+    }
+}

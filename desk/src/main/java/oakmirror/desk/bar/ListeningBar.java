@@ -1,0 +1,132 @@
+package oakmirror.desk.bar;
+
+import java.util.Optional;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import oakmirror.desk.command.Act;
+import oakmirror.desk.command.KeyMap;
+import oakmirror.desk.look.Readings;
+import oakmirror.desk.model.Blind;
+import oakmirror.desk.model.Listening;
+import oakmirror.desk.model.Passages;
+import oakmirror.desk.model.Settings;
+import oakmirror.desk.model.TrackSlot;
+import oakmirror.desk.model.Workspace;
+import oakmirror.desk.page.Ui;
+import oakmirror.desk.plot.SeekStrip;
+
+/** The bar that is always there: play, what is heard with which offset and from which passage, how, and how loud. */
+public final class ListeningBar extends VBox {
+
+    private final Workspace workspace;
+    private final Listening listening;
+    private final Blind blind;
+    private final SeekStrip strip;
+    private final Label time = Ui.label("0:00", "time", "strong");
+    private final Label passage = Ui.label("", "quiet", "small");
+    private final OutputPanel output;
+
+    /** The bar of a window. */
+    public ListeningBar(
+            Workspace workspace,
+            Listening listening,
+            Blind blind,
+            Passages passages,
+            Settings settings,
+            KeyMap keys,
+            Runnable toggleLoop) {
+        this.workspace = workspace;
+        this.listening = listening;
+        this.blind = blind;
+        strip = new SeekStrip(listening::seek);
+        strip.setId("seek");
+        output = new OutputPanel(workspace, listening, blind, settings, keys);
+        ChipRow chips = new ChipRow(workspace, listening, blind, keys);
+        HearControls hear = new HearControls(workspace, listening, blind, keys, toggleLoop);
+        HBox.setHgrow(chips, Priority.ALWAYS);
+        HBox upper = new HBox(12, play(keys), whereabouts(passages, keys), chips, output.meters());
+        upper.setAlignment(Pos.CENTER_LEFT);
+        HBox lower = new HBox(10, hear, Ui.spring(), output);
+        lower.setAlignment(Pos.CENTER_LEFT);
+        VBox rows = new VBox(8, upper, lower);
+        rows.getStyleClass().add("listening-bar");
+        getChildren().addAll(strip, rows);
+
+        listening.positionProperty().subscribe(p -> {
+            strip.setPosition(p.doubleValue());
+            showTime();
+        });
+        workspace.tracks().revisionProperty().subscribe(r -> showHeard());
+        workspace.sessionProperty().subscribe(s -> showHeard());
+        listening.heardProperty().subscribe(h -> showHeard());
+        listening.freeRangeProperty().subscribe(r -> showHeard());
+        blind.runProperty().subscribe(r -> showHeard());
+    }
+
+    private Button play(KeyMap keys) {
+        Button play = new Button("▶");
+        play.getStyleClass().setAll("button", "play");
+        play.setId("play");
+        play.setFocusTraversable(false);
+        keys.revisionProperty().subscribe(r -> play.setTooltip(new Tooltip("Play or stop" + keys.hint(Act.PLAY))));
+        play.setOnAction(e -> listening.togglePlay());
+        listening.playingProperty().subscribe(p -> play.setText(p ? "■" : "▶"));
+        return play;
+    }
+
+    private VBox whereabouts(Passages passages, KeyMap keys) {
+        Button before = Ui.link(
+                "‹",
+                "The passage before" + keys.hint(Act.PREVIOUS_PASSAGE),
+                () -> passages.step(listening.heardProperty().get(), -1));
+        Button next = Ui.link(
+                "›",
+                "The next passage" + keys.hint(Act.NEXT_PASSAGE),
+                () -> passages.step(listening.heardProperty().get(), 1));
+        passage.setMaxWidth(96);
+        passage.setId("heard-passage");
+        HBox row = new HBox(0, before, passage, next);
+        row.setAlignment(Pos.CENTER_LEFT);
+        VBox box = new VBox(6, time, row);
+        box.setAlignment(Pos.CENTER_LEFT);
+        box.setMinWidth(128);
+        box.setMaxWidth(128);
+        return box;
+    }
+
+    /** Brings the meters up to date; called with every frame. */
+    public void tick() {
+        output.tick();
+    }
+
+    /** Starts the meters over. */
+    public void resetMeters() {
+        output.resetMeters();
+    }
+
+    private void showTime() {
+        time.setText(
+                blind.isOn()
+                        ? "hidden"
+                        : Readings.fineTime(listening.positionProperty().get()));
+    }
+
+    private void showHeard() {
+        Optional<TrackSlot> heard = workspace.tracks().all().stream()
+                .skip(listening.heardProperty().get())
+                .findFirst();
+        strip.setVisible(!blind.isOn());
+        strip.setLength(heard.map(TrackSlot::seconds).orElse(0.0));
+        strip.setRange(heard.flatMap(TrackSlot::chosenRange).or(listening::heardRange));
+        String name = heard.flatMap(s -> s.file().passage())
+                .map(p -> p.name())
+                .orElse(listening.freeRangeProperty().get().isPresent() ? "what was in view" : "whole track");
+        passage.setText(blind.isOn() ? "hidden" : name);
+        showTime();
+    }
+}

@@ -1,0 +1,179 @@
+package oakmirror.desk.bar;
+
+import java.io.File;
+import javafx.geometry.Pos;
+import javafx.scene.control.CheckMenuItem;
+import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.RadioMenuItem;
+import javafx.scene.control.SeparatorMenuItem;
+import javafx.scene.control.Slider;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.stage.FileChooser;
+import oakmirror.desk.command.Act;
+import oakmirror.desk.command.KeyMap;
+import oakmirror.desk.look.Readings;
+import oakmirror.desk.model.Blind;
+import oakmirror.desk.model.Listening;
+import oakmirror.desk.model.MonitorControls;
+import oakmirror.desk.model.Settings;
+import oakmirror.desk.model.Workspace;
+import oakmirror.desk.page.Ui;
+import oakmirror.desk.plot.LiveMeterPane;
+import oakmirror.media.device.OutputDevice;
+import oakmirror.media.file.AudioFile;
+import oakmirror.media.file.AudioFileException;
+
+/** The right end of the lower row: dim and volume, and where the sound goes; and the meters, which lie above it. */
+final class OutputPanel extends HBox {
+
+    private static final double QUIETEST_DB = -40;
+    private static final double WIDTH = 200;
+
+    private final Workspace workspace;
+    private final Listening listening;
+    private final Blind blind;
+    private final Settings settings;
+    private final LiveMeterPane meters;
+
+    OutputPanel(Workspace workspace, Listening listening, Blind blind, Settings settings, KeyMap keys) {
+        super(8);
+        this.workspace = workspace;
+        this.listening = listening;
+        this.blind = blind;
+        this.settings = settings;
+        meters = new LiveMeterPane(() -> listening.meter().resetPeak());
+        meters.setId("meters");
+        meters.setPrefHeight(28);
+        meters.setMinHeight(28);
+        Tooltip.install(
+                meters,
+                new Tooltip(
+                        "What is heard, before volume and headphones: momentary and short-term loudness in LUFS, highest"
+                                + " true peak in dBTP. Click: start over" + keys.hint(Act.RESET_METERS)));
+        meters.setMinWidth(WIDTH);
+        meters.setMaxWidth(WIDTH);
+        meters.setMaxHeight(28);
+        getChildren().addAll(dim(keys), volume(), device());
+        setAlignment(Pos.CENTER_RIGHT);
+        setMinWidth(USE_PREF_SIZE);
+    }
+
+    /** The live meters. */
+    LiveMeterPane meters() {
+        return meters;
+    }
+
+    /** Brings the meters up to date; called with every frame. In a blind comparison they rest, as they could tell. */
+    void tick() {
+        if (blind.isOn()) {
+            meters.take(Double.NEGATIVE_INFINITY, Double.NEGATIVE_INFINITY, Double.NEGATIVE_INFINITY, 0);
+        } else {
+            var meter = listening.meter();
+            meters.take(meter.momentaryLufs(), meter.shortTermLufs(), meter.highestPeakDbtp(), listening.outputPeak());
+        }
+    }
+
+    void resetMeters() {
+        meters.resetClip();
+        listening.meter().resetPeak();
+    }
+
+    private ToggleButton dim(KeyMap keys) {
+        ToggleButton dim = Ui.choice(
+                "dim", "Everything " + Readings.level(-MonitorControls.DIM_DB) + " dB softer" + keys.hint(Act.DIM));
+        dim.setId("dim");
+        dim.getStyleClass().add("tight");
+        dim.setMinWidth(USE_PREF_SIZE);
+        dim.selectedProperty().bindBidirectional(listening.monitor().dimmedProperty());
+        return dim;
+    }
+
+    private HBox volume() {
+        var db = listening.monitor().volumeProperty();
+        Slider volume = new Slider(QUIETEST_DB, 0, 0);
+        volume.setId("volume");
+        volume.setPrefWidth(70);
+        volume.setMinWidth(40);
+        volume.setFocusTraversable(false);
+        volume.valueProperty().bindBidirectional(db);
+        volume.setTooltip(new Tooltip("Volume of everything; double click: 0 dB"));
+        volume.setOnMouseClicked(e -> {
+            if (e.getClickCount() == 2) {
+                db.set(0);
+            }
+        });
+        Label level = Ui.label("", "quiet", "small");
+        level.setMinWidth(46);
+        db.subscribe(v -> level.setText(Readings.gainDb(v.doubleValue())));
+        HBox box = new HBox(5, volume, level);
+        box.setAlignment(Pos.CENTER_LEFT);
+        HBox.setHgrow(box, Priority.ALWAYS);
+        return box;
+    }
+
+    private MenuButton device() {
+        MenuButton menu = new MenuButton("out");
+        menu.setId("device");
+        menu.getStyleClass().setAll("menu-button", "link", "out-menu");
+        menu.setFocusTraversable(false);
+        menu.setMinWidth(USE_PREF_SIZE);
+        listening
+                .output()
+                .nameProperty()
+                .subscribe(n ->
+                        menu.setTooltip(new Tooltip(n.isEmpty() ? "Where the sound goes" : "The sound goes to: " + n)));
+        menu.setOnShowing(e -> fill(menu));
+        fill(menu);
+        return menu;
+    }
+
+    private void fill(MenuButton menu) {
+        menu.getItems().clear();
+        String now =
+                listening.output().chosenProperty().get().map(OutputDevice::id).orElse("");
+        for (OutputDevice device : listening.output().devices()) {
+            RadioMenuItem item = new RadioMenuItem(device.name());
+            item.setSelected(
+                    device.id().equals(now) || (now.isEmpty() && menu.getItems().isEmpty()));
+            item.setOnAction(e -> {
+                listening.output().chosenProperty().set(java.util.Optional.of(device));
+                settings.keep("output.device", device.id());
+            });
+            menu.getItems().add(item);
+        }
+        MonitorControls monitor = listening.monitor();
+        CheckMenuItem on = new CheckMenuItem(monitor.insertFileProperty()
+                .get()
+                .map(f -> "Correct headphones or room: " + f.getFileName())
+                .orElse("Correct headphones or room"));
+        on.setSelected(monitor.insertOnProperty().get());
+        on.setDisable(monitor.insertFileProperty().get().isEmpty());
+        on.setOnAction(e -> monitor.insertOnProperty().set(on.isSelected()));
+        MenuItem choose = new MenuItem("Choose an impulse response…");
+        choose.setOnAction(e -> chooseInsert());
+        menu.getItems().addAll(new SeparatorMenuItem(), on, choose);
+    }
+
+    private void chooseInsert() {
+        FileChooser chooser = new FileChooser();
+        chooser.setTitle("Impulse response of headphones or a room");
+        chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter("Audio", AudioFile.patterns()));
+        settings.folder("insert").ifPresent(f -> chooser.setInitialDirectory(f.toFile()));
+        File file = chooser.showOpenDialog(getScene().getWindow());
+        if (file != null) {
+            settings.rememberFolder("insert", file.toPath().getParent());
+            try {
+                listening
+                        .monitor()
+                        .loadInsert(file.toPath(), workspace.tracks().rate().orElse(48000));
+            } catch (AudioFileException e) {
+                workspace.messageProperty().set(e.getMessage());
+            }
+        }
+    }
+}

@@ -1,0 +1,302 @@
+package oakmirror.desk.blind;
+
+import java.io.File;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.ChoiceBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.Spinner;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import javafx.stage.FileChooser;
+import javafx.util.Subscription;
+import oakmirror.blind.Binomial;
+import oakmirror.blind.BlindResult;
+import oakmirror.desk.model.Blind;
+import oakmirror.desk.model.Blind.Item;
+import oakmirror.desk.model.Blind.Run;
+import oakmirror.desk.model.Settings;
+import oakmirror.desk.model.Workspace;
+import oakmirror.desk.page.Ui;
+import oakmirror.media.file.TableFiles;
+
+/** Blind comparison: setting one up, answering, and what came of those before. Lies over the stations until it is closed. */
+public final class BlindPage extends StackPane {
+
+    private static final double CHANCE = 0.05;
+
+    private final Workspace workspace;
+    private final Blind blind;
+    private final Settings settings;
+    private final Runnable onClose;
+    private final VBox sheet = new VBox(16);
+    private final ChoiceBox<Item> first = new ChoiceBox<>();
+    private final ChoiceBox<Item> second = new ChoiceBox<>();
+    private final Spinner<Integer> trials = spinner("trials", 1, 100, 16);
+    private final Spinner<Integer> rounds = spinner("rounds", 1, 50, 5);
+    private final VBox ranked = new VBox(5);
+    private final List<Integer> order = new ArrayList<>();
+    private final Subscription following;
+
+    /** The sheet of a workspace, with what there is to compare now. */
+    public BlindPage(Workspace workspace, Blind blind, Settings settings, Runnable onClose) {
+        this.workspace = workspace;
+        this.blind = blind;
+        this.settings = settings;
+        this.onClose = onClose;
+        setId("blind");
+        getStyleClass().add("blind");
+        sheet.getStyleClass().add("page");
+        sheet.setMaxWidth(860);
+        ScrollPane scroll = new ScrollPane(sheet);
+        scroll.setFitToWidth(true);
+        scroll.getStyleClass().add("plain-scroll");
+        getChildren().add(scroll);
+        first.setConverter(Ui.naming(Item::name));
+        second.setConverter(Ui.naming(Item::name));
+        first.setId("blind-first");
+        second.setId("blind-second");
+        following = blind.runProperty().subscribe(r -> {
+            order.clear();
+            show();
+        });
+    }
+
+    private static Spinner<Integer> spinner(String id, int least, int most, int usual) {
+        Spinner<Integer> spinner = new Spinner<>(least, most, usual);
+        spinner.setId(id);
+        spinner.setPrefWidth(76);
+        spinner.setEditable(true);
+        return spinner;
+    }
+
+    /** Closes it; a comparison that goes on is ended and kept as it is. */
+    public void close() {
+        following.unsubscribe();
+        blind.stop();
+        onClose.run();
+    }
+
+    private void show() {
+        Optional<Run> run = blind.runProperty().get();
+        Button close = Ui.link("close", "Back to the stations", this::close);
+        close.setId("blind-close");
+        HBox head = Ui.head("Blind comparison", new Label("what is heard is hidden and shuffled"), close);
+        sheet.getChildren().setAll(head);
+        if (run.isPresent()) {
+            sheet.getChildren().add(run.get().abx().isPresent() ? forcedChoice(run.get()) : ranking(run.get()));
+        } else {
+            sheet.getChildren().addAll(setUp());
+            sheet.getChildren().addAll(results());
+        }
+    }
+
+    private List<Node> setUp() {
+        List<Item> items = blind.items();
+        if (items.size() < 2) {
+            return List.of(Ui.label("Add a mix and a reference on Gather; then they can be compared blind.", "quiet"));
+        }
+        choose(first, items, 0);
+        choose(second, items, 1);
+        Button startAbx = Ui.button("start", "Hide them and begin", () -> {
+            if (!first.getValue().equals(second.getValue())) {
+                blind.startAbx(first.getValue(), second.getValue(), trials.getValue());
+            }
+        });
+        startAbx.setId("start-abx");
+        Label needed = Ui.label("", "quiet");
+        trials.valueProperty().subscribe(n -> needed.setText(needed(n)));
+        VBox abx = card(
+                "Which is X?",
+                "Can you tell two apart at all? In each trial X is one of the two, drawn anew; you say which. Guessing is right"
+                        + " half the time, so the result says how likely guessing would have done as well.",
+                row(Ui.label("A"), first, Ui.label("B"), second),
+                row(Ui.label("trials"), trials, needed, Ui.spring(), startAbx));
+        VBox boxes = new VBox(6);
+        List<CheckBox> checks = new ArrayList<>();
+        for (Item item : items) {
+            CheckBox box = new CheckBox(item.name());
+            box.setMnemonicParsing(false);
+            box.setId("rank-item-" + checks.size());
+            box.setSelected(checks.size() < 3);
+            checks.add(box);
+            boxes.getChildren().add(box);
+        }
+        Button startRanking = Ui.button("start", "Hide them and begin", () -> {
+            List<Item> chosen = new ArrayList<>();
+            for (int i = 0; i < items.size(); i++) {
+                if (checks.get(i).isSelected()) {
+                    chosen.add(items.get(i));
+                }
+            }
+            if (chosen.size() >= 2) {
+                blind.startRanking(chosen, rounds.getValue());
+            } else {
+                workspace.messageProperty().set("Choose at least two to rank.");
+            }
+        });
+        startRanking.setId("start-ranking");
+        VBox ranking = card(
+                "Which do you like best?",
+                "Each round hides them behind letters in a new order; you put the letters in order of preference.",
+                boxes,
+                row(Ui.label("rounds"), rounds, Ui.spring(), startRanking));
+        List<Node> nodes = new ArrayList<>(List.of(abx, ranking));
+        if (!workspace.session().comparing().levels().matched()) {
+            nodes.add(0, Ui.label("Levels are not matched: the louder one may win by being louder.", "warning"));
+        }
+        return nodes;
+    }
+
+    private static void choose(ChoiceBox<Item> box, List<Item> items, int usual) {
+        Item before = box.getValue();
+        box.getItems().setAll(items);
+        box.setValue(items.contains(before) ? before : items.get(usual));
+    }
+
+    private static String needed(int trials) {
+        int right = Binomial.needed(trials, CHANCE);
+        return right > trials
+                ? "too few: even with all right, guessing could do as well more than once in twenty"
+                : right + " right and guessing does as well at most once in twenty";
+    }
+
+    private static HBox row(Node... nodes) {
+        HBox row = new HBox(10, nodes);
+        row.setAlignment(Pos.CENTER_LEFT);
+        return row;
+    }
+
+    private static VBox card(String title, String explanation, Node... content) {
+        Label text = Ui.label(explanation, "quiet");
+        text.setWrapText(true);
+        VBox card = new VBox(10, Ui.label(title, "subheading"), text);
+        card.getChildren().addAll(content);
+        card.getStyleClass().add("card");
+        return card;
+    }
+
+    private VBox forcedChoice(Run run) {
+        Label progress = Ui.label("Trial " + (run.answered() + 1) + " of " + run.planned(), "heading");
+        progress.setId("blind-progress");
+        Button a = answer("X is A", false);
+        Button b = answer("X is B", true);
+        HBox answers = row(a, b, Ui.spring(), stop());
+        return card(
+                "Which is X?",
+                "Press A, B and X below, or 1, 2 and 3, as often as you like. Whether you were right is told at the end.",
+                progress,
+                answers);
+    }
+
+    private Button answer(String text, boolean isSecond) {
+        Button button = Ui.button(text, "Answer, and go on to the next trial", () -> blind.answer(isSecond));
+        button.getStyleClass().add("primary");
+        button.setId(isSecond ? "x-is-b" : "x-is-a");
+        return button;
+    }
+
+    private Button stop() {
+        Button stop =
+                Ui.button("stop here", "End it; what was answered is kept, and marked as stopped early", blind::stop);
+        stop.setId("blind-stop");
+        return stop;
+    }
+
+    private VBox ranking(Run run) {
+        Label progress = Ui.label("Round " + (run.answered() + 1) + " of " + run.planned(), "heading");
+        progress.setId("blind-progress");
+        showOrder(run);
+        HBox letters = row(Ui.label("next best:", "quiet"));
+        for (int i = 0; i < run.letters().size(); i++) {
+            int letter = i;
+            Button button = Ui.button(run.letters().get(i), "Put it in the next place", () -> {
+                if (!order.contains(letter)) {
+                    order.add(letter);
+                    showOrder(run);
+                }
+            });
+            button.setId("place-" + run.letters().get(i));
+            letters.getChildren().add(button);
+        }
+        Button again = Ui.link("start over", "Take all letters back", () -> {
+            order.clear();
+            showOrder(run);
+        });
+        Button done = Ui.button("next round", "Keep this order", () -> {
+            if (order.size() == run.letters().size()) {
+                blind.rank(List.copyOf(order));
+            } else {
+                workspace.messageProperty().set("Put every letter in its place first.");
+            }
+        });
+        done.setId("rank-done");
+        done.getStyleClass().add("primary");
+        return card(
+                "Which do you like best?",
+                "Hear the letters below, then place them from the best to the least liked.",
+                progress,
+                ranked,
+                letters,
+                row(done, again, Ui.spring(), stop()));
+    }
+
+    private void showOrder(Run run) {
+        ranked.getChildren().clear();
+        for (int i = 0; i < order.size(); i++) {
+            ranked.getChildren().add(Ui.label((i + 1) + ".  " + run.letters().get(order.get(i)), "strong"));
+        }
+        if (order.isEmpty()) {
+            ranked.getChildren().add(Ui.label("nothing placed yet", "quiet"));
+        }
+    }
+
+    private List<Node> results() {
+        List<BlindResult> results = workspace.session().blindResults();
+        if (results.isEmpty()) {
+            return List.of();
+        }
+        VBox list = new VBox(12);
+        for (int i = results.size() - 1; i >= 0; i--) {
+            Label text = new Label(BlindWords.of(results.get(i)));
+            text.setWrapText(true);
+            text.setId("blind-result-" + i);
+            list.getChildren().add(text);
+        }
+        Button export = Ui.link("save as table…", "Every answer of every comparison, as CSV", this::export);
+        HBox head = new HBox(14, Ui.label("What came of it", "subheading"), Ui.spring(), export);
+        head.setAlignment(Pos.BASELINE_LEFT);
+        return List.of(head, list);
+    }
+
+    private void export() {
+        FileChooser chooser = new FileChooser();
+        chooser.setTitle("Save results");
+        chooser.setInitialFileName(workspace.session().name() + " blind comparisons.csv");
+        settings.folder("tables").ifPresent(f -> chooser.setInitialDirectory(f.toFile()));
+        File file = chooser.showSaveDialog(getScene().getWindow());
+        if (file != null) {
+            settings.rememberFolder("tables", file.toPath().getParent());
+            exportTo(file.toPath());
+        }
+    }
+
+    /** Writes every answer to a table. */
+    void exportTo(Path file) {
+        try {
+            TableFiles.writeBlindResults(file, workspace.session().blindResults());
+            workspace.messageProperty().set("Saved as " + file.getFileName() + ".");
+        } catch (IOException e) {
+            workspace.messageProperty().set(e.getMessage());
+        }
+    }
+}

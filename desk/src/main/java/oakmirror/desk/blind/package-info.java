@@ -1,0 +1,2 @@
+/** The sheet on which tracks are compared without knowing which is which. */
+package oakmirror.desk.blind;

@@ -1,0 +1,38 @@
+package oakmirror.desk.page;
+
+import javafx.geometry.Pos;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.layout.HBox;
+import oakmirror.desk.model.Workspace;
+import oakmirror.session.Comparing.Scope;
+
+/** Whether figures and comparisons are of the chosen passages or of whole tracks. */
+final class ScopeChoice {
+
+    private ScopeChoice() {}
+
+    static HBox of(Workspace workspace) {
+        ToggleButton passages =
+                Ui.choice("passages", "Measure and compare the chosen passage of each track; all of one that has none");
+        ToggleButton whole = Ui.choice("whole tracks", "Measure and compare all of each track");
+        passages.setId("scope-passages");
+        whole.setId("scope-whole");
+        passages.setOnAction(e -> choose(workspace, Scope.PASSAGES, passages));
+        whole.setOnAction(e -> choose(workspace, Scope.WHOLE_TRACKS, whole));
+        workspace.sessionProperty().subscribe(s -> {
+            passages.setSelected(s.comparing().scope() == Scope.PASSAGES);
+            whole.setSelected(s.comparing().scope() == Scope.WHOLE_TRACKS);
+        });
+        HBox box = new HBox(2, passages, whole);
+        box.getChildren().forEach(c -> c.getStyleClass().add("tight"));
+        box.setAlignment(Pos.BASELINE_LEFT);
+        return box;
+    }
+
+    private static void choose(Workspace workspace, Scope scope, ToggleButton button) {
+        button.setSelected(true);
+        workspace.change(
+                "measure " + scope.name().toLowerCase(java.util.Locale.ROOT).replace('_', ' '),
+                s -> s.withComparing(s.comparing().withScope(scope)));
+    }
+}

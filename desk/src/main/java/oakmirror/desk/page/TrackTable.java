@@ -1,0 +1,167 @@
+package oakmirror.desk.page;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import javafx.collections.ListChangeListener;
+import javafx.geometry.Bounds;
+import javafx.scene.Node;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import oakmirror.desk.model.Listening;
+import oakmirror.desk.model.Passages;
+import oakmirror.desk.model.TrackSlot;
+import oakmirror.desk.model.Workspace;
+import oakmirror.desk.plot.ContourTrack;
+import oakmirror.measure.TrackMeasurement;
+import oakmirror.session.Comparing.Scope;
+
+/** The tracks as rows, which can be selected and moved. */
+final class TrackTable extends VBox {
+
+    private static final String TARGET = "drop-target";
+
+    private final Workspace workspace;
+    private final Listening listening;
+    private final Passages passages;
+    private final AddTracks adding;
+    private final VBox rows = new VBox();
+
+    TrackTable(Workspace workspace, Listening listening, Passages passages, AddTracks adding) {
+        super(6);
+        this.workspace = workspace;
+        this.listening = listening;
+        this.passages = passages;
+        this.adding = adding;
+        ScrollPane scroll = new ScrollPane(rows);
+        scroll.setFitToWidth(true);
+        scroll.getStyleClass().add("plain-scroll");
+        scroll.setMinHeight(120);
+        scroll.setPrefHeight(240);
+        scroll.setId("rows");
+        Region titles = TrackRow.titles();
+        titles.maxWidthProperty()
+                .bind(scroll.viewportBoundsProperty().map(Bounds::getWidth)); // also beside a scroll bar
+        getChildren().addAll(titles, scroll);
+        workspace.tracks().all().addListener((ListChangeListener<TrackSlot>) c -> rebuild());
+        Runnable refresh = Ui.coalesced(this::refresh);
+        workspace.tracks().revisionProperty().subscribe(r -> refresh.run());
+        workspace.levelsProperty().subscribe(l -> refresh.run());
+        workspace.sessionProperty().subscribe(s -> refresh.run());
+        passages.selectedProperty().subscribe(i -> refresh.run());
+    }
+
+    Listening listening() {
+        return listening;
+    }
+
+    Passages passages() {
+        return passages;
+    }
+
+    Scope scope() {
+        return workspace.session().comparing().scope();
+    }
+
+    /** The rate that is the usual one here, not worth a note. */
+    Optional<Integer> rate() {
+        return workspace.tracks().rate();
+    }
+
+    private void rebuild() {
+        List<Node> next = new ArrayList<>();
+        List<TrackSlot> all = workspace.tracks().all();
+        boolean hasMix = workspace.tracks().mix().isPresent();
+        for (int i = 0; i < all.size(); i++) {
+            int number = hasMix ? i : i + 1;
+            TrackSlot slot = all.get(i);
+            Node kept = i < rows.getChildren().size() ? rows.getChildren().get(i) : null;
+            boolean isKept = kept instanceof TrackRow row && row.isOf(slot, number);
+            next.add(isKept ? kept : new TrackRow(this, slot, number, i));
+        }
+        rows.getChildren().setAll(next);
+    }
+
+    private void refresh() {
+        rows.getChildren().forEach(r -> ((TrackRow) r).refresh());
+    }
+
+    void select(int index) {
+        passages.selectedProperty().set(index);
+        listening.hear(index);
+    }
+
+    /** Lets the selected track's name be typed over. */
+    void renameSelected() {
+        int index = passages.selectedProperty().get();
+        if (index < rows.getChildren().size()) {
+            ((TrackRow) rows.getChildren().get(index)).rename();
+        }
+    }
+
+    void retry(TrackSlot slot) {
+        workspace.tracks().retry(slot);
+        refresh();
+    }
+
+    void find(int index) {
+        TrackSlot slot = workspace.tracks().all().get(index);
+        adding.find("Find " + slot.file().path().getFileName()).ifPresent(p -> workspace.relocate(index, p));
+    }
+
+    void remove(int index) {
+        boolean hasMix = workspace.tracks().mix().isPresent();
+        workspace.change(
+                "remove a track",
+                s -> hasMix && index == 0
+                        ? s.withMix(Optional.empty())
+                        : s.withoutReference(hasMix ? index - 1 : index));
+    }
+
+    void useAsMix(int index) {
+        boolean hasMix = workspace.tracks().mix().isPresent();
+        workspace.change("use as the mix", s -> {
+            int reference = hasMix ? index - 1 : index;
+            var next = s.withMix(Optional.of(s.references().get(reference))).withoutReference(reference);
+            return s.mix().map(next::withReference).orElse(next);
+        });
+    }
+
+    private int rowAt(double sceneY) {
+        double y = rows.sceneToLocal(0, sceneY).getY();
+        int at = 0;
+        for (Node row : rows.getChildren()) {
+            if (y > row.getBoundsInParent().getMaxY()) {
+                at++;
+            }
+        }
+        return Math.min(at, rows.getChildren().size() - 1);
+    }
+
+    /** Shows where a row would come to lie. */
+    void dragTo(int index, double sceneY) {
+        int target = rowAt(sceneY);
+        for (int i = 0; i < rows.getChildren().size(); i++) {
+            Node row = rows.getChildren().get(i);
+            row.getStyleClass().remove(TARGET);
+            if (i == target && i != index) {
+                row.getStyleClass().add(TARGET);
+            }
+        }
+    }
+
+    /** Lays a row where it was dragged to. */
+    void drop(int index, double sceneY) {
+        rows.getChildren().forEach(r -> r.getStyleClass().remove(TARGET));
+        passages.reorder(index, rowAt(sceneY));
+    }
+
+    /** A track's loudness over time, once it is known. */
+    static Optional<ContourTrack> contour(TrackSlot slot, int number) {
+        return slot.imported().map(t -> {
+            TrackMeasurement m = t.measurement();
+            return new ContourTrack(number, m.contour(), TrackMeasurement.CONTOUR_SECONDS, m.seconds());
+        });
+    }
+}

@@ -1,0 +1,286 @@
+package oakmirror.desk;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import javafx.geometry.Bounds;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import oakmirror.audio.TimeRange;
+import oakmirror.level.LevelSettings.Basis;
+import oakmirror.level.LevelSettings.Direction;
+import oakmirror.media.TestFiles;
+import oakmirror.session.Comparing.Scope;
+import oakmirror.session.Passage;
+import oakmirror.session.TrackFile;
+import org.junit.jupiter.api.Test;
+
+/** Gather as it is used: tracks, passages, levels. */
+class GatherTest extends WindowTest {
+
+    private Path[] tracks(int count) throws Exception {
+        Path[] files = new Path[count];
+        for (int i = 0; i < count; i++) {
+            files[i] = TestFiles.music(folder.resolve("track " + i + ".wav"), 44100, 6 + i % 3, 0.1 + 0.02 * i);
+        }
+        return files;
+    }
+
+    private void waitUntilSettled() throws Exception {
+        waitUntil(() -> workspace().isReady());
+    }
+
+    private TrackFile track(int index) {
+        return session().tracks().get(index);
+    }
+
+    private String text(String query) {
+        return lookup(query).queryAs(Label.class).getText();
+    }
+
+    private Bounds screen(String query) {
+        Node node = lookup(query).query();
+        return onFx(() -> node.localToScreen(node.getBoundsInLocal()));
+    }
+
+    @Test
+    void sixteenReferencesFromADroppedFolderAndNoMore() throws Exception {
+        Path many = Files.createDirectory(folder.resolve("many"));
+        for (Path file : tracks(18)) {
+            Files.move(file, many.resolve(file.getFileName()));
+        }
+        interact(() -> app.window().drop(List.of(many.toFile())));
+        waitUntilSettled();
+        assertThat(session().references()).hasSize(16);
+        assertThat(onFx(() -> workspace().messageProperty().get())).contains("left out");
+        assertThat(lookup("#track-16").tryQuery()).isPresent();
+        // All heard at the mix's loudness.
+        for (int i = 1; i <= 16; i++) {
+            int index = i;
+            double heard = onFx(() -> workspace()
+                            .tracks()
+                            .all()
+                            .get(index)
+                            .imported()
+                            .orElseThrow()
+                            .measurement()
+                            .heardLufs()
+                    + listening().offsetDb(index));
+            double mix = onFx(() -> workspace()
+                            .tracks()
+                            .mix()
+                            .orElseThrow()
+                            .imported()
+                            .orElseThrow()
+                            .measurement()
+                            .heardLufs()
+                    + listening().offsetDb(0));
+            assertThat(heard).isCloseTo(mix, within(1e-6));
+        }
+        // The folder is offered again.
+        MenuButton menu = lookup("#add-folder").queryAs(MenuButton.class);
+        interact(menu::show);
+        assertThat(onFx(() -> menu.getItems().stream().map(i -> i.getText()).toList()))
+                .contains(many.toAbsolutePath().toString());
+        interact(menu::hide);
+    }
+
+    @Test
+    void tracksAreRenamedTaggedAndReordered() throws Exception {
+        openDemo();
+        clickOn("#name-2");
+        type(KeyCode.F2);
+        waitUntil(() -> lookup("#edit-2").tryQuery().isPresent());
+        write("The dark one");
+        type(KeyCode.ENTER);
+        assertThat(track(2).name()).isEqualTo("The dark one");
+        waitUntil(() -> text("#name-2").equals("The dark one"));
+        menuOf("#name-2");
+        clickOn("Tags…");
+        waitUntil(() -> lookup("#edit-2").tryQuery().isPresent());
+        write("dark, live, dark");
+        type(KeyCode.ENTER);
+        assertThat(track(2).tags()).containsExactly("dark", "live");
+        press(KeyCode.ALT).type(KeyCode.UP).release(KeyCode.ALT);
+        assertThat(track(1).name()).isEqualTo("The dark one");
+        assertThat(onFx(() -> app.window().passages().selectedProperty().get())).isEqualTo(1);
+        Bounds last = screen("#track-3");
+        drag("#handle-1").dropTo(last.getCenterX(), last.getCenterY());
+        assertThat(track(3).name()).isEqualTo("The dark one");
+        press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
+        assertThat(track(1).name()).isEqualTo("The dark one");
+    }
+
+    @Test
+    void passagesAreDraggedSnappedNudgedAndNamed() throws Exception {
+        openDemo();
+        double bar = onFx(
+                () -> workspace().tracks().all().get(0).bars().orElseThrow().barSeconds());
+        Bounds mirror = screen("#mirror");
+        double y = mirror.getMinY() + 60; // the mix's half
+        drag(mirror.getMinX() + 90, y).dropTo(mirror.getMinX() + 330, y);
+        TrackFile mix = track(0);
+        assertThat(mix.passages()).hasSize(3);
+        assertThat(mix.chosen()).isEqualTo(2);
+        double bars = mix.passage().orElseThrow().range().seconds() / bar;
+        assertThat(bars).as("whole bars").isCloseTo(Math.round(bars), within(1e-6));
+        press(KeyCode.CONTROL).type(KeyCode.RIGHT).release(KeyCode.CONTROL);
+        assertThat(track(0).passage().orElseThrow().range().startSeconds())
+                .isCloseTo(mix.passage().orElseThrow().range().startSeconds() + bar, within(1e-6));
+        press(KeyCode.CONTROL, KeyCode.SHIFT).type(KeyCode.RIGHT).release(KeyCode.SHIFT, KeyCode.CONTROL);
+        assertThat(track(0).passage().orElseThrow().range().seconds())
+                .isCloseTo((Math.round(bars) + 1) * bar, within(1e-6));
+        menuOf("#passage-2");
+        clickOn("Rename…");
+        waitUntil(() -> lookup(".dialog-pane").tryQuery().isPresent());
+        clickOn(".dialog-pane .text-field");
+        press(KeyCode.CONTROL).type(KeyCode.A).release(KeyCode.CONTROL);
+        write("first verse");
+        type(KeyCode.ENTER);
+        assertThat(track(0).passage().orElseThrow().name()).isEqualTo("first verse");
+        type(KeyCode.COMMA);
+        assertThat(track(0).chosen()).isEqualTo(1);
+        clickOn("#passage--1");
+        assertThat(track(0).passage()).isEmpty();
+        waitUntil(() -> text("#heard-passage").equals("whole track"));
+        menuOf("#passage-2");
+        clickOn("Remove");
+        assertThat(track(0).passages()).hasSize(2);
+        press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
+        assertThat(track(0).passages()).hasSize(3);
+    }
+
+    @Test
+    void figuresAreOfThePassageOrOfTheWholeAndSayWhich() throws Exception {
+        openDemo();
+        TimeRange chosen =
+                onFx(() -> workspace().tracks().all().get(0).chosenRange().orElseThrow());
+        assertThat(chosen.seconds()).isBetween(8.0, 8.3);
+        assertThat(onFx(() -> workspace().gapAt(1).isKnown())).isTrue();
+        double bass = onFx(() -> workspace().gapAt(1).gapDb()[60]);
+        assertThat(lookup("#track-0 .small").queryAs(Label.class).getText()).isEqualTo("fullest");
+        clickOn("#scope-whole");
+        assertThat(session().comparing().scope()).isEqualTo(Scope.WHOLE_TRACKS);
+        waitUntil(() -> lookup("#track-0 .small").queryAs(Label.class).getText().equals("whole track"));
+        assertThat(onFx(() -> workspace().gapAt(1).gapDb()[60])).isNotEqualTo(bass);
+        clickOn("#scope-passages");
+        assertThat(onFx(() -> workspace().gapAt(1).gapDb()[60])).isEqualTo(bass);
+    }
+
+    @Test
+    void suggestionsMarkTheFullestPassageAndTheTracksMeet() throws Exception {
+        openDemo();
+        interact(() -> workspace().change("clear", s -> {
+            var next = s;
+            for (int i = 0; i < s.tracks().size(); i++) {
+                next = next.withTrack(
+                        i, t -> t.withPassages(List.<Passage>of(), -1).withShift(0));
+            }
+            return next;
+        }));
+        clickOn("#suggest");
+        clickOn("For every track without a passage, and have them meet");
+        waitUntilSettled();
+        for (int i = 0; i < 4; i++) {
+            TimeRange r = track(i).passage().orElseThrow().range();
+            assertThat(r.startSeconds()).as("not the intro of track %d", i).isGreaterThan(4);
+            double start = r.startSeconds() + track(i).shiftSeconds();
+            assertThat(start).isCloseTo(track(0).passage().orElseThrow().range().startSeconds(), within(1e-6));
+        }
+        clickOn("#track-1");
+        clickOn("#suggest");
+        clickOn("8 bars");
+        assertThat(track(1).passages()).hasSize(2);
+        press(KeyCode.ALT).type(KeyCode.RIGHT).release(KeyCode.ALT);
+        double slid = track(1).shiftSeconds();
+        clickOn("#meet");
+        assertThat(track(1).shiftSeconds()).isNotEqualTo(slid);
+        Bounds mirror = screen("#mirror");
+        drag(mirror.getCenterX(), mirror.getCenterY()).dropBy(60, 0); // the axis
+        double dragged = track(1).shiftSeconds();
+        clickOn("#meet");
+        assertThat(track(1).shiftSeconds()).isNotEqualTo(dragged);
+    }
+
+    @Test
+    void theTempoIsFoundAndCanBeHalvedTappedAndForgotten() throws Exception {
+        openDemo();
+        MenuButton tempo = lookup("#tempo").queryAs(MenuButton.class);
+        assertThat(onFx(tempo::getText)).isEqualTo("118.0 BPM");
+        clickOn("#tempo");
+        clickOn("Half of it");
+        waitUntil(() -> tempo.getText().equals("59.0 BPM"));
+        clickOn("#tempo");
+        clickOn("As it was found");
+        waitUntil(() -> tempo.getText().equals("118.0 BPM"));
+        interact(() -> {
+            for (int i = 0; i < 6; i++) {
+                app.window().passages().tap(0, (long) (i * 0.5e9) + 1);
+            }
+        });
+        assertThat(track(0).bars().orElseThrow().bpm())
+                .as("drawn to the beat near the taps")
+                .isBetween(116.0, 121.0);
+        type(KeyCode.T);
+        assertThat(track(0).bars()).isPresent();
+    }
+
+    @Test
+    void levelsAreMatchedByEveryBasisAndInEveryDirection() throws Exception {
+        openDemo();
+        for (Basis basis : Basis.values()) {
+            clickOn("#basis-" + basis.name().toLowerCase(java.util.Locale.ROOT));
+            assertThat(session().comparing().levels().basis()).isEqualTo(basis);
+            assertThat(onFx(() -> listening().offsetDb(2))).isBetween(-14.0, -8.0);
+        }
+        interact(() -> workspace()
+                .change(
+                        "stated",
+                        s -> s.withLevels(s.comparing()
+                                .levels()
+                                .withBasis(Basis.INTEGRATED)
+                                .withDirection(Direction.TO_STATED)
+                                .withStatedLevel(-5))));
+        waitUntil(() -> text("#levels-state").startsWith("all"));
+        assertThat(text("#levels-state")).contains("to clear full scale");
+        interact(() -> workspace()
+                .change("quietest", s -> s.withLevels(s.comparing().levels().withDirection(Direction.TO_QUIETEST))));
+        assertThat(onFx(() -> listening().offsetDb(0))).isZero();
+        waitUntil(() -> text("#levels-state").equals("matched"));
+    }
+
+    @Test
+    void aTrimByHandStaysOnTop() throws Exception {
+        openDemo();
+        clickOn("#track-1");
+        double before = onFx(() -> listening().offsetDb(1));
+        press(KeyCode.CONTROL).type(KeyCode.UP, KeyCode.UP).release(KeyCode.CONTROL);
+        assertThat(onFx(() -> listening().offsetDb(1))).isCloseTo(before + 0.2, within(1e-6));
+        waitUntil(() -> text("#offset-1").contains("✎"));
+        doubleClickOn("#offset-1");
+        assertThat(onFx(() -> listening().offsetDb(1))).isCloseTo(before, within(1e-6));
+        menuOf("#name-1");
+        clickOn("Leave out of level matching");
+        assertThat(onFx(() -> listening().offsetDb(1))).isZero();
+    }
+
+    @Test
+    void holdingAContourHearsThatTrackUntilItIsLetGo() throws Exception {
+        openDemo();
+        moveTo("#contour-2").press(MouseButton.PRIMARY);
+        assertThat(onFx(() -> listening().heardProperty().get())).isEqualTo(2);
+        waitUntil(() -> listening().playingProperty().get());
+        TimeRange passage =
+                onFx(() -> workspace().tracks().all().get(2).chosenRange().orElseThrow());
+        waitUntil(() -> listening().positionProperty().get() > passage.startSeconds() + 0.05);
+        release(MouseButton.PRIMARY);
+        assertThat(onFx(() -> listening().heardProperty().get())).isZero();
+        assertThat(onFx(() -> listening().playingProperty().get())).isFalse();
+    }
+}

@@ -1,0 +1,122 @@
+package oakmirror.desk;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Path;
+import java.util.concurrent.Callable;
+import java.util.concurrent.TimeUnit;
+import javafx.event.Event;
+import javafx.geometry.Bounds;
+import javafx.scene.Node;
+import javafx.scene.input.ContextMenuEvent;
+import oakmirror.correction.Proposal;
+import oakmirror.desk.model.Listening;
+import oakmirror.desk.model.Workspace;
+import oakmirror.media.TestFiles;
+import oakmirror.media.device.SimulatedOutput;
+import oakmirror.session.Session;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.io.TempDir;
+import org.testfx.api.FxRobot;
+import org.testfx.api.FxToolkit;
+import org.testfx.util.WaitForAsyncUtils;
+
+/** The real window, started for each test with folders of its own and the simulated output. */
+abstract class WindowTest extends FxRobot {
+
+    @TempDir
+    Path folder;
+
+    OakMirrorApp app;
+
+    @BeforeEach
+    void start() throws Exception {
+        System.setProperty("oakmirror.cache", folder.resolve("cache").toString());
+        System.setProperty("oakmirror.config", folder.resolve("config").toString());
+        System.setProperty("oakmirror.demo", TestFiles.demo("x").getParent().toString());
+        System.setProperty("oakmirror.output", "simulated");
+        System.setProperty("oakmirror.log", folder.resolve("oak-mirror.log").toString());
+        FxToolkit.registerPrimaryStage();
+        app = new OakMirrorApp();
+        FxToolkit.setupApplication(() -> app);
+    }
+
+    @AfterEach
+    void end() throws Exception {
+        FxToolkit.cleanupApplication(app);
+        FxToolkit.cleanupStages();
+    }
+
+    static void waitUntil(Callable<Boolean> condition) throws Exception {
+        WaitForAsyncUtils.waitFor(40, TimeUnit.SECONDS, () -> onFx(condition));
+        WaitForAsyncUtils.waitForFxEvents();
+    }
+
+    static <T> T onFx(Callable<T> work) {
+        return WaitForAsyncUtils.waitForAsyncFx(10_000, work);
+    }
+
+    Workspace workspace() {
+        return app.window().workspace();
+    }
+
+    Listening listening() {
+        return app.window().listening();
+    }
+
+    Session session() {
+        return onFx(() -> workspace().session());
+    }
+
+    Proposal proposal() {
+        return onFx(() -> workspace().proposalProperty().get());
+    }
+
+    void openDemo() throws Exception {
+        clickOn("#open-demo");
+        waitUntil(() -> workspace().isReady());
+        waitUntil(() -> lookup("#track-3").tryQuery().isPresent());
+        interact(() -> {
+            app.window().root().applyCss();
+            app.window().root().layout();
+        });
+    }
+
+    /** Asks for a node's menu, as a right click does; the robot's own right click does not ask. */
+    void menuOf(String query) {
+        Node node = lookup(query).query();
+        interact(() -> {
+            Bounds at = node.localToScreen(node.getBoundsInLocal());
+            double x = at.getCenterX();
+            double y = at.getCenterY();
+            Event.fireEvent(
+                    node, new ContextMenuEvent(ContextMenuEvent.CONTEXT_MENU_REQUESTED, 1, 1, x, y, false, null));
+        });
+    }
+
+    /** The simulated device that is played to. */
+    SimulatedOutput device() {
+        return (SimulatedOutput) onFx(() -> listening().output().output().orElseThrow());
+    }
+
+    /** RMS of the last second the simulated device was given, in dB. */
+    double recentLevel() {
+        float[][] recent = device().recent(48000);
+        double sum = 0;
+        for (float x : recent[0]) {
+            sum += x * x;
+        }
+        return 10 * Math.log10(sum / recent[0].length);
+    }
+
+    void saveAs(Path file) {
+        interact(() -> {
+            try {
+                workspace().save(file);
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+        });
+    }
+}

@@ -1,0 +1,119 @@
+package oakmirror.media.file;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.Arrays;
+import oakmirror.processing.MonitorInsert;
+
+/** Reads the impulse response of headphones or a room from an audio file. */
+public final class ImpulseResponseFile {
+
+    /** What may be cut off at the end: parts of the whole energy below this. */
+    private static final double NEGLIGIBLE = 1e-6;
+
+    private ImpulseResponseFile() {}
+
+    /**
+     * Reads a response, its left and right side, at a rate. Nothing is scaled but for the change of rate, which keeps the gain at
+     * every frequency. Silence and what has died away by 60 dB at the end is cut.
+     *
+     * @throws AudioFileException when the file cannot be read, is silent, or rings for longer than
+     *     {@value MonitorInsert#LONGEST_SECONDS} s; in one sentence
+     */
+    public static double[][] read(Path file, int sampleRate) throws AudioFileException {
+        String name = String.valueOf(file.getFileName());
+        Collector collected = new Collector((int) (30L * sampleRate));
+        try (DecodedStream stream = AudioFile.open(file)) {
+            decode(stream, sampleRate, collected);
+        } catch (AudioFileException e) {
+            throw e;
+        } catch (IOException e) {
+            throw new AudioFileException(name + " cannot be read.", e);
+        }
+        int length = lengthOf(collected);
+        if (length == 0) {
+            throw new AudioFileException(name + " is silent; choose an impulse response.");
+        }
+        if (length > MonitorInsert.LONGEST_SECONDS * sampleRate) {
+            throw new AudioFileException(
+                    name + " rings for longer than a second; choose an impulse response that is shorter.");
+        }
+        double[][] response = new double[2][length];
+        for (int i = 0; i < length; i++) {
+            response[0][i] = collected.left[i];
+            response[1][i] = collected.right[i];
+        }
+        return response;
+    }
+
+    private static void decode(DecodedStream stream, int sampleRate, Collector collected) throws IOException {
+        int from = stream.sampleRate();
+        float[][] block = new float[stream.layout().channels()][4096];
+        float[] left = new float[4096];
+        float[] right = new float[4096];
+        boolean isMono = stream.layout().channels() == 1;
+        try (Resampler resampler = new Resampler(from, sampleRate, 4096)) {
+            // Samples of a response stand for an area: at another rate they are as much smaller as there are more of
+            // them.
+            float scale = (float) from / sampleRate;
+            int n;
+            while ((n = stream.read(block, 4096)) > 0) {
+                if (isMono) { // one response for both sides, at full level
+                    System.arraycopy(block[0], 0, left, 0, n);
+                    System.arraycopy(block[0], 0, right, 0, n);
+                } else {
+                    stream.layout().foldToStereo(block, n, left, right);
+                }
+                if (from == sampleRate) {
+                    collected.take(left, right, n, 1);
+                } else {
+                    resampler.add(left, right, n, (l, r, count) -> collected.take(l, r, count, scale));
+                }
+            }
+            if (from != sampleRate) {
+                resampler.finish((l, r, count) -> collected.take(l, r, count, scale));
+            }
+        }
+    }
+
+    private static int lengthOf(Collector c) {
+        double whole = 0;
+        for (int i = 0; i < c.count; i++) {
+            whole += c.left[i] * c.left[i] + c.right[i] * c.right[i];
+        }
+        int length = c.count;
+        double rest = 0;
+        while (length > 0) {
+            rest += c.left[length - 1] * c.left[length - 1] + c.right[length - 1] * c.right[length - 1];
+            if (rest > whole * NEGLIGIBLE) {
+                break;
+            }
+            length--;
+        }
+        return whole == 0 ? 0 : length;
+    }
+
+    private static final class Collector {
+        private final int most;
+        private float[] left = new float[8192];
+        private float[] right = new float[8192];
+        private int count;
+
+        Collector(int most) {
+            this.most = most;
+        }
+
+        void take(float[] l, float[] r, int n, float scale) {
+            int taken = Math.min(n, most - count);
+            while (count + taken > left.length) {
+                left = Arrays.copyOf(left, 2 * left.length);
+                right = Arrays.copyOf(right, 2 * right.length);
+            }
+            for (int i = 0; i < taken; i++) {
+                left[count + i] = scale * l[i];
+                right[count + i] = scale * r[i];
+            }
+            count += taken;
+        }
+    }
+}
