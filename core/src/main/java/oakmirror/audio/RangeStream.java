@@ -1,27 +1,16 @@
 package oakmirror.audio;
 
 /** A stretch of a stereo source as a stream; what lies outside the source is left out. */
-public final class RangeStream implements AudioStream {
+public final class RangeStream extends SourceStream {
 
-    private final StereoSource source;
     private final long end;
     private long position;
 
     /** A stretch, its ends at the nearest frames. */
     public RangeStream(StereoSource source, TimeRange range) {
-        this.source = source;
+        super(source);
         this.position = Math.min(source.frames(), Math.round(range.startSeconds() * source.sampleRate()));
         this.end = Math.min(source.frames(), Math.round(range.endSeconds() * source.sampleRate()));
-    }
-
-    @Override
-    public int sampleRate() {
-        return source.sampleRate();
-    }
-
-    @Override
-    public ChannelLayout layout() {
-        return ChannelLayout.stereo();
     }
 
     @Override
@@ -32,18 +21,8 @@ public final class RangeStream implements AudioStream {
     @Override
     public int read(float[][] block, int frames) {
         int n = (int) Math.min(frames, end - position);
-        source.read(position, block[0], block[1], 0, n);
+        source().read(position, block[0], block[1], 0, n);
         position += n;
         return n;
-    }
-
-    @Override
-    public long nonFiniteSamples() {
-        return 0;
-    }
-
-    @Override
-    public void close() {
-        // the source is not ours
     }
 }

@@ -39,6 +39,7 @@ public final class MonitorMixer {
     private final MonitorVoice[] voices = new MonitorVoice[VOICES];
     private final LiveMeter meter;
     private final MonitorBus bus;
+    private final Readahead reading;
     private volatile MonitorScene scene = MonitorScene.EMPTY;
     private volatile Jump jump = new Jump(0);
     private volatile double place;
@@ -61,6 +62,7 @@ public final class MonitorMixer {
         }
         meter = new LiveMeter(sampleRate);
         bus = new MonitorBus(maxBlock, sampleRate, meter);
+        reading = new Readahead(sampleRate);
     }
 
     /** Frames a second. */
@@ -73,10 +75,37 @@ public final class MonitorMixer {
         scene = next;
     }
 
-    /** Jumps to a place, in units of the scene's timings, in the next block. */
+    /**
+     * Jumps to a place, in units of the scene's timings, in the next block. Reads what will be heard first, so that the audio thread does
+     * not have to wait for a disk.
+     */
     public void jumpTo(double units) {
+        MonitorScene now = scene;
+        touch(now.heardTrack(), units);
+        touch(now.blendedTrack(), units);
         place = units;
         jump = new Jump(units);
+    }
+
+    private void touch(MonitorScene.Track track, double units) {
+        if (track != null) {
+            reading.touch(track.source(), track.timing().frameAt(units));
+        }
+    }
+
+    /**
+     * Reads what may be heard next of every track, so that it lies in memory when the audio thread wants it. To be called every now and
+     * then, at least twice in {@value Readahead#SECONDS} s, by any thread but the audio thread.
+     */
+    public void readAhead() {
+        MonitorScene now = scene;
+        double at = place;
+        for (MonitorScene.Track track : now.tracks()) {
+            touch(track, at);
+            if (now.loopOf(track) != null) {
+                reading.touch(track.source(), now.loopOf(track).start());
+            }
+        }
     }
 
     /** The place that will be rendered next, in units of the scene's timings. */

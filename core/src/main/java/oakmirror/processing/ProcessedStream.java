@@ -1,19 +1,17 @@
 package oakmirror.processing;
 
-import oakmirror.audio.AudioStream;
-import oakmirror.audio.ChannelLayout;
+import oakmirror.audio.SourceStream;
 import oakmirror.audio.StereoSource;
 
 /** A stereo source after a processor, as a stream from its start; as long as the source, its latency taken out. */
-public final class ProcessedStream implements AudioStream {
+public final class ProcessedStream extends SourceStream {
 
-    private final StereoSource source;
     private final StereoProcessor processor;
     private long position;
 
     /** A stream; the processor must be fresh and is used by nobody else. */
     public ProcessedStream(StereoSource source, StereoProcessor processor) {
-        this.source = source;
+        super(source);
         this.processor = processor;
         int skip = processor.latencyFrames();
         float[] left = new float[Math.max(1, skip)];
@@ -23,36 +21,16 @@ public final class ProcessedStream implements AudioStream {
     }
 
     @Override
-    public int sampleRate() {
-        return source.sampleRate();
-    }
-
-    @Override
-    public ChannelLayout layout() {
-        return ChannelLayout.stereo();
-    }
-
-    @Override
     public long expectedFrames() {
-        return source.frames();
+        return source().frames();
     }
 
     @Override
     public int read(float[][] block, int frames) {
-        int n = (int) Math.min(frames, source.frames() - position);
-        source.read(position + processor.latencyFrames(), block[0], block[1], 0, n);
+        int n = (int) Math.min(frames, source().frames() - position);
+        source().read(position + processor.latencyFrames(), block[0], block[1], 0, n);
         processor.process(block[0], block[1], 0, n);
         position += n;
         return n;
-    }
-
-    @Override
-    public long nonFiniteSamples() {
-        return 0;
-    }
-
-    @Override
-    public void close() {
-        // the source is not ours
     }
 }

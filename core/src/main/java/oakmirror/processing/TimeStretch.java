@@ -1,7 +1,6 @@
 package oakmirror.processing;
 
-import oakmirror.audio.AudioStream;
-import oakmirror.audio.ChannelLayout;
+import oakmirror.audio.SourceStream;
 import oakmirror.audio.StereoSource;
 
 /**
@@ -13,7 +12,7 @@ import oakmirror.audio.StereoSource;
  * both sides, looked for in fourfold decimation first and then frame by frame; both sides take the same place, so the image stays. No moment
  * is further than 12 ms from where the time scale wants it. At factor 1 the samples come out as they were.
  */
-public final class TimeStretch implements AudioStream {
+public final class TimeStretch extends SourceStream {
 
     private static final double HOP_SECONDS = 0.023;
     private static final double REACH_SECONDS = 0.012;
@@ -21,7 +20,6 @@ public final class TimeStretch implements AudioStream {
     /** Energy below which nothing is like anything. */
     private static final double FAINT = 1e-9;
 
-    private final StereoSource source;
     private final double factor;
     private final int hop;
     private final int reach;
@@ -45,10 +43,10 @@ public final class TimeStretch implements AudioStream {
      * @param factor length of what comes out over length of the source, from 0.25 to 4
      */
     public TimeStretch(StereoSource source, double factor) {
+        super(source);
         if (!(factor >= 0.25 && factor <= 4)) {
             throw new IllegalArgumentException("a stretch lies between a quarter and four times: " + factor);
         }
-        this.source = source;
         this.factor = factor;
         hop = (int) Math.round(HOP_SECONDS * source.sampleRate() / COARSE) * COARSE;
         reach = (int) Math.round(REACH_SECONDS * source.sampleRate() / COARSE) * COARSE;
@@ -69,16 +67,6 @@ public final class TimeStretch implements AudioStream {
     /** How long a source of so many frames comes out. */
     public static long framesOf(long sourceFrames, double factor) {
         return Math.round(sourceFrames * factor);
-    }
-
-    @Override
-    public int sampleRate() {
-        return source.sampleRate();
-    }
-
-    @Override
-    public ChannelLayout layout() {
-        return ChannelLayout.stereo();
     }
 
     @Override
@@ -129,7 +117,7 @@ public final class TimeStretch implements AudioStream {
     }
 
     private void overlap(long start) {
-        source.read(start, segmentLeft, segmentRight, 0, 2 * hop);
+        source().read(start, segmentLeft, segmentRight, 0, 2 * hop);
         for (int i = 0; i < 2 * hop; i++) {
             sumLeft[i] += window[i] * segmentLeft[i];
             sumRight[i] += window[i] * segmentRight[i];
@@ -146,7 +134,7 @@ public final class TimeStretch implements AudioStream {
     }
 
     private void mono(long start, float[] into, int count) {
-        source.read(start, into, scratch, 0, count);
+        source().read(start, into, scratch, 0, count);
         for (int i = 0; i < count; i++) {
             into[i] += scratch[i];
         }
@@ -170,15 +158,5 @@ public final class TimeStretch implements AudioStream {
             }
         }
         return place;
-    }
-
-    @Override
-    public long nonFiniteSamples() {
-        return 0;
-    }
-
-    @Override
-    public void close() {
-        // the source is not ours
     }
 }

@@ -20,9 +20,8 @@ public final class SpectralEdge {
     public static OptionalDouble of(BandSpectrum spectrum) {
         int end = Math.min(spectrum.usableBands(), BandGrid.bandOf(AUDIBLE_END_HZ));
         int last = Math.min(end - WITHIN, BandGrid.bandOf(HIGHEST_HZ));
-        double[] centres = BandGrid.centresHz();
         double steepest = Math.pow(10, LEAST_FALL_DB / 10);
-        OptionalDouble edge = OptionalDouble.empty();
+        int steepestAt = -1;
         for (int b = BandGrid.bandOf(LOWEST_HZ); b < last; b++) {
             double above = 1e-15;
             for (int i = b + WITHIN; i < end; i++) {
@@ -31,18 +30,24 @@ public final class SpectralEdge {
             double fall = spectrum.power()[b] / above;
             if (fall >= steepest) {
                 steepest = fall;
-                edge = OptionalDouble.of(centres[b]);
+                steepestAt = b;
             }
         }
-        // The last band that still holds something, not the first that is a sixth of an octave below it.
-        if (edge.isPresent()) {
-            int b = BandGrid.bandOf(edge.getAsDouble());
-            double held = spectrum.power()[b];
-            while (b + 1 < end && spectrum.power()[b + 1] > held / 4) {
-                b++;
-            }
-            edge = OptionalDouble.of(centres[b]);
+        return steepestAt < 0
+                ? OptionalDouble.empty()
+                : OptionalDouble.of(BandGrid.centreHz(lastHeld(spectrum, steepestAt)));
+    }
+
+    /** The last band within 12 dB of what lies below the fall. */
+    private static int lastHeld(BandSpectrum spectrum, int fallsAt) {
+        double held = 0;
+        for (int b = fallsAt - 3 * WITHIN; b < fallsAt - WITHIN; b++) {
+            held += spectrum.power()[b] / (2 * WITHIN);
         }
-        return edge;
+        int b = fallsAt - WITHIN;
+        while (b + 1 < spectrum.usableBands() && spectrum.power()[b + 1] > held / 16) {
+            b++;
+        }
+        return b;
     }
 }

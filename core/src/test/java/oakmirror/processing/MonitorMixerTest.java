@@ -408,6 +408,89 @@ class MonitorMixerTest {
         assertThat(mixer.meter().highestPeakDbtp()).isBetween(-14.0, -11.9);
     }
 
+    /**
+     * On slow sines at the level of a mix, where a click would stand out: everything that can be changed, changed in turn. No step is larger
+     * than the programme's own by more than −60 dBFS.
+     */
+    @Test
+    void noChangeLeavesAStepAboveSixtyDecibelsBelowFullScale() {
+        float[] slow = Signals.sine(RATE, 41, -18, 20, 10);
+        float[] other = Signals.sine(RATE, 57, -18, 20, 130);
+        List<MonitorScene.Track> two = List.of(
+                new MonitorScene.Track(Signals.both(RATE, slow), 1),
+                new MonitorScene.Track(Signals.both(RATE, other), 1));
+        ToneFilter bright = ProcessingTest.BRIGHT;
+        Optional<ProcessorPool> pool = Optional.of(new ProcessorPool(bright, RATE, MonitorMixer.POOL_SIZE));
+        Optional<BandSolo> band = Optional.of(new BandSolo(20, 60, RATE));
+        Optional<MonitorScene.Loop> loop = Optional.of(new MonitorScene.Loop(48_000, 60_333));
+        double[] one = {1};
+        Optional<MonitorInsert> insert = Optional.of(new MonitorInsert(one, one));
+        MonitorPath straight = MonitorPath.STRAIGHT;
+        MonitorPath solo = new MonitorPath(Sides.STEREO, band, Optional.empty(), 1);
+        MonitorPath mono = new MonitorPath(Sides.MONO, Optional.empty(), insert, 0.8f);
+        MonitorScene[] scenes = {
+            scene(two, 1, false, pool, Optional.empty(), straight),
+            scene(two, 0, false, pool, Optional.empty(), straight),
+            scene(two, 0, true, pool, Optional.empty(), straight),
+            scene(two, 0, false, pool, loop, straight),
+            scene(two, 0, false, pool, Optional.empty(), solo),
+            scene(two, 1, false, pool, Optional.empty(), solo),
+            scene(two, 1, false, pool, Optional.empty(), mono),
+            new MonitorScene(two, 0, Optional.of(new MonitorScene.Blend(1, 0.6f)), false, pool, 1, false, straight),
+            scene(two, 1, false, pool, loop, straight)
+        };
+        mixer.setScene(scenes[1]);
+        render(40);
+        for (int i = 0; i < 300; i++) {
+            mixer.setScene(scenes[i % scenes.length]);
+            if (i % 7 == 3) {
+                mixer.jumpTo(9_777L * (i % 40));
+            }
+            render(2 + i % 3);
+        }
+        double own = Math.pow(10, -18 / 20.0) * 2 * Math.PI * 57 / RATE;
+        double beyond = largestStep() - own;
+        System.out.printf("Largest step beyond the programme's own: %.1f dBFS%n", 20 * Math.log10(beyond));
+        assertThat(beyond).isLessThan(1e-3);
+    }
+
+    @Test
+    void whatMayBeHeardNextIsReadAhead() {
+        List<Long> read = new ArrayList<>();
+        StereoSource watched = new StereoSource() {
+            @Override
+            public int sampleRate() {
+                return RATE;
+            }
+
+            @Override
+            public long frames() {
+                return 10 * RATE;
+            }
+
+            @Override
+            public void read(long position, float[] left, float[] right, int offset, int count) {
+                read.add(position);
+            }
+        };
+        MonitorScene.Track track = new MonitorScene.Track(
+                watched, 1, new Timing(500, 1), Optional.of(new MonitorScene.Loop(90_000, 200_000)));
+        mixer.setScene(new MonitorScene(
+                List.of(new MonitorScene.Track(mix, 1), track),
+                0,
+                Optional.empty(),
+                false,
+                Optional.empty(),
+                1,
+                true,
+                MonitorPath.STRAIGHT));
+        mixer.jumpTo(100_000);
+        assertThat(read).as("not heard").isEmpty();
+        mixer.readAhead();
+        assertThat(read).contains(100_500L, 90_000L);
+        assertThat(read.stream().mapToLong(p -> p).max().orElse(0)).isGreaterThan(100_500 + RATE - 4096);
+    }
+
     @Test
     void aBlockThatIsTooLongIsRefused() {
         assertThatThrownBy(() -> mixer.render(new float[BLOCK + 1], new float[BLOCK + 1], BLOCK + 1))

@@ -2,6 +2,7 @@ package oakmirror.desk;
 
 import java.util.Optional;
 import javafx.event.EventHandler;
+import javafx.geometry.Pos;
 import javafx.scene.Scene;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.BorderPane;
@@ -17,8 +18,8 @@ import oakmirror.desk.model.Settings;
  */
 final class CompactWindow {
 
-    private static final double WIDTH = 1060;
-    private static final double HEIGHT = 140;
+    private static final double WIDTH = 820;
+    private static final double HEIGHT = 146;
 
     private final ListeningBar bar;
     private final BorderPane home;
@@ -34,6 +35,7 @@ final class CompactWindow {
         this.settings = settings;
         this.keys = keys;
         root.getStyleClass().add("window");
+        root.setAlignment(Pos.TOP_LEFT);
     }
 
     boolean isOpen() {
@@ -63,8 +65,8 @@ final class CompactWindow {
         Stage small = new Stage();
         small.setTitle("Oak Mirror");
         small.setAlwaysOnTop(true);
-        small.setMinWidth(900);
-        small.setMinHeight(130);
+        small.setMinWidth(700);
+        small.setMinHeight(140);
         small.setScene(scene);
         small.setOnCloseRequest(e -> {
             e.consume();

@@ -44,7 +44,15 @@ final class Screenshots {
                 add(station.label(), theme, () -> window.show(station.ordinal()), () -> {});
             }
             Runnable blind = () -> window.commands().run(Act.BLIND);
-            add("blind", theme, blind, blind);
+            Runnable gather = () -> window.show(Station.GATHER.ordinal());
+            add(
+                    "blind",
+                    theme,
+                    () -> {
+                        gather.run();
+                        blind.run();
+                    },
+                    blind);
             Node keys = window.root().lookup("#keys");
             add("commands", theme, () -> window.commands().run(Act.COMMANDS), () -> keys.setVisible(false));
         }

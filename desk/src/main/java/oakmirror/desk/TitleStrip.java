@@ -6,7 +6,6 @@ import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
-import javafx.scene.control.MenuItem;
 import javafx.scene.control.ProgressBar;
 import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.layout.HBox;
@@ -14,9 +13,9 @@ import oakmirror.desk.command.Act;
 import oakmirror.desk.command.Commands;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.look.Theme;
+import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.Job;
 import oakmirror.desk.model.Workspace;
-import oakmirror.desk.page.Ui;
 
 /** The strip at the top: what is open and whether it is kept, work in progress with its cancel, undo, theme. */
 final class TitleStrip extends HBox {
@@ -83,19 +82,13 @@ final class TitleStrip extends HBox {
         menu.setFocusTraversable(false);
         menu.getItems()
                 .addAll(
-                        item("New" + keys.hint(Act.NEW), actions::newSession),
-                        item("Open…" + keys.hint(Act.OPEN), actions::open),
-                        item("Open the demo", actions::openDemo),
+                        Ui.item("New" + keys.hint(Act.NEW), actions::newSession),
+                        Ui.item("Open…" + keys.hint(Act.OPEN), actions::open),
+                        Ui.item("Open the demo", actions::openDemo),
                         new SeparatorMenuItem(),
-                        item("Save" + keys.hint(Act.SAVE), actions::save),
-                        item("Save as…" + keys.hint(Act.SAVE_AS), actions::saveAs));
+                        Ui.item("Save" + keys.hint(Act.SAVE), actions::save),
+                        Ui.item("Save as…" + keys.hint(Act.SAVE_AS), actions::saveAs));
         return menu;
-    }
-
-    private static MenuItem item(String text, Runnable action) {
-        MenuItem item = new MenuItem(text);
-        item.setOnAction(e -> action.run());
-        return item;
     }
 
     private String nameOf() {

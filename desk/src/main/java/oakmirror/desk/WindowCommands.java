@@ -12,7 +12,6 @@ import oakmirror.desk.model.MonitorControls;
 import oakmirror.desk.model.Passages;
 import oakmirror.desk.model.Workspace;
 import oakmirror.processing.MonitorPath.Sides;
-import oakmirror.session.Comparing.Jump;
 
 /** What the commands of listening and of passages do. */
 final class WindowCommands {
@@ -68,18 +67,8 @@ final class WindowCommands {
                         .orElse(0.0)));
         commands.set(Act.BACK, () -> seekBy(-STEP_SECONDS));
         commands.set(Act.FORWARD, () -> seekBy(STEP_SECONDS));
-        commands.set(
-                Act.JUMP,
-                () -> workspace.change(
-                        "switch by time or bar",
-                        s -> s.withComparing(
-                                s.comparing().withJump(s.comparing().jump() == Jump.BAR ? Jump.TIME : Jump.BAR))));
-        commands.set(
-                Act.ALIGN,
-                () -> workspace.change(
-                        "align tempos",
-                        s -> s.withComparing(
-                                s.comparing().withTempoAligned(!s.comparing().tempoAligned()))));
+        commands.set(Act.JUMP, workspace::toggleJump);
+        commands.set(Act.ALIGN, workspace::toggleTempoAligned);
         commands.set(Act.BLEND, () -> {
             if (!blind.isOn()) {
                 listening.blendTo(listening.blendProperty().get() > 0 ? 0 : 0.5);

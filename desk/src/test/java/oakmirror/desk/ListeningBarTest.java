@@ -128,7 +128,7 @@ class ListeningBarTest extends WindowTest {
         clickOn("#dim");
         waitFor(1.2);
         assertThat(recentLevel()).isCloseTo(all - 20, within(3.0));
-        assertThat(onFx(() -> listening().meter().shortTermLufs()))
+        assertThat(onFx(() -> listening().meter().momentaryLufs()))
                 .as("the meter reads what is listened to, whatever the volume")
                 .isCloseTo(-17.7, within(2.0));
     }

@@ -16,11 +16,11 @@ import oakmirror.desk.command.Act;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.look.Palette;
 import oakmirror.desk.look.Readings;
+import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.Blind;
 import oakmirror.desk.model.Listening;
 import oakmirror.desk.model.TrackSlot;
 import oakmirror.desk.model.Workspace;
-import oakmirror.desk.page.Ui;
 import oakmirror.desk.plot.Sketches;
 
 /** A chip for each track with the offset it is heard with; a press hears it. In a blind comparison only letters are left. */
@@ -50,7 +50,7 @@ final class ChipRow extends ScrollPane {
         setFitToHeight(true);
         setMinHeight(54);
         widthProperty().subscribe(w -> fit());
-        Runnable refresh = Ui.coalesced(this::show);
+        Runnable refresh = Ui.coalesced(this, this::show);
         workspace.tracks().all().addListener((ListChangeListener<TrackSlot>) c -> refresh.run());
         workspace.tracks().revisionProperty().subscribe(r -> refresh.run());
         workspace.levelsProperty().subscribe(l -> refresh.run());

@@ -8,23 +8,25 @@ import javafx.scene.control.Label;
 import javafx.scene.control.Slider;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.Tooltip;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import oakmirror.desk.command.Act;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.look.Readings;
+import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.Blind;
 import oakmirror.desk.model.Listening;
 import oakmirror.desk.model.MonitorControls;
 import oakmirror.desk.model.MonitorControls.Band;
 import oakmirror.desk.model.Workspace;
-import oakmirror.desk.page.Ui;
 import oakmirror.processing.MonitorPath.Sides;
 import oakmirror.session.Comparing.Jump;
 import oakmirror.spectrum.Zone;
 
-/** The lower row of the bar: loop, what stays on switching, correction, blend, bands, sides. */
-final class HearControls extends HBox {
+/** The lower row of the bar, two in a narrow window: loop, what stays on switching, correction, blend, bands, sides. */
+final class HearControls extends FlowPane {
 
+    private static final double ONE_LINE = 872;
     private static final String[] SHORT = {"Sub", "Bass", "Low", "Mid", "Pres", "Treb", "Air"};
 
     private final Workspace workspace;
@@ -32,7 +34,9 @@ final class HearControls extends HBox {
     private final KeyMap keys;
 
     HearControls(Workspace workspace, Listening listening, Blind blind, KeyMap keys, Runnable toggleLoop) {
-        super(9);
+        super(9, 5);
+        setPrefWrapLength(ONE_LINE);
+        setMinWidth(300);
         this.workspace = workspace;
         this.listening = listening;
         this.keys = keys;
@@ -43,8 +47,8 @@ final class HearControls extends HBox {
         getChildren().addAll(transport, correction, blend, bands(), sides());
         getChildren().forEach(c -> ((HBox) c).setAlignment(Pos.CENTER_LEFT));
         blind.runProperty().subscribe(r -> {
-            correction.setDisable(r.isPresent());
-            blend.setDisable(r.isPresent());
+            correction.setVisible(r.isEmpty()); // it would tell what is heard
+            blend.setVisible(r.isEmpty());
         });
     }
 
@@ -71,9 +75,7 @@ final class HearControls extends HBox {
         ToggleButton jump = small("", "What stays when another track is heard: the time, or the bar", Act.JUMP);
         jump.setId("jump");
         jump.setMinWidth(74);
-        jump.setOnAction(e -> workspace.change(
-                "switch by time or bar",
-                s -> s.withComparing(s.comparing().withJump(s.comparing().jump() == Jump.BAR ? Jump.TIME : Jump.BAR))));
+        jump.setOnAction(e -> workspace.toggleJump());
         workspace.sessionProperty().subscribe(s -> {
             boolean byBar = s.comparing().jump() == Jump.BAR;
             jump.setText(byBar ? "same bar" : "same time");
@@ -86,10 +88,7 @@ final class HearControls extends HBox {
         ToggleButton align = small(
                 "at tempo", "Hear references stretched to the mix's tempo; this adds artefacts of its own", Act.ALIGN);
         align.setId("align");
-        align.setOnAction(e -> workspace.change(
-                "align tempos",
-                s -> s.withComparing(
-                        s.comparing().withTempoAligned(!s.comparing().tempoAligned()))));
+        align.setOnAction(e -> workspace.toggleTempoAligned());
         workspace
                 .sessionProperty()
                 .subscribe(s -> align.setSelected(s.comparing().tempoAligned()));

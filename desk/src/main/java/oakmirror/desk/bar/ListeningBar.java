@@ -11,13 +11,13 @@ import javafx.scene.layout.VBox;
 import oakmirror.desk.command.Act;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.look.Readings;
+import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.Blind;
 import oakmirror.desk.model.Listening;
 import oakmirror.desk.model.Passages;
 import oakmirror.desk.model.Settings;
 import oakmirror.desk.model.TrackSlot;
 import oakmirror.desk.model.Workspace;
-import oakmirror.desk.page.Ui;
 import oakmirror.desk.plot.SeekStrip;
 
 /** The bar that is always there: play, what is heard with which offset and from which passage, how, and how loud. */
@@ -51,7 +51,8 @@ public final class ListeningBar extends VBox {
         HBox.setHgrow(chips, Priority.ALWAYS);
         HBox upper = new HBox(12, play(keys), whereabouts(passages, keys), chips, output.meters());
         upper.setAlignment(Pos.CENTER_LEFT);
-        HBox lower = new HBox(10, hear, Ui.spring(), output);
+        HBox.setHgrow(hear, Priority.ALWAYS);
+        HBox lower = new HBox(10, hear, output);
         lower.setAlignment(Pos.CENTER_LEFT);
         VBox rows = new VBox(8, upper, lower);
         rows.getStyleClass().add("listening-bar");

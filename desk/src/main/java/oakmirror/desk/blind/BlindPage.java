@@ -21,12 +21,12 @@ import javafx.stage.FileChooser;
 import javafx.util.Subscription;
 import oakmirror.blind.Binomial;
 import oakmirror.blind.BlindResult;
+import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.Blind;
 import oakmirror.desk.model.Blind.Item;
 import oakmirror.desk.model.Blind.Run;
 import oakmirror.desk.model.Settings;
 import oakmirror.desk.model.Workspace;
-import oakmirror.desk.page.Ui;
 import oakmirror.media.file.TableFiles;
 
 /** Blind comparison: setting one up, answering, and what came of those before. Lies over the stations until it is closed. */
@@ -113,6 +113,7 @@ public final class BlindPage extends StackPane {
             }
         });
         startAbx.setId("start-abx");
+        startAbx.getStyleClass().add("primary");
         Label needed = Ui.label("", "quiet");
         trials.valueProperty().subscribe(n -> needed.setText(needed(n)));
         VBox abx = card(
@@ -145,6 +146,7 @@ public final class BlindPage extends StackPane {
             }
         });
         startRanking.setId("start-ranking");
+        startRanking.getStyleClass().add("primary");
         VBox ranking = card(
                 "Which do you like best?",
                 "Each round hides them behind letters in a new order; you put the letters in order of preference.",

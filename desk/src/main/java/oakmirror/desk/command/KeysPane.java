@@ -18,7 +18,7 @@ import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
-import oakmirror.desk.page.Ui;
+import oakmirror.desk.look.Ui;
 
 /**
  * The list of everything that can be done, over the window: typing finds a command, Enter does it, a click on its key changes the key.

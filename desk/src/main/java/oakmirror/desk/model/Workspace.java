@@ -22,6 +22,7 @@ import oakmirror.level.LevelMatch;
 import oakmirror.level.TrackLevel;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.session.Comparing;
+import oakmirror.session.Comparing.Jump;
 import oakmirror.session.History;
 import oakmirror.session.Session;
 import oakmirror.session.SessionFile;
@@ -189,6 +190,21 @@ public final class Workspace {
     /** Changes what is said about one track, in a step of its own; counted as in {@link Session#tracks}. */
     public void changeTrack(int index, String action, UnaryOperator<TrackFile> how) {
         change(action, s -> s.withTrack(index, how));
+    }
+
+    /** Switching keeps the bar instead of the time, or the time instead of the bar. */
+    public void toggleJump() {
+        change(
+                "switch by time or bar",
+                s -> s.withComparing(s.comparing().withJump(s.comparing().jump() == Jump.BAR ? Jump.TIME : Jump.BAR)));
+    }
+
+    /** References are heard at the mix's tempo, or at their own again. */
+    public void toggleTempoAligned() {
+        change(
+                "align tempos",
+                s -> s.withComparing(
+                        s.comparing().withTempoAligned(!s.comparing().tempoAligned())));
     }
 
     /** Starts a new, empty session. */

@@ -13,6 +13,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import oakmirror.correction.Gap;
 import oakmirror.desk.look.Readings;
+import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.Listening;
 import oakmirror.desk.model.MonitorControls;
 import oakmirror.desk.model.Settings;

@@ -12,6 +12,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Readings;
+import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.Finishing;
 import oakmirror.desk.model.TrackSlot;
 import oakmirror.desk.model.Workspace;

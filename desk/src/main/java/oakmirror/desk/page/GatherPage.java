@@ -8,7 +8,6 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
-import javafx.scene.control.MenuItem;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
@@ -17,6 +16,7 @@ import oakmirror.audio.TimeRange;
 import oakmirror.desk.command.Act;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.look.Readings;
+import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.Listening;
 import oakmirror.desk.model.Passages;
 import oakmirror.desk.model.TrackSlot;
@@ -67,7 +67,7 @@ public final class GatherPage extends StackPane {
         getChildren().addAll(content, empty);
 
         workspace.tracks().all().addListener((ListChangeListener<TrackSlot>) c -> keepSelection());
-        Runnable refresh = Ui.coalesced(this::refresh);
+        Runnable refresh = Ui.coalesced(this, this::refresh);
         workspace.tracks().revisionProperty().subscribe(r -> refresh.run());
         workspace.sessionProperty().subscribe(s -> refresh.run());
         passages.selectedProperty().subscribe(i -> {
@@ -214,13 +214,9 @@ public final class GatherPage extends StackPane {
             int index = indexOf(side);
             passages.selectedProperty().set(index);
             ContextMenu menu = passage >= 0 ? strip.menu(index, passage) : new ContextMenu();
-            MenuItem downbeat = new MenuItem("A bar begins here");
-            downbeat.setOnAction(e -> passages.setDownbeat(index, seconds));
-            menu.getItems().add(downbeat);
+            menu.getItems().add(Ui.item("A bar begins here", () -> passages.setDownbeat(index, seconds)));
             if (side == 1) {
-                MenuItem meet = new MenuItem("Meet at the passage");
-                meet.setOnAction(e -> passages.meet(index));
-                menu.getItems().add(meet);
+                menu.getItems().add(Ui.item("Meet at the passage", () -> passages.meet(index)));
             }
             menu.show(mirror, screenX, screenY);
         }

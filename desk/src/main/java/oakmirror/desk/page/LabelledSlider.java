@@ -7,6 +7,7 @@ import javafx.scene.control.Slider;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
+import oakmirror.desk.look.Ui;
 
 /** A slider with its name and its value above it; a double click puts it back to its usual value. */
 final class LabelledSlider extends VBox {

@@ -19,6 +19,7 @@ import oakmirror.desk.command.Act;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.look.Palette;
 import oakmirror.desk.look.Readings;
+import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.Passages;
 import oakmirror.desk.model.TrackSlot;
 import oakmirror.desk.model.Workspace;
@@ -79,7 +80,7 @@ final class PassageStrip extends HBox {
         getChildren().addAll(Ui.label("Passages", "subheading"), which, scroll, suggest, tempo, meet);
         tempo.getItems().setAll(new MenuItem());
         tempo.setOnShowing(e -> slot().ifPresent(s -> tempo.getItems().setAll(tempoItems(s))));
-        Runnable refresh = Ui.coalesced(this::show);
+        Runnable refresh = Ui.coalesced(this, this::show);
         workspace.sessionProperty().subscribe(s -> refresh.run());
         workspace.tracks().revisionProperty().subscribe(r -> refresh.run());
         passages.selectedProperty().subscribe(i -> refresh.run());
@@ -87,19 +88,13 @@ final class PassageStrip extends HBox {
 
     private List<MenuItem> suggestions() {
         List<MenuItem> items = new java.util.ArrayList<>();
-        items.add(item("What suits the track", () -> passages.suggest(selected(), OptionalInt.empty())));
+        items.add(Ui.item("What suits the track", () -> passages.suggest(selected(), OptionalInt.empty())));
         for (int bars : new int[] {8, 16, 32}) {
-            items.add(item(bars + " bars", () -> passages.suggest(selected(), OptionalInt.of(bars))));
+            items.add(Ui.item(bars + " bars", () -> passages.suggest(selected(), OptionalInt.of(bars))));
         }
         items.add(new SeparatorMenuItem());
-        items.add(item("For every track without a passage, and have them meet", passages::suggestForAll));
+        items.add(Ui.item("For every track without a passage, and have them meet", passages::suggestForAll));
         return items;
-    }
-
-    private static MenuItem item(String text, Runnable action) {
-        MenuItem item = new MenuItem(text);
-        item.setOnAction(e -> action.run());
-        return item;
     }
 
     private int selected() {
@@ -170,10 +165,10 @@ final class PassageStrip extends HBox {
         String name =
                 workspace.session().tracks().get(track).passages().get(passage).name();
         return new ContextMenu(
-                item("Use it", () -> passages.choose(track, passage)),
-                item("Rename…", () -> Ui.ask(getScene().getWindow(), "Name of the passage", name)
+                Ui.item("Use it", () -> passages.choose(track, passage)),
+                Ui.item("Rename…", () -> Ui.ask(getScene().getWindow(), "Name of the passage", name)
                         .ifPresent(n -> passages.rename(track, passage, n))),
-                item("Remove", () -> passages.remove(track, passage)));
+                Ui.item("Remove", () -> passages.remove(track, passage)));
     }
 
     /** A length in bars where it is a whole number of them, otherwise in seconds. */
@@ -207,7 +202,7 @@ final class PassageStrip extends HBox {
         Optional<BarGrid> bars = slot.bars();
         List<MenuItem> items = new java.util.ArrayList<>();
         for (Rhythm.Candidate c : found.candidates()) {
-            items.add(item(
+            items.add(Ui.item(
                     bpm(c.bpm()) + "   " + Math.round(100 * c.share()) + " %",
                     () -> passages.setTempo(selected(), c.bpm())));
         }
@@ -215,21 +210,21 @@ final class PassageStrip extends HBox {
             items.add(new SeparatorMenuItem());
         }
         bars.ifPresent(b -> {
-            items.add(item("Half of it", () -> passages.setTempo(selected(), b.bpm() / 2)));
-            items.add(item("Twice of it", () -> passages.setTempo(selected(), b.bpm() * 2)));
-            items.add(item(
+            items.add(Ui.item("Half of it", () -> passages.setTempo(selected(), b.bpm() / 2)));
+            items.add(Ui.item("Twice of it", () -> passages.setTempo(selected(), b.bpm() * 2)));
+            items.add(Ui.item(
                     "First beat one beat later",
                     () -> passages.setDownbeat(selected(), b.downbeatSeconds() + b.beatSeconds())));
             for (int beats : new int[] {3, 4, 6}) {
                 if (beats != b.beatsPerBar()) {
-                    items.add(item(beats + " beats in a bar", () -> passages.setBeatsPerBar(selected(), beats)));
+                    items.add(Ui.item(beats + " beats in a bar", () -> passages.setBeatsPerBar(selected(), beats)));
                 }
             }
         });
-        MenuItem tap = item("Tap the tempo" + keys.hint(Act.TAP), () -> passages.tap(selected(), System.nanoTime()));
+        MenuItem tap = Ui.item("Tap the tempo" + keys.hint(Act.TAP), () -> passages.tap(selected(), System.nanoTime()));
         items.add(tap);
         if (slot.file().bars().isPresent()) {
-            items.add(item("As it was found", () -> passages.forgetBars(selected())));
+            items.add(Ui.item("As it was found", () -> passages.forgetBars(selected())));
         }
         return items;
     }

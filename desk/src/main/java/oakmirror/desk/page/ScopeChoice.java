@@ -3,6 +3,7 @@ package oakmirror.desk.page;
 import javafx.geometry.Pos;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.HBox;
+import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.Workspace;
 import oakmirror.session.Comparing.Scope;
 

@@ -16,6 +16,7 @@ import javafx.stage.DirectoryChooser;
 import javafx.util.StringConverter;
 import oakmirror.correction.EqBand;
 import oakmirror.desk.look.Readings;
+import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.Finishing;
 import oakmirror.desk.model.Settings;
 import oakmirror.desk.model.Workspace;

@@ -16,6 +16,7 @@ import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.EqBand;
 import oakmirror.correction.Proposal;
 import oakmirror.desk.look.Readings;
+import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.TrackSlot;
 import oakmirror.desk.model.Workspace;
 import oakmirror.desk.plot.CorrectionPlot;

@@ -11,7 +11,6 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
-import javafx.scene.control.MenuItem;
 import javafx.scene.control.ProgressBar;
 import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.control.TextField;
@@ -25,6 +24,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import oakmirror.desk.look.Palette;
 import oakmirror.desk.look.Readings;
+import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.TrackSlot;
 import oakmirror.desk.plot.Sketches;
 import oakmirror.measure.TrackMeasurement;
@@ -350,28 +350,25 @@ final class TrackRow extends GridPane {
 
     private ContextMenu menu() {
         ContextMenu menu = new ContextMenu(
-                item("Rename", this::rename),
-                item("Tags…", this::editTags),
-                item(slot.file().levelled() ? "Leave out of level matching" : "Match its level", () -> table.passages()
-                        .setLevelled(index, !slot.file().levelled())),
-                item("No trim", () -> table.passages().trim(index, 0)),
+                Ui.item("Rename", this::rename),
+                Ui.item("Tags…", this::editTags),
+                Ui.item(
+                        slot.file().levelled() ? "Leave out of level matching" : "Match its level",
+                        () -> table.passages().setLevelled(index, !slot.file().levelled())),
+                Ui.item("No trim", () -> table.passages().trim(index, 0)),
                 new SeparatorMenuItem());
         if (number > 0) {
             menu.getItems()
                     .addAll(
-                            item("Move up", () -> table.passages().reorder(index, index - 1)),
-                            item("Move down", () -> table.passages().reorder(index, index + 1)),
-                            item("Use as the mix", () -> table.useAsMix(index)));
+                            Ui.item("Move up", () -> table.passages().reorder(index, index - 1)),
+                            Ui.item("Move down", () -> table.passages().reorder(index, index + 1)),
+                            Ui.item("Use as the mix", () -> table.useAsMix(index)));
         }
         menu.getItems()
-                .addAll(item("Find the file…", () -> table.find(index)), item("Remove", () -> table.remove(index)));
+                .addAll(
+                        Ui.item("Find the file…", () -> table.find(index)),
+                        Ui.item("Remove", () -> table.remove(index)));
         return menu;
-    }
-
-    private static MenuItem item(String text, Runnable action) {
-        MenuItem item = new MenuItem(text);
-        item.setOnAction(e -> action.run());
-        return item;
     }
 
     /** The line of titles above the rows. */

@@ -9,6 +9,7 @@ import javafx.scene.Node;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.Listening;
 import oakmirror.desk.model.Passages;
 import oakmirror.desk.model.TrackSlot;
@@ -45,7 +46,7 @@ final class TrackTable extends VBox {
                 .bind(scroll.viewportBoundsProperty().map(Bounds::getWidth)); // also beside a scroll bar
         getChildren().addAll(titles, scroll);
         workspace.tracks().all().addListener((ListChangeListener<TrackSlot>) c -> rebuild());
-        Runnable refresh = Ui.coalesced(this::refresh);
+        Runnable refresh = Ui.coalesced(this, this::refresh);
         workspace.tracks().revisionProperty().subscribe(r -> refresh.run());
         workspace.levelsProperty().subscribe(l -> refresh.run());
         workspace.sessionProperty().subscribe(s -> refresh.run());

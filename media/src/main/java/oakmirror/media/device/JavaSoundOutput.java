@@ -49,6 +49,7 @@ public final class JavaSoundOutput implements AudioOutput {
     public void start(MonitorMixer mixer) {
         Thread t = new Thread(() -> run(mixer), "oakmirror-output");
         t.setDaemon(true);
+        ReadaheadThread.start(mixer, () -> open && !lost);
         t.setPriority(Thread.MAX_PRIORITY);
         lastWrite = System.nanoTime();
         t.start();

@@ -41,6 +41,8 @@ public final class SimulatedOutput implements AudioOutput {
     public void start(MonitorMixer mixer) {
         Thread t = new Thread(() -> run(mixer), "oakmirror-simulated-output");
         t.setDaemon(true);
+        t.setPriority(Thread.MAX_PRIORITY);
+        ReadaheadThread.start(mixer, () -> open && !lost);
         t.start();
     }
 

@@ -46,6 +46,39 @@ class SimulatedOutputTest {
         }
     }
 
+    /** From the request to the first frame of the other track on the recording: within 20 ms, the device's own buffer apart. */
+    @Test
+    @Timeout(value = 30, unit = TimeUnit.SECONDS)
+    void aSwitchIsOnTheRecordingWithinTwentyMilliseconds() {
+        MonitorMixer mixer = new MonitorMixer(48000, 512);
+        var silence = Signals.both(48000, new float[20 * 48000]);
+        var tone = Signals.both(48000, Signals.tone(48000, -6, 20));
+        var tracks = List.of(new MonitorScene.Track(silence, 1), new MonitorScene.Track(tone, 1));
+        try (SimulatedOutput output = new SimulatedOutput(48000)) {
+            mixer.setScene(playing(tracks, 0));
+            output.start(mixer);
+            for (int turn = 0; turn < 8; turn++) {
+                mixer.setScene(playing(tracks, 0));
+                waitUntil(output, output.framesTaken() + 4800);
+                long asked = output.framesTaken();
+                mixer.setScene(playing(tracks, 1));
+                waitUntil(output, asked + 4800);
+                float[] recorded = output.given(asked, 4800)[0];
+                int first = 0;
+                while (Math.abs(recorded[first]) < 1e-4) {
+                    first++;
+                }
+                assertThat(first / 48.0).as("milliseconds").isLessThan(20);
+            }
+        }
+    }
+
+    private static void waitUntil(SimulatedOutput output, long frames) {
+        while (output.framesTaken() < frames) {
+            Thread.onSpinWait();
+        }
+    }
+
     /** A device that goes away shows itself in one of three ways; each is noticed. */
     @Test
     @Timeout(value = 20, unit = TimeUnit.SECONDS)

@@ -59,7 +59,7 @@ class ImpulseResponseFileTest {
     @Test
     void whatCannotBeUsedIsSaidInOneSentence() throws IOException {
         Path silent = TestFiles.write(
-                folder.resolve("silent.wav"), OutputFormat.WAV_16, 48000, new float[100], new float[100]);
+                folder.resolve("silent.wav"), OutputFormat.WAV_FLOAT, 48000, new float[100], new float[100]);
         assertThatThrownBy(() -> ImpulseResponseFile.read(silent, 48000))
                 .isInstanceOf(AudioFileException.class)
                 .hasMessage("silent.wav is silent; choose an impulse response.");

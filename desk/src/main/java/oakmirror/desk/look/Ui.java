@@ -1,4 +1,4 @@
-package oakmirror.desk.page;
+package oakmirror.desk.look;
 
 import java.util.Optional;
 import java.util.function.Function;
@@ -7,6 +7,7 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Control;
 import javafx.scene.control.Label;
+import javafx.scene.control.MenuItem;
 import javafx.scene.control.TextInputDialog;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.Tooltip;
@@ -71,6 +72,21 @@ public final class Ui {
         };
     }
 
+    /** The same for what a node shows: not done while the node is in no window, and done when it comes into one. */
+    public static Runnable coalesced(Node node, Runnable work) {
+        Runnable refresh = coalesced(() -> {
+            if (node.getScene() != null) {
+                work.run();
+            }
+        });
+        node.sceneProperty().subscribe(scene -> {
+            if (scene != null) {
+                refresh.run();
+            }
+        });
+        return refresh;
+    }
+
     /** Gives a control a tooltip, or changes the text of the one it has. */
     public static void tip(Control control, String text) {
         if (control.getTooltip() == null) {
@@ -104,6 +120,13 @@ public final class Ui {
         dialog.setGraphic(null);
         dialog.getDialogPane().getStylesheets().setAll(owner.getScene().getStylesheets());
         return dialog.showAndWait().filter(t -> !t.isBlank()).map(String::strip);
+    }
+
+    /** An entry of a menu. */
+    public static MenuItem item(String text, Runnable action) {
+        MenuItem item = new MenuItem(text);
+        item.setOnAction(e -> action.run());
+        return item;
     }
 
     /** What takes the room that is left. */
