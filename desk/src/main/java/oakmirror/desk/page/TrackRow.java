@@ -276,7 +276,7 @@ final class TrackRow extends GridPane {
             warnings.add("crushed");
         }
         if (m.peaks().samplePeakDbfs() > 0) {
-            warnings.add("over full scale");
+            warnings.add("over 0 dBFS");
         } else if (m.clips() > 0) {
             warnings.add("clipped " + (m.clips() == 1 ? "once" : m.clips() + " times"));
         }
