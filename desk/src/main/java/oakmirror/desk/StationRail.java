@@ -61,7 +61,7 @@ final class StationRail extends VBox {
                 .count();
         String tracks = count == 0 ? "–" : ready < count ? ready + " of " + count + " ready" : count + " tracks";
         boolean matched = session.comparing().levels().matched() && count > 1 && ready == count;
-        states.get(Station.GATHER).setText(tracks + (matched ? ", matched ✓" : ""));
+        states.get(Station.GATHER).setText(matched ? (count > 9 ? count : tracks) + ", matched ✓" : tracks);
         states.get(Station.COMPARE).setText(zonesNear(proposal.gap()));
         long moves = proposal.bands().stream().filter(b -> b.enabled()).count();
         states.get(Station.SHAPE)

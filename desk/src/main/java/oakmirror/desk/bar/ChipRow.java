@@ -10,6 +10,7 @@ import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.Tooltip;
+import javafx.scene.input.ScrollEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.command.Act;
@@ -47,6 +48,16 @@ final class ChipRow extends ScrollPane {
         setContent(chips);
         getStyleClass().add("plain-scroll");
         setVbarPolicy(ScrollBarPolicy.NEVER);
+        setHbarPolicy(
+                ScrollBarPolicy
+                        .NEVER); // it would lie over the chips; the wheel turns them, and what is heard comes into view
+        addEventFilter(ScrollEvent.SCROLL, e -> {
+            double room = chips.getWidth() - getViewportBounds().getWidth();
+            if (room > 0) {
+                setHvalue(Math.max(0, Math.min(1, getHvalue() - (e.getDeltaX() + e.getDeltaY()) / room)));
+                e.consume();
+            }
+        });
         setFitToHeight(true);
         setMinHeight(54);
         widthProperty().subscribe(w -> fit());

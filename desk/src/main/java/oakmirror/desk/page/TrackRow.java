@@ -42,7 +42,14 @@ final class TrackRow extends GridPane {
     /** Peak to loudness below this is heavily squashed. Common practice, no source. */
     private static final double CRUSHED_PLR_DB = 8;
 
+    /** So many letters of warnings and notes fit beside each other; beyond, notes are left to the tooltip. */
+    private static final int REMARKS_THAT_FIT = 34;
+
     private static final double NOTES_INDENT = 14;
+    /** What the two columns that share the rest of the room would like to have. */
+    private static final double NAME_WIDTH = 140;
+
+    private static final double NOTES_WIDTH = 216;
     private static final double[] WIDTHS = {84, 0, 120, 74, 50, 44, 44, 40, 66, 156, 26};
     private static final String[] TITLES = {
         "track", "", "contour", "measured", "LUFS", "range", "dBTP", "PLR", "offset", "notes"
@@ -289,18 +296,17 @@ final class TrackRow extends GridPane {
         }
         shownRemarks = texts;
         remarks.getChildren().clear();
+        List<String> all = new ArrayList<>(warnings);
+        all.addAll(notes);
+        Tooltip tooltip = new Tooltip(String.join("\n", all));
         if (!warnings.isEmpty()) {
-            Label warning = Ui.label(texts.get(1), "warning");
-            warning.setTooltip(new Tooltip(String.join("\n", warnings)));
-            warning.setMinWidth(
-                    Math.min(WIDTHS[NOTES] - NOTES_INDENT, 8.0 * texts.get(1).length()));
-            remarks.getChildren().add(warning);
+            remarks.getChildren().add(Ui.label(texts.get(1), "warning"));
         }
-        if (!notes.isEmpty()) {
-            Label note = Ui.label(texts.get(0), "quiet");
-            note.setTooltip(new Tooltip(String.join("\n", notes)));
-            remarks.getChildren().add(note);
+        boolean bothFit = texts.get(0).length() + texts.get(1).length() < REMARKS_THAT_FIT;
+        if (!notes.isEmpty() && (warnings.isEmpty() || bothFit)) {
+            remarks.getChildren().add(Ui.label(texts.get(0), "quiet"));
         }
+        remarks.getChildren().forEach(label -> Tooltip.install(label, tooltip));
     }
 
     /** Lets the name be typed over. */
@@ -390,10 +396,10 @@ final class TrackRow extends GridPane {
             if (WIDTHS[c] == 0) {
                 column.setHgrow(Priority.ALWAYS);
                 column.setMinWidth(90);
-                column.setPrefWidth(180);
+                column.setPrefWidth(NAME_WIDTH);
             } else {
                 column.setMinWidth(WIDTHS[c]);
-                column.setPrefWidth(WIDTHS[c]);
+                column.setPrefWidth(c == NOTES ? NOTES_WIDTH : WIDTHS[c]);
                 if (c == NOTES) {
                     column.setHgrow(Priority.ALWAYS);
                 } else {
