@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import javafx.animation.AnimationTimer;
+import javafx.application.Platform;
 import javafx.scene.Node;
 import javafx.scene.Parent;
 import javafx.scene.control.Slider;
@@ -74,6 +75,7 @@ public final class MainWindow {
         gather = new GatherPage(workspace, listening, passages, adding, keyMap, actions::openDemo);
         rail.stationProperty().subscribe(s -> {
             page.getChildren().setAll(pages.computeIfAbsent(s, this::make));
+            leaveFields();
             finishing.wantedProperty().set(s == Station.FINISH);
         });
         String device = settings.text("output.device", "");
@@ -100,6 +102,11 @@ public final class MainWindow {
             }
         };
         clock.start();
+    }
+
+    /** Takes the focus off fields that a new page brings: keys are for listening until a field is clicked. */
+    private void leaveFields() {
+        Platform.runLater(frame::requestFocus);
     }
 
     /** Makes a station's page, when it is shown first. */
@@ -145,6 +152,7 @@ public final class MainWindow {
             blindPage = Optional.of(opened);
             page.getChildren().add(opened);
             rail.setDisable(true);
+            leaveFields();
         }
     }
 

@@ -251,6 +251,20 @@ class ListeningBarTest extends WindowTest {
     }
 
     @Test
+    void keysGoOnListeningOnEveryStationAlsoWhereThereAreFields() throws Exception {
+        openDemo();
+        for (KeyCode station : new KeyCode[] {KeyCode.DIGIT5, KeyCode.DIGIT4, KeyCode.DIGIT1}) {
+            press(KeyCode.CONTROL).type(station).release(KeyCode.CONTROL);
+            waitUntil(() ->
+                    !(app.window().root().getScene().getFocusOwner() instanceof javafx.scene.control.TextInputControl));
+            type(KeyCode.DIGIT2);
+            assertThat(heard()).isEqualTo(2);
+            type(KeyCode.TAB);
+            assertThat(heard()).isZero();
+        }
+    }
+
+    @Test
     void everyCommandDoesSomething() throws Exception {
         Commands commands = app.window().commands();
         assertThat(commands.isComplete()).isTrue();

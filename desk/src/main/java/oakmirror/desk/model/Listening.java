@@ -18,17 +18,12 @@ import javafx.collections.ListChangeListener;
 import oakmirror.audio.Decibels;
 import oakmirror.audio.StereoSource;
 import oakmirror.audio.TimeRange;
-import oakmirror.correction.Proposal;
 import oakmirror.loudness.LiveMeter;
 import oakmirror.media.device.AudioOutput;
-import oakmirror.media.file.AudioFileException;
 import oakmirror.processing.MonitorMixer;
 import oakmirror.processing.MonitorScene;
-import oakmirror.processing.ProcessorPool;
-import oakmirror.processing.ToneFilter;
 import oakmirror.rhythm.BarGrid;
 import oakmirror.session.Comparing;
-import oakmirror.session.Session;
 
 /** What is being heard, and from where. Turns the workspace and the listening bar into scenes for the mixer. */
 public final class Listening {
@@ -46,8 +41,7 @@ public final class Listening {
     private final OutputControl output = new OutputControl();
     private final TempoAlignment alignment;
     private final ReadOnlyIntegerWrapper stretches = new ReadOnlyIntegerWrapper();
-    private final Latest<Optional<ProcessorPool>> poolMaker = new Latest<>("oakmirror-correction");
-    private Optional<ProcessorPool> correction = Optional.empty();
+    private final MixCorrection correction;
     private MonitorMixer mixer = new MonitorMixer(48000, AudioOutput.BLOCK);
     private long playRequest;
     private Optional<Runnable> afterPreListening = Optional.empty();
@@ -55,6 +49,7 @@ public final class Listening {
     /** Listens to a workspace. */
     public Listening(Workspace workspace) {
         this.workspace = workspace;
+        correction = new MixCorrection(workspace, this::pushScene);
         alignment = new TempoAlignment(workspace, () -> {
             pushScene();
             stretches.set(stretches.get() + 1);
@@ -63,8 +58,6 @@ public final class Listening {
         workspace.tracks().revisionProperty().subscribe(r -> tracksChanged());
         workspace.levelsProperty().subscribe(l -> pushScene());
         workspace.sessionProperty().subscribe(s -> pushScene());
-        workspace.proposalProperty().subscribe(p -> correctionChanged());
-        workspace.sessionProperty().map(Session::phase).subscribe(p -> correctionChanged());
         workspace.sessionProperty().map(s -> s.comparing().tempoAligned()).subscribe(a -> alignment.forgetFailures());
         List<ObservableValue<?>> settings = new ArrayList<>(monitor.all());
         settings.addAll(List.of(heard, corrected, looping, freeRange, blend));
@@ -286,12 +279,8 @@ public final class Listening {
             stopPlaying();
             output.close();
             mixer = new MonitorMixer(rate.get(), AudioOutput.BLOCK);
-            try {
-                monitor.followRate(rate.get());
-            } catch (AudioFileException e) {
-                workspace.messageProperty().set(e.getMessage());
-            }
-            correctionChanged();
+            monitor.followRate(rate.get()).ifPresent(workspace.messageProperty()::set);
+            correction.makeFor(rate.get());
         }
         int count = slots().size();
         if (heard.get() >= count) {
@@ -304,23 +293,6 @@ public final class Listening {
             seek(0);
         }
         pushScene();
-    }
-
-    private void correctionChanged() {
-        Proposal proposal = workspace.proposalProperty().get();
-        var phase = workspace.session().phase();
-        int rate = mixer.sampleRate();
-        var mix = workspace.tracks().mix().flatMap(TrackSlot::imported).map(t -> t.measurement()
-                .spectrum());
-        poolMaker.submit(
-                () -> mix.filter(m -> proposal.gap().isKnown()).map(m -> {
-                    ToneFilter filter = proposal.filter(phase).withGainDb(-proposal.loudnessChangeLu(m, phase));
-                    return new ProcessorPool(filter, rate, MonitorMixer.POOL_SIZE);
-                }),
-                pool -> {
-                    correction = pool;
-                    pushScene();
-                });
     }
 
     private Timeline timeline() {
@@ -396,7 +368,7 @@ public final class Listening {
                 heardNow,
                 blended,
                 corrected.get() && heard.get() == 0 && mixReady,
-                correction,
+                correction.processors(),
                 playRequest,
                 looping.get(),
                 monitor.path(mixer.sampleRate())));
@@ -421,7 +393,7 @@ public final class Listening {
         playRequest = 0;
         playing.set(false);
         output.close();
-        poolMaker.close();
+        correction.close();
         alignment.close();
     }
 }

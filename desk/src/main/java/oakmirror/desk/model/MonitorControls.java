@@ -129,13 +129,23 @@ public final class MonitorControls {
         insert = Optional.empty();
     }
 
-    /** Reads the response again where the rate has changed. */
-    void followRate(int rate) throws AudioFileException {
+    /**
+     * Reads the response again where the rate has changed.
+     *
+     * @return a sentence to say, when it cannot be read any more; then it is left out
+     */
+    Optional<String> followRate(int rate) {
         Optional<Path> file = insertFile.get();
         if (file.isPresent() && response.filter(r -> r.rate() == rate).isEmpty()) {
-            response = Optional.of(new Response(file.get(), rate, ImpulseResponseFile.read(file.get(), rate)));
-            insert = Optional.empty();
+            try {
+                response = Optional.of(new Response(file.get(), rate, ImpulseResponseFile.read(file.get(), rate)));
+                insert = Optional.empty();
+            } catch (AudioFileException e) {
+                removeInsert();
+                return Optional.of(e.getMessage());
+            }
         }
+        return Optional.empty();
     }
 
     /** The path at a rate. Processors are made again only when they have to be others. */

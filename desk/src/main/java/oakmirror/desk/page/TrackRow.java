@@ -31,19 +31,12 @@ import oakmirror.measure.TrackMeasurement;
 import oakmirror.media.ImportedTrack;
 import oakmirror.session.Passage;
 import oakmirror.session.TrackFile;
-import oakmirror.spectrum.SpectralEdge;
 
 /**
  * One track on Gather: number, dash, name and tags, contour, which part is measured, figures, offset, and what is noteworthy. Stays as long
  * as its track keeps its number; {@link #refresh} brings it up to date.
  */
 final class TrackRow extends GridPane {
-
-    /** Peak to loudness below this is heavily squashed. Common practice, no source. */
-    private static final double CRUSHED_PLR_DB = 8;
-
-    /** So many letters of warnings and notes fit beside each other; beyond, notes are left to the tooltip. */
-    private static final int REMARKS_THAT_FIT = 34;
 
     private static final double NOTES_INDENT = 14;
     /** What the two columns that share the rest of the room would like to have. */
@@ -68,10 +61,9 @@ final class TrackRow extends GridPane {
     private final Label measured = Ui.label("", "quiet", "small");
     private final Label[] figures = new Label[4];
     private final Label offset = Ui.label("", "strong", "in-track-colour");
-    private final HBox remarks = new HBox(8);
+    private final TrackRemarks remarks = new TrackRemarks();
     private final HBox pending = new HBox(10);
     private List<String> shownTitle = List.of();
-    private List<String> shownRemarks = List.of();
     private boolean renaming;
 
     TrackRow(TrackTable table, TrackSlot slot, int number, int index) {
@@ -121,7 +113,6 @@ final class TrackRow extends GridPane {
         });
         add(offset, 8, 0);
         remarks.setPadding(new Insets(0, 0, 0, NOTES_INDENT));
-        remarks.setAlignment(Pos.CENTER_LEFT);
         add(remarks, NOTES, 0);
         pending.setAlignment(Pos.CENTER_LEFT);
         add(pending, 2, 0, 8, 1);
@@ -263,50 +254,10 @@ final class TrackRow extends GridPane {
                         + (trim == 0 ? "" : ", of which " + Readings.gainDb(trim) + " by hand")
                         + (slot.file().levelled() ? "" : "; it takes no part in the match")
                         + "\nTurn the wheel: trim by 0.1 dB; double click: no trim");
-        showRemarks(track, whole);
-    }
-
-    private void showRemarks(ImportedTrack track, TrackMeasurement m) {
-        List<String> notes = new ArrayList<>();
-        List<String> warnings = new ArrayList<>(track.warnings());
-        if (number == 0 || table.rate().filter(r -> r == m.sampleRate()).isEmpty()) {
-            notes.add(Readings.rate(m.sampleRate()));
-        }
-        if (m.channels() != 2) {
-            notes.add(m.channels() == 1 ? "mono" : m.channels() + " channels");
-        }
-        slot.bars().ifPresent(b -> notes.add(Math.round(b.bpm()) + " BPM"));
-        SpectralEdge.of(m.spectrum()).ifPresent(hz -> warnings.add("ends at " + Readings.frequency(hz)));
-        if (!Double.isFinite(m.heardLufs())) {
-            warnings.add(m.seconds() < 0.4 ? "too short to measure" : "silent");
-        } else if (m.peakToLoudness() < CRUSHED_PLR_DB) {
-            warnings.add("crushed");
-        }
-        if (m.peaks().samplePeakDbfs() > 0) {
-            warnings.add("over 0 dBFS");
-        } else if (m.clips() > 0) {
-            warnings.add("clipped " + (m.clips() == 1 ? "once" : m.clips() + " times"));
-        }
-        if (!slot.file().levelled()) {
-            notes.add("not matched");
-        }
-        List<String> texts = List.of(String.join(" · ", notes), String.join(" · ", warnings));
-        if (texts.equals(shownRemarks)) {
-            return;
-        }
-        shownRemarks = texts;
-        remarks.getChildren().clear();
-        List<String> all = new ArrayList<>(warnings);
-        all.addAll(notes);
-        Tooltip tooltip = new Tooltip(String.join("\n", all));
-        if (!warnings.isEmpty()) {
-            remarks.getChildren().add(Ui.label(texts.get(1), "warning"));
-        }
-        boolean bothFit = texts.get(0).length() + texts.get(1).length() < REMARKS_THAT_FIT;
-        if (!notes.isEmpty() && (warnings.isEmpty() || bothFit)) {
-            remarks.getChildren().add(Ui.label(texts.get(0), "quiet"));
-        }
-        remarks.getChildren().forEach(label -> Tooltip.install(label, tooltip));
+        remarks.show(
+                slot,
+                track,
+                number == 0 || table.rate().filter(r -> r == whole.sampleRate()).isEmpty());
     }
 
     /** Lets the name be typed over. */

@@ -1,5 +1,9 @@
 package oakmirror.desk.plot;
 
+import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.paint.Color;
+import oakmirror.desk.look.Palette;
+
 /** A loudness contour to draw, as heights between 0 (36 LU or more below its loudest moment) and 1. */
 public final class ContourTrack {
 
@@ -51,5 +55,26 @@ public final class ContourTrack {
     double height(double atSeconds) {
         int i = (int) Math.floor(atSeconds / stepSeconds);
         return i < 0 || i >= heights.length ? 0 : heights[i];
+    }
+
+    /** Draws it from a base line on, {@code reach} pixels high (negative reaches up), beginning at a moment of the axis. */
+    void draw(GraphicsContext g, TimeAxis axis, double startSeconds, double base, double reach, Color colour) {
+        double left = Math.max(axis.x(axis.from()), axis.x(startSeconds));
+        double right = Math.min(axis.x(axis.to()), axis.x(startSeconds + seconds));
+        if (right <= left) {
+            return;
+        }
+        g.beginPath();
+        g.moveTo(left, base);
+        for (double x = left; x <= right; x += 1) {
+            g.lineTo(x, base + reach * height(axis.seconds(x) - startSeconds));
+        }
+        g.lineTo(right, base);
+        g.closePath();
+        g.setFill(Palette.faint(colour, 0.16));
+        g.fill();
+        g.setStroke(colour);
+        g.setLineWidth(1.4);
+        g.stroke();
     }
 }

@@ -320,7 +320,7 @@ public final class TimeMirror extends PlotPane {
             g.fillRect(left, Math.min(base, edge), right - left, Math.abs(reach));
         });
         s.bars().ifPresent(b -> bars(g, p, side, b, w, base, up));
-        contour(g, s, base, reach, colour, w);
+        s.contour().draw(g, axis, s.shiftSeconds(), base, reach, colour);
         double top = up < 0 ? BRACKET + 8 : h - BRACKET - 25;
         text(g, number == 0 ? "Mix" : String.valueOf(number), 12, top, TextAlignment.LEFT, Fonts.BOLD, colour);
         text(g, s.figure(), 12, top + 17, TextAlignment.LEFT, Fonts.TEXT, p.quiet());
@@ -383,26 +383,5 @@ public final class TimeMirror extends PlotPane {
         double middle = Math.max(LEFT + 40, Math.min(w - RIGHT - 40, (left + right) / 2));
         var font = isChosen ? Fonts.BOLD : Fonts.SMALL;
         text(g, b.label(), middle, edge + up * 12, TextAlignment.CENTER, font, tone);
-    }
-
-    /** Draws a contour from the axis at {@code base}, {@code reach} pixels high; negative reaches up. */
-    private void contour(GraphicsContext g, MirrorSide s, double base, double reach, Color colour, double w) {
-        double left = Math.max(LEFT, axis.x(s.start()));
-        double right = Math.min(w - RIGHT, axis.x(s.end()));
-        if (right <= left) {
-            return;
-        }
-        g.beginPath();
-        g.moveTo(left, base);
-        for (double x = left; x <= right; x += 1) {
-            g.lineTo(x, base + reach * s.contour().height(axis.seconds(x) - s.shiftSeconds()));
-        }
-        g.lineTo(right, base);
-        g.closePath();
-        g.setFill(Palette.faint(colour, 0.16));
-        g.fill();
-        g.setStroke(colour);
-        g.setLineWidth(1.4);
-        g.stroke();
     }
 }

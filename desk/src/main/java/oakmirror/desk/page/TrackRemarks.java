@@ -1,0 +1,87 @@
+package oakmirror.desk.page;
+
+import java.util.ArrayList;
+import java.util.List;
+import javafx.geometry.Pos;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import oakmirror.desk.look.Readings;
+import oakmirror.desk.look.Ui;
+import oakmirror.desk.model.TrackSlot;
+import oakmirror.measure.TrackMeasurement;
+import oakmirror.media.ImportedTrack;
+import oakmirror.spectrum.SpectralEdge;
+
+/** What is noteworthy about a track, in a few words: what is wrong first. */
+final class TrackRemarks extends HBox {
+
+    /** Peak to loudness below this is heavily squashed. Common practice, no source. */
+    private static final double CRUSHED_PLR_DB = 8;
+
+    /** So many letters of warnings and notes fit beside each other; beyond, notes are left to the tooltip. */
+    private static final int LETTERS_THAT_FIT = 34;
+
+    private static final double SHORTEST_MEASURED_SECONDS = 0.4;
+
+    private List<String> shown = List.of();
+
+    TrackRemarks() {
+        super(8);
+        setAlignment(Pos.CENTER_LEFT);
+    }
+
+    /** Shows what is to be said of a track; whether its rate is, is for the caller to say. */
+    void show(TrackSlot slot, ImportedTrack track, boolean withRate) {
+        TrackMeasurement m = track.measurement();
+        List<String> warnings = warnings(track, m);
+        List<String> notes = notes(slot, m, withRate);
+        List<String> texts = List.of(String.join(" · ", warnings), String.join(" · ", notes));
+        if (texts.equals(shown)) {
+            return;
+        }
+        shown = texts;
+        getChildren().clear();
+        List<String> all = new ArrayList<>(warnings);
+        all.addAll(notes);
+        Tooltip tooltip = new Tooltip(String.join("\n", all));
+        if (!warnings.isEmpty()) {
+            getChildren().add(Ui.label(texts.get(0), "warning"));
+        }
+        boolean bothFit = texts.get(0).length() + texts.get(1).length() < LETTERS_THAT_FIT;
+        if (!notes.isEmpty() && (warnings.isEmpty() || bothFit)) {
+            getChildren().add(Ui.label(texts.get(1), "quiet"));
+        }
+        getChildren().forEach(label -> Tooltip.install(label, tooltip));
+    }
+
+    private static List<String> warnings(ImportedTrack track, TrackMeasurement m) {
+        List<String> warnings = new ArrayList<>(track.warnings());
+        SpectralEdge.of(m.spectrum()).ifPresent(hz -> warnings.add("ends at " + Readings.frequency(hz)));
+        if (!Double.isFinite(m.heardLufs())) {
+            warnings.add(m.seconds() < SHORTEST_MEASURED_SECONDS ? "too short to measure" : "silent");
+        } else if (m.peakToLoudness() < CRUSHED_PLR_DB) {
+            warnings.add("crushed");
+        }
+        if (m.peaks().samplePeakDbfs() > 0) {
+            warnings.add("over 0 dBFS");
+        } else if (m.clips() > 0) {
+            warnings.add("clipped " + (m.clips() == 1 ? "once" : m.clips() + " times"));
+        }
+        return warnings;
+    }
+
+    private static List<String> notes(TrackSlot slot, TrackMeasurement m, boolean withRate) {
+        List<String> notes = new ArrayList<>();
+        if (withRate) {
+            notes.add(Readings.rate(m.sampleRate()));
+        }
+        if (m.channels() != 2) {
+            notes.add(m.channels() == 1 ? "mono" : m.channels() + " channels");
+        }
+        slot.bars().ifPresent(b -> notes.add(Math.round(b.bpm()) + " BPM"));
+        if (!slot.file().levelled()) {
+            notes.add("not matched");
+        }
+        return notes;
+    }
+}
