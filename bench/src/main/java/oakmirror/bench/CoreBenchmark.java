@@ -1,5 +1,6 @@
 package oakmirror.bench;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
@@ -11,6 +12,8 @@ import oakmirror.correction.Correction;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.EqBand;
 import oakmirror.correction.Gap;
+import oakmirror.dynamics.ZoneDynamics;
+import oakmirror.dynamics.ZoneDynamicsAnalyser;
 import oakmirror.filter.AnalogueSection;
 import oakmirror.loudness.Loudness;
 import oakmirror.loudness.LoudnessMeter;
@@ -23,8 +26,8 @@ import oakmirror.processing.MonitorScene;
 import oakmirror.processing.ProcessorPool;
 import oakmirror.processing.ToneFilter;
 import oakmirror.spectrum.BandGrid;
-import oakmirror.spectrum.BandSpectrum;
 import oakmirror.spectrum.SpectrumAnalyser;
+import oakmirror.spectrum.StereoSpectrum;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
 import org.openjdk.jmh.annotations.Fork;
@@ -111,9 +114,20 @@ public class CoreBenchmark {
 
     /** Averaged spectrum of ten seconds. */
     @Benchmark
-    public BandSpectrum spectrum() {
+    public StereoSpectrum spectrum() {
         SpectrumAnalyser analyser = new SpectrumAnalyser(RATE);
         analyser.add(left, right, FRAMES);
+        return analyser.finish();
+    }
+
+    /** Crest factors by zone of ten seconds. */
+    @Benchmark
+    public List<ZoneDynamics> zoneDynamics() {
+        ZoneDynamicsAnalyser analyser = new ZoneDynamicsAnalyser(RATE);
+        for (int at = 0; at < FRAMES; at += 65536) {
+            int end = Math.min(FRAMES, at + 65536);
+            analyser.add(Arrays.copyOfRange(left, at, end), Arrays.copyOfRange(right, at, end), end - at);
+        }
         return analyser.finish();
     }
 

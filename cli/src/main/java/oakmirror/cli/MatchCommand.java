@@ -123,7 +123,7 @@ final class MatchCommand implements Callable<Integer> {
                             mixTrack.audio(),
                             proposal.filter(how),
                             finish,
-                            new TrackMeasurer(executor, TrackMeasurer.Extent.TONE)),
+                            new TrackMeasurer(executor, TrackMeasurer.Extent.COMPARED)),
                     mixTrack,
                     progress);
             ObjectNode summary = summary(settings, finish, proposal, mixTrack, referenceTracks, written);

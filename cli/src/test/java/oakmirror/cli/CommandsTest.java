@@ -199,7 +199,7 @@ class CommandsTest {
     private static TrackMeasurement measured(Path file) throws IOException {
         var executor = Workers.perProcessor("test");
         try (DecodedStream stream = AudioFile.open(file)) {
-            return new TrackMeasurer(executor, TrackMeasurer.Extent.TONE).measure(stream, Progress.NONE);
+            return new TrackMeasurer(executor, TrackMeasurer.Extent.COMPARED).measure(stream, Progress.NONE);
         } finally {
             executor.shutdown();
         }

@@ -115,6 +115,22 @@ public final class LoudnessMeter {
         return contour;
     }
 
+    /**
+     * Short-term loudness over time: LUFS of the 3 s that begin every {@code stepSeconds}, as long as they fit; −∞ for silence. Of a stream
+     * shorter than 3 s one value, of all of it.
+     */
+    public float[] shortTerm(double stepSeconds) {
+        if (steps == 0) {
+            return new float[0];
+        }
+        double[] powers = windows(Math.min(steps, SHORT_TERM_STEPS), (int) Math.round(stepSeconds * STEPS_PER_SECOND));
+        float[] lufs = new float[powers.length];
+        for (int i = 0; i < lufs.length; i++) {
+            lufs[i] = (float) LoudnessScale.ofPower(powers[i]);
+        }
+        return lufs;
+    }
+
     /** Mean power of every window of that many steps. */
     private double[] windows(int length, int advance) {
         if (steps < length) {

@@ -1,6 +1,7 @@
 package oakmirror.loudness;
 
 import oakmirror.audio.Decibels;
+import oakmirror.filter.Kaiser;
 
 /**
  * Sample peak and true peak of one channel (ITU-R BS.1770-5, annex 2): the highest magnitude of the signal interpolated to at least
@@ -68,8 +69,7 @@ public final class TruePeakMeter {
         for (int k = 0; k < TAPS; k++) {
             double t = k - CENTRE - fraction;
             double x = t / (TAPS / 2.0);
-            double shape = Math.abs(x) >= 1 ? 0 : bessel(KAISER_BETA * Math.sqrt(1 - x * x)) / bessel(KAISER_BETA);
-            taps[k] = Math.sin(Math.PI * t) / (Math.PI * t) * shape;
+            taps[k] = Math.sin(Math.PI * t) / (Math.PI * t) * Kaiser.window(KAISER_BETA, x);
             sum += taps[k];
         }
         float[] scaled = new float[TAPS];
@@ -79,23 +79,17 @@ public final class TruePeakMeter {
         return scaled;
     }
 
-    /** Modified Bessel function of the first kind, order 0, by its series. */
-    private static double bessel(double x) {
-        double sum = 1;
-        double term = 1;
-        for (int k = 1; term > 1e-12 * sum; k++) {
-            term *= (x / (2 * k)) * (x / (2 * k));
-            sum += term;
-        }
-        return sum;
-    }
-
     /** Takes the next samples. */
     public void add(float[] samples, int length) {
+        add(samples, 0, length);
+    }
+
+    /** Takes the next samples, {@code length} of them from {@code offset} on. */
+    void add(float[] samples, int offset, int length) {
         int done = 0;
         while (done < length) {
             int part = Math.min(length - done, window.length - filled);
-            System.arraycopy(samples, done, window, filled, part);
+            System.arraycopy(samples, offset + done, window, filled, part);
             filled += part;
             done += part;
             if (filled == window.length) {

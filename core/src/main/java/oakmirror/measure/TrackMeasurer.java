@@ -3,6 +3,7 @@ package oakmirror.measure;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
@@ -11,15 +12,22 @@ import java.util.concurrent.Future;
 import oakmirror.audio.AudioStream;
 import oakmirror.audio.ChannelLayout;
 import oakmirror.audio.Progress;
+import oakmirror.dynamics.Dynamics;
+import oakmirror.dynamics.PeakToShortTerm;
+import oakmirror.dynamics.ZoneDynamicsAnalyser;
 import oakmirror.loudness.ClipCounter;
 import oakmirror.loudness.Loudness;
 import oakmirror.loudness.LoudnessMeter;
+import oakmirror.loudness.PeakSteps;
 import oakmirror.loudness.Peaks;
-import oakmirror.loudness.TruePeakMeter;
 import oakmirror.rhythm.Activity;
 import oakmirror.rhythm.ActivityAnalyser;
-import oakmirror.spectrum.BandSpectrum;
+import oakmirror.spectrum.LineSpectrum;
 import oakmirror.spectrum.SpectrumAnalyser;
+import oakmirror.spectrum.StereoSpectrum;
+import oakmirror.spectrum.Tone;
+import oakmirror.stereo.Comb;
+import oakmirror.stereo.CombFinder;
 
 /**
  * Reads a stream once, in blocks, and feeds every measurement from the same block. The measurements run side by side on an
@@ -42,10 +50,10 @@ public final class TrackMeasurer {
 
     /** How much is measured. */
     public enum Extent {
-        /** Loudness and peaks; the spectrum comes out silent. */
+        /** Loudness and peaks; what is compared beside them comes out silent. */
         LEVELS,
-        /** Loudness, peaks and spectrum. */
-        TONE,
+        /** Loudness, peaks, spectrum, dynamics and width: all that is compared. */
+        COMPARED,
         /** All of that, what goes on over time, and clips. */
         ALL
     }
@@ -140,8 +148,9 @@ public final class TrackMeasurer {
         private final ChannelLayout layout;
         private final LoudnessMeter loudness;
         private final List<LoudnessMeter> heard;
-        private final List<TruePeakMeter> peaks = new ArrayList<>();
+        private final List<PeakSteps> peaks = new ArrayList<>();
         private final List<SpectrumAnalyser> spectrum;
+        private final List<ZoneDynamicsAnalyser> zones;
         private final List<ActivityAnalyser> activity;
         private final List<ClipCounter> clips = new ArrayList<>();
         private final List<CompletableFuture<Void>> tails = new ArrayList<>();
@@ -152,19 +161,20 @@ public final class TrackMeasurer {
             loudness = new LoudnessMeter(sampleRate, layout);
             heard = layout.channels() > 2 ? List.of(new LoudnessMeter(sampleRate, ChannelLayout.stereo())) : List.of();
             for (int c = 0; c < layout.channels(); c++) {
-                peaks.add(new TruePeakMeter(sampleRate));
+                peaks.add(new PeakSteps(sampleRate, extent != Extent.LEVELS));
                 if (extent == Extent.ALL) {
                     clips.add(new ClipCounter());
                 }
             }
             spectrum = extent == Extent.LEVELS ? List.of() : List.of(new SpectrumAnalyser(sampleRate));
+            zones = extent == Extent.LEVELS ? List.of() : List.of(new ZoneDynamicsAnalyser(sampleRate));
             activity = extent == Extent.ALL ? List.of(new ActivityAnalyser(sampleRate)) : List.of();
         }
 
         /** Hands a block to every meter, each of which takes its blocks in order and waits for no other. */
         CompletableFuture<?> feed(Block block) {
             for (int c = 0; c < peaks.size(); c++) {
-                TruePeakMeter meter = peaks.get(c);
+                PeakSteps meter = peaks.get(c);
                 float[] samples = block.channels[c];
                 then(c, () -> meter.add(samples, block.count));
                 if (extent == Extent.ALL) {
@@ -179,6 +189,9 @@ public final class TrackMeasurer {
                 then(next++, () -> meter.add(fold, block.count));
             }
             for (SpectrumAnalyser analyser : spectrum) {
+                then(next++, () -> analyser.add(block.left, block.right, block.count));
+            }
+            for (ZoneDynamicsAnalyser analyser : zones) {
                 then(next++, () -> analyser.add(block.left, block.right, block.count));
             }
             for (ActivityAnalyser analyser : activity) {
@@ -200,18 +213,49 @@ public final class TrackMeasurer {
             double heardLufs = heard.isEmpty()
                     ? of.integratedLufs()
                     : heard.get(0).result().integratedLufs();
+            Peaks joined = Peaks.join(peaks.stream().map(PeakSteps::finish).toList());
+            float[] shortTerm = loudness.shortTerm(TrackMeasurement.CONTOUR_SECONDS);
+            Tone tone = Tone.silent();
+            Optional<Comb> comb = Optional.empty();
+            for (SpectrumAnalyser analyser : spectrum) {
+                StereoSpectrum bands = analyser.finish();
+                LineSpectrum lines = analyser.lines();
+                tone = Tone.of(bands, lines);
+                comb = CombFinder.find(lines);
+            }
             return new TrackMeasurement(
                     sampleRate,
                     layout.channels(),
                     frames,
                     of,
                     heardLufs,
-                    Peaks.join(peaks.stream().map(TruePeakMeter::finish).toList()),
-                    spectrum.isEmpty() ? BandSpectrum.silent() : spectrum.get(0).finish(),
+                    joined,
+                    tone,
+                    zones.isEmpty() ? Dynamics.unknown() : dynamics(shortTerm),
+                    comb,
+                    shortTerm,
                     loudness.contour(TrackMeasurement.CONTOUR_SECONDS),
                     activity.isEmpty() ? Activity.none() : activity.get(0).finish(),
                     clips.stream().mapToLong(ClipCounter::count).sum(),
                     nonFinite);
+        }
+
+        private Dynamics dynamics(float[] shortTerm) {
+            int every = (int) Math.round(PeakSteps.STEP_SECONDS / TrackMeasurement.CONTOUR_SECONDS);
+            double[] loudnessOfSteps = new double[(shortTerm.length + every - 1) / every];
+            for (int i = 0; i < loudnessOfSteps.length; i++) {
+                loudnessOfSteps[i] = shortTerm[i * every];
+            }
+            double[] highest = new double[0];
+            for (PeakSteps channel : peaks) {
+                double[] steps = channel.steps();
+                highest = highest.length == 0 ? steps : highest;
+                for (int i = 0; i < steps.length; i++) {
+                    highest[i] = Math.max(highest[i], steps[i]);
+                }
+            }
+            return new Dynamics(
+                    PeakToShortTerm.of(highest, loudnessOfSteps), zones.get(0).finish());
         }
     }
 }

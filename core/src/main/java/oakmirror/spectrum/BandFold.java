@@ -22,7 +22,7 @@ final class BandFold {
             }
             usableBands = b + 1;
             firstBin[b] = (int) low;
-            share[b] = new float[(int) Math.ceil(high) - firstBin[b]];
+            share[b] = new float[Math.min((int) Math.ceil(high), size / 2 + 1) - firstBin[b]];
             for (int i = 0; i < share[b].length; i++) {
                 int bin = firstBin[b] + i;
                 share[b][i] = (float) (Math.min(high, bin + 1) - Math.max(low, bin));
@@ -35,16 +35,22 @@ final class BandFold {
         return usable;
     }
 
-    void addTo(double[] bands, double[] binPower) {
-        for (int b = 0; b < share.length; b++) {
-            double sum = 0;
-            for (int i = 0; i < share[b].length; i++) {
-                int bin = firstBin[b] + i;
-                if (bin < binPower.length) {
-                    sum += share[b][i] * binPower[bin];
-                }
+    /** Adds what a block holds to the bands of left, right and cross power. */
+    void addTo(double[][] bands, StereoTransform block) {
+        for (int b = 0; b < usable; b++) {
+            float[] shares = share[b];
+            int first = firstBin[b];
+            double left = 0;
+            double right = 0;
+            double cross = 0;
+            for (int i = 0; i < shares.length; i++) {
+                left += shares[i] * block.left[first + i];
+                right += shares[i] * block.right[first + i];
+                cross += shares[i] * block.crossReal[first + i];
             }
-            bands[b] += sum;
+            bands[0][b] += left;
+            bands[1][b] += right;
+            bands[2][b] += cross;
         }
     }
 }

@@ -2,69 +2,79 @@ package oakmirror.spectrum;
 
 import java.util.Arrays;
 import oakmirror.audio.Decibels;
-import org.jtransforms.fft.FloatFFT_1D;
 
 /**
  * Averaged spectrum of a stereo stream by Welch's method (P. D. Welch, IEEE Trans. Audio Electroacoust. AU-15, 1967): Hann-windowed
- * blocks of 16384 samples at 48 kHz, the power of two nearest to that length in time at other rates, half overlapping, their powers
- * averaged.
+ * blocks, half overlapping, their powers averaged. The usual block is 16384 samples at 48 kHz, the power of two nearest to that length in
+ * time at other rates.
  *
- * <p>Left and right go through one complex transform, z = left + i·right, for which |Z(k)|² + |Z(N−k)|² = 2·(|L(k)|² + |R(k)|²).
- *
- * <p>Powers are folded into the bands of the {@link BandGrid} by exact integration: a bin's power is spread evenly over its width
+ * <p>Powers are folded into the bands of the {@link BandGrid} by exact integration: a line's power is spread evenly over its width
  * and split where a band's edge cuts it, so that the bands conserve power.
  *
- * <p>Gating: blocks below −70 dBFS are left out, and then those more than 20 dB below the mean of the rest, so that silence, gaps
- * and fades do not count. As the mean is only known at the end, blocks are summed in classes of half a decibel of their level.
+ * <p>Gating: blocks below −70 dBFS are left out, and, for the bands, then those more than 20 dB below the mean of the rest, so that silence,
+ * gaps and fades do not count. As the mean is only known at the end, blocks are summed in classes of half a decibel of their level.
  * A stream shorter than one block is analysed as one block, padded with silence.
  */
 public final class SpectrumAnalyser {
 
-    private static final double SECONDS_PER_BLOCK = 16384.0 / 48000;
+    /** The usual block at 48 kHz. */
+    public static final int USUAL_BLOCK = 16384;
+
+    private static final double RATE_OF_BLOCKS = 48000;
     private static final double ABSOLUTE_GATE_DB = -70;
     private static final double RELATIVE_GATE_DB = -20;
     private static final double CLASS_DB = 0.5;
     private static final int CLASSES = 180;
+    /** Left, right, cross. */
+    private static final int POWERS = 3;
 
     private final int sampleRate;
     private final int size;
-    private final float[] window;
-    private final double windowPower;
+    private final StereoTransform transform;
     private final BandFold fold;
-    private final FloatFFT_1D fft;
     private final float[] left;
     private final float[] right;
-    private final float[] work;
-    private final double[] binPower;
-    private final double[][] classBands = new double[CLASSES][];
+    private final double[] linePower;
+    private final double[] lineCrossReal;
+    private final double[] lineCrossImaginary;
+    private final double[][][] classBands = new double[CLASSES][][];
     private final int[] classCount = new int[CLASSES];
     private final double[] classPower = new double[CLASSES];
     private int filled;
     private boolean anyBlock;
     private boolean anySample;
 
-    /** An analyser for one stream. */
+    /** An analyser for one stream, with the usual block. */
     public SpectrumAnalyser(int sampleRate) {
-        this.sampleRate = sampleRate;
-        this.size = blockSize(sampleRate);
-        this.window = new float[size];
-        double sum = 0;
-        for (int i = 0; i < size; i++) {
-            window[i] = (float) (0.5 - 0.5 * Math.cos(2 * Math.PI * i / size));
-            sum += (double) window[i] * window[i];
-        }
-        this.windowPower = sum;
-        this.fold = new BandFold(size, sampleRate);
-        this.fft = new FloatFFT_1D(size);
-        this.left = new float[size];
-        this.right = new float[size];
-        this.work = new float[2 * size];
-        this.binPower = new double[size / 2 + 1];
+        this(sampleRate, USUAL_BLOCK);
     }
 
-    /** Samples in a block at a rate. */
+    /**
+     * An analyser for one stream.
+     *
+     * @param sampleRate its rate
+     * @param blockAt48k samples in a block at 48 kHz, a power of two; at other rates a block of about the same length in time is taken
+     */
+    public SpectrumAnalyser(int sampleRate, int blockAt48k) {
+        this.sampleRate = sampleRate;
+        this.size = blockSize(sampleRate, blockAt48k);
+        this.transform = new StereoTransform(size);
+        this.fold = new BandFold(size, sampleRate);
+        this.left = new float[size];
+        this.right = new float[size];
+        this.linePower = new double[size / 2 + 1];
+        this.lineCrossReal = new double[size / 2 + 1];
+        this.lineCrossImaginary = new double[size / 2 + 1];
+    }
+
+    /** Samples in the usual block at a rate. */
     public static int blockSize(int sampleRate) {
-        return 1 << (int) Math.round(Math.log(SECONDS_PER_BLOCK * sampleRate) / Math.log(2));
+        return blockSize(sampleRate, USUAL_BLOCK);
+    }
+
+    /** Samples at a rate in a block that has so many at 48 kHz. */
+    public static int blockSize(int sampleRate, int blockAt48k) {
+        return 1 << (int) Math.round(Math.log(blockAt48k * (sampleRate / RATE_OF_BLOCKS)) / Math.log(2));
     }
 
     /** Takes the next frames. */
@@ -91,8 +101,6 @@ public final class SpectrumAnalyser {
         double energy = 0;
         for (int i = 0; i < size; i++) {
             energy += (double) left[i] * left[i] + (double) right[i] * right[i];
-            work[2 * i] = window[i] * left[i];
-            work[2 * i + 1] = window[i] * right[i];
         }
         double power = energy / (2 * size);
         int level = (int) Math.floor((Decibels.ofPower(power) - ABSOLUTE_GATE_DB) / CLASS_DB);
@@ -100,53 +108,63 @@ public final class SpectrumAnalyser {
             return;
         }
         level = Math.min(level, CLASSES - 1);
-        fft.complexForward(work);
-        // One-sided power of each bin, left and right averaged: (|L|²+|R|²)/2, doubled for the negative frequencies.
-        double scale = 1 / (2 * windowPower * size);
-        for (int k = 0; k <= size / 2; k++) {
-            int mirror = k == 0 ? 0 : size - k;
-            double both = square(k) + square(mirror);
-            binPower[k] = both * scale * (k == 0 || k == size / 2 ? 0.5 : 1);
-        }
+        transform.transform(left, right);
         if (classBands[level] == null) {
-            classBands[level] = new double[BandGrid.SIZE];
+            classBands[level] = new double[POWERS][BandGrid.SIZE];
         }
-        fold.addTo(classBands[level], binPower);
+        fold.addTo(classBands[level], transform);
         classCount[level]++;
         classPower[level] += power;
-    }
-
-    private double square(int bin) {
-        double re = work[2 * bin];
-        double im = work[2 * bin + 1];
-        return re * re + im * im;
+        for (int k = 0; k < linePower.length; k++) {
+            linePower[k] += (transform.left[k] + transform.right[k]) / 2;
+            lineCrossReal[k] += transform.crossReal[k];
+            lineCrossImaginary[k] += transform.crossImaginary[k];
+        }
     }
 
     /** The spectrum of all that was taken. Ends the stream. */
-    public BandSpectrum finish() {
+    public StereoSpectrum finish() {
         if (!anyBlock && anySample) {
             Arrays.fill(left, filled, size, 0f);
             Arrays.fill(right, filled, size, 0f);
             analyse();
         }
-        int first = gateClass();
-        double[] bands = new double[BandGrid.SIZE];
+        double[][] bands = new double[POWERS][BandGrid.SIZE];
         int blocks = 0;
-        for (int c = first; c < CLASSES; c++) {
+        for (int c = gateClass(); c < CLASSES; c++) {
             if (classCount[c] > 0) {
                 blocks += classCount[c];
-                for (int b = 0; b < bands.length; b++) {
-                    bands[b] += classBands[c][b];
+                for (int p = 0; p < POWERS; p++) {
+                    add(bands[p], classBands[c][p]);
                 }
             }
         }
-        if (blocks == 0) {
-            return new BandSpectrum(bands, fold.usableBands(), 0);
+        for (double[] band : bands) {
+            scale(band, Math.max(1, blocks));
         }
-        for (int b = 0; b < bands.length; b++) {
-            bands[b] /= blocks;
+        double seconds = blocks == 0 ? 0 : (blocks + 1) * (size / 2.0) / sampleRate;
+        return new StereoSpectrum(bands[0], bands[1], bands[2], fold.usableBands(), seconds);
+    }
+
+    /** The same line by line, all blocks above −70 dBFS; to be asked for once, after {@link #finish}. */
+    public LineSpectrum lines() {
+        int blocks = Arrays.stream(classCount).sum();
+        scale(linePower, Math.max(1, blocks));
+        scale(lineCrossReal, Math.max(1, blocks));
+        scale(lineCrossImaginary, Math.max(1, blocks));
+        return new LineSpectrum(sampleRate, size, linePower, lineCrossReal, lineCrossImaginary, blocks);
+    }
+
+    private static void add(double[] sum, double[] more) {
+        for (int b = 0; b < sum.length; b++) {
+            sum[b] += more[b];
         }
-        return new BandSpectrum(bands, fold.usableBands(), (blocks + 1) * (size / 2.0) / sampleRate);
+    }
+
+    private static void scale(double[] sum, double divisor) {
+        for (int b = 0; b < sum.length; b++) {
+            sum[b] /= divisor;
+        }
     }
 
     private int gateClass() {

@@ -17,6 +17,7 @@ import oakmirror.processing.ToneFilter.Phase;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.BandSpectrum;
 import oakmirror.spectrum.SpectrumAnalyser;
+import oakmirror.spectrum.StereoSpectrum;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
@@ -38,7 +39,8 @@ class CorrectionTest {
         analyser.add(left, right, left.length);
         LoudnessMeter meter = new LoudnessMeter(RATE, ChannelLayout.stereo());
         meter.add(new float[][] {left, right}, left.length);
-        return new Sound(analyser.finish(), meter.result().integratedLufs());
+        return new Sound(
+                analyser.finish().of(StereoSpectrum.Part.STEREO), meter.result().integratedLufs());
     }
 
     private static double[] colourDb() {

@@ -23,7 +23,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 class MasterRenderTest {
 
     private static final ExecutorService EXECUTOR = Executors.newFixedThreadPool(2);
-    private static final TrackMeasurer MEASURER = new TrackMeasurer(EXECUTOR, TrackMeasurer.Extent.TONE);
+    private static final TrackMeasurer MEASURER = new TrackMeasurer(EXECUTOR, TrackMeasurer.Extent.COMPARED);
     private static final Clip MIX =
             Clip.stereo(44100, Signals.musicLike(44100, 12, 0.2, 1), Signals.musicLike(44100, 12, 0.2, 2));
 

@@ -15,7 +15,7 @@ class SpectralEdgeTest {
     private static BandSpectrum of(float[] samples, int rate) {
         SpectrumAnalyser analyser = new SpectrumAnalyser(rate);
         analyser.add(samples, samples, samples.length);
-        return analyser.finish();
+        return analyser.finish().of(StereoSpectrum.Part.STEREO);
     }
 
     @ParameterizedTest

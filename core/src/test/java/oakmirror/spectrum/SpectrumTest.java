@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import oakmirror.Signals;
 import oakmirror.audio.Decibels;
+import oakmirror.spectrum.StereoSpectrum.Part;
 import org.hipparchus.complex.Complex;
 import org.hipparchus.transform.DftNormalization;
 import org.hipparchus.transform.FastFourierTransformer;
@@ -19,7 +20,7 @@ class SpectrumTest {
     private static BandSpectrum analyse(int rate, float[] left, float[] right) {
         SpectrumAnalyser analyser = new SpectrumAnalyser(rate);
         analyser.add(left, right, left.length);
-        return analyser.finish();
+        return analyser.finish().of(Part.STEREO);
     }
 
     private static BandSpectrum analyse(int rate, float[] both) {

@@ -11,11 +11,11 @@ import javafx.scene.control.Tooltip;
 import javafx.scene.layout.VBox;
 import oakmirror.correction.Gap;
 import oakmirror.correction.Proposal;
-import oakmirror.desk.look.Readings;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.TrackSlot;
 import oakmirror.desk.model.Workspace;
 import oakmirror.desk.plot.ZoneRow;
+import oakmirror.readings.Readings;
 import oakmirror.session.Session;
 import oakmirror.spectrum.Zone;
 

@@ -111,7 +111,7 @@ public final class TrackImporter {
             }
             try (RangeStream stream = new RangeStream(track.audio(), range)) {
                 TrackMeasurement measured =
-                        new TrackMeasurer(executor, TrackMeasurer.Extent.TONE).measure(stream, Progress.NONE);
+                        new TrackMeasurer(executor, TrackMeasurer.Extent.COMPARED).measure(stream, Progress.NONE);
                 cache.keep(key, new Measured(measured, Rhythm.NONE, List.of()));
                 return measured;
             }

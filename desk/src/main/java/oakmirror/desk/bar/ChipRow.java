@@ -16,13 +16,13 @@ import javafx.scene.layout.VBox;
 import oakmirror.desk.command.Act;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.look.Palette;
-import oakmirror.desk.look.Readings;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.Blind;
 import oakmirror.desk.model.Listening;
 import oakmirror.desk.model.TrackSlot;
 import oakmirror.desk.model.Workspace;
 import oakmirror.desk.plot.Sketches;
+import oakmirror.readings.Readings;
 
 /** A chip for each track with the offset it is heard with; a press hears it. In a blind comparison only letters are left. */
 final class ChipRow extends ScrollPane {

@@ -12,7 +12,6 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import oakmirror.desk.command.Act;
 import oakmirror.desk.command.KeyMap;
-import oakmirror.desk.look.Readings;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.Blind;
 import oakmirror.desk.model.Listening;
@@ -20,6 +19,7 @@ import oakmirror.desk.model.MonitorControls;
 import oakmirror.desk.model.MonitorControls.Band;
 import oakmirror.desk.model.Workspace;
 import oakmirror.processing.MonitorPath.Sides;
+import oakmirror.readings.Readings;
 import oakmirror.session.Comparing.Jump;
 import oakmirror.spectrum.Zone;
 

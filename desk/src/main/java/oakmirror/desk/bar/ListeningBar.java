@@ -10,7 +10,6 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.command.Act;
 import oakmirror.desk.command.KeyMap;
-import oakmirror.desk.look.Readings;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.Blind;
 import oakmirror.desk.model.Listening;
@@ -19,6 +18,7 @@ import oakmirror.desk.model.Settings;
 import oakmirror.desk.model.TrackSlot;
 import oakmirror.desk.model.Workspace;
 import oakmirror.desk.plot.SeekStrip;
+import oakmirror.readings.Readings;
 
 /** The bar that is always there: play, what is heard with which offset and from which passage, how, and how loud. */
 public final class ListeningBar extends VBox {

@@ -16,7 +16,6 @@ import javafx.scene.layout.Priority;
 import javafx.stage.FileChooser;
 import oakmirror.desk.command.Act;
 import oakmirror.desk.command.KeyMap;
-import oakmirror.desk.look.Readings;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.Blind;
 import oakmirror.desk.model.Listening;
@@ -27,6 +26,7 @@ import oakmirror.desk.plot.LiveMeterPane;
 import oakmirror.media.device.OutputDevice;
 import oakmirror.media.file.AudioFile;
 import oakmirror.media.file.AudioFileException;
+import oakmirror.readings.Readings;
 
 /** The right end of the lower row: dim and volume, and where the sound goes; and the meters, which lie above it. */
 final class OutputPanel extends HBox {

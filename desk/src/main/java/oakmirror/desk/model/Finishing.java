@@ -83,7 +83,7 @@ public final class Finishing {
                 .flatMap(TrackSlot::imported)
                 .map(ImportedTrack::audio)
                 .map(audio -> new MasterRender(
-                        audio, filter, session.finish(), new TrackMeasurer(measuring, TrackMeasurer.Extent.TONE)));
+                        audio, filter, session.finish(), new TrackMeasurer(measuring, TrackMeasurer.Extent.COMPARED)));
     }
 
     /**

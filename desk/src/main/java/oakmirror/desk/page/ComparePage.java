@@ -12,7 +12,6 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import oakmirror.correction.Gap;
-import oakmirror.desk.look.Readings;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.Listening;
 import oakmirror.desk.model.MonitorControls;
@@ -25,6 +24,7 @@ import oakmirror.desk.plot.TonePlot;
 import oakmirror.desk.plot.ZoneRow;
 import oakmirror.level.LevelMatch;
 import oakmirror.measure.TrackMeasurement;
+import oakmirror.readings.Readings;
 import oakmirror.session.Comparing.Scope;
 import oakmirror.spectrum.FractionalOctave;
 

@@ -11,7 +11,6 @@ import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
-import oakmirror.desk.look.Readings;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.Finishing;
 import oakmirror.desk.model.TrackSlot;
@@ -20,6 +19,7 @@ import oakmirror.desk.plot.LoudnessLadder;
 import oakmirror.finish.FinishSettings;
 import oakmirror.finish.MasterRender;
 import oakmirror.measure.TrackMeasurement;
+import oakmirror.readings.Readings;
 
 /** Finish: the loudness target and the ceiling, and what they make of the mix. */
 public final class FinishPage extends VBox {

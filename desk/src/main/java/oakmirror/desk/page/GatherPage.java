@@ -15,7 +15,6 @@ import javafx.scene.layout.VBox;
 import oakmirror.audio.TimeRange;
 import oakmirror.desk.command.Act;
 import oakmirror.desk.command.KeyMap;
-import oakmirror.desk.look.Readings;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.Listening;
 import oakmirror.desk.model.Passages;
@@ -23,6 +22,7 @@ import oakmirror.desk.model.TrackSlot;
 import oakmirror.desk.model.Workspace;
 import oakmirror.desk.plot.MirrorSide;
 import oakmirror.desk.plot.TimeMirror;
+import oakmirror.readings.Readings;
 
 /** Gather: the mix and its references, their loudness over time facing each other, their passages and their levels. */
 public final class GatherPage extends StackPane {

@@ -12,13 +12,13 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.util.StringConverter;
-import oakmirror.desk.look.Readings;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.Workspace;
 import oakmirror.level.LevelMatch;
 import oakmirror.level.LevelSettings;
 import oakmirror.level.LevelSettings.Basis;
 import oakmirror.level.LevelSettings.Direction;
+import oakmirror.readings.Readings;
 
 /** How levels are matched: whether, by which figure, what to what, and whether something had to come down. */
 final class LevelStrip extends HBox {

@@ -15,7 +15,6 @@ import javafx.scene.layout.VBox;
 import javafx.stage.DirectoryChooser;
 import javafx.util.StringConverter;
 import oakmirror.correction.EqBand;
-import oakmirror.desk.look.Readings;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.Finishing;
 import oakmirror.desk.model.Settings;
@@ -24,6 +23,7 @@ import oakmirror.finish.MasterRender;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.OutputFormat;
 import oakmirror.processing.ToneFilter;
+import oakmirror.readings.Readings;
 import oakmirror.session.Session;
 
 /** Send out: the master as a file, the correction as tables. */

@@ -15,12 +15,12 @@ import javafx.scene.layout.VBox;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.EqBand;
 import oakmirror.correction.Proposal;
-import oakmirror.desk.look.Readings;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.TrackSlot;
 import oakmirror.desk.model.Workspace;
 import oakmirror.desk.plot.CorrectionPlot;
 import oakmirror.processing.ToneFilter.Phase;
+import oakmirror.readings.Readings;
 import oakmirror.session.Session;
 
 /** Shape: from the gap to a correction, tempered as a whole and move by move. */

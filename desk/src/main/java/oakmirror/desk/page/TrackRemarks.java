@@ -5,11 +5,11 @@ import java.util.List;
 import javafx.geometry.Pos;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
-import oakmirror.desk.look.Readings;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.TrackSlot;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.media.ImportedTrack;
+import oakmirror.readings.Readings;
 import oakmirror.spectrum.SpectralEdge;
 
 /** What is noteworthy about a track, in a few words: what is wrong first. */

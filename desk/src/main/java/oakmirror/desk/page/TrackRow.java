@@ -23,12 +23,12 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import oakmirror.desk.look.Palette;
-import oakmirror.desk.look.Readings;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.TrackSlot;
 import oakmirror.desk.plot.Sketches;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.media.ImportedTrack;
+import oakmirror.readings.Readings;
 import oakmirror.session.Passage;
 import oakmirror.session.TrackFile;
 

@@ -10,8 +10,8 @@ import oakmirror.correction.EqBand;
 import oakmirror.correction.Proposal;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
-import oakmirror.desk.look.Readings;
 import oakmirror.processing.ToneFilter.Phase;
+import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
 
 /**

@@ -7,7 +7,7 @@ import javafx.scene.paint.Color;
 import javafx.scene.text.TextAlignment;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
-import oakmirror.desk.look.Readings;
+import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
 
 /** A plot over frequency with a scale in dB. Several can share one cursor. */

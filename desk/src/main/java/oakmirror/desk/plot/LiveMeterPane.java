@@ -6,7 +6,7 @@ import javafx.scene.text.TextAlignment;
 import oakmirror.audio.Decibels;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
-import oakmirror.desk.look.Readings;
+import oakmirror.readings.Readings;
 
 /**
  * What is heard now: momentary and short-term loudness and the highest true peak as figures, the short-term loudness as a bar with the

@@ -6,7 +6,7 @@ import javafx.scene.paint.Color;
 import javafx.scene.text.TextAlignment;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
-import oakmirror.desk.look.Readings;
+import oakmirror.readings.Readings;
 
 /** Loudness and true peak of mix, master and references as dumbbells on one scale, with the target and the ceiling as lines. */
 public final class LoudnessLadder extends PlotPane {

@@ -5,7 +5,7 @@ import javafx.scene.text.TextAlignment;
 import oakmirror.correction.Gap;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
-import oakmirror.desk.look.Readings;
+import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.Zone;
 

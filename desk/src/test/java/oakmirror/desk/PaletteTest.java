@@ -4,31 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import javafx.scene.paint.Color;
 import oakmirror.desk.look.Palette;
-import oakmirror.desk.look.Readings;
 import oakmirror.desk.look.Theme;
 import org.junit.jupiter.api.Test;
 
-class ReadingsTest {
-
-    @Test
-    void numbersAreWrittenAsTheTradeWritesThem() {
-        assertThat(Readings.level(-17.84)).isEqualTo("−17.8");
-        assertThat(Readings.level(-0.04)).isEqualTo("0.0");
-        assertThat(Readings.level(Double.NaN)).isEqualTo("–");
-        assertThat(Readings.level(Double.NEGATIVE_INFINITY)).isEqualTo("–");
-        assertThat(Readings.gainDb(2.5)).isEqualTo("+2.5 dB");
-        assertThat(Readings.gainDb(0)).isEqualTo("0.0 dB");
-        assertThat(Readings.frequency(82.41)).isEqualTo("82.4 Hz");
-        assertThat(Readings.frequency(147.2)).isEqualTo("147 Hz");
-        assertThat(Readings.frequency(1200)).isEqualTo("1.20 kHz");
-        assertThat(Readings.frequency(16100)).isEqualTo("16.1 kHz");
-        assertThat(Readings.time(76.9)).isEqualTo("1:16");
-        assertThat(Readings.fineTime(76.48)).isEqualTo("1:16.4");
-        assertThat(Readings.rate(44100)).isEqualTo("44.1 kHz");
-        assertThat(Readings.rate(48000)).isEqualTo("48 kHz");
-        assertThat(Readings.octaves(1.0 / 3)).isEqualTo("1/3 octave");
-        assertThat(Readings.octaves(1)).isEqualTo("1 octave");
-    }
+class PaletteTest {
 
     /** Contrast after WCAG 2.1. */
     private static double contrast(Color a, Color b) {

@@ -1,4 +1,4 @@
-package oakmirror.desk.look;
+package oakmirror.readings;
 
 import java.util.Locale;
 
@@ -35,6 +35,39 @@ public final class Readings {
             return String.format(Locale.ROOT, hz >= 10000 ? "%.1f kHz" : "%.2f kHz", hz / 1000);
         }
         return String.format(Locale.ROOT, hz >= 100 ? "%.0f Hz" : "%.1f Hz", hz);
+    }
+
+    /** A frequency rounded for words: two figures, as 110 Hz or 6.2 kHz, and whole kilohertz from 10 on. */
+    public static String about(double hz) {
+        return rounded(hz) + unit(hz);
+    }
+
+    /** A range of frequencies rounded for words, as 110–180 Hz or 800 Hz–2.0 kHz. */
+    public static String range(double lowHz, double highHz) {
+        String first = unit(lowHz).equals(unit(highHz)) ? rounded(lowHz) : about(lowHz);
+        return first + "–" + about(highHz);
+    }
+
+    private static String unit(double hz) {
+        return hz >= 995 ? " kHz" : " Hz";
+    }
+
+    private static String rounded(double hz) {
+        if (hz >= 995) {
+            return String.format(Locale.ROOT, hz >= 9950 ? "%.0f" : "%.1f", hz / 1000);
+        }
+        return String.valueOf(hz >= 100 ? Math.round(hz / 10) * 10 : Math.round(hz));
+    }
+
+    /** A figure with two decimals and a sign, as a correlation: +0.82. */
+    public static String signed(double value) {
+        String text = String.format(Locale.ROOT, "%+.2f", value).replace('-', '−');
+        return Double.isFinite(value) ? text : UNDEFINED;
+    }
+
+    /** A short time, as 1.3 ms. */
+    public static String milliseconds(double seconds) {
+        return String.format(Locale.ROOT, seconds < 0.001 ? "%.2f ms" : "%.1f ms", seconds * 1000);
     }
 
     /** A moment, as 1:16. */

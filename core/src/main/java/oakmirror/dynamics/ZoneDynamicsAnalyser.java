@@ -1,0 +1,187 @@
+package oakmirror.dynamics;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import oakmirror.audio.Decibels;
+import oakmirror.spectrum.Zone;
+
+/**
+ * Crest factors zone by zone. Each zone is cut out with Butterworth filters of 24 dB an octave at its ends (the top one has no upper end),
+ * at the lowest rate of full, a half, a quarter, an eighth and a sixteenth that still is 3.5 times its upper end. Peak is the higher of both
+ * channels', power their mean: one channel alone reads 3 dB more than both alike.
+ *
+ * <p>Peaks and powers are kept by steps of {@value #STEP_SECONDS} s and read in windows of {@value #WINDOW_STEPS} steps. Windows more than
+ * 30 dB below the loudest of their zone, or below −90 dBFS, do not count. What is shorter than a window is one window.
+ */
+public final class ZoneDynamicsAnalyser {
+
+    /** Time from window to window. */
+    public static final double STEP_SECONDS = 0.5;
+
+    /** Steps in a window: 3 s, as the short-term loudness has. */
+    public static final int WINDOW_STEPS = 6;
+
+    private static final double LEAST_RATE_OVER_TOP = 3.5;
+    private static final int MOST_HALVINGS = 4;
+    private static final double GATE = 1e-3;
+    private static final double SILENCE = 1e-9;
+
+    private final List<HalfBand> halvings = new ArrayList<>();
+    private final float[][][] rates = new float[MOST_HALVINGS + 1][][];
+    private final List<ZoneMeter> zones = new ArrayList<>();
+    private float[][] work = new float[2][0];
+
+    /** An analyser for one stream. */
+    public ZoneDynamicsAnalyser(int sampleRate) {
+        int most = 0;
+        for (Zone zone : Zone.values()) {
+            int n = (int) Math.floor(Math.log(sampleRate / (LEAST_RATE_OVER_TOP * zone.highHz())) / Math.log(2));
+            n = Math.max(0, Math.min(MOST_HALVINGS, n));
+            most = Math.max(most, n);
+            zones.add(new ZoneMeter(zone, (double) sampleRate / (1 << n), n));
+        }
+        for (int i = 0; i < most; i++) {
+            halvings.add(new HalfBand());
+        }
+    }
+
+    /** Takes the next frames. */
+    public void add(float[] left, float[] right, int count) {
+        if (work[0].length < count) {
+            work = new float[2][count];
+            for (int r = 1; r < rates.length; r++) {
+                rates[r] = new float[2][count / (1 << r) + 2 * MOST_HALVINGS];
+            }
+        }
+        rates[0] = new float[][] {left, right};
+        int[] counts = new int[rates.length];
+        counts[0] = count;
+        for (int r = 0; r < halvings.size(); r++) {
+            counts[r + 1] = halvings.get(r).process(rates[r], counts[r], rates[r + 1]);
+        }
+        for (ZoneMeter zone : zones) {
+            zone.add(rates[zone.halvings], work, counts[zone.halvings]);
+        }
+    }
+
+    /** The crest factors of the zones, in their order. Ends the stream. */
+    public List<ZoneDynamics> finish() {
+        return zones.stream().map(ZoneMeter::finish).toList();
+    }
+
+    private static final class ZoneMeter {
+        private final int halvings;
+        private final double rate;
+        private final List<SteepFilter> filters = new ArrayList<>();
+        private final boolean exists;
+        private double[] peaks = new double[256];
+        private double[] squares = new double[256];
+        private long[] lengths = new long[256];
+        private int steps;
+        private long frames;
+        private double peak;
+        private double sum;
+        private long length;
+
+        ZoneMeter(Zone zone, double rate, int halvings) {
+            this.halvings = halvings;
+            this.rate = rate;
+            exists = zone.lowHz() < 0.45 * rate;
+            if (exists) {
+                filters.add(SteepFilter.highPass(zone.lowHz(), rate));
+                if (zone != Zone.AIR && zone.highHz() < 0.45 * rate) {
+                    filters.add(SteepFilter.lowPass(zone.highHz(), rate));
+                }
+            }
+        }
+
+        void add(float[][] in, float[][] work, int count) {
+            if (!exists) {
+                return;
+            }
+            filters.get(0).process(in, work, count);
+            for (SteepFilter filter : filters.subList(1, filters.size())) {
+                filter.process(work, work, count);
+            }
+            int done = 0;
+            while (done < count) {
+                long end = Math.round((steps + 1) * STEP_SECONDS * rate);
+                int part = (int) Math.min(count - done, end - frames);
+                measure(work[0], work[1], done, done + part);
+                done += part;
+                frames += part;
+                if (frames == end) {
+                    close();
+                }
+            }
+        }
+
+        private void measure(float[] left, float[] right, int from, int to) {
+            float highest = 0;
+            double leftSum = 0;
+            double rightSum = 0;
+            for (int i = from; i < to; i++) {
+                float l = left[i];
+                float r = right[i];
+                if (Math.abs(l) > highest) {
+                    highest = Math.abs(l);
+                }
+                if (Math.abs(r) > highest) {
+                    highest = Math.abs(r);
+                }
+                leftSum += (double) l * l;
+                rightSum += (double) r * r;
+            }
+            peak = Math.max(peak, highest);
+            sum += (leftSum + rightSum) / 2;
+            length += to - from;
+        }
+
+        private void close() {
+            if (steps == peaks.length) {
+                peaks = Arrays.copyOf(peaks, 2 * steps);
+                squares = Arrays.copyOf(squares, 2 * steps);
+                lengths = Arrays.copyOf(lengths, 2 * steps);
+            }
+            peaks[steps] = peak;
+            squares[steps] = sum;
+            lengths[steps] = length;
+            steps++;
+            peak = 0;
+            sum = 0;
+            length = 0;
+        }
+
+        ZoneDynamics finish() {
+            if (length > 0 && steps < WINDOW_STEPS) {
+                close();
+            }
+            int windows = steps == 0 ? 0 : Math.max(1, steps - WINDOW_STEPS + 1);
+            double[] power = new double[windows];
+            double[] highest = new double[windows];
+            for (int w = 0; w < windows; w++) {
+                long frames = 0;
+                for (int s = w; s < Math.min(steps, w + WINDOW_STEPS); s++) {
+                    power[w] += squares[s];
+                    frames += lengths[s];
+                    highest[w] = Math.max(highest[w], peaks[s]);
+                }
+                power[w] /= Math.max(1, frames);
+            }
+            double gate = Math.max(SILENCE, GATE * Arrays.stream(power).max().orElse(0));
+            double[] crest = new double[windows];
+            int count = 0;
+            for (int w = 0; w < windows; w++) {
+                if (power[w] > gate) {
+                    crest[count++] = Decibels.ofPower(highest[w] * highest[w] / power[w]);
+                }
+            }
+            return count == 0 ? ZoneDynamics.UNKNOWN : quantiles(Arrays.copyOf(crest, count));
+        }
+
+        private static ZoneDynamics quantiles(double[] crest) {
+            return new ZoneDynamics(Quantiles.of(crest, 0.1), Quantiles.of(crest, 0.5), Quantiles.of(crest, 0.9));
+        }
+    }
+}

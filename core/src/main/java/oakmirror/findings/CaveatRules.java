@@ -1,0 +1,149 @@
+package oakmirror.findings;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import oakmirror.findings.Finding.Kind;
+import oakmirror.findings.Finding.Place;
+import oakmirror.findings.Finding.Sheet;
+import oakmirror.profile.MatchedTone;
+import oakmirror.readings.Readings;
+import oakmirror.spectrum.BandGrid;
+import oakmirror.spectrum.Key;
+import oakmirror.spectrum.SpectralEdge;
+import oakmirror.spectrum.StereoSpectrum.Part;
+
+/** What to be careful with: references that are no sane aim in some respect, and comparisons of things too unlike. */
+final class CaveatRules {
+
+    private static final double EDGE_WEIGHT = 0.9;
+    private static final double CRUSHED_WEIGHT = 0.8;
+    private static final double SHORT_WEIGHT = 0.7;
+    private static final double UNLIKE_WEIGHT = 0.5;
+
+    private CaveatRules() {}
+
+    static List<Finding> find(Subject mix, List<Subject> references) {
+        List<Finding> found = new ArrayList<>();
+        for (Subject r : references) {
+            OptionalDouble edge = SpectralEdge.of(r.compared().spectrum());
+            edge.ifPresent(hz -> found.add(caveat(
+                    Kind.REFERENCE_ENDS_EARLY,
+                    r,
+                    "Reference " + r.number() + " ends at " + Readings.about(hz),
+                    "a lossy file: above its edge it is left out of corridor and gap",
+                    EDGE_WEIGHT,
+                    Place.at(Sheet.TONE, hz, 20000))));
+            double plr = r.whole().peakToLoudness();
+            if (plr < Thresholds.CRUSHED_PLR_DB) {
+                found.add(caveat(
+                        Kind.REFERENCE_CRUSHED,
+                        r,
+                        "Reference " + r.number() + " is crushed",
+                        "PLR " + Readings.level(plr) + " dB: no sane aim for loudness or dynamics",
+                        CRUSHED_WEIGHT,
+                        Place.on(Sheet.DYNAMICS)));
+            }
+        }
+        shortPassage(mix, references).ifPresent(found::add);
+        unlike(mix, references, found);
+        return found;
+    }
+
+    private static Finding caveat(
+            Kind kind, Subject subject, String title, String evidence, double weight, Place place) {
+        return new Finding(kind, subject.number(), title, evidence, "", "", "", weight, place);
+    }
+
+    private static Optional<Finding> shortPassage(Subject mix, List<Subject> references) {
+        List<Subject> all = new ArrayList<>(references);
+        all.add(0, mix);
+        Subject shortest = all.get(0);
+        for (Subject s : all) {
+            shortest = s.compared().seconds() < shortest.compared().seconds() ? s : shortest;
+        }
+        double seconds = shortest.compared().seconds();
+        return seconds >= Thresholds.SHORT_PASSAGE_SECONDS
+                ? Optional.empty()
+                : Optional.of(caveat(
+                        Kind.SHORT_PASSAGE,
+                        shortest,
+                        shortest.isPassage() ? "Short passages" : "A short file",
+                        Readings.level(seconds) + " s of " + shortest.label()
+                                + ": single notes still show in the curves; eight bars or more tell the balance",
+                        SHORT_WEIGHT,
+                        Place.on(Sheet.TONE)));
+    }
+
+    private static void unlike(Subject mix, List<Subject> references, List<Finding> found) {
+        for (Subject r : references) {
+            double roughness = roughnessDb(mix, r);
+            if (roughness > Thresholds.ARRANGEMENT_DB) {
+                found.add(caveat(
+                        Kind.OTHER_ARRANGEMENT,
+                        r,
+                        "Reference " + r.number() + " is arranged otherwise",
+                        Readings.level(roughness) + " dB of ups and downs between the two: compare broad ranges only",
+                        UNLIKE_WEIGHT,
+                        Place.on(Sheet.TONE)));
+            }
+            Optional<Key> own = mix.compared().tone().key();
+            Optional<Key> theirs = r.compared().tone().key();
+            if (own.isPresent()
+                    && theirs.isPresent()
+                    && own.get().foreignNotes(theirs.get()) >= Thresholds.FOREIGN_NOTES) {
+                found.add(caveat(
+                        Kind.OTHER_KEY,
+                        r,
+                        "Reference " + r.number() + " is in another key",
+                        theirs.get().label() + " against " + own.get().label()
+                                + ", as far as it can be told: bass notes lie elsewhere",
+                        UNLIKE_WEIGHT - 0.1,
+                        Place.at(Sheet.TONE, 40, 300)));
+            }
+            if (mix.bpm().isPresent()
+                    && r.bpm().isPresent()
+                    && tempoApart(mix.bpm().get(), r.bpm().get())) {
+                found.add(caveat(
+                        Kind.OTHER_TEMPO,
+                        r,
+                        "Reference " + r.number() + " goes at another tempo",
+                        Math.round(r.bpm().get()) + " against "
+                                + Math.round(mix.bpm().get()) + " BPM: expect other dynamics and another low end",
+                        UNLIKE_WEIGHT - 0.2,
+                        Place.on(Sheet.DYNAMICS)));
+            }
+        }
+    }
+
+    /** Whether tempos are far apart even when one counts twice or half as fast. */
+    private static boolean tempoApart(double one, double other) {
+        double octaves = Math.abs(Math.log(one / other) / Math.log(2));
+        double folded = Math.abs(octaves - Math.rint(octaves));
+        return folded > Math.log(1 + Thresholds.TEMPO_PART) / Math.log(2);
+    }
+
+    /** How much the difference of two tones goes up and down about its own trend of an octave, in dB RMS from 60 Hz to 8 kHz. */
+    private static double roughnessDb(Subject mix, Subject reference) {
+        double lufs = mix.compared().heardLufs();
+        double[] fine = difference(mix, reference, lufs, 1.0 / 3);
+        double[] broad = difference(mix, reference, lufs, 1.5);
+        double sum = 0;
+        int from = BandGrid.bandOf(60);
+        int to = BandGrid.bandOf(8000);
+        for (int b = from; b <= to; b++) {
+            sum += (fine[b] - broad[b]) * (fine[b] - broad[b]);
+        }
+        return Math.sqrt(sum / (to - from + 1));
+    }
+
+    private static double[] difference(Subject mix, Subject reference, double lufs, double octaves) {
+        double[] own = MatchedTone.of(mix.compared(), lufs, octaves, Part.STEREO);
+        double[] theirs = MatchedTone.of(reference.compared(), lufs, octaves, Part.STEREO);
+        for (int b = 0; b < own.length; b++) {
+            own[b] -= theirs[b];
+        }
+        return own;
+    }
+}

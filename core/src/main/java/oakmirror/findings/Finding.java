@@ -1,0 +1,96 @@
+package oakmirror.findings;
+
+import java.util.Optional;
+
+/**
+ * One reading in words.
+ *
+ * @param kind what it is
+ * @param track whom it is about: 0 for the mix, otherwise the reference's number
+ * @param title the finding in a few words
+ * @param evidence the figures it rests on
+ * @param cause what usually causes it
+ * @param inTheMix what to try in the mix first; empty where that makes no sense
+ * @param onTheMaster what to try on the master second; empty where that makes no sense
+ * @param weight how much it matters: findings are told in falling order
+ * @param place where to look
+ */
+public record Finding(
+        Kind kind,
+        int track,
+        String title,
+        String evidence,
+        String cause,
+        String inTheMix,
+        String onTheMaster,
+        double weight,
+        Place place) {
+
+    /** What can be found. */
+    public enum Kind {
+        TOO_MUCH,
+        TOO_LITTLE,
+        NARROW,
+        WIDE,
+        OUT_OF_PHASE,
+        COMB,
+        SQUASHED,
+        LOOSE,
+        QUIETER,
+        LOUDER,
+        ENDS_EARLY,
+        CLIPPED,
+        REFERENCE_ENDS_EARLY(true),
+        REFERENCE_CRUSHED(true),
+        SHORT_PASSAGE(true),
+        OTHER_ARRANGEMENT(true),
+        OTHER_KEY(true),
+        OTHER_TEMPO(true);
+
+        private final boolean caveat;
+
+        Kind() {
+            this(false);
+        }
+
+        Kind(boolean caveat) {
+            this.caveat = caveat;
+        }
+
+        /** Whether it is no fault of the mix but a reason to be careful with the comparison. */
+        public boolean isCaveat() {
+            return caveat;
+        }
+    }
+
+    /** What of the comparison shows it. */
+    public enum Sheet {
+        TONE,
+        LOUDNESS,
+        DYNAMICS,
+        WIDTH
+    }
+
+    /** A range of frequencies in Hz. */
+    public record Band(double lowHz, double highHz) {}
+
+    /** Where to look. */
+    public record Place(Sheet sheet, Optional<Band> band) {
+
+        static Place on(Sheet sheet) {
+            return new Place(sheet, Optional.empty());
+        }
+
+        static Place at(Sheet sheet, double lowHz, double highHz) {
+            return new Place(sheet, Optional.of(new Band(lowHz, highHz)));
+        }
+    }
+
+    /** What tells this finding from others, also after small changes: its kind, its track, and about where it lies, to an octave. */
+    public String key() {
+        String where = place.band()
+                .map(b -> "@" + Math.round(Math.log(Math.sqrt(b.lowHz() * b.highHz()) / 1000) / Math.log(2)))
+                .orElse("");
+        return kind + "/" + track + where;
+    }
+}

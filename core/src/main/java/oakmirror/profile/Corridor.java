@@ -1,0 +1,56 @@
+package oakmirror.profile;
+
+import java.util.List;
+import oakmirror.spectrum.BandGrid;
+
+/**
+ * The span that references leave for the mix at every frequency, in dB for each band of the {@link BandGrid}. Where no reference has a figure
+ * both edges are NaN.
+ */
+public record Corridor(double[] lowDb, double[] highDb) {
+
+    /**
+     * The corridor of some curves.
+     *
+     * @param curves levels of the references at one loudness; NaN where one has none, as above the edge of a lossy file
+     * @param settings from what the edges are taken, and the least width
+     */
+    public static Corridor of(List<double[]> curves, CorridorSettings settings) {
+        double[] low = new double[BandGrid.SIZE];
+        double[] high = new double[BandGrid.SIZE];
+        double[] values = new double[curves.size()];
+        for (int b = 0; b < BandGrid.SIZE; b++) {
+            for (int c = 0; c < values.length; c++) {
+                values[c] = curves.get(c)[b];
+            }
+            Span span = Span.of(values, settings.kind(), settings.toleranceDb());
+            low[b] = span.low();
+            high[b] = span.high();
+        }
+        return new Corridor(low, high);
+    }
+
+    /** What it leaves in one band. */
+    public Span at(int band) {
+        return new Span(lowDb[band], highDb[band]);
+    }
+
+    /** Its middle in every band. */
+    public double[] middleDb() {
+        double[] middle = new double[BandGrid.SIZE];
+        for (int b = 0; b < middle.length; b++) {
+            middle[b] = (lowDb[b] + highDb[b]) / 2;
+        }
+        return middle;
+    }
+
+    /** Whether it says anything. */
+    public boolean isKnown() {
+        for (double db : lowDb) {
+            if (!Double.isNaN(db)) {
+                return true;
+            }
+        }
+        return false;
+    }
+}

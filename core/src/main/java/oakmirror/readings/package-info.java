@@ -1,0 +1,2 @@
+/** Numbers as they are written for people. */
+package oakmirror.readings;

@@ -1,0 +1,76 @@
+package oakmirror.spectrum;
+
+import java.util.Optional;
+
+/**
+ * The key a stretch of music seems to be in: the one of 24 whose profile of notes is most like its own (C. L. Krumhansl, Cognitive Foundations
+ * of Musical Pitch, 1990; profiles from memory). A guess that is said only where it stands out.
+ *
+ * @param tonic its first note, C being 0
+ * @param major or minor
+ */
+public record Key(int tonic, boolean major) {
+
+    private static final double[] MAJOR = {6.35, 2.23, 3.48, 2.33, 4.38, 4.09, 2.52, 5.19, 2.39, 3.66, 2.29, 2.88};
+    private static final double[] MINOR = {6.33, 2.68, 3.52, 5.38, 2.60, 3.53, 2.54, 4.75, 3.98, 2.69, 3.34, 3.17};
+    private static final String[] NAMES = {"C", "D♭", "D", "E♭", "E", "F", "F♯", "G", "A♭", "A", "B♭", "B"};
+
+    /** A correlation below this is no key. Ours. */
+    private static final double LEAST_LIKENESS = 0.55;
+
+    /** The key of a profile of notes, if one stands out. */
+    static Optional<Key> of(double[] chroma) {
+        double best = LEAST_LIKENESS;
+        Optional<Key> key = Optional.empty();
+        for (int tonic = 0; tonic < Chroma.NOTES; tonic++) {
+            for (boolean major : new boolean[] {true, false}) {
+                double likeness = correlation(chroma, major ? MAJOR : MINOR, tonic);
+                if (likeness > best) {
+                    best = likeness;
+                    key = Optional.of(new Key(tonic, major));
+                }
+            }
+        }
+        return key;
+    }
+
+    private static double correlation(double[] chroma, double[] profile, int tonic) {
+        double meanChroma = mean(chroma);
+        double meanProfile = mean(profile);
+        double xy = 0;
+        double xx = 0;
+        double yy = 0;
+        for (int n = 0; n < Chroma.NOTES; n++) {
+            double x = chroma[(n + tonic) % Chroma.NOTES] - meanChroma;
+            double y = profile[n] - meanProfile;
+            xy += x * y;
+            xx += x * x;
+            yy += y * y;
+        }
+        return xx > 0 ? xy / Math.sqrt(xx * yy) : 0;
+    }
+
+    private static double mean(double[] values) {
+        double sum = 0;
+        for (double v : values) {
+            sum += v;
+        }
+        return sum / values.length;
+    }
+
+    /** Its name, as D major. */
+    public String label() {
+        return NAMES[tonic] + (major ? " major" : " minor");
+    }
+
+    /** How many of the seven notes of its scale are not in the other's: 0 for relatives, 6 at the most. */
+    public int foreignNotes(Key other) {
+        int steps = Math.floorMod(7 * (signature() - other.signature()), Chroma.NOTES);
+        return Math.min(steps, Chroma.NOTES - steps);
+    }
+
+    /** The tonic of the major key with the same notes. */
+    private int signature() {
+        return major ? tonic : (tonic + 3) % Chroma.NOTES;
+    }
+}

@@ -1,0 +1,63 @@
+package oakmirror.stereo;
+
+import oakmirror.audio.StereoSource;
+import oakmirror.audio.TimeRange;
+
+/**
+ * How often left and right meet at which values, turned by 45°: across lies the difference (R−L)/2, upwards the sum (L+R)/2, as the phase
+ * scope of the trade has it. Mono is an upright line, a side turned over a level one.
+ *
+ * @param counts how often, [row from the top][column], {@link #SIZE} of each
+ * @param peak the magnitude at the picture's edge, full scale being 1
+ * @param correlation of left and right over all of it, −1 to +1; NaN for silence
+ * @param balanceDb power of right over left in dB
+ */
+public record PhaseScope(int[][] counts, double peak, double correlation, double balanceDb) {
+
+    /** Rows, and columns. */
+    public static final int SIZE = 121;
+
+    private static final int BLOCK = 8192;
+    private static final double SMALLEST_PEAK = 1e-4;
+
+    /** Looks at a stretch of a track. */
+    public static PhaseScope of(StereoSource source, TimeRange range) {
+        long from = Math.max(0, Math.round(range.startSeconds() * source.sampleRate()));
+        long to = Math.min(source.frames(), Math.round(range.endSeconds() * source.sampleRate()));
+        float[] left = new float[BLOCK];
+        float[] right = new float[BLOCK];
+        double ll = 0;
+        double rr = 0;
+        double lr = 0;
+        double peak = SMALLEST_PEAK;
+        for (long at = from; at < to; at += BLOCK) {
+            int n = (int) Math.min(BLOCK, to - at);
+            source.read(at, left, right, 0, n);
+            for (int i = 0; i < n; i++) {
+                ll += (double) left[i] * left[i];
+                rr += (double) right[i] * right[i];
+                lr += (double) left[i] * right[i];
+                peak = Math.max(peak, Math.max(Math.abs(left[i] + right[i]), Math.abs(left[i] - right[i])) / 2);
+            }
+        }
+        int[][] counts = new int[SIZE][SIZE];
+        double scale = (SIZE / 2) / peak / 2;
+        for (long at = from; at < to; at += BLOCK) {
+            int n = (int) Math.min(BLOCK, to - at);
+            source.read(at, left, right, 0, n);
+            for (int i = 0; i < n; i++) {
+                int column = SIZE / 2 + (int) Math.round((right[i] - left[i]) * scale);
+                int row = SIZE / 2 - (int) Math.round((left[i] + right[i]) * scale);
+                counts[row][column]++;
+            }
+        }
+        double root = Math.sqrt(ll * rr);
+        return new PhaseScope(
+                counts,
+                peak,
+                root > 0 ? lr / root : ll + rr > 0 ? 1 : Double.NaN,
+                ll + rr > 0
+                        ? Math.max(Width.MONO_DB, Math.min(-Width.MONO_DB, 10 * Math.log10(rr / Math.max(ll, 1e-300))))
+                        : Double.NaN);
+    }
+}

@@ -1,0 +1,200 @@
+package oakmirror.media;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.ExecutorService;
+import java.util.function.UnaryOperator;
+import java.util.stream.Stream;
+import oakmirror.audio.Clip;
+import oakmirror.audio.Progress;
+import oakmirror.audio.RangeStream;
+import oakmirror.audio.StereoSource;
+import oakmirror.audio.TimeRange;
+import oakmirror.findings.Finding;
+import oakmirror.findings.Finding.Kind;
+import oakmirror.findings.Findings;
+import oakmirror.findings.Subject;
+import oakmirror.measure.TrackMeasurement;
+import oakmirror.measure.TrackMeasurer;
+import oakmirror.media.PlantedFaults.Sides;
+import oakmirror.media.cache.AudioCache;
+import oakmirror.profile.CorridorSettings;
+import oakmirror.readings.Readings;
+import oakmirror.session.Session;
+import oakmirror.session.SessionFile;
+import oakmirror.session.TrackFile;
+import oakmirror.spectrum.Zone;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+
+/** Findings on music: the demo's planted faults, and single faults planted in each of its whole references. */
+class FindingsTest {
+
+    private static final ExecutorService EXECUTOR = Workers.perProcessor("test");
+
+    private static final int RATE = 48000;
+
+    @TempDir
+    static Path folder;
+
+    private static Session session;
+    private static final List<ImportedTrack> TRACKS = new ArrayList<>();
+    private static TrackImporter importer;
+
+    @BeforeAll
+    static void measure() throws IOException {
+        session = SessionFile.read(TestFiles.demo("ferry-reels.oakmirror.json"));
+        importer = new TrackImporter(new AudioCache(folder, 1 << 30), EXECUTOR);
+        for (TrackFile track : session.tracks()) {
+            TRACKS.add(importer.importTrack(track.path(), Optional.of(RATE), Progress.NONE));
+        }
+    }
+
+    @AfterAll
+    static void end() {
+        EXECUTOR.shutdown();
+    }
+
+    private static Subject subject(int index, boolean passage) throws IOException {
+        ImportedTrack track = TRACKS.get(index);
+        TrackMeasurement whole = track.measurement();
+        Optional<TimeRange> range = session.tracks().get(index).passage().map(p -> p.range());
+        TrackMeasurement compared = passage && range.isPresent() ? importer.measurePassage(track, range.get()) : whole;
+        Optional<Double> bpm = track.rhythm().grid().map(g -> g.bpm());
+        return new Subject(index, session.tracks().get(index).name(), compared, whole, bpm);
+    }
+
+    private static List<Finding> ofDemo(boolean passages) throws IOException {
+        List<Subject> references = List.of(subject(1, passages), subject(2, passages), subject(3, passages));
+        return Findings.of(subject(0, passages), references, CorridorSettings.DEFAULT);
+    }
+
+    private static List<Kind> kinds(List<Finding> found, boolean caveats) {
+        return found.stream()
+                .map(Finding::kind)
+                .filter(k -> k.isCaveat() == caveats)
+                .toList();
+    }
+
+    /** demo/make_demo.py: boomy at 110–180 Hz, narrow, dull above 6 kHz, quieter; one reference lossy to 16 kHz, one crushed. */
+    @Test
+    void theDemosFaultsAreFoundAndNoOthersInPassagesAndInWholeTracks() throws IOException {
+        for (boolean passages : new boolean[] {true, false}) {
+            List<Finding> found = ofDemo(passages);
+            assertThat(kinds(found, false)).containsExactly(Kind.TOO_MUCH, Kind.NARROW, Kind.TOO_LITTLE, Kind.QUIETER);
+            assertThat(kinds(found, true)).startsWith(Kind.REFERENCE_ENDS_EARLY, Kind.REFERENCE_CRUSHED);
+            assertThat(kinds(found, true).contains(Kind.SHORT_PASSAGE)).isEqualTo(passages);
+            assertThat(found).hasSizeLessThanOrEqualTo(7);
+            Finding.Band boom = found.get(0).place().band().orElseThrow();
+            assertThat(boom.lowHz()).isLessThan(115);
+            assertThat(boom.highHz()).isGreaterThan(175);
+            assertThat(found.get(1).title()).isEqualTo("Narrow from 120 Hz up");
+            assertThat(found.get(2).title()).startsWith("Dull above 5.").endsWith("kHz");
+            assertThat(found.get(4).track()).as("the lossy one").isEqualTo(3);
+            assertThat(found.get(5).track()).as("the crushed one").isEqualTo(2);
+        }
+    }
+
+    @Test
+    void aTrackAgainstItselfHasNoFindings() throws IOException {
+        for (int base = 0; base < TRACKS.size(); base++) {
+            Subject mix = subject(base, false);
+            Subject same = new Subject(1, mix.name(), mix.compared(), mix.whole(), mix.bpm());
+            List<Finding> found = Findings.of(
+                    new Subject(0, mix.name(), mix.compared(), mix.whole(), mix.bpm()),
+                    List.of(same),
+                    CorridorSettings.DEFAULT);
+            assertThat(kinds(found, false)).isEmpty();
+        }
+    }
+
+    /** What is planted, what must come first, and where it must not: a limiter does next to nothing to what is limited already. */
+    private record Fault(
+            String name, UnaryOperator<Sides> plant, Kind expected, Optional<Zone> zone, Set<Integer> not) {
+        @Override
+        public String toString() {
+            return name;
+        }
+    }
+
+    private static Stream<Fault> faults() {
+        List<Fault> faults = new ArrayList<>();
+        for (Zone zone : Zone.values()) {
+            for (double db : new double[] {3, -3}) {
+                faults.add(new Fault(
+                        Readings.gainDb(db) + " in " + zone,
+                        s -> PlantedFaults.zone(s, RATE, zone, db),
+                        db > 0 ? Kind.TOO_MUCH : Kind.TOO_LITTLE,
+                        Optional.of(zone),
+                        Set.of()));
+            }
+        }
+        faults.add(fault("width × 0.5", s -> PlantedFaults.width(s, 0.5), Kind.NARROW, Set.of()));
+        faults.add(fault("3 dB more limiting", s -> PlantedFaults.limited(s, RATE, 3), Kind.SQUASHED, Set.of(1, 2)));
+        faults.add(fault(
+                "a side turned over below 120 Hz",
+                s -> PlantedFaults.turnedOverBelow(s, RATE, 120),
+                Kind.OUT_OF_PHASE,
+                Set.of()));
+        faults.add(fault("1 ms late", s -> PlantedFaults.late(s, RATE / 1000), Kind.COMB, Set.of()));
+        faults.add(fault("16 kHz low-pass", s -> PlantedFaults.lowPass(s, RATE, 16000), Kind.ENDS_EARLY, Set.of(3)));
+        return faults.stream();
+    }
+
+    private static Fault fault(String name, UnaryOperator<Sides> plant, Kind expected, Set<Integer> not) {
+        return new Fault(name, plant, expected, Optional.empty(), not);
+    }
+
+    @ParameterizedTest
+    @MethodSource("faults")
+    void eachSinglePlantedFaultComesFirstInEveryTrackOfTheDemo(Fault fault) throws IOException {
+        for (int base = 0; base < TRACKS.size(); base++) {
+            if (fault.not().contains(base)) {
+                continue;
+            }
+            Sides clean = sides(base);
+            List<Finding> found =
+                    Findings.of(of(0, fault.plant().apply(clean)), List.of(of(1, clean)), CorridorSettings.DEFAULT);
+            assertThat(found).as("%s in track %d", fault, base).isNotEmpty();
+            Finding first = found.get(0);
+            assertThat(first.kind()).as("%s in track %d", fault, base).isEqualTo(fault.expected());
+            fault.zone().ifPresent(zone -> {
+                Finding.Band band = first.place().band().orElseThrow();
+                double centre = Math.sqrt(band.lowHz() * band.highHz());
+                assertThat(centre).isBetween(zone.lowHz(), zone.highHz());
+            });
+            // One finding may follow from another: the turned-over low end moves the crushed track's peaks.
+            boolean follows = fault.expected() == Kind.OUT_OF_PHASE && base == 2;
+            assertThat(kinds(found, false)).as("%s in track %d", fault, base).hasSize(follows ? 2 : 1);
+        }
+    }
+
+    private static Sides sides(int index) {
+        StereoSource audio = TRACKS.get(index).audio();
+        int n = (int) audio.frames();
+        Sides s = new Sides(new float[n], new float[n]);
+        audio.read(0, s.left(), s.right(), 0, n);
+        for (int i = 0; i < n; i++) { // room for what is raised
+            s.left()[i] *= 0.5f;
+            s.right()[i] *= 0.5f;
+        }
+        return s;
+    }
+
+    private static Subject of(int number, Sides sides) throws IOException {
+        Clip clip = sides.clip(RATE);
+        TrackMeasurement m = new TrackMeasurer(EXECUTOR, TrackMeasurer.Extent.COMPARED)
+                .measure(new RangeStream(clip, new TimeRange(0, clip.seconds())), Progress.NONE);
+        return new Subject(number, "x", m, m, Optional.empty());
+    }
+}
