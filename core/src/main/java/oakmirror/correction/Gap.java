@@ -3,6 +3,7 @@ package oakmirror.correction;
 import java.util.Arrays;
 import java.util.List;
 import oakmirror.level.LevelMatch;
+import oakmirror.profile.MatchedTone;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.BandSpectrum;
 import oakmirror.spectrum.FractionalOctave;
@@ -14,7 +15,7 @@ import oakmirror.spectrum.FractionalOctave;
  * @param mixDb level of the mix, dB relative to full scale
  * @param referenceDb level of the references at the mix's loudness
  * @param gapDb reference less mix; 0 where not known
- * @param known false where a file has no such frequency, or neither has any energy
+ * @param known false where no file has such a frequency (above Nyquist, or above the edge of a lossy reference), or neither has any energy
  */
 public record Gap(double[] mixDb, double[] referenceDb, double[] gapDb, boolean[] known) {
 
@@ -51,11 +52,14 @@ public record Gap(double[] mixDb, double[] referenceDb, double[] gapDb, boolean[
         boolean[] known = new boolean[BandGrid.SIZE];
         double[][] matched =
                 references.stream().map(r -> matched(r, mixLufs, octaves)).toArray(double[][]::new);
+        int[] meant = references.stream()
+                .mapToInt(r -> MatchedTone.meantBands(r.spectrum()))
+                .toArray();
         for (int b = 0; b < BandGrid.SIZE; b++) {
             double sum = 0;
             int count = 0;
             for (int r = 0; r < matched.length; r++) {
-                if (b < references.get(r).spectrum().usableBands() && matched[r][b] > NOTHING_DB) {
+                if (b < meant[r] && matched[r][b] > NOTHING_DB) {
                     sum += matched[r][b];
                     count++;
                 }

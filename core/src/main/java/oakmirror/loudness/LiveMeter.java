@@ -3,7 +3,7 @@ package oakmirror.loudness;
 import oakmirror.audio.Decibels;
 
 /**
- * Momentary and short-term loudness and true peak of what goes by. Fed by one thread, read by any; feeding allocates nothing and takes no
+ * Momentary, short-term and integrated loudness and true peak of what goes by. Fed by one thread, read by any; feeding allocates nothing and takes no
  * lock. Windows move by 10 ms as in {@link LoudnessMeter}.
  */
 public final class LiveMeter {
@@ -11,13 +11,17 @@ public final class LiveMeter {
     private static final int MOMENTARY_STEPS = 40;
     private static final int SHORT_TERM_STEPS = 300;
     private static final int RESUM_STEPS = 100;
+    /** Blocks of 400 ms overlap by three quarters. */
+    private static final int BLOCK_ADVANCE = 10;
 
     private final int sampleRate;
     private final KWeightedPower power;
     private final TruePeakMeter leftPeak;
     private final TruePeakMeter rightPeak;
     private final double[] steps = new double[SHORT_TERM_STEPS];
+    private final RunningLoudness integrated = new RunningLoudness();
     private int newest;
+    private long stepsSinceReset;
     private long frames;
     private long stepIndex;
     private double running;
@@ -25,6 +29,7 @@ public final class LiveMeter {
     private double shortTermSum;
     private volatile double momentaryLufs = Double.NEGATIVE_INFINITY;
     private volatile double shortTermLufs = Double.NEGATIVE_INFINITY;
+    private volatile double integratedLufs = Double.NaN;
     private volatile double stepPeak;
     private volatile double highestPeak;
     private volatile boolean resetAsked;
@@ -42,6 +47,9 @@ public final class LiveMeter {
         if (resetAsked) {
             resetAsked = false;
             highestPeak = 0;
+            stepsSinceReset = 0;
+            integrated.reset();
+            integratedLufs = Double.NaN;
         }
         leftPeak.add(left, count);
         rightPeak.add(right, count);
@@ -72,6 +80,11 @@ public final class LiveMeter {
         if (stepIndex % RESUM_STEPS == 0) {
             resum(); // so that rounding does not pile up
         }
+        stepsSinceReset++;
+        if (stepsSinceReset >= MOMENTARY_STEPS && stepsSinceReset % BLOCK_ADVANCE == 0) {
+            integrated.add(Math.max(0, momentarySum) / MOMENTARY_STEPS);
+            integratedLufs = integrated.lufs();
+        }
         momentaryLufs = LoudnessScale.ofPower(Math.max(0, momentarySum) / MOMENTARY_STEPS);
         shortTermLufs = LoudnessScale.ofPower(Math.max(0, shortTermSum) / SHORT_TERM_STEPS);
     }
@@ -96,6 +109,11 @@ public final class LiveMeter {
         return shortTermLufs;
     }
 
+    /** Integrated loudness since the last reset in LUFS; NaN while nothing passed the gate. */
+    public double integratedLufs() {
+        return integratedLufs;
+    }
+
     /** Highest true peak of the last block, linear. */
     public double peak() {
         return stepPeak;
@@ -106,8 +124,8 @@ public final class LiveMeter {
         return Decibels.ofAmplitude(highestPeak);
     }
 
-    /** Forgets the highest peak, with the next frames. */
-    public void resetPeak() {
+    /** Starts integrated loudness and highest peak over, with the next frames. */
+    public void reset() {
         resetAsked = true;
     }
 }

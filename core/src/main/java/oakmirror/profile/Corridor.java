@@ -2,12 +2,15 @@ package oakmirror.profile;
 
 import java.util.List;
 import oakmirror.spectrum.BandGrid;
+import oakmirror.spectrum.Zone;
 
 /**
  * The span that references leave for the mix at every frequency, in dB for each band of the {@link BandGrid}. Where no reference has a figure
  * both edges are NaN.
  */
 public record Corridor(double[] lowDb, double[] highDb) {
+
+    private static final double INSIDE_DB = 0.5;
 
     /**
      * The corridor of some curves.
@@ -42,6 +45,18 @@ public record Corridor(double[] lowDb, double[] highDb) {
             middle[b] = (lowDb[b] + highDb[b]) / 2;
         }
         return middle;
+    }
+
+    /**
+     * Whether a curve stays inside in a zone: outside by no more than {@value #INSIDE_DB} dB on average, above and below counted against each
+     * other.
+     */
+    public boolean holds(double[] levelsDb, Zone zone) {
+        double[] outside = new double[levelsDb.length];
+        for (int b = 0; b < outside.length; b++) {
+            outside[b] = at(b).outside(levelsDb[b]);
+        }
+        return Math.abs(zone.mean(outside)) <= INSIDE_DB;
     }
 
     /** Whether it says anything. */

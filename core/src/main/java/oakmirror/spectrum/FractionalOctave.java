@@ -42,11 +42,11 @@ public final class FractionalOctave {
     }
 
     /**
-     * The same, tilted for display: as density (which falls by 3 dB an octave against bands of constant percentage), raised by so
+     * Levels tilted for display: as density (which falls by 3 dB an octave against bands of constant percentage), raised by so
      * many decibels an octave about 1 kHz.
      */
-    public static double[] tiltedDb(BandSpectrum spectrum, double octaves, double tiltDbPerOctave) {
-        double[] levels = levelsDb(spectrum, octaves);
+    public static double[] tilted(double[] levelsDb, double tiltDbPerOctave) {
+        double[] levels = levelsDb.clone();
         for (int b = 0; b < levels.length; b++) {
             double fromOneKilohertz = Math.log(BandGrid.centreHz(b) / 1000) / Math.log(2);
             levels[b] += (tiltDbPerOctave - DENSITY_DB_PER_OCTAVE) * fromOneKilohertz;

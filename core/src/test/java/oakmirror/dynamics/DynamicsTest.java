@@ -152,4 +152,16 @@ class DynamicsTest {
         assertThat(Quantiles.of(values, 1)).isEqualTo(4);
         assertThat(Quantiles.of(new double[0], 0.5)).isNaN();
     }
+
+    @Test
+    void aDistributionHasItsAreaAndItsPlace() {
+        float[] readings = {-20, -20, -19, -18, Float.NEGATIVE_INFINITY, Float.NaN, -70};
+        Distribution d = Distribution.of(readings, 2);
+        assertThat(d.count()).isEqualTo(4);
+        double area = java.util.Arrays.stream(d.density()).sum() * Distribution.STEP_DB;
+        assertThat(area).isCloseTo(1, within(0.01));
+        assertThat(d.at(-18)).isCloseTo(d.peak(), within(0.02 * d.peak()));
+        assertThat(d.at(-40)).isZero();
+        assertThat(Distribution.of(new float[0], 0).peak()).isZero();
+    }
 }

@@ -84,8 +84,23 @@ class LiveMeterTest {
         float[] soft = Signals.sine(48000, 997, -30, 1, 0);
         feed(meter, soft, soft, 512);
         assertThat(meter.highestPeakDbtp()).isBetween(-6.4, -5.8);
-        meter.resetPeak();
+        meter.reset();
         feed(meter, soft, soft, 512);
         assertThat(meter.highestPeakDbtp()).isCloseTo(-30, within(0.2));
+    }
+
+    @Test
+    void integratedSinceTheResetIsThatOfTheStretch() {
+        float[] left = Signals.join(Signals.musicLike(48000, 9, 0.5, 1), Signals.musicLike(48000, 8, 0.02, 3));
+        float[] right = Signals.join(Signals.musicLike(48000, 9, 0.4, 2), Signals.musicLike(48000, 8, 0.02, 4));
+        LiveMeter meter = new LiveMeter(48000);
+        assertThat(meter.integratedLufs()).isNaN();
+        feed(meter, left, right, 480);
+        // The softer half lies more than 10 LU down: the relative gate leaves it out of both.
+        assertThat(meter.integratedLufs()).isCloseTo(whole(48000, left, right).integratedLufs(), within(0.05));
+        meter.reset();
+        float[] next = Signals.musicLike(48000, 6, 0.2, 5);
+        feed(meter, next, next, 480);
+        assertThat(meter.integratedLufs()).isCloseTo(whole(48000, next, next).integratedLufs(), within(0.1));
     }
 }

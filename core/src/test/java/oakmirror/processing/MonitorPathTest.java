@@ -108,7 +108,7 @@ class MonitorPathTest extends MonitorFixture {
         assertThat(mixer.meter().highestPeakDbtp()).isCloseTo(-12, within(0.05));
         assertThat(mixer.outputPeak()).isCloseTo(0.0251f, within(0.001f));
         mixer.setScene(scene(hearing(0).tracks(), 0, false, Optional.empty(), Optional.empty(), quiet));
-        mixer.meter().resetPeak();
+        mixer.meter().reset();
         render(1);
         assertThat(mixer.meter().highestPeakDbtp()).isBetween(-14.0, -11.9);
     }

@@ -15,6 +15,7 @@ import oakmirror.level.LevelSettings;
 import oakmirror.level.LevelSettings.Basis;
 import oakmirror.level.LevelSettings.Direction;
 import oakmirror.processing.ToneFilter.Phase;
+import oakmirror.profile.CorridorSettings;
 import oakmirror.rhythm.BarGrid;
 import oakmirror.session.Comparing.Jump;
 import oakmirror.session.Comparing.Scope;
@@ -57,7 +58,9 @@ class SessionFileTest {
                         new LevelSettings(false, Basis.K14, Direction.TO_STATED, 2.5),
                         Scope.WHOLE_TRACKS,
                         Jump.BAR,
-                        true))
+                        true,
+                        new CorridorSettings(CorridorSettings.Kind.SPREAD, 1.5),
+                        List.of("NARROW/0@1")))
                 .withBlindResult(new BlindResult.Abx("2026-01-02T03:04:05Z", "Mix", "c", 5, List.of(true, false, true)))
                 .withBlindResult(new BlindResult.Ranking(
                         "2026-01-02T03:04:06Z", List.of("a", "b", "c"), 1, List.of(List.of(2, 0, 1))));

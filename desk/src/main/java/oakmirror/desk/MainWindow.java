@@ -24,7 +24,9 @@ import oakmirror.desk.command.Act;
 import oakmirror.desk.command.Commands;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.command.KeysPane;
+import oakmirror.desk.compare.ComparePage;
 import oakmirror.desk.model.Blind;
+import oakmirror.desk.model.Comparison;
 import oakmirror.desk.model.Finishing;
 import oakmirror.desk.model.Jobs;
 import oakmirror.desk.model.Listening;
@@ -32,7 +34,6 @@ import oakmirror.desk.model.Passages;
 import oakmirror.desk.model.Settings;
 import oakmirror.desk.model.Workspace;
 import oakmirror.desk.page.AddTracks;
-import oakmirror.desk.page.ComparePage;
 import oakmirror.desk.page.FinishPage;
 import oakmirror.desk.page.GatherPage;
 import oakmirror.desk.page.SendOutPage;
@@ -52,11 +53,13 @@ public final class MainWindow {
     private final Commands commands = new Commands();
     private final KeysPane keys;
     private final SessionActions actions;
-    private final StationRail rail = new StationRail(workspace);
+    private final Comparison comparison;
+    private final StationRail rail;
     private final AddTracks adding;
     private final GatherPage gather;
     private final StackPane page = new StackPane();
     private Optional<BlindPage> blindPage = Optional.empty();
+    private Optional<ComparePage> compare = Optional.empty();
     private final Map<Station, Node> pages = new EnumMap<>(Station.class);
     private final BorderPane frame = new BorderPane();
     private final StackPane root;
@@ -68,6 +71,8 @@ public final class MainWindow {
     /** A window's content; nothing is open yet. */
     public MainWindow(Settings settings) {
         this.settings = settings;
+        comparison = new Comparison(workspace, settings);
+        rail = new StationRail(workspace, comparison);
         keyMap = new KeyMap(settings);
         keys = new KeysPane(keyMap, commands);
         actions = new SessionActions(workspace, settings);
@@ -99,6 +104,7 @@ public final class MainWindow {
             public void handle(long now) {
                 listening.tick();
                 bar.tick();
+                compare.ifPresent(ComparePage::tick);
             }
         };
         clock.start();
@@ -113,11 +119,17 @@ public final class MainWindow {
     private Node make(Station station) {
         return switch (station) {
             case GATHER -> gather;
-            case COMPARE -> new ComparePage(workspace, listening, settings);
+            case COMPARE -> comparePage();
             case SHAPE -> new ShapePage(workspace);
             case FINISH -> new FinishPage(workspace, finishing);
             case SEND_OUT -> new SendOutPage(workspace, finishing, settings);
         };
+    }
+
+    private ComparePage comparePage() {
+        ComparePage made = new ComparePage(workspace, comparison, listening, settings);
+        compare = Optional.of(made);
+        return made;
     }
 
     private void windowCommands() {
@@ -273,6 +285,8 @@ public final class MainWindow {
     /** Ends all work and keeps the settings. */
     public void close() {
         clock.stop();
+        compare.ifPresent(ComparePage::close);
+        comparison.close();
         listening.close();
         finishing.close();
         workspace.close();

@@ -1,6 +1,5 @@
 package oakmirror.desk;
 
-import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -9,12 +8,10 @@ import java.util.Deque;
 import java.util.Locale;
 import javafx.animation.PauseTransition;
 import javafx.scene.Node;
-import javafx.scene.image.PixelReader;
-import javafx.scene.image.WritableImage;
 import javafx.stage.Stage;
 import javafx.util.Duration;
-import javax.imageio.ImageIO;
 import oakmirror.desk.command.Act;
+import oakmirror.desk.look.Picture;
 import oakmirror.desk.look.Theme;
 
 /**
@@ -93,7 +90,7 @@ final class Screenshots {
         settle.setOnFinished(e -> {
             try {
                 Files.createDirectories(folder);
-                write(stage.getScene().snapshot(null), folder.resolve(shot.name + ".png"));
+                Picture.write(stage.getScene().snapshot(null), folder.resolve(shot.name + ".png"));
             } catch (IOException failed) {
                 throw new java.io.UncheckedIOException(failed);
             }
@@ -101,18 +98,5 @@ final class Screenshots {
             next();
         });
         settle.play();
-    }
-
-    private static void write(WritableImage image, Path file) throws IOException {
-        int width = (int) image.getWidth();
-        int height = (int) image.getHeight();
-        BufferedImage picture = new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);
-        PixelReader pixels = image.getPixelReader();
-        for (int y = 0; y < height; y++) {
-            for (int x = 0; x < width; x++) {
-                picture.setRGB(x, y, pixels.getArgb(x, y));
-            }
-        }
-        ImageIO.write(picture, "png", file.toFile());
     }
 }

@@ -9,12 +9,11 @@ import javafx.css.PseudoClass;
 import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.VBox;
-import oakmirror.correction.Gap;
 import oakmirror.correction.Proposal;
 import oakmirror.desk.look.Ui;
+import oakmirror.desk.model.Comparison;
 import oakmirror.desk.model.TrackSlot;
 import oakmirror.desk.model.Workspace;
-import oakmirror.desk.plot.ZoneRow;
 import oakmirror.readings.Readings;
 import oakmirror.session.Session;
 import oakmirror.spectrum.Zone;
@@ -25,11 +24,13 @@ final class StationRail extends VBox {
     private static final PseudoClass SELECTED = PseudoClass.getPseudoClass("selected");
 
     private final Workspace workspace;
+    private final Comparison comparison;
     private final ObjectProperty<Station> station = new SimpleObjectProperty<>(Station.GATHER);
     private final Map<Station, Label> states = new EnumMap<>(Station.class);
 
-    StationRail(Workspace workspace) {
+    StationRail(Workspace workspace, Comparison comparison) {
         this.workspace = workspace;
+        this.comparison = comparison;
         getStyleClass().add("rail");
         for (Station s : Station.values()) {
             Label state = Ui.label("", "rail-state");
@@ -45,6 +46,7 @@ final class StationRail extends VBox {
         workspace.sessionProperty().subscribe(s -> refresh());
         workspace.proposalProperty().subscribe(p -> refresh());
         workspace.tracks().revisionProperty().subscribe(r -> refresh());
+        comparison.comparedProperty().subscribe(c -> refresh());
     }
 
     ObjectProperty<Station> stationProperty() {
@@ -62,7 +64,7 @@ final class StationRail extends VBox {
         String tracks = count == 0 ? "–" : ready < count ? ready + " of " + count + " ready" : count + " tracks";
         boolean matched = session.comparing().levels().matched() && count > 1 && ready == count;
         states.get(Station.GATHER).setText(matched ? (count > 9 ? count : tracks) + ", matched ✓" : tracks);
-        states.get(Station.COMPARE).setText(zonesNear(proposal.gap()));
+        states.get(Station.COMPARE).setText(zonesInside());
         long moves = proposal.bands().stream().filter(b -> b.enabled()).count();
         states.get(Station.SHAPE)
                 .setText(
@@ -74,16 +76,9 @@ final class StationRail extends VBox {
         states.get(Station.SEND_OUT).setText("–");
     }
 
-    private static String zonesNear(Gap gap) {
-        if (!gap.isKnown()) {
-            return "–";
-        }
-        int near = 0;
-        for (Zone zone : Zone.values()) {
-            if (Math.abs(zone.mean(gap.gapDb())) <= ZoneRow.NOTABLE_DB) {
-                near++;
-            }
-        }
-        return near + " of 7 zones near";
+    private String zonesInside() {
+        int inside = comparison.zonesInside();
+        int zones = Zone.values().length;
+        return inside < 0 ? "–" : inside + " of " + zones + " inside" + (inside == zones ? " ✓" : "");
     }
 }

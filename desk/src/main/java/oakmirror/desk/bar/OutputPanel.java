@@ -46,7 +46,7 @@ final class OutputPanel extends HBox {
         this.listening = listening;
         this.blind = blind;
         this.settings = settings;
-        meters = new LiveMeterPane(() -> listening.meter().resetPeak());
+        meters = new LiveMeterPane(() -> listening.meter().reset());
         meters.setId("meters");
         meters.setPrefHeight(28);
         meters.setMinHeight(28);
@@ -80,7 +80,7 @@ final class OutputPanel extends HBox {
 
     void resetMeters() {
         meters.resetClip();
-        listening.meter().resetPeak();
+        listening.meter().reset();
     }
 
     private ToggleButton dim(KeyMap keys) {

@@ -88,7 +88,7 @@ public final class TrackSlot {
     }
 
     /** What of it is measured in a scope, where it is not the whole. */
-    Optional<TimeRange> rangeIn(Scope scope) {
+    public Optional<TimeRange> rangeIn(Scope scope) {
         return scope == Scope.WHOLE_TRACKS ? Optional.empty() : chosenRange();
     }
 

@@ -8,11 +8,12 @@ import oakmirror.desk.model.Workspace;
 import oakmirror.session.Comparing.Scope;
 
 /** Whether figures and comparisons are of the chosen passages or of whole tracks. */
-final class ScopeChoice {
+public final class ScopeChoice {
 
     private ScopeChoice() {}
 
-    static HBox of(Workspace workspace) {
+    /** The two choices. */
+    public static HBox of(Workspace workspace) {
         ToggleButton passages =
                 Ui.choice("passages", "Measure and compare the chosen passage of each track; all of one that has none");
         ToggleButton whole = Ui.choice("whole tracks", "Measure and compare all of each track");

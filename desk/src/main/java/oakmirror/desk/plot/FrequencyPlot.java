@@ -16,7 +16,11 @@ abstract class FrequencyPlot extends PlotPane {
     /** No cursor. */
     static final double NOWHERE = -1;
 
+    private static final double ZOOM_STEP = 0.8;
+    private static final double PAN_STEP = 0.08;
+
     private final DoubleProperty cursorHz;
+    private final FrequencyView view;
     private final double[] centres = BandGrid.centresHz();
     private FrequencyScale scale = new FrequencyScale(100);
     private double top;
@@ -25,10 +29,29 @@ abstract class FrequencyPlot extends PlotPane {
     private double bottomDb;
 
     FrequencyPlot(DoubleProperty cursorHz) {
+        this(cursorHz, new FrequencyView());
+    }
+
+    FrequencyPlot(DoubleProperty cursorHz, FrequencyView view) {
         this.cursorHz = cursorHz;
+        this.view = view;
+        view.onChange(this::redraw);
         cursorHz.subscribe(hz -> redraw());
         setOnMouseMoved(e -> cursorHz.set(scale.holds(e.getX()) ? scale.hz(e.getX()) : NOWHERE));
         setOnMouseExited(e -> cursorHz.set(NOWHERE));
+    }
+
+    /** The wheel zooms about the pointer; with Shift, or turned sideways, it moves along. */
+    final void zoomByWheel() {
+        setOnScroll(e -> {
+            double along = e.getDeltaX() != 0 ? e.getDeltaX() : e.isShiftDown() ? e.getDeltaY() : 0;
+            if (along != 0) {
+                view.pan(-PAN_STEP * Math.signum(along));
+            } else if (e.getDeltaY() != 0 && scale.holds(e.getX())) {
+                view.zoom(e.getDeltaY() > 0 ? ZOOM_STEP : 1 / ZOOM_STEP, scale.hz(e.getX()));
+            }
+            e.consume();
+        });
     }
 
     static DoubleProperty newCursor() {
@@ -45,7 +68,7 @@ abstract class FrequencyPlot extends PlotPane {
 
     /** Sets where things lie; to be called first when drawing. */
     final void place(double width, double topY, double bottomY, double highDb, double lowDb) {
-        scale = new FrequencyScale(width);
+        scale = new FrequencyScale(width, view.lowHz(), view.highHz());
         top = topY;
         bottom = bottomY;
         topDb = highDb;
@@ -69,7 +92,7 @@ abstract class FrequencyPlot extends PlotPane {
     }
 
     final void grid(GraphicsContext g, Palette p, double stepDb, boolean signed, boolean frequencyLabels) {
-        for (double hz : FrequencyScale.TICKS) {
+        for (double hz : scale.ticks()) {
             line(g, scale.x(hz), top, scale.x(hz), bottom, p.hairline());
             if (frequencyLabels) {
                 text(
@@ -90,7 +113,7 @@ abstract class FrequencyPlot extends PlotPane {
     }
 
     final void cursor(GraphicsContext g, Palette p) {
-        if (cursorHz.get() > 0) {
+        if (cursorHz.get() > 0 && scale.holds(scale.x(cursorHz.get()))) {
             g.setLineDashes(3, 3);
             line(g, scale.x(cursorHz.get()), top, scale.x(cursorHz.get()), bottom, p.quiet());
             g.setLineDashes();
@@ -110,32 +133,47 @@ abstract class FrequencyPlot extends PlotPane {
         g.setLineWidth(width);
         g.setLineDashes(dash);
         g.beginPath();
+        boolean drawing = false;
         for (int i = 0; i < db.length; i++) {
+            if (Double.isNaN(db[i])) {
+                drawing = false;
+                continue;
+            }
             double x = scale.x(centres[i]);
             double y = y(db[i]);
-            if (i == 0) {
-                g.moveTo(x, y);
-            } else {
+            if (drawing) {
                 g.lineTo(x, y);
+            } else {
+                g.moveTo(x, y);
+                drawing = true;
             }
         }
         g.stroke();
         g.setLineDashes();
     }
 
-    /** Fills between two curves. */
+    /** Fills between two curves, as far as both are known. */
     final void between(GraphicsContext g, double[] one, double[] other, Color colour) {
         g.setFill(colour);
-        g.beginPath();
-        for (int i = 0; i < one.length; i++) {
-            double x = scale.x(centres[i]);
-            if (i == 0) {
-                g.moveTo(x, clampedY(one[i]));
-            } else {
-                g.lineTo(x, clampedY(one[i]));
+        for (int from = 0; from < one.length; from++) {
+            int to = from;
+            while (to < one.length && !Double.isNaN(one[to]) && !Double.isNaN(other[to])) {
+                to++;
+            }
+            if (to > from) {
+                fill(g, one, other, from, to);
+                from = to;
             }
         }
-        for (int i = other.length - 1; i >= 0; i--) {
+    }
+
+    private void fill(GraphicsContext g, double[] one, double[] other, int from, int to) {
+        g.beginPath();
+        g.moveTo(scale.x(centres[from]), clampedY(one[from]));
+        for (int i = from + 1; i < to; i++) {
+            g.lineTo(scale.x(centres[i]), clampedY(one[i]));
+        }
+        for (int i = to - 1; i >= from; i--) {
             g.lineTo(scale.x(centres[i]), clampedY(other[i]));
         }
         g.closePath();

@@ -10,15 +10,23 @@ import oakmirror.spectrum.BandGrid;
 public final class GapStrip extends FrequencyPlot {
 
     private double[] gapDb = new double[BandGrid.SIZE];
+    private boolean asExcess;
 
     /** A strip that shares a cursor. */
-    public GapStrip(DoubleProperty cursorHz) {
-        super(cursorHz);
+    public GapStrip(DoubleProperty cursorHz, FrequencyView view) {
+        super(cursorHz, view);
+        zoomByWheel();
     }
 
-    /** Shows another gap. */
-    public void show(double[] next) {
-        gapDb = next;
+    /**
+     * Shows another gap.
+     *
+     * @param next reference less mix in dB
+     * @param excess whether it is drawn as mix less reference, what it has too much of going up
+     */
+    public void show(double[] next, boolean excess) {
+        gapDb = excess ? Arrays.stream(next).map(d -> -d).toArray() : next;
+        asExcess = excess;
         redraw();
     }
 
@@ -33,7 +41,9 @@ public final class GapStrip extends FrequencyPlot {
         grid(g, p, reach / 2, true, true);
         clip(g);
         double[] zero = new double[gapDb.length];
-        double[] excess = Arrays.stream(gapDb).map(d -> Math.min(0, d)).toArray();
+        double[] excess = Arrays.stream(gapDb)
+                .map(d -> asExcess ? Math.max(0, d) : Math.min(0, d))
+                .toArray();
         between(g, excess, zero, Palette.faint(p.warning(), 0.30));
         hatch(g, p);
         curve(g, gapDb, p.ink(), 1.2);
@@ -45,11 +55,12 @@ public final class GapStrip extends FrequencyPlot {
     private void hatch(GraphicsContext g, Palette p) {
         g.save();
         g.beginPath();
-        g.moveTo(scale().left(), y(0));
+        g.moveTo(scale().x(FrequencyScale.LOW_HZ), y(0));
         for (int b = 0; b < BandGrid.SIZE; b++) {
-            g.lineTo(scale().x(BandGrid.centreHz(b)), clampedY(Math.max(0, gapDb[b])));
+            double lacking = asExcess ? Math.min(0, gapDb[b]) : Math.max(0, gapDb[b]);
+            g.lineTo(scale().x(BandGrid.centreHz(b)), clampedY(lacking));
         }
-        g.lineTo(scale().right(), y(0));
+        g.lineTo(scale().x(FrequencyScale.HIGH_HZ), y(0));
         g.closePath();
         g.clip();
         g.setStroke(Palette.faint(p.accent(), 0.8));

@@ -1,61 +1,192 @@
 package oakmirror.desk.plot;
 
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.BiConsumer;
 import javafx.beans.property.DoubleProperty;
 import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.input.MouseButton;
 import javafx.scene.paint.Color;
-import javafx.scene.text.TextAlignment;
-import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
-import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
-import oakmirror.spectrum.Note;
+import oakmirror.spectrum.NominalBands;
 
-/** Tone of the mix over that of its references, at equal loudness: references dashed in their colours, the mix in ink on top. */
+/**
+ * Tone of the mix over that of its references, at equal loudness: references dashed in their colours, the mix in ink on top. The wheel zooms, a
+ * drag draws a band to hear alone, a drag with another button moves along, a double click shows everything.
+ */
 public final class TonePlot extends FrequencyPlot {
 
     private static final double RANGE_DB = 48;
     private static final double STEP_DB = 12;
+    /** Part of the way to the newest picture that is gone with each frame. */
+    private static final double GLIDE = 0.3;
 
-    private List<ToneCurve> curves = List.of();
+    private static final double STILL_DB = 0.02;
+
+    private final FrequencyView view;
+    private ToneScene scene = ToneScene.EMPTY;
+    private List<double[]> shown = List.of();
+    private Optional<List<double[]>> moving = Optional.empty();
+    private double topDb = 0;
     private Optional<double[]> band = Optional.empty();
     private Optional<double[]> drawn = Optional.empty();
-    private double[] gapDb = new double[BandGrid.SIZE];
 
-    /** A plot that shares a cursor. */
-    public TonePlot(DoubleProperty cursorHz) {
-        super(cursorHz);
+    /** A plot that shares a cursor and a view. */
+    public TonePlot(DoubleProperty cursorHz, FrequencyView view) {
+        super(cursorHz, view);
+        this.view = view;
+        zoomByWheel();
+    }
+
+    /** A cursor for plots to share. */
+    public static DoubleProperty sharedCursor() {
+        return newCursor();
     }
 
     /** Tells of a band that is drawn over the plot, its edges in Hz; a press alone is a band of no width. */
     public void onBand(BiConsumer<Double, Double> consumer) {
-        double[] pressed = {0};
+        double[] pressed = {0, 0};
         boolean[] dragged = {false};
         setOnMousePressed(e -> {
-            pressed[0] = scale().hz(Math.max(scale().left(), Math.min(scale().right(), e.getX())));
+            pressed[0] = inside(e.getX());
+            pressed[1] = e.getX();
             dragged[0] = false;
         });
         setOnMouseDragged(e -> {
-            double now = scale().hz(Math.max(scale().left(), Math.min(scale().right(), e.getX())));
             dragged[0] = true;
-            drawn = Optional.of(new double[] {Math.min(pressed[0], now), Math.max(pressed[0], now)});
-            redraw();
+            if (e.getButton() == MouseButton.PRIMARY) {
+                double now = inside(e.getX());
+                drawn = Optional.of(new double[] {Math.min(pressed[0], now), Math.max(pressed[0], now)});
+                redraw();
+            } else {
+                view.pan((pressed[1] - e.getX()) / (scale().right() - scale().left()));
+                pressed[1] = e.getX();
+            }
         });
         setOnMouseReleased(e -> {
-            double[] band = drawn.filter(b -> dragged[0]).orElse(new double[] {pressed[0], pressed[0]});
+            double[] edges = drawn.filter(b -> dragged[0]).orElse(new double[] {pressed[0], pressed[0]});
             drawn = Optional.empty();
-            consumer.accept(band[0], band[1]);
+            if (e.getButton() == MouseButton.PRIMARY) {
+                consumer.accept(edges[0], edges[1]);
+            }
             redraw();
         });
+        setOnMouseClicked(e -> {
+            if (e.getClickCount() == 2) {
+                view.reset();
+            }
+        });
+    }
+
+    private double inside(double x) {
+        return scale().hz(Math.max(scale().left(), Math.min(scale().right(), x)));
     }
 
     /** Marks the band that is heard alone: its edges in Hz. */
     public void showBand(Optional<double[]> edges) {
         band = edges;
         redraw();
+    }
+
+    /** Shows something else. */
+    public void show(ToneScene next) {
+        scene = next;
+        double highest = next.curves().stream()
+                .flatMapToDouble(c -> Arrays.stream(c.levelsDb(), BandGrid.bandOf(30), BandGrid.bandOf(16000)))
+                .filter(Double::isFinite)
+                .max()
+                .orElse(0);
+        topDb = Math.ceil((highest + 2) / 6) * 6;
+        if (moving.isEmpty() || shown.size() != next.curves().size()) {
+            shown = next.curves().stream().map(ToneCurve::levelsDb).toList();
+        }
+        redraw();
+    }
+
+    /** Goes to other levels of the same curves, gliding there frame by frame; empty goes back to what is shown when nothing moves. */
+    public void move(Optional<List<double[]>> levels) {
+        Optional<List<double[]>> wanted =
+                levels.filter(l -> l.size() == scene.curves().size());
+        if (wanted.isEmpty()) {
+            if (moving.isPresent()) {
+                moving = Optional.empty();
+                show(scene);
+            }
+            return;
+        }
+        moving = wanted;
+        List<double[]> next = new ArrayList<>();
+        double furthest = 0;
+        for (int c = 0; c < shown.size(); c++) {
+            double[] from = shown.get(c);
+            double[] to = wanted.get().get(c);
+            double[] now = new double[to.length];
+            for (int b = 0; b < to.length; b++) {
+                now[b] = from[b] + GLIDE * (to[b] - from[b]);
+                furthest = Math.max(furthest, Math.abs(to[b] - from[b]));
+            }
+            next.add(now);
+        }
+        shown = next;
+        if (furthest > STILL_DB) {
+            redraw();
+        }
+    }
+
+    /** The levels that are drawn of a curve, in the order of the curves. */
+    public double[] shownLevels(int curve) {
+        return shown.get(curve).clone();
+    }
+
+    @Override
+    protected void draw(GraphicsContext g, double w, double h, Palette p) {
+        place(w, 8, h - 6, topDb, topDb - RANGE_DB);
+        grid(g, p, STEP_DB, false, false);
+        clip(g);
+        scene.corridorDb().ifPresent(c -> between(g, c[0], c[1], Palette.faint(p.accent(), 0.14)));
+        for (int i = 0; i < scene.curves().size(); i++) {
+            int index = scene.curves().get(i).index();
+            if (index > 0 && scene.curves().get(i).isDrawn()) {
+                trace(g, shown.get(i), p.reference(index - 1), 1.6, Palette.dash(index - 1));
+            }
+        }
+        scene.meanDb().ifPresent(m -> trace(g, m, p.accent(), 2.2));
+        scene.heldDb().ifPresent(held -> trace(g, held, p.quiet(), 1.4, 1, 3));
+        markBand(g, p);
+        for (int i = 0; i < scene.curves().size(); i++) {
+            if (scene.curves().get(i).index() == 0) {
+                trace(g, shown.get(i), p.ink(), 2.4);
+            }
+        }
+        PeakLabels.draw(g, p, this, scene, shown);
+        g.restore();
+        cursor(g, p);
+        if (cursorHz() > 0 && !scene.curves().isEmpty()) {
+            ToneReading.draw(g, p, this, scene, shown);
+        }
+    }
+
+    private void trace(GraphicsContext g, double[] db, Color colour, double width, double... dash) {
+        if (!scene.bars()) {
+            curve(g, db, colour, width, dash);
+            return;
+        }
+        double[] bars = NominalBands.of(db);
+        g.setStroke(colour);
+        g.setLineWidth(width);
+        g.setLineDashes(dash);
+        g.beginPath();
+        for (int b = 0; b < bars.length; b++) {
+            if (!Double.isNaN(bars[b])) {
+                g.moveTo(scale().x(NominalBands.lowerEdgeHz(b)) + 1, y(bars[b]));
+                g.lineTo(scale().x(NominalBands.lowerEdgeHz(b + 1)) - 1, y(bars[b]));
+            }
+        }
+        g.stroke();
+        g.setLineDashes();
     }
 
     private void markBand(GraphicsContext g, Palette p) {
@@ -68,119 +199,5 @@ public final class TonePlot extends FrequencyPlot {
             line(g, left, top(), left, bottom(), p.ink());
             line(g, right, top(), right, bottom(), p.ink());
         });
-    }
-
-    /** A cursor for plots to share. */
-    public static DoubleProperty sharedCursor() {
-        return newCursor();
-    }
-
-    /** Shows other curves, and the gap that the cursor reads. */
-    public void show(List<ToneCurve> next, double[] nextGapDb) {
-        curves = List.copyOf(next);
-        gapDb = nextGapDb;
-        redraw();
-    }
-
-    @Override
-    protected void draw(GraphicsContext g, double w, double h, Palette p) {
-        double highest = curves.stream()
-                .flatMapToDouble(c -> Arrays.stream(c.levelsDb(), BandGrid.bandOf(30), BandGrid.bandOf(16000)))
-                .max()
-                .orElse(0);
-        double topDb = Math.ceil((highest + 2) / 6) * 6;
-        place(w, 8, h - 6, topDb, topDb - RANGE_DB);
-        grid(g, p, STEP_DB, false, false);
-        clip(g);
-        span().ifPresent(s -> between(g, s[0], s[1], Palette.faint(p.accent(), 0.14)));
-        for (ToneCurve c : curves) {
-            if (c.index() > 0) {
-                curve(g, c.levelsDb(), p.reference(c.index() - 1), 1.6, Palette.dash(c.index() - 1));
-            }
-        }
-        markBand(g, p);
-        mix().ifPresent(c -> curve(g, c.levelsDb(), p.ink(), 2.4));
-        g.restore();
-        cursor(g, p);
-        if (cursorHz() > 0 && !curves.isEmpty()) {
-            reading(g, p);
-        }
-    }
-
-    private Optional<ToneCurve> mix() {
-        return curves.stream().filter(c -> c.index() == 0).findFirst();
-    }
-
-    /** Lowest and highest of the references in each band. */
-    private Optional<double[][]> span() {
-        List<ToneCurve> references = curves.stream().filter(c -> c.index() > 0).toList();
-        if (references.size() < 2) {
-            return Optional.empty();
-        }
-        double[][] span = {
-            references.get(0).levelsDb().clone(), references.get(0).levelsDb().clone()
-        };
-        for (ToneCurve c : references) {
-            for (int b = 0; b < BandGrid.SIZE; b++) {
-                span[0][b] = Math.min(span[0][b], c.levelsDb()[b]);
-                span[1][b] = Math.max(span[1][b], c.levelsDb()[b]);
-            }
-        }
-        return Optional.of(span);
-    }
-
-    private void reading(GraphicsContext g, Palette p) {
-        double hz = cursorHz();
-        Note note = Note.nearest(hz);
-        String cents = note.cents() == 0 ? "" : (note.cents() > 0 ? " +" : " −") + Math.abs(note.cents()) + " c";
-        double width = 176;
-        double height = 42 + 16 * curves.size();
-        double x = scale().x(hz) + 10;
-        if (x + width > scale().right()) {
-            x = scale().x(hz) - 10 - width;
-        }
-        g.setFill(p.paper());
-        double top = bottom() - height - 10;
-        g.fillRoundRect(x, top, width, height, 6, 6);
-        g.setStroke(p.hairline());
-        g.setLineWidth(1);
-        g.strokeRoundRect(x + .5, top + .5, width, height, 6, 6);
-        double y = top + 14;
-        text(
-                g,
-                Readings.frequency(hz) + "  " + note.name() + cents,
-                x + 10,
-                y,
-                TextAlignment.LEFT,
-                Fonts.BOLD,
-                p.ink());
-        for (ToneCurve c : curves) {
-            y += 16;
-            Color colour = c.index() == 0 ? p.ink() : p.reference(c.index() - 1);
-            text(
-                    g,
-                    c.index() == 0 ? "mix" : c.index() + " " + shortened(c.name()),
-                    x + 10,
-                    y,
-                    TextAlignment.LEFT,
-                    Fonts.TEXT,
-                    colour);
-            String level = Readings.level(BandGrid.interpolate(c.levelsDb(), hz));
-            text(g, level, x + width - 10, y, TextAlignment.RIGHT, Fonts.TEXT, colour);
-        }
-        double gap = BandGrid.interpolate(gapDb, hz);
-        text(g, "gap", x + 10, y + 16, TextAlignment.LEFT, Fonts.BOLD, gap < 0 ? p.warning() : p.accent());
-        text(
-                g,
-                Readings.gainDb(gap),
-                x + width - 10,
-                y + 16,
-                TextAlignment.RIGHT,
-                Fonts.BOLD,
-                gap < 0 ? p.warning() : p.accent());
-    }
-
-    private static String shortened(String name) {
-        return name.length() <= 16 ? name : name.substring(0, 15) + "…";
     }
 }

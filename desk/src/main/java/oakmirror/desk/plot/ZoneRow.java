@@ -17,8 +17,15 @@ public final class ZoneRow extends PlotPane {
 
     private static final double PIXELS_PER_LETTER = 6.6;
 
+    private final FrequencyView view;
     private double[] gapDb = new double[BandGrid.SIZE];
     private boolean known;
+
+    /** A row under plots that share a view. */
+    public ZoneRow(FrequencyView view) {
+        this.view = view;
+        view.onChange(this::redraw);
+    }
 
     /** Shows another gap. */
     public void show(Gap next) {
@@ -29,10 +36,13 @@ public final class ZoneRow extends PlotPane {
 
     @Override
     protected void draw(GraphicsContext g, double w, double h, Palette p) {
-        FrequencyScale scale = new FrequencyScale(w);
+        FrequencyScale scale = new FrequencyScale(w, view.lowHz(), view.highHz());
         for (Zone zone : Zone.values()) {
-            double left = scale.x(zone.lowHz()) + 2;
-            double width = scale.x(zone.highHz()) - 2 - left;
+            double left = Math.max(scale.left(), scale.x(zone.lowHz())) + 2;
+            double width = Math.min(scale.right(), scale.x(zone.highHz())) - 2 - left;
+            if (width < 8) {
+                continue;
+            }
             double gap = zone.mean(gapDb);
             boolean notable = Math.abs(gap) > NOTABLE_DB;
             g.setFill(p.panel());

@@ -1,0 +1,77 @@
+package oakmirror.stereo;
+
+import oakmirror.spectrum.BandGrid;
+import oakmirror.spectrum.StereoSpectrum;
+
+/** One reading of width over frequency, in bands of a third of an octave about every centre of the {@link BandGrid}. */
+public final class WidthCurve {
+
+    private static final double HALF_BAND = Math.pow(10, 0.05);
+
+    /** What is read. */
+    public enum Reading {
+        SIDE_TO_MID("side/mid", "dB", -36, 6),
+        CORRELATION("correlation", "", -1, 1),
+        FOLD_DOWN("left in mono", "dB", -18, 3),
+        BALANCE("balance", "dB", -6, 6);
+
+        private final String label;
+        private final String unit;
+        private final double low;
+        private final double high;
+
+        Reading(String label, String unit, double low, double high) {
+            this.label = label;
+            this.unit = unit;
+            this.low = low;
+            this.high = high;
+        }
+
+        /** Its name on screen. */
+        public String label() {
+            return label;
+        }
+
+        /** Its unit; empty for a plain number. */
+        public String unit() {
+            return unit;
+        }
+
+        /** Lower end of a scale for it. */
+        public double low() {
+            return low;
+        }
+
+        /** Upper end of a scale for it. */
+        public double high() {
+            return high;
+        }
+
+        /** Its figure; NaN where there is none. */
+        public double of(Width width) {
+            if (!width.isKnown()) {
+                return Double.NaN;
+            }
+            return switch (this) {
+                case SIDE_TO_MID -> width.sideToMidDb();
+                case CORRELATION -> width.correlation();
+                case FOLD_DOWN -> width.foldDownDb();
+                case BALANCE -> width.balanceDb();
+            };
+        }
+    }
+
+    private WidthCurve() {}
+
+    /** The curve of a spectrum; NaN where it holds nothing. */
+    public static double[] of(StereoSpectrum spectrum, Reading reading) {
+        double[] curve = new double[BandGrid.SIZE];
+        for (int b = 0; b < curve.length; b++) {
+            double hz = BandGrid.centreHz(b);
+            curve[b] = b >= spectrum.usableBands()
+                    ? Double.NaN
+                    : reading.of(Width.of(spectrum, hz / HALF_BAND, hz * HALF_BAND));
+        }
+        return curve;
+    }
+}

@@ -1,0 +1,182 @@
+package oakmirror.desk.compare;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import oakmirror.desk.look.Ui;
+import oakmirror.desk.model.Compared;
+import oakmirror.desk.model.Comparison;
+import oakmirror.desk.model.Listening;
+import oakmirror.desk.model.MonitorControls;
+import oakmirror.desk.model.Settings;
+import oakmirror.desk.model.Workspace;
+import oakmirror.desk.page.ScopeChoice;
+import oakmirror.findings.Finding;
+
+/** Compare: one picture large, the others small beneath; a click brings a small one up. The findings stand beside. */
+public final class ComparePage extends BorderPane {
+
+    private static final double SMALL_HEIGHT = 92;
+
+    private final Context context;
+    private final TonePanel tone;
+    private final List<Panel> panels;
+    private final StackPane place = new StackPane();
+    private final HBox tools = new HBox(5);
+    private final HBox row = new HBox(10);
+    private final Label title = Ui.label("", "heading");
+    private final Label explanation = Ui.label("", "quiet");
+    private final PictureFiles files;
+    private final FindingsPane findings;
+    private final Label empty = Ui.label("Add a mix and a reference on Gather to compare them.", "quiet");
+    private Panel large;
+    private boolean playedForFinding;
+
+    /** The page of a comparison. */
+    public ComparePage(Workspace workspace, Comparison comparison, Listening listening, Settings settings) {
+        context = new Context(workspace, comparison, listening, settings);
+        tone = new TonePanel(context);
+        panels = List.of(
+                tone,
+                new LoudnessPanel(context),
+                new DynamicsPanel(context),
+                new WidthPanel(context),
+                new SpectrogramPanel(context));
+        files = new PictureFiles(workspace, settings);
+        HBox head = new HBox(
+                14,
+                title,
+                explanation,
+                Ui.spring(),
+                ScopeChoice.of(workspace),
+                files.menu(() -> large, p -> p.table(compared())));
+        head.getStyleClass().add("head");
+        explanation.setMinWidth(0);
+        tools.setAlignment(Pos.CENTER_LEFT);
+        tools.setMinHeight(28);
+        VBox.setVgrow(place, Priority.ALWAYS);
+        row.setMinHeight(SMALL_HEIGHT + 26);
+        row.setPrefHeight(SMALL_HEIGHT + 26);
+        VBox sheet = new VBox(6, head, tools, place, row);
+        sheet.getStyleClass().add("page");
+        setCenter(sheet);
+        findings = new FindingsPane(comparison, this::open);
+        setRight(findings);
+        empty.setMouseTransparent(true);
+        large = tone;
+        bring(tone);
+        Runnable refresh = Ui.coalesced(this, this::refresh);
+        comparison.comparedProperty().subscribe(c -> refresh.run());
+        context.facing().subscribe(n -> refresh.run());
+    }
+
+    private Compared compared() {
+        return context.comparison().comparedProperty().get();
+    }
+
+    /** Brings a panel into the large place by its title. */
+    public void bring(String panelTitle) {
+        panels.stream().filter(p -> p.title().equals(panelTitle)).findFirst().ifPresent(this::bring);
+    }
+
+    private void bring(Panel panel) {
+        large = panel;
+        title.setText(panel.title());
+        tools.getChildren().setAll(panel.tools());
+        place.getChildren().setAll(panel.large(), empty);
+        List<Node> cards = new ArrayList<>();
+        for (Panel other : panels) {
+            if (other != panel) {
+                cards.add(card(other));
+            }
+        }
+        row.getChildren().setAll(cards);
+        refresh();
+    }
+
+    private VBox card(Panel panel) {
+        HBox head = new HBox(
+                6, Ui.label(panel.title(), "subheading"), Ui.spring(), Ui.label(panel.unit(), "quiet", "small"));
+        head.setAlignment(Pos.BASELINE_LEFT);
+        panel.small().setMinSize(0, 0);
+        panel.small().setMouseTransparent(true);
+        VBox.setVgrow(panel.small(), Priority.ALWAYS);
+        VBox card = new VBox(3, head, panel.small());
+        card.setId("small-" + panel.title().toLowerCase(java.util.Locale.ROOT));
+        card.getStyleClass().add("small-panel");
+        card.setMinWidth(0);
+        card.setPrefWidth(100);
+        HBox.setHgrow(card, Priority.ALWAYS);
+        card.setOnMouseClicked(e -> bring(panel));
+        Tooltip.install(card, new Tooltip("Show " + panel.title().toLowerCase(java.util.Locale.ROOT) + " large"));
+        return card;
+    }
+
+    private void refresh() {
+        Compared c = compared();
+        explanation.setText(large.explanation(c));
+        empty.setVisible(!c.isKnown());
+        panels.forEach(p -> p.show(c, p == large));
+    }
+
+    /** Brings what moves up to date; called with every frame of the window. */
+    public void tick() {
+        if (getScene() != null) {
+            large.tick(compared());
+        }
+    }
+
+    /** Shows and plays what a finding is about, or goes back. */
+    private void open(Finding finding, boolean opens) {
+        MonitorControls monitor = context.listening().monitor();
+        if (!opens) {
+            monitor.bandProperty().set(Optional.empty());
+            if (playedForFinding && context.listening().playingProperty().get()) {
+                context.listening().togglePlay();
+            }
+            playedForFinding = false;
+            return;
+        }
+        switch (finding.place().sheet()) {
+            case TONE -> bring(tone);
+            case LOUDNESS -> bring("Loudness");
+            case DYNAMICS -> bring("Dynamics");
+            case WIDTH -> bring("Width");
+        }
+        Optional<Finding.Band> band = finding.place().band();
+        band.ifPresent(b -> tone.look(b.lowHz(), b.highHz()));
+        monitor.bandProperty()
+                .set(band.filter(b -> !finding.kind().isCaveat())
+                        .map(b -> new MonitorControls.Band(b.lowHz(), b.highHz())));
+        hear(finding.track());
+    }
+
+    private void hear(int number) {
+        compared().members().stream()
+                .filter(m -> m.number() == number)
+                .findFirst()
+                .ifPresent(m -> {
+                    Listening listening = context.listening();
+                    listening.hear(m.index());
+                    if (!listening.playingProperty().get()) {
+                        context.seek(m, 0);
+                        listening.togglePlay();
+                        playedForFinding = true;
+                    }
+                });
+    }
+
+    /** Ends all work. */
+    public void close() {
+        tone.close();
+    }
+}

@@ -1,0 +1,151 @@
+package oakmirror.desk.compare;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.BiConsumer;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.SimpleBooleanProperty;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import oakmirror.desk.look.Ui;
+import oakmirror.desk.model.Comparison;
+import oakmirror.findings.Finding;
+
+/** The findings in words, beside the sheet: a click shows and plays what one is about and says what to try; it can be folded away. */
+final class FindingsPane extends VBox {
+
+    private static final double WIDTH = 236;
+    private static final double FOLDED = 30;
+
+    private final Comparison comparison;
+    private final BiConsumer<Finding, Boolean> onOpen;
+    private final VBox cards = new VBox(8);
+    private final Label state = Ui.label("", "quiet");
+    private final Button recall;
+    private final Button fold;
+    private final Label title = Ui.label("Findings", "heading");
+    private final ScrollPane scroll = new ScrollPane(cards);
+    private final BooleanProperty folded = new SimpleBooleanProperty();
+    private final Map<String, VBox> shown = new HashMap<>();
+    private Optional<String> open = Optional.empty();
+
+    /** A pane that tells of findings that are opened (true) and closed again. */
+    FindingsPane(Comparison comparison, BiConsumer<Finding, Boolean> onOpen) {
+        this.comparison = comparison;
+        this.onOpen = onOpen;
+        setId("findings");
+        getStyleClass().add("findings");
+        recall = Ui.link("", "Tell dismissed findings again", comparison::recall);
+        recall.setId("recall");
+        fold = Ui.link("", "Fold the findings away or out", () -> folded.set(!folded.get()));
+        fold.setId("fold-findings");
+        HBox head = new HBox(8, title, Ui.spring(), fold);
+        head.setAlignment(Pos.BASELINE_LEFT);
+        scroll.setFitToWidth(true);
+        scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+        scroll.getStyleClass().add("plain-scroll");
+        VBox.setVgrow(scroll, Priority.ALWAYS);
+        state.setWrapText(true);
+        setSpacing(8);
+        getChildren().addAll(head, state, scroll, recall);
+        folded.subscribe(this::foldTo);
+        comparison.findingsProperty().subscribe(f -> refresh());
+        comparison.comparedProperty().subscribe(c -> say());
+    }
+
+    /** Whether only its edge is left. */
+    BooleanProperty foldedProperty() {
+        return folded;
+    }
+
+    private void foldTo(boolean away) {
+        double width = away ? FOLDED : WIDTH;
+        setMinWidth(width);
+        setPrefWidth(width);
+        setMaxWidth(width);
+        fold.setText(away ? "‹" : "fold ›");
+        for (javafx.scene.Node node : List.of(title, scroll)) {
+            node.setVisible(!away);
+            node.setManaged(!away);
+        }
+        say();
+    }
+
+    private void say() {
+        long dismissed = comparison.dismissedCount();
+        recall.setText(dismissed == 1 ? "1 dismissed, tell again" : dismissed + " dismissed, tell again");
+        recall.setVisible(dismissed > 0 && !folded.get());
+        recall.setManaged(recall.isVisible());
+        List<Finding> all = comparison.findingsProperty().get();
+        boolean known = comparison.comparedProperty().get().isKnown();
+        String words = !known
+                ? "A mix and a reference on Gather, and what stands out is told here."
+                : all.isEmpty() ? "Nothing stands out." : "";
+        state.setText(words);
+        state.setVisible(!words.isEmpty() && !folded.get());
+        state.setManaged(state.isVisible());
+    }
+
+    private void refresh() {
+        List<Finding> all = comparison.findingsProperty().get();
+        shown.clear();
+        if (open.isPresent() && all.stream().noneMatch(f -> f.key().equals(open.get()))) {
+            open = Optional.empty();
+        }
+        cards.getChildren().setAll(all.stream().map(this::card).toList());
+        say();
+    }
+
+    private VBox card(Finding finding) {
+        Label name = Ui.label(finding.title(), "strong");
+        name.setWrapText(true);
+        Label evidence = Ui.label(finding.evidence(), "quiet", "small");
+        evidence.setWrapText(true);
+        Button dismiss = Ui.link("×", "Dismiss: not told again in this session", () -> comparison.dismiss(finding));
+        dismiss.getStyleClass().add("dismiss");
+        HBox.setHgrow(name, Priority.ALWAYS);
+        name.setMaxWidth(Double.MAX_VALUE);
+        HBox head = new HBox(4, name, dismiss);
+        head.setAlignment(Pos.TOP_LEFT);
+        VBox more = new VBox(4);
+        add(more, "", finding.cause());
+        add(more, "In the mix: ", finding.inTheMix());
+        add(more, "On the master: ", finding.onTheMaster());
+        VBox card = new VBox(3, head, evidence, more);
+        card.setId("finding-" + finding.kind().name().toLowerCase(java.util.Locale.ROOT));
+        card.getStyleClass().addAll("finding", finding.kind().isCaveat() ? "caveat" : "fault");
+        shown.put(finding.key(), more);
+        unfold(finding.key());
+        card.setOnMouseClicked(e -> toggle(finding));
+        return card;
+    }
+
+    private static void add(VBox more, String lead, String words) {
+        if (!words.isEmpty()) {
+            Label label = Ui.label(lead + words, "small");
+            label.setWrapText(true);
+            more.getChildren().add(label);
+        }
+    }
+
+    private void toggle(Finding finding) {
+        boolean opens = !open.equals(Optional.of(finding.key()));
+        open = opens ? Optional.of(finding.key()) : Optional.empty();
+        shown.keySet().forEach(this::unfold);
+        onOpen.accept(finding, opens);
+    }
+
+    private void unfold(String key) {
+        VBox more = shown.get(key);
+        boolean wanted = open.equals(Optional.of(key)) && !more.getChildren().isEmpty();
+        more.setVisible(wanted);
+        more.setManaged(wanted);
+    }
+}

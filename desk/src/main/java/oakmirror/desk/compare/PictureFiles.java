@@ -1,0 +1,109 @@
+package oakmirror.desk.compare;
+
+import java.io.File;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.Locale;
+import java.util.Optional;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.Tooltip;
+import javafx.scene.image.WritableImage;
+import javafx.scene.input.Clipboard;
+import javafx.scene.input.ClipboardContent;
+import javafx.scene.layout.Region;
+import javafx.stage.FileChooser;
+import oakmirror.desk.look.Picture;
+import oakmirror.desk.look.Ui;
+import oakmirror.desk.model.Settings;
+import oakmirror.desk.model.Workspace;
+import oakmirror.media.file.AudioFileException;
+import oakmirror.media.file.TableFiles;
+
+/** Takes the picture in the large place, and its numbers, out of the program. */
+final class PictureFiles {
+
+    private final Workspace workspace;
+    private final Settings settings;
+
+    PictureFiles(Workspace workspace, Settings settings) {
+        this.workspace = workspace;
+        this.settings = settings;
+    }
+
+    /** A menu for whatever is in the large place. */
+    MenuButton menu(java.util.function.Supplier<Panel> large, java.util.function.Function<Panel, String> table) {
+        MenuButton menu = new MenuButton("copy");
+        menu.setId("copy");
+        menu.getStyleClass().setAll("menu-button", "link");
+        menu.setTooltip(new Tooltip("Take the picture or its numbers out"));
+        menu.setFocusTraversable(false);
+        menu.getItems()
+                .addAll(
+                        Ui.item("copy the picture", () -> copy(large.get().large())),
+                        Ui.item("copy the numbers", () -> copy(table.apply(large.get()))),
+                        Ui.item("save the picture as PNG …", () -> choose(menu, large.get(), "png")
+                                .ifPresent(f -> savePicture(large.get().large(), f))),
+                        Ui.item("save the numbers as CSV …", () -> choose(menu, large.get(), "csv")
+                                .ifPresent(f -> saveNumbers(table.apply(large.get()), f))));
+        return menu;
+    }
+
+    private void copy(Region node) {
+        ClipboardContent content = new ClipboardContent();
+        content.putImage(Picture.of(node));
+        Clipboard.getSystemClipboard().setContent(content);
+        workspace.messageProperty().set("The picture is on the clipboard.");
+    }
+
+    private void copy(String text) {
+        ClipboardContent content = new ClipboardContent();
+        content.putString(text);
+        Clipboard.getSystemClipboard().setContent(content);
+        workspace.messageProperty().set("The numbers are on the clipboard.");
+    }
+
+    /** Writes a picture of a node, twice as fine as on screen. */
+    void savePicture(Region node, Path file) {
+        WritableImage image = Picture.of(node);
+        try {
+            Picture.write(image, file);
+            workspace.messageProperty().set("Saved " + file.getFileName() + ".");
+        } catch (IOException e) {
+            workspace
+                    .messageProperty()
+                    .set(file.getFileName() + " could not be written; choose a folder that allows it and has room.");
+        }
+    }
+
+    /** Writes numbers. */
+    void saveNumbers(String text, Path file) {
+        try {
+            TableFiles.writeText(file, text);
+            workspace.messageProperty().set("Saved " + file.getFileName() + ".");
+        } catch (AudioFileException e) {
+            workspace.messageProperty().set(e.getMessage());
+        }
+    }
+
+    private Optional<Path> choose(MenuButton owner, Panel panel, String ending) {
+        FileChooser chooser = new FileChooser();
+        chooser.setTitle(panel.title());
+        String session = workspace.session().name().isBlank()
+                ? "session"
+                : workspace.session().name();
+        chooser.setInitialFileName(
+                (session + " " + panel.title()).toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]+", "-") + "."
+                        + ending);
+        File folder = new File(settings.text("folder.pictures", System.getProperty("user.home", ".")));
+        if (folder.isDirectory()) {
+            chooser.setInitialDirectory(folder);
+        }
+        chooser.getExtensionFilters()
+                .add(new FileChooser.ExtensionFilter(ending.toUpperCase(Locale.ROOT), "*." + ending));
+        Optional<Path> chosen = Optional.ofNullable(
+                        chooser.showSaveDialog(owner.getScene().getWindow()))
+                .map(File::toPath);
+        chosen.map(Path::getParent).ifPresent(p -> settings.keep("folder.pictures", p.toString()));
+        return chosen;
+    }
+}

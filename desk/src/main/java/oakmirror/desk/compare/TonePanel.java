@@ -1,0 +1,208 @@
+package oakmirror.desk.compare;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import javafx.beans.property.DoubleProperty;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import oakmirror.desk.look.Ui;
+import oakmirror.desk.model.Compared;
+import oakmirror.desk.model.Compared.Member;
+import oakmirror.desk.model.Comparison;
+import oakmirror.desk.model.MonitorControls;
+import oakmirror.desk.model.MovingPicture;
+import oakmirror.desk.model.ToneView;
+import oakmirror.desk.plot.FrequencyView;
+import oakmirror.desk.plot.GapStrip;
+import oakmirror.desk.plot.ToneCurve;
+import oakmirror.desk.plot.TonePlot;
+import oakmirror.desk.plot.ToneScene;
+import oakmirror.desk.plot.ToneSketch;
+import oakmirror.desk.plot.ZoneRow;
+import oakmirror.readings.Readings;
+import oakmirror.spectrum.FractionalOctave;
+import oakmirror.spectrum.Tone;
+import oakmirror.spectrum.TonePeak;
+
+/** Tone: the spectra over each other with the corridor, and the gap beneath. */
+final class TonePanel extends Panel {
+
+    private static final int NAMED_PEAKS = 6;
+
+    private final Context context;
+    private final FrequencyView view = new FrequencyView();
+    private final TonePlot plot;
+    private final GapStrip gap;
+    private final ZoneRow zones = new ZoneRow(view);
+    private final ToneSketch sketch = new ToneSketch();
+    private final Label gapWords = Ui.label("", "quiet");
+    private final Button sense;
+    private final VBox large;
+    private final ToneTools tools;
+    private final MovingPicture moving;
+    private Optional<double[]> held = Optional.empty();
+
+    TonePanel(Context context) {
+        super("Tone");
+        this.context = context;
+        moving = new MovingPicture(context.listening());
+        DoubleProperty cursor = TonePlot.sharedCursor();
+        plot = new TonePlot(cursor, view);
+        plot.setId("tone");
+        plot.setMinHeight(150);
+        gap = new GapStrip(cursor, view);
+        gap.setMinHeight(84);
+        gap.setPrefHeight(116);
+        zones.setMinHeight(24);
+        zones.setPrefHeight(24);
+        Comparison comparison = context.comparison();
+        sense = Ui.link(
+                "turn over",
+                "Read the gap the other way round",
+                () -> comparison.look(v -> v.withAsExcess(!v.asExcess())));
+        sense.setId("gap-sense");
+        HBox gapHead = new HBox(10, Ui.label("Gap", "subheading"), gapWords, sense);
+        gapHead.setAlignment(Pos.BASELINE_LEFT);
+        VBox.setVgrow(plot, Priority.ALWAYS);
+        large = new VBox(4, plot, gapHead, gap, zones);
+        listenByDrawing();
+        Button all = Ui.link("all frequencies", "Show everything again (double click)", view::reset);
+        all.visibleProperty().bind(view.zoomedProperty());
+        all.managedProperty().bind(view.zoomedProperty());
+        ToggleButton hold = Choices.toggle(
+                "hold", "hold", "Keep the mix's curve as it is now, to compare with later", false, this::hold);
+        tools = new ToneTools(context, hold, all);
+    }
+
+    private void listenByDrawing() {
+        MonitorControls monitor = context.listening().monitor();
+        plot.onBand((low, high) -> monitor.bandProperty()
+                .set(
+                        high < low * MonitorControls.NARROWEST_BAND
+                                ? Optional.empty()
+                                : Optional.of(new MonitorControls.Band(low, high))));
+        monitor.bandProperty().subscribe(b -> plot.showBand(b.map(band -> new double[] {band.lowHz(), band.highHz()})));
+    }
+
+    private void hold(boolean on) {
+        Compared compared = context.comparison().comparedProperty().get();
+        held = on && compared.mix().isPresent()
+                ? Optional.of(plot.shownLevels(
+                        compared.members().indexOf(compared.mix().get())))
+                : Optional.empty();
+        show(compared, true);
+    }
+
+    /** Brings a range of frequencies into view. */
+    void look(double lowHz, double highHz) {
+        boolean inView = lowHz >= view.lowHz() * 0.99 && highHz <= view.highHz() * 1.01;
+        if (!inView) {
+            view.showRange(lowHz, highHz);
+        }
+    }
+
+    @Override
+    Region large() {
+        return large;
+    }
+
+    @Override
+    Region small() {
+        return sketch;
+    }
+
+    @Override
+    String unit() {
+        return "at one loudness";
+    }
+
+    @Override
+    String explanation(Compared c) {
+        return c.isKnown() ? c.what() + ", all at " + Readings.level(c.lufs()) + " LUFS; drag to hear a band" : "";
+    }
+
+    @Override
+    List<Node> tools() {
+        return tools.all();
+    }
+
+    @Override
+    void show(Compared c, boolean isLarge) {
+        ToneScene scene = scene(c);
+        sketch.show(scene);
+        if (!isLarge) {
+            return;
+        }
+        plot.show(scene);
+        gap.show(c.gap().gapDb(), c.view().asExcess());
+        zones.show(c.gap());
+        gapWords.setText(
+                c.view().asExcess()
+                        ? "mix minus reference: plain where the mix has too much, hatched where it lacks"
+                        : "reference minus mix: hatched where the mix lacks, plain where it has too much");
+    }
+
+    private ToneScene scene(Compared c) {
+        ToneView v = c.view();
+        List<ToneCurve> curves = new ArrayList<>();
+        List<ToneScene.Peak> peaks = new ArrayList<>();
+        for (Member m : c.members()) {
+            boolean drawn = !v.hidden().contains(m.number());
+            curves.add(new ToneCurve(m.number(), m.name(), tilted(m.levelsDb(), v), drawn));
+            boolean named = v.peaks()
+                    && (m.number() == 0 || m.number() == context.facing().get());
+            if (named) {
+                Tone tone = m.measured().tone();
+                for (TonePeak peak : tone.peaks()
+                        .subList(0, Math.min(NAMED_PEAKS, tone.peaks().size()))) {
+                    peaks.add(new ToneScene.Peak(m.number(), peak));
+                }
+            }
+        }
+        boolean hasCorridor = c.corridor().isKnown();
+        Optional<double[][]> corridor = hasCorridor
+                ? Optional.of(new double[][] {
+                    tilted(c.corridor().lowDb(), v), tilted(c.corridor().highDb(), v)
+                })
+                : Optional.empty();
+        Optional<double[]> mean =
+                v.mean() && c.isKnown() ? Optional.of(tilted(c.gap().referenceDb(), v)) : Optional.empty();
+        return new ToneScene(curves, corridor, mean, held, peaks, c.gap().gapDb(), v.bars());
+    }
+
+    private static double[] tilted(double[] levels, ToneView v) {
+        return FractionalOctave.tilted(levels, v.tilt());
+    }
+
+    @Override
+    void tick(Compared c) {
+        ToneView v = c.view();
+        Optional<List<double[]>> levels = v.averaging().moves()
+                        && c.members().stream()
+                                .allMatch(m -> m.slot().imported().isPresent())
+                ? moving.levels(c)
+                : Optional.empty();
+        plot.move(levels.map(all -> all.stream().map(l -> tilted(l, v)).toList()));
+    }
+
+    @Override
+    String table(Compared c) {
+        List<Table.Extra> more = List.of(
+                new Table.Extra("corridor_low_db", c.corridor().lowDb()),
+                new Table.Extra("corridor_high_db", c.corridor().highDb()),
+                new Table.Extra("gap_db", c.gap().gapDb()));
+        return Table.ofCurves(c, "db", Member::levelsDb, more);
+    }
+
+    void close() {
+        moving.close();
+    }
+}

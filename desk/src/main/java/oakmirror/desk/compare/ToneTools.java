@@ -1,0 +1,187 @@
+package oakmirror.desk.compare;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.function.DoubleFunction;
+import javafx.scene.Node;
+import javafx.scene.control.Menu;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.RadioMenuItem;
+import javafx.scene.control.SeparatorMenuItem;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.ToggleGroup;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import oakmirror.desk.look.Palette;
+import oakmirror.desk.look.Ui;
+import oakmirror.desk.model.Compared;
+import oakmirror.desk.model.Comparison;
+import oakmirror.desk.model.ToneView;
+import oakmirror.desk.model.ToneView.Averaging;
+import oakmirror.profile.CorridorSettings;
+import oakmirror.readings.Readings;
+import oakmirror.spectrum.StereoSpectrum.Part;
+
+/** What can be chosen about tone: which references are drawn, of what, over what while, how fine, and what the corridor is. */
+final class ToneTools {
+
+    private static final double[] TOLERANCES = {0.5, 1, 2, 3, 4, 6};
+    private static final int[] BLOCKS = {4096, 8192, 16384, 32768, 65536};
+
+    /** How fine, and whether as bars. */
+    private record Resolution(double octaves, boolean bars) {
+        String label() {
+            return bars ? "1/3 octave bars" : Readings.octaves(octaves);
+        }
+    }
+
+    private static final List<Resolution> RESOLUTIONS = List.of(
+            new Resolution(1.0 / 24, false),
+            new Resolution(1.0 / 12, false),
+            new Resolution(1.0 / 6, false),
+            new Resolution(1.0 / 3, false),
+            new Resolution(1.0 / 3, true),
+            new Resolution(1, false));
+
+    private final Context context;
+    private final Comparison comparison;
+    private final HBox references = new HBox(2);
+    private final List<Node> all = new ArrayList<>();
+    private List<Integer> numbers = List.of();
+
+    ToneTools(Context context, ToggleButton hold, Node reset) {
+        this.context = context;
+        comparison = context.comparison();
+        ToneView now = comparison.viewProperty().get();
+        all.add(references);
+        all.add(Choices.toggle(
+                "mean", "mean", "The mean of all references", now.mean(), on -> comparison.look(v -> v.withMean(on))));
+        all.add(Choices.toggle(
+                "peaks",
+                "peaks",
+                "Names the strongest peaks of the mix and the facing reference; a ring marks what stands out of its neighbourhood",
+                now.peaks(),
+                on -> comparison.look(v -> v.withPeaks(on))));
+        all.add(hold);
+        all.add(reset);
+        all.add(Ui.spring());
+        all.add(Choices.box(
+                "part",
+                "What of the stereo signal",
+                List.of(Part.values()),
+                now.part(),
+                Part::label,
+                p -> comparison.look(v -> v.withPart(p))));
+        all.add(Choices.box(
+                "averaging",
+                "Over all that is compared, or over the last while before where each track is played",
+                List.of(Averaging.values()),
+                now.averaging(),
+                Averaging::label,
+                a -> comparison.look(v -> v.withAveraging(a))));
+        all.add(Choices.box(
+                "resolution",
+                "Width of the bands that are drawn",
+                RESOLUTIONS,
+                nearest(now),
+                Resolution::label,
+                r -> comparison.look(v -> v.withResolution(r.octaves(), r.bars()))));
+        all.add(more(now));
+        comparison.comparedProperty().subscribe(this::follow);
+    }
+
+    List<Node> all() {
+        return all;
+    }
+
+    private static Resolution nearest(ToneView v) {
+        return RESOLUTIONS.stream()
+                .filter(r -> r.bars() == v.bars() && Math.abs(r.octaves() - v.octaves()) < 1e-3)
+                .findFirst()
+                .orElse(new Resolution(1.0 / 3, false));
+    }
+
+    private void follow(Compared c) {
+        List<Integer> next =
+                c.references().stream().map(Compared.Member::number).toList();
+        if (next.equals(numbers)) {
+            return;
+        }
+        numbers = next;
+        references.getChildren().clear();
+        for (Compared.Member m : c.references()) {
+            ToggleButton button = Choices.toggle(
+                    "draw-" + m.number(),
+                    String.valueOf(m.number()),
+                    "Draw " + m.name() + "; corridor, mean and gap always count all references",
+                    !c.view().hidden().contains(m.number()),
+                    on -> comparison.look(v -> v.showing(m.number(), on)));
+            button.getStyleClass().addAll("in-track", Palette.styleClass(m.number()));
+            references.getChildren().add(button);
+        }
+    }
+
+    private MenuButton more(ToneView now) {
+        MenuButton menu = new MenuButton("more");
+        menu.setId("tone-more");
+        menu.getStyleClass().setAll("menu-button", "framed");
+        menu.setTooltip(new Tooltip("Corridor, tilt and analysis block"));
+        menu.setFocusTraversable(false);
+        ToggleGroup kinds = new ToggleGroup();
+        for (CorridorSettings.Kind kind : CorridorSettings.Kind.values()) {
+            RadioMenuItem item = new RadioMenuItem("corridor: " + kind.label());
+            item.setToggleGroup(kinds);
+            item.setOnAction(e -> corridor("corridor " + kind.name().toLowerCase(Locale.ROOT), s -> s.withKind(kind)));
+            context.workspace()
+                    .sessionProperty()
+                    .subscribe(s -> item.setSelected(s.comparing().corridor().kind() == kind));
+            menu.getItems().add(item);
+        }
+        Menu least = numbers("corridor, at least", TOLERANCES, t -> "± " + Readings.level(t) + " dB", (t, item) -> {
+            item.setOnAction(e -> corridor("corridor width", s -> s.withTolerance(t)));
+            context.workspace()
+                    .sessionProperty()
+                    .subscribe(s -> item.setSelected(s.comparing().corridor().toleranceDb() == t));
+        });
+        Menu tilts = numbers(
+                "tilt",
+                new double[] {0, 3, 4.5},
+                t -> t == 0 ? "none" : Readings.level(t) + " dB an octave",
+                (t, item) -> {
+                    item.setSelected(now.tilt() == t);
+                    item.setOnAction(e -> comparison.look(v -> v.withTilt(t)));
+                });
+        double[] blocks = java.util.Arrays.stream(BLOCKS).asDoubleStream().toArray();
+        Menu sizes = numbers("analysis block", blocks, b -> (int) b + " samples at 48 kHz", (b, item) -> {
+            item.setSelected(now.block() == (int) b);
+            item.setOnAction(e -> comparison.look(v -> v.withBlock((int) b)));
+        });
+        menu.getItems().addAll(least, new SeparatorMenuItem(), tilts, sizes);
+        return menu;
+    }
+
+    private interface Setup {
+        void accept(double value, RadioMenuItem item);
+    }
+
+    private static Menu numbers(String title, double[] values, DoubleFunction<String> name, Setup setup) {
+        Menu menu = new Menu(title);
+        ToggleGroup group = new ToggleGroup();
+        for (double value : values) {
+            RadioMenuItem item = new RadioMenuItem(name.apply(value));
+            item.setToggleGroup(group);
+            setup.accept(value, item);
+            menu.getItems().add(item);
+        }
+        return menu;
+    }
+
+    private void corridor(String action, java.util.function.UnaryOperator<CorridorSettings> how) {
+        context.workspace()
+                .change(
+                        action,
+                        s -> s.withComparing(s.comparing()
+                                .withCorridor(how.apply(s.comparing().corridor()))));
+    }
+}

@@ -1,0 +1,221 @@
+package oakmirror.desk.compare;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.ToggleGroup;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import oakmirror.desk.look.Ui;
+import oakmirror.desk.model.Compared;
+import oakmirror.desk.model.Compared.Member;
+import oakmirror.desk.plot.PhaseScopePlot;
+import oakmirror.desk.plot.ToneCurve;
+import oakmirror.desk.plot.TonePlot;
+import oakmirror.desk.plot.WidthPlot;
+import oakmirror.desk.plot.ZoneDumbbells;
+import oakmirror.profile.Corridor;
+import oakmirror.profile.CorridorSettings;
+import oakmirror.readings.Readings;
+import oakmirror.spectrum.StereoSpectrum;
+import oakmirror.spectrum.Zone;
+import oakmirror.stereo.Comb;
+import oakmirror.stereo.Width;
+import oakmirror.stereo.WidthCurve;
+import oakmirror.stereo.WidthCurve.Reading;
+
+/** Width: side to mid, correlation, what mono leaves and balance by frequency, phase scopes, and combs. */
+final class WidthPanel extends Panel {
+
+    private static final double SMALL_FLOOR_DB = -40;
+    private static final int MOST_NOTCHES = 24;
+    private static final CorridorSettings SPAN = new CorridorSettings(CorridorSettings.Kind.EXTREMES, 0);
+
+    private final Context context;
+    private final WidthPlot plot = new WidthPlot(TonePlot.sharedCursor());
+    private final PhaseScopePlot mixScope = new PhaseScopePlot();
+    private final PhaseScopePlot referenceScope = new PhaseScopePlot();
+    private final ZoneDumbbells smallZones = new ZoneDumbbells(false, SMALL_FLOOR_DB);
+    private final ZoneDumbbells zones = new ZoneDumbbells(true, SMALL_FLOOR_DB);
+    private final Label comb = Ui.label("", "quiet");
+    private final Label lows = Ui.label("", "quiet");
+    private final VBox large;
+    private final List<Node> tools = new ArrayList<>();
+    private Reading reading = Reading.SIDE_TO_MID;
+
+    WidthPanel(Context context) {
+        super("Width");
+        this.context = context;
+        plot.setMinHeight(130);
+        for (PhaseScopePlot scope : List.of(mixScope, referenceScope)) {
+            scope.setMinSize(130, 130);
+            scope.setPrefSize(190, 190);
+        }
+        comb.setWrapText(true);
+        comb.setId("comb");
+        lows.setWrapText(true);
+        VBox words = new VBox(4, Ui.label("side/mid by zone, dB", "quiet", "small"), zones, lows, comb);
+        VBox.setVgrow(zones, Priority.ALWAYS);
+        HBox.setHgrow(words, Priority.ALWAYS);
+        words.setPrefWidth(300);
+        HBox row = new HBox(14, mixScope, referenceScope, words);
+        VBox.setVgrow(plot, Priority.ALWAYS);
+        large = new VBox(8, plot, row);
+        ToggleGroup group = new ToggleGroup();
+        for (Reading r : Reading.values()) {
+            ToggleButton button = Ui.choice(r.label(), tooltip(r));
+            button.setId("width-" + r.name().toLowerCase(java.util.Locale.ROOT));
+            button.getStyleClass().add("tight");
+            button.setToggleGroup(group);
+            button.setSelected(r == reading);
+            button.setOnAction(e -> {
+                button.setSelected(true);
+                reading = r;
+                show(context.comparison().comparedProperty().get(), true);
+            });
+            tools.add(button);
+        }
+        tools.add(Ui.spring());
+        tools.add(Choices.facing(context));
+    }
+
+    private static String tooltip(Reading r) {
+        return switch (r) {
+            case SIDE_TO_MID -> "Power of side over mid: how wide each third of an octave is";
+            case CORRELATION -> "+1 is mono, 0 unlike sides, below 0 they cancel in mono";
+            case FOLD_DOWN -> "What folding to mono leaves: 0 dB of mono, −3 of unlike sides, notches of combs";
+            case BALANCE -> "Right over left";
+        };
+    }
+
+    @Override
+    Region large() {
+        return large;
+    }
+
+    @Override
+    Region small() {
+        return smallZones;
+    }
+
+    @Override
+    String unit() {
+        return "side/mid, dB";
+    }
+
+    @Override
+    String explanation(Compared c) {
+        return c.isKnown() ? c.what() + ", by thirds of an octave" : "";
+    }
+
+    @Override
+    List<Node> tools() {
+        return tools;
+    }
+
+    private static StereoSpectrum spectrum(Member m) {
+        return m.measured().tone().spectrum();
+    }
+
+    @Override
+    void show(Compared c, boolean isLarge) {
+        List<ZoneDumbbells.Row> rows = rows(c);
+        smallZones.show(rows);
+        if (!isLarge) {
+            return;
+        }
+        zones.show(rows);
+        List<ToneCurve> curves = new ArrayList<>();
+        List<double[]> theirs = new ArrayList<>();
+        for (Member m : c.members()) {
+            double[] values = WidthCurve.of(spectrum(m), reading);
+            curves.add(new ToneCurve(
+                    m.number(), m.name(), values, !c.view().hidden().contains(m.number())));
+            if (m.number() > 0) {
+                theirs.add(values);
+            }
+        }
+        Corridor corridor = Corridor.of(theirs, SPAN);
+        Optional<Comb> found = c.mix().flatMap(m -> m.measured().comb());
+        plot.show(
+                reading,
+                curves,
+                corridor.isKnown()
+                        ? Optional.of(new double[][] {corridor.lowDb(), corridor.highDb()})
+                        : Optional.empty(),
+                found.map(WidthPanel::notches).orElse(List.of()));
+        var scope = context.comparison().scope();
+        mixScope.show(
+                c.mix().flatMap(m -> context.comparison()
+                        .pictures()
+                        .phaseScope(m.slot(), m.slot().rangeIn(scope))),
+                0);
+        Optional<Member> facing = c.reference(context.facing().get());
+        referenceScope.show(
+                facing.flatMap(m -> context.comparison()
+                        .pictures()
+                        .phaseScope(m.slot(), m.slot().rangeIn(scope))),
+                facing.map(Member::number).orElse(1));
+        comb.setText(found.map(WidthPanel::words)
+                .orElse(c.mix().isPresent() ? "No comb: mono carves no regular notches." : ""));
+        lows.setText(c.mix()
+                .map(m -> "Below 120 Hz correlation "
+                        + Readings.signed(Width.of(spectrum(m), 20, 120).correlation())
+                        + facing.map(f -> ", reference " + f.number() + " "
+                                        + Readings.signed(
+                                                Width.of(spectrum(f), 20, 120).correlation()))
+                                .orElse("")
+                        + ".")
+                .orElse(""));
+    }
+
+    private static List<Double> notches(Comb comb) {
+        List<Double> notches = new ArrayList<>();
+        for (int i = 0; i < MOST_NOTCHES; i++) {
+            notches.add(comb.firstNotchHz() + i * comb.spacingHz());
+        }
+        return notches;
+    }
+
+    private static String words(Comb c) {
+        return "A comb: the " + (c.delaySeconds() > 0 ? "right" : "left") + " side is "
+                + Readings.milliseconds(Math.abs(c.delaySeconds())) + " late" + (c.inverted() ? " and turned over" : "")
+                + "; mono carves notches from " + Readings.about(c.firstNotchHz()) + " on, every "
+                + Readings.about(c.spacingHz()) + ", " + Readings.level(c.depthDb()) + " dB deep.";
+    }
+
+    private static double sideToMid(Member m, Zone zone) {
+        return Reading.SIDE_TO_MID.of(Width.of(spectrum(m), zone));
+    }
+
+    private static List<ZoneDumbbells.Row> rows(Compared c) {
+        List<ZoneDumbbells.Row> rows = new ArrayList<>();
+        for (Zone zone : Zone.values()) {
+            List<ZoneDumbbells.Reading> readings = c.members().stream()
+                    .map(m -> new ZoneDumbbells.Reading(m.number(), Double.NaN, sideToMid(m, zone), Double.NaN))
+                    .toList();
+            rows.add(new ZoneDumbbells.Row(zone, readings, LoudnessPanel.span(c, m -> sideToMid(m, zone), 1)));
+        }
+        return rows;
+    }
+
+    @Override
+    String table(Compared c) {
+        List<Table.Extra> more = new ArrayList<>();
+        for (Reading r : Reading.values()) {
+            for (Member m : c.members()) {
+                if (r != Reading.SIDE_TO_MID) {
+                    more.add(new Table.Extra(
+                            Table.column(m, r.name().toLowerCase(java.util.Locale.ROOT)),
+                            WidthCurve.of(spectrum(m), r)));
+                }
+            }
+        }
+        return Table.ofCurves(c, "side_to_mid_db", m -> WidthCurve.of(spectrum(m), Reading.SIDE_TO_MID), more);
+    }
+}

@@ -1,0 +1,79 @@
+package oakmirror.desk.model;
+
+import java.util.List;
+import java.util.Optional;
+import oakmirror.correction.Gap;
+import oakmirror.measure.TrackMeasurement;
+import oakmirror.profile.Corridor;
+
+/**
+ * Mix and references as they are compared at one moment.
+ *
+ * @param members the tracks that are ready, the mix first where there is one
+ * @param lufs the loudness all are shown at; NaN where there is none
+ * @param what what the figures are of, in words
+ * @param view how tone is looked at
+ * @param corridor what the references leave for the mix, at that loudness
+ * @param gap reference less mix, in the bands and the part that are looked at
+ */
+public record Compared(List<Member> members, double lufs, String what, ToneView view, Corridor corridor, Gap gap) {
+
+    /** Nothing to compare yet. */
+    public static Compared nothing(ToneView view) {
+        return new Compared(
+                List.of(),
+                Double.NaN,
+                "",
+                view,
+                Corridor.of(List.of(), oakmirror.profile.CorridorSettings.DEFAULT),
+                Gap.none());
+    }
+
+    /**
+     * A track that is ready.
+     *
+     * @param index its place among the tracks
+     * @param number 0 for the mix, otherwise the reference's number
+     * @param name what it is called
+     * @param slot the track
+     * @param measured what was measured of what is compared
+     * @param offsetDb what brings it to the common loudness
+     * @param levelsDb its tone at that loudness, in the bands and the part that are looked at
+     */
+    public record Member(
+            int index,
+            int number,
+            String name,
+            TrackSlot slot,
+            TrackMeasurement measured,
+            double offsetDb,
+            double[] levelsDb) {
+
+        /** What of the track is compared, in its own seconds. */
+        public oakmirror.audio.TimeRange range(oakmirror.session.Comparing.Scope scope) {
+            return slot.rangeIn(scope).orElse(new oakmirror.audio.TimeRange(0, slot.seconds()));
+        }
+    }
+
+    /** The mix. */
+    public Optional<Member> mix() {
+        return members.stream().filter(m -> m.number() == 0).findFirst();
+    }
+
+    /** The references. */
+    public List<Member> references() {
+        return members.stream().filter(m -> m.number() > 0).toList();
+    }
+
+    /** A reference by its number, or the first one. */
+    public Optional<Member> reference(int number) {
+        List<Member> all = references();
+        return all.stream().filter(m -> m.number() == number).findFirst().or(() -> all.stream()
+                .findFirst());
+    }
+
+    /** Whether a mix faces a reference. */
+    public boolean isKnown() {
+        return gap.isKnown();
+    }
+}

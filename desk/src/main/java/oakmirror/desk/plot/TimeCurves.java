@@ -1,0 +1,143 @@
+package oakmirror.desk.plot;
+
+import java.util.List;
+import java.util.function.DoubleConsumer;
+import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.paint.Color;
+import javafx.scene.text.TextAlignment;
+import oakmirror.desk.look.Fonts;
+import oakmirror.desk.look.Palette;
+import oakmirror.readings.Readings;
+
+/** Readings over time, one line a track, all counted from where what is compared begins. A press goes there. */
+public final class TimeCurves extends PlotPane {
+
+    private static final double LEFT = 42;
+    private static final double RIGHT = 14;
+
+    /**
+     * A track's readings.
+     *
+     * @param index 0 for the mix, otherwise the reference's number
+     * @param values one every {@code stepSeconds}; what is not finite is left out
+     * @param firstSeconds the moment of the first
+     */
+    public record Line(int index, float[] values, double stepSeconds, double firstSeconds, double offset) {}
+
+    private final double span;
+    private final boolean fromTop;
+    private List<Line> lines = List.of();
+    private double seconds = 1;
+    private double playedSeconds = -1;
+
+    /**
+     * An empty plot.
+     *
+     * @param span how much of the scale is in view, in its own unit
+     * @param fromTop whether the highest reading decides what is in view, rather than the lowest
+     */
+    public TimeCurves(double span, boolean fromTop) {
+        this.span = span;
+        this.fromTop = fromTop;
+    }
+
+    /** Tells of a press, in seconds from the start. */
+    public void onSeek(DoubleConsumer consumer) {
+        setOnMousePressed(e -> {
+            double part = (e.getX() - LEFT) / Math.max(1, getWidth() - LEFT - RIGHT);
+            if (part >= 0 && part <= 1) {
+                consumer.accept(part * seconds);
+            }
+        });
+    }
+
+    /** Shows other lines over so many seconds. */
+    public void show(List<Line> next, double lengthSeconds) {
+        lines = List.copyOf(next);
+        seconds = Math.max(0.1, lengthSeconds);
+        redraw();
+    }
+
+    /** Where the mix is played, in seconds from the start; below 0 for nowhere. */
+    public void setPlayed(double atSeconds) {
+        if (atSeconds != playedSeconds) {
+            playedSeconds = atSeconds;
+            redraw();
+        }
+    }
+
+    @Override
+    protected void draw(GraphicsContext g, double w, double h, Palette p) {
+        double high = Double.NEGATIVE_INFINITY;
+        double low = Double.POSITIVE_INFINITY;
+        for (Line line : lines) {
+            for (float v : line.values()) {
+                if (Float.isFinite(v)) {
+                    high = Math.max(high, v + line.offset());
+                    low = Math.min(low, v + line.offset());
+                }
+            }
+        }
+        double step = span > 14 ? 6 : 3;
+        double top = fromTop ? Math.ceil((high + 0.5) / step) * step : Math.floor((low - 0.5) / step) * step + span;
+        if (!Double.isFinite(top)) {
+            top = 0;
+        }
+        double bottom = h - 20;
+        for (double v = top; v >= top - span - 1e-9; v -= step) {
+            double y = y(v, top, bottom);
+            line(g, LEFT, y, w - RIGHT, y, p.hairline());
+            text(g, Readings.level(v).replace(".0", ""), LEFT - 7, y, TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
+        }
+        double every = seconds > 120 ? 30 : seconds > 40 ? 10 : seconds > 15 ? 5 : seconds > 6 ? 2 : 1;
+        for (double s = 0; s <= seconds; s += every) {
+            line(g, x(s, w), 4, x(s, w), bottom, p.hairline());
+            text(g, Readings.time(s), x(s, w), bottom + 11, TextAlignment.CENTER, Fonts.SMALL, p.quiet());
+        }
+        g.save();
+        g.beginPath();
+        g.rect(LEFT, 3, w - LEFT - RIGHT, bottom - 2);
+        g.clip();
+        for (int i = lines.size() - 1; i >= 0; i--) {
+            stroke(g, lines.get(i), w, top, bottom, p);
+        }
+        g.restore();
+        if (playedSeconds >= 0 && playedSeconds <= seconds) {
+            line(g, x(playedSeconds, w), 4, x(playedSeconds, w), bottom, p.warning());
+        }
+    }
+
+    private void stroke(GraphicsContext g, Line line, double w, double top, double bottom, Palette p) {
+        Color colour = line.index() == 0 ? p.ink() : p.reference(line.index() - 1);
+        g.setStroke(colour);
+        g.setLineWidth(line.index() == 0 ? 2.2 : 1.4);
+        g.setLineDashes(line.index() == 0 ? new double[0] : Palette.dash(line.index() - 1));
+        g.beginPath();
+        boolean drawing = false;
+        for (int i = 0; i < line.values().length; i++) {
+            float v = line.values()[i];
+            if (!Float.isFinite(v)) {
+                drawing = false;
+                continue;
+            }
+            double x = x(line.firstSeconds() + i * line.stepSeconds(), w);
+            double y = y(v + line.offset(), top, bottom);
+            if (drawing) {
+                g.lineTo(x, y);
+            } else {
+                g.moveTo(x, y);
+                drawing = true;
+            }
+        }
+        g.stroke();
+        g.setLineDashes();
+    }
+
+    private double x(double at, double w) {
+        return LEFT + at / seconds * (w - LEFT - RIGHT);
+    }
+
+    private double y(double value, double top, double bottom) {
+        return 6 + (top - value) / span * (bottom - 6);
+    }
+}

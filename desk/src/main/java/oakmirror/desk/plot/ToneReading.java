@@ -1,0 +1,79 @@
+package oakmirror.desk.plot;
+
+import java.util.List;
+import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.paint.Color;
+import javafx.scene.text.TextAlignment;
+import oakmirror.desk.look.Fonts;
+import oakmirror.desk.look.Palette;
+import oakmirror.readings.Readings;
+import oakmirror.spectrum.BandGrid;
+import oakmirror.spectrum.Note;
+
+/** What the cursor reads: frequency and note, the level of each curve, the corridor, the gap. */
+final class ToneReading {
+
+    private static final double WIDTH = 190;
+    private static final double ROW = 16;
+
+    private ToneReading() {}
+
+    static void draw(GraphicsContext g, Palette p, FrequencyPlot plot, ToneScene scene, List<double[]> shown) {
+        double hz = plot.cursorHz();
+        Note note = Note.nearest(hz);
+        String cents = note.cents() == 0 ? "" : (note.cents() > 0 ? " +" : " −") + Math.abs(note.cents()) + " c";
+        long rows = scene.curves().stream().filter(ToneCurve::isDrawn).count()
+                + (scene.corridorDb().isPresent() ? 1 : 0);
+        double height = 42 + ROW * rows;
+        double x = plot.scale().x(hz) + 10;
+        if (x + WIDTH > plot.scale().right()) {
+            x = plot.scale().x(hz) - 10 - WIDTH;
+        }
+        double top = Math.max(2, plot.bottom() - height - 10);
+        g.setFill(p.paper());
+        g.fillRoundRect(x, top, WIDTH, height, 6, 6);
+        g.setStroke(p.hairline());
+        g.setLineWidth(1);
+        g.strokeRoundRect(x + .5, top + .5, WIDTH, height, 6, 6);
+        double y = top + 14;
+        String head = Readings.frequency(hz) + "  " + note.name() + cents;
+        PlotPane.text(g, head, x + 10, y, TextAlignment.LEFT, Fonts.BOLD, p.ink());
+        for (int i = 0; i < scene.curves().size(); i++) {
+            ToneCurve c = scene.curves().get(i);
+            if (c.isDrawn()) {
+                y += ROW;
+                Color colour = c.index() == 0 ? p.ink() : p.reference(c.index() - 1);
+                String name = c.index() == 0 ? "mix" : c.index() + " " + shortened(c.name());
+                row(g, name, Readings.level(BandGrid.interpolate(shown.get(i), hz)), x, y, colour, false);
+            }
+        }
+        if (scene.corridorDb().isPresent()) {
+            y += ROW;
+            double[][] c = scene.corridorDb().get();
+            double low = BandGrid.interpolate(c[0], hz);
+            String span = Double.isNaN(low)
+                    ? "–"
+                    : Readings.level(low) + " … " + Readings.level(BandGrid.interpolate(c[1], hz));
+            row(g, "corridor", span, x, y, p.quiet(), false);
+        }
+        double gap = BandGrid.interpolate(scene.gapDb(), hz);
+        row(
+                g,
+                gap < 0 ? "gap, too much" : "gap, lacks",
+                Readings.gainDb(gap),
+                x,
+                y + ROW,
+                gap < 0 ? p.warning() : p.accent(),
+                true);
+    }
+
+    private static void row(
+            GraphicsContext g, String name, String figure, double x, double y, Color colour, boolean bold) {
+        PlotPane.text(g, name, x + 10, y, TextAlignment.LEFT, bold ? Fonts.BOLD : Fonts.TEXT, colour);
+        PlotPane.text(g, figure, x + WIDTH - 10, y, TextAlignment.RIGHT, bold ? Fonts.BOLD : Fonts.TEXT, colour);
+    }
+
+    private static String shortened(String name) {
+        return name.length() <= 16 ? name : name.substring(0, 15) + "…";
+    }
+}
