@@ -24,8 +24,9 @@ import oakmirror.stereo.PhaseScope;
 
 /**
  * Everything Compare shows of 17 tracks of five minutes, or loudness and true peak of them alone, so that one can be held against the other
- * as whole processes. The first argument says what: {@code prepare FOLDER SONG…} makes the tracks by repeating songs, {@code levels FOLDER}
- * and {@code all FOLDER} measure them.
+ * as whole processes. The first argument says what: {@code prepare FOLDER SONG…} makes the tracks by repeating songs; {@code levels FOLDER}
+ * measures loudness and true peak; {@code sheet FOLDER} all that is compared, with spectrogram and phase scope of the mix and the reference
+ * that faces it, as the sheet shows them; {@code all FOLDER} the same with these pictures of every track.
  */
 public final class AnalysisRun {
 
@@ -44,7 +45,8 @@ public final class AnalysisRun {
         switch (args[0]) {
             case "prepare" -> prepare(cache, executor, List.of(args).subList(2, args.length));
             case "levels" -> measure(cache, executor, TrackMeasurer.Extent.LEVELS);
-            case "all" -> everything(cache, executor);
+            case "sheet" -> everything(cache, executor, 2);
+            case "all" -> everything(cache, executor, TRACKS);
             default -> throw new IllegalArgumentException(args[0]);
         }
     }
@@ -81,8 +83,8 @@ public final class AnalysisRun {
         return cache.audio(key(track), RATE, (long) SECONDS * RATE).orElseThrow();
     }
 
-    private static List<TrackMeasurement> measure(AudioCache cache, ExecutorService executor, TrackMeasurer.Extent extent)
-            throws IOException {
+    private static List<TrackMeasurement> measure(
+            AudioCache cache, ExecutorService executor, TrackMeasurer.Extent extent) throws IOException {
         List<TrackMeasurement> measured = new ArrayList<>();
         for (int t = 0; t < TRACKS; t++) {
             StereoSource source = open(cache, t);
@@ -90,16 +92,19 @@ public final class AnalysisRun {
                 measured.add(new TrackMeasurer(executor, extent).measure(stream, Progress.NONE));
             }
         }
-        double mean = measured.stream().mapToDouble(TrackMeasurement::heardLufs).average().orElseThrow();
+        double mean = measured.stream()
+                .mapToDouble(TrackMeasurement::heardLufs)
+                .average()
+                .orElseThrow();
         System.out.printf("%s: %d tracks, %.2f LUFS on average%n", extent, TRACKS, mean);
         return measured;
     }
 
-    private static void everything(AudioCache cache, ExecutorService executor) throws Exception {
+    private static void everything(AudioCache cache, ExecutorService executor, int pictured) throws Exception {
         List<TrackMeasurement> measured = measure(cache, executor, TrackMeasurer.Extent.COMPARED);
         TimeRange all = new TimeRange(0, SECONDS);
         List<Future<?>> pictures = new ArrayList<>();
-        for (int t = 0; t < TRACKS; t++) {
+        for (int t = 0; t < pictured; t++) {
             StereoSource source = open(cache, t);
             pictures.add(executor.submit(() -> Spectrogram.of(source, all, SPECTROGRAM_COLUMNS, Progress.NONE)));
             pictures.add(executor.submit(() -> PhaseScope.of(source, all)));

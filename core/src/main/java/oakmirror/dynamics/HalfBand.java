@@ -16,8 +16,9 @@ final class HalfBand {
     private static final int HISTORY = TAPS - 1;
     private static final float[] PAIR = pairs();
 
-    private final float[][] past = new float[2][HISTORY];
-    private final float[][] work = new float[2][];
+    private final float[][] work = new float[2][HISTORY + 1];
+    private float[] even = new float[0];
+    private final float[][] moved = new float[2][0];
     private int held;
 
     private static float[] pairs() {
@@ -43,44 +44,55 @@ final class HalfBand {
      */
     int process(float[][] in, int count, float[][] out) {
         int available = held + count;
-        int made = Math.max(0, (available - TAPS) / 2 + 1);
-        if (available < TAPS) {
-            made = 0;
-        }
+        int made = available < TAPS ? 0 : (available - TAPS) / 2 + 1;
+        int left = available - 2 * made;
         for (int c = 0; c < 2; c++) {
-            if (work[c] == null || work[c].length < HISTORY + 1 + count) {
-                work[c] = new float[HISTORY + 1 + count];
+            if (work[c].length < HISTORY + 1 + count) {
+                work[c] = Arrays.copyOf(work[c], HISTORY + 1 + count);
             }
-            System.arraycopy(past[c], 0, work[c], 0, held);
             System.arraycopy(in[c], 0, work[c], held, count);
             filter(work[c], made, out[c]);
-        }
-        int used = 2 * made;
-        int left = available - used;
-        for (int c = 0; c < 2; c++) {
-            if (past[c].length < left) {
-                past[c] = Arrays.copyOf(past[c], left);
-            }
-            System.arraycopy(work[c], used, past[c], 0, left);
+            System.arraycopy(work[c], 2 * made, work[c], 0, left);
         }
         held = left;
         return made;
     }
 
-    private static void filter(float[] x, int count, float[] y) {
-        float p0 = PAIR[0];
-        float p1 = PAIR[1];
-        float p2 = PAIR[2];
-        float p3 = PAIR[3];
-        float p4 = PAIR[4];
+    /**
+     * The taps that are not zero meet every second sample, so those are laid side by side first; then each pair of taps takes copies that
+     * begin where it does, so that all indices are equal and the compiler makes vector instructions of the loop.
+     */
+    private void filter(float[] x, int count, float[] y) {
+        int size = count + HISTORY / 2;
+        if (even.length < size) {
+            even = new float[size];
+            for (int t = 0; t < moved.length; t++) {
+                moved[t] = new float[size];
+            }
+        }
+        float[] odd = moved[0];
+        for (int i = 0; i < size; i++) {
+            even[i] = x[2 * i];
+            odd[i] = x[2 * i + 1];
+        }
+        System.arraycopy(odd, HISTORY / 4, y, 0, count);
+        halve(y, count);
+        for (int t = 0; t < PAIRS; t++) {
+            System.arraycopy(even, HISTORY / 4 - t, moved[0], 0, count);
+            System.arraycopy(even, HISTORY / 4 + 1 + t, moved[1], 0, count);
+            weigh(y, moved[0], moved[1], PAIR[t], count);
+        }
+    }
+
+    private static void halve(float[] y, int count) {
         for (int i = 0; i < count; i++) {
-            int m = 2 * i + HISTORY / 2;
-            y[i] = 0.5f * x[m]
-                    + p0 * (x[m - 1] + x[m + 1])
-                    + p1 * (x[m - 3] + x[m + 3])
-                    + p2 * (x[m - 5] + x[m + 5])
-                    + p3 * (x[m - 7] + x[m + 7])
-                    + p4 * (x[m - 9] + x[m + 9]);
+            y[i] *= 0.5f;
+        }
+    }
+
+    private static void weigh(float[] y, float[] a, float[] b, float tap, int count) {
+        for (int i = 0; i < count; i++) {
+            y[i] += tap * (a[i] + b[i]);
         }
     }
 }

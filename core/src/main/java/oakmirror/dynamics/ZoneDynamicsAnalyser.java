@@ -3,12 +3,13 @@ package oakmirror.dynamics;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import oakmirror.audio.Decibels;
 import oakmirror.spectrum.Zone;
 
 /**
- * Crest factors zone by zone. Each zone is cut out with Butterworth filters of 24 dB an octave at its ends (the top one has no upper end),
- * at the lowest rate of full, a half, a quarter, an eighth and a sixteenth that still is 3.5 times its upper end. Peak is the higher of both
+ * Crest factors zone by zone. Each zone is cut out with a linear-phase filter, see {@link ZoneFilter} (the top one has no upper end), at the
+ * lowest rate that still is 3.5 times its upper end, halved from the full one with a {@link HalfBand} each time. Peak is the higher of both
  * channels', power their mean: one channel alone reads 3 dB more than both alike.
  *
  * <p>Peaks and powers are kept by steps of {@value #STEP_SECONDS} s and read in windows of {@value #WINDOW_STEPS} steps. Windows more than
@@ -23,14 +24,14 @@ public final class ZoneDynamicsAnalyser {
     public static final int WINDOW_STEPS = 6;
 
     private static final double LEAST_RATE_OVER_TOP = 3.5;
-    private static final int MOST_HALVINGS = 4;
+    private static final int MOST_HALVINGS = 9;
     private static final double GATE = 1e-3;
     private static final double SILENCE = 1e-9;
 
     private final List<HalfBand> halvings = new ArrayList<>();
     private final float[][][] rates = new float[MOST_HALVINGS + 1][][];
     private final List<ZoneMeter> zones = new ArrayList<>();
-    private float[][] work = new float[2][0];
+    private int longest;
 
     /** An analyser for one stream. */
     public ZoneDynamicsAnalyser(int sampleRate) {
@@ -48,8 +49,8 @@ public final class ZoneDynamicsAnalyser {
 
     /** Takes the next frames. */
     public void add(float[] left, float[] right, int count) {
-        if (work[0].length < count) {
-            work = new float[2][count];
+        if (longest < count) {
+            longest = count;
             for (int r = 1; r < rates.length; r++) {
                 rates[r] = new float[2][count / (1 << r) + 2 * MOST_HALVINGS];
             }
@@ -61,7 +62,7 @@ public final class ZoneDynamicsAnalyser {
             counts[r + 1] = halvings.get(r).process(rates[r], counts[r], rates[r + 1]);
         }
         for (ZoneMeter zone : zones) {
-            zone.add(rates[zone.halvings], work, counts[zone.halvings]);
+            zone.add(rates[zone.halvings], counts[zone.halvings]);
         }
     }
 
@@ -73,8 +74,7 @@ public final class ZoneDynamicsAnalyser {
     private static final class ZoneMeter {
         private final int halvings;
         private final double rate;
-        private final List<SteepFilter> filters = new ArrayList<>();
-        private final boolean exists;
+        private final Optional<ZoneFilter> filter;
         private double[] peaks = new double[256];
         private double[] squares = new double[256];
         private long[] lengths = new long[256];
@@ -87,55 +87,26 @@ public final class ZoneDynamicsAnalyser {
         ZoneMeter(Zone zone, double rate, int halvings) {
             this.halvings = halvings;
             this.rate = rate;
-            exists = zone.lowHz() < 0.45 * rate;
-            if (exists) {
-                filters.add(SteepFilter.highPass(zone.lowHz(), rate));
-                if (zone != Zone.AIR && zone.highHz() < 0.45 * rate) {
-                    filters.add(SteepFilter.lowPass(zone.highHz(), rate));
-                }
-            }
+            boolean exists = zone.lowHz() < 0.45 * rate;
+            double high = zone == Zone.AIR || zone.highHz() >= 0.45 * rate ? rate / 2 : zone.highHz();
+            filter = exists ? Optional.of(new ZoneFilter(zone.lowHz(), high, rate)) : Optional.empty();
         }
 
-        void add(float[][] in, float[][] work, int count) {
-            if (!exists) {
-                return;
-            }
-            filters.get(0).process(in, work, count);
-            for (SteepFilter filter : filters.subList(1, filters.size())) {
-                filter.process(work, work, count);
-            }
-            int done = 0;
-            while (done < count) {
-                long end = Math.round((steps + 1) * STEP_SECONDS * rate);
-                int part = (int) Math.min(count - done, end - frames);
-                measure(work[0], work[1], done, done + part);
-                done += part;
-                frames += part;
-                if (frames == end) {
+        void add(float[][] in, int count) {
+            filter.ifPresent(f -> f.process(in, count, this::take));
+        }
+
+        /** A segment belongs to the step it begins in. */
+        private void take(float[] highest, float[] powers, int segments) {
+            for (int s = 0; s < segments; s++) {
+                if (frames >= (steps + 1) * STEP_SECONDS * rate) {
                     close();
                 }
+                peak = Math.max(peak, highest[s]);
+                sum += powers[s] / 2;
+                length += ZoneFilter.SEGMENT;
+                frames += ZoneFilter.SEGMENT;
             }
-        }
-
-        private void measure(float[] left, float[] right, int from, int to) {
-            float highest = 0;
-            double leftSum = 0;
-            double rightSum = 0;
-            for (int i = from; i < to; i++) {
-                float l = left[i];
-                float r = right[i];
-                if (Math.abs(l) > highest) {
-                    highest = Math.abs(l);
-                }
-                if (Math.abs(r) > highest) {
-                    highest = Math.abs(r);
-                }
-                leftSum += (double) l * l;
-                rightSum += (double) r * r;
-            }
-            peak = Math.max(peak, highest);
-            sum += (leftSum + rightSum) / 2;
-            length += to - from;
         }
 
         private void close() {
@@ -154,6 +125,7 @@ public final class ZoneDynamicsAnalyser {
         }
 
         ZoneDynamics finish() {
+            filter.ifPresent(f -> f.finish(this::take));
             if (length > 0 && steps < WINDOW_STEPS) {
                 close();
             }

@@ -19,8 +19,8 @@ public final class Findings {
      * @param corridor what they leave for the mix
      */
     public static List<Finding> of(Subject mix, List<Subject> references, CorridorSettings corridor) {
-        List<Subject> heard = references.stream().filter(Findings::isHeard).toList();
-        if (heard.isEmpty() || !isHeard(mix)) {
+        List<Subject> heard = references.stream().filter(Subject::isHeard).toList();
+        if (heard.isEmpty() || !mix.isHeard()) {
             return List.of();
         }
         List<Finding> found = new ArrayList<>();
@@ -30,9 +30,5 @@ public final class Findings {
         found.addAll(CaveatRules.find(mix, heard));
         found.sort(Comparator.comparingDouble(Finding::weight).reversed());
         return List.copyOf(found);
-    }
-
-    private static boolean isHeard(Subject subject) {
-        return Double.isFinite(subject.compared().heardLufs());
     }
 }

@@ -20,6 +20,11 @@ public record Subject(
         return number == 0 ? "the mix" : "reference " + number;
     }
 
+    /** Whether anything is heard of it, so that it can be compared. */
+    public boolean isHeard() {
+        return Double.isFinite(compared.heardLufs());
+    }
+
     /** Whether only a part of it is compared. */
     boolean isPassage() {
         return compared.seconds() < whole.seconds() - 0.5;

@@ -12,6 +12,7 @@ public final class PeakSteps {
     /** Length of a step in seconds. */
     public static final double STEP_SECONDS = 0.5;
 
+    private final boolean stepwise;
     private final double framesPerStep;
     private final TruePeakMeter meter;
     private double[] steps = new double[256];
@@ -26,6 +27,7 @@ public final class PeakSteps {
      * @param stepwise whether peaks over time are wanted; without them it takes less time, and there is one step
      */
     public PeakSteps(int sampleRate, boolean stepwise) {
+        this.stepwise = stepwise;
         framesPerStep = stepwise ? STEP_SECONDS * sampleRate : Double.POSITIVE_INFINITY;
         meter = new TruePeakMeter(sampleRate);
     }
@@ -36,6 +38,11 @@ public final class PeakSteps {
         while (done < length) {
             long end = Math.round((count + 1) * framesPerStep);
             int part = (int) Math.min(length - done, end - frames);
+            if (stepwise) {
+                // Known beforehand, it spares interpolating all that is lower: without, each step would begin with no
+                // peak to compare with.
+                meter.atLeast(meter.peakAround(samples, highest(samples, done, done + part)));
+            }
             meter.add(samples, done, part);
             done += part;
             frames += part;
@@ -43,6 +50,19 @@ public final class PeakSteps {
                 close(meter.takeTruePeak());
             }
         }
+    }
+
+    /** Where the highest magnitude lies. */
+    private static int highest(float[] samples, int from, int to) {
+        float highest = 0;
+        int place = from;
+        for (int i = from; i < to; i++) {
+            if (Math.abs(samples[i]) > highest) {
+                highest = Math.abs(samples[i]);
+                place = i;
+            }
+        }
+        return place;
     }
 
     private void close(double peak) {

@@ -167,6 +167,29 @@ public final class TruePeakMeter {
         }
     }
 
+    /** The highest magnitude at a sample and between it and its neighbours; at the ends of an array that of the sample alone. */
+    float peakAround(float[] samples, int place) {
+        float highest = Math.abs(samples[place]);
+        if (place < CENTRE + 1 || place + TAPS - CENTRE > samples.length) {
+            return highest;
+        }
+        for (int before = place - 1 - CENTRE; before <= place - CENTRE; before++) {
+            for (float[] taps : phases) {
+                float value = 0;
+                for (int k = 0; k < TAPS; k++) {
+                    value += taps[k] * samples[before + k];
+                }
+                highest = Math.max(highest, Math.abs(value));
+            }
+        }
+        return highest;
+    }
+
+    /** Says that a magnitude occurs in what is about to be taken, so that nothing lower need be looked at closely. */
+    void atLeast(float magnitude) {
+        truePeak = Math.max(truePeak, magnitude);
+    }
+
     /**
      * The highest true peak since this was asked last, linear, and starts over: for meters that move. The last up to {@value #STRETCH}
      * samples are not looked at yet.

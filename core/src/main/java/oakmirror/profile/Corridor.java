@@ -48,15 +48,14 @@ public record Corridor(double[] lowDb, double[] highDb) {
     }
 
     /**
-     * Whether a curve stays inside in a zone: outside by no more than {@value #INSIDE_DB} dB on average, above and below counted against each
-     * other.
+     * Whether a curve stays inside in a zone: outside by no more than {@value #INSIDE_DB} dB on average, above and below counting alike.
      */
     public boolean holds(double[] levelsDb, Zone zone) {
         double[] outside = new double[levelsDb.length];
         for (int b = 0; b < outside.length; b++) {
-            outside[b] = at(b).outside(levelsDb[b]);
+            outside[b] = Math.abs(at(b).outside(levelsDb[b]));
         }
-        return Math.abs(zone.mean(outside)) <= INSIDE_DB;
+        return zone.mean(outside) <= INSIDE_DB;
     }
 
     /** Whether it says anything. */

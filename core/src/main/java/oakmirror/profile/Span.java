@@ -5,6 +5,9 @@ import java.util.Arrays;
 /** The span that references leave for one reading, in the reading's own unit; NaN where none has a figure. */
 public record Span(double low, double high) {
 
+    /** The span of nothing. */
+    public static final Span UNKNOWN = new Span(Double.NaN, Double.NaN);
+
     /**
      * The span of some readings; those that are not finite do not count.
      *
@@ -15,7 +18,7 @@ public record Span(double low, double high) {
     public static Span of(double[] values, CorridorSettings.Kind kind, double tolerance) {
         double[] known = Arrays.stream(values).filter(Double::isFinite).toArray();
         if (known.length == 0) {
-            return new Span(Double.NaN, Double.NaN);
+            return UNKNOWN;
         }
         double low = known[0];
         double high = known[0];

@@ -29,6 +29,13 @@ public final class Readings {
         return gain(db) + " dB";
     }
 
+    /** Two levels as a span, as 6.2 to 9.7; one where they are written alike. */
+    public static String span(double low, double high) {
+        String first = level(low);
+        String last = level(high);
+        return first.equals(last) ? first : first + " to " + last;
+    }
+
     /** A frequency, as 82.4 Hz or 1.20 kHz. */
     public static String frequency(double hz) {
         if (hz >= 1000) {

@@ -37,20 +37,21 @@ final class BandFold {
 
     /** Adds what a block holds to the bands of left, right and cross power. */
     void addTo(double[][] bands, StereoTransform block) {
+        add(bands[0], block.left);
+        add(bands[1], block.right);
+        add(bands[2], block.crossReal);
+    }
+
+    private void add(double[] bands, float[] lines) {
         for (int b = 0; b < usable; b++) {
             float[] shares = share[b];
             int first = firstBin[b];
-            double left = 0;
-            double right = 0;
-            double cross = 0;
-            for (int i = 0; i < shares.length; i++) {
-                left += shares[i] * block.left[first + i];
-                right += shares[i] * block.right[first + i];
-                cross += shares[i] * block.crossReal[first + i];
+            int last = shares.length - 1;
+            double sum = (double) shares[0] * lines[first];
+            for (int i = 1; i < last; i++) { // what lies wholly inside counts wholly
+                sum += lines[first + i];
             }
-            bands[0][b] += left;
-            bands[1][b] += right;
-            bands[2][b] += cross;
+            bands[b] += last > 0 ? sum + (double) shares[last] * lines[first + last] : sum;
         }
     }
 }

@@ -46,10 +46,18 @@ public final class FractionalOctave {
      * many decibels an octave about 1 kHz.
      */
     public static double[] tilted(double[] levelsDb, double tiltDbPerOctave) {
+        return raised(levelsDb, tiltDbPerOctave - DENSITY_DB_PER_OCTAVE);
+    }
+
+    /** The levels that {@link #tilted} made others of. */
+    public static double[] tiltedBack(double[] tiltedDb, double tiltDbPerOctave) {
+        return raised(tiltedDb, DENSITY_DB_PER_OCTAVE - tiltDbPerOctave);
+    }
+
+    private static double[] raised(double[] levelsDb, double dbPerOctave) {
         double[] levels = levelsDb.clone();
         for (int b = 0; b < levels.length; b++) {
-            double fromOneKilohertz = Math.log(BandGrid.centreHz(b) / 1000) / Math.log(2);
-            levels[b] += (tiltDbPerOctave - DENSITY_DB_PER_OCTAVE) * fromOneKilohertz;
+            levels[b] += dbPerOctave * Math.log(BandGrid.centreHz(b) / 1000) / Math.log(2);
         }
         return levels;
     }

@@ -29,8 +29,7 @@ public record Spectrogram(TimeRange range, float[][] levelsDb) {
     }
 
     /**
-     * Works out the picture of a stretch of a track: in each column the mean of the blocks that are centred in it, at least one, half
-     * overlapping where there is room for more.
+     * Works out the picture of a stretch of a track: in each column the mean of as many blocks as fill it, at least one, spread evenly.
      *
      * @throws java.util.concurrent.CancellationException when the progress says so
      */
@@ -42,7 +41,7 @@ public record Spectrogram(TimeRange range, float[][] levelsDb) {
         float[] right = new float[size];
         double first = range.startSeconds() * source.sampleRate();
         double width = range.seconds() * source.sampleRate() / columns;
-        int blocks = (int) Math.max(1, Math.min(MOST_BLOCKS_PER_COLUMN, Math.round(width / (size / 2.0))));
+        int blocks = (int) Math.max(1, Math.min(MOST_BLOCKS_PER_COLUMN, Math.round(width / size)));
         float[][] levels = new float[columns][];
         for (int c = 0; c < columns; c++) {
             double[][] bands = new double[3][BandGrid.SIZE];

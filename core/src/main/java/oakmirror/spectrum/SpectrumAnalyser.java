@@ -2,6 +2,7 @@ package oakmirror.spectrum;
 
 import java.util.Arrays;
 import oakmirror.audio.Decibels;
+import oakmirror.audio.Sums;
 
 /**
  * Averaged spectrum of a stereo stream by Welch's method (P. D. Welch, IEEE Trans. Audio Electroacoust. AU-15, 1967): Hann-windowed
@@ -34,12 +35,15 @@ public final class SpectrumAnalyser {
     private final BandFold fold;
     private final float[] left;
     private final float[] right;
-    private final double[] linePower;
-    private final double[] lineCrossReal;
-    private final double[] lineCrossImaginary;
+    private final LineSums linePower;
+    private final LineSums lineCrossReal;
+    private final LineSums lineCrossImaginary;
     private final double[][][] classBands = new double[CLASSES][][];
     private final int[] classCount = new int[CLASSES];
     private final double[] classPower = new double[CLASSES];
+    /** Energy of the newer half of the block before, which is the older half of this one; NaN for the first block. */
+    private double halfBefore = Double.NaN;
+
     private int filled;
     private boolean anyBlock;
     private boolean anySample;
@@ -62,9 +66,9 @@ public final class SpectrumAnalyser {
         this.fold = new BandFold(size, sampleRate);
         this.left = new float[size];
         this.right = new float[size];
-        this.linePower = new double[size / 2 + 1];
-        this.lineCrossReal = new double[size / 2 + 1];
-        this.lineCrossImaginary = new double[size / 2 + 1];
+        this.linePower = new LineSums(size / 2 + 1);
+        this.lineCrossReal = new LineSums(size / 2 + 1);
+        this.lineCrossImaginary = new LineSums(size / 2 + 1);
     }
 
     /** Samples in the usual block at a rate. */
@@ -98,11 +102,10 @@ public final class SpectrumAnalyser {
 
     private void analyse() {
         anyBlock = true;
-        double energy = 0;
-        for (int i = 0; i < size; i++) {
-            energy += (double) left[i] * left[i] + (double) right[i] * right[i];
-        }
-        double power = energy / (2 * size);
+        double newerHalf = energy(size / 2, size);
+        double olderHalf = Double.isNaN(halfBefore) ? energy(0, size / 2) : halfBefore;
+        halfBefore = newerHalf;
+        double power = (olderHalf + newerHalf) / (2 * size);
         int level = (int) Math.floor((Decibels.ofPower(power) - ABSOLUTE_GATE_DB) / CLASS_DB);
         if (power <= 0 || level < 0) {
             return;
@@ -115,11 +118,14 @@ public final class SpectrumAnalyser {
         fold.addTo(classBands[level], transform);
         classCount[level]++;
         classPower[level] += power;
-        for (int k = 0; k < linePower.length; k++) {
-            linePower[k] += (transform.left[k] + transform.right[k]) / 2;
-            lineCrossReal[k] += transform.crossReal[k];
-            lineCrossImaginary[k] += transform.crossImaginary[k];
-        }
+        linePower.add(transform.left);
+        linePower.add(transform.right);
+        lineCrossReal.add(transform.crossReal);
+        lineCrossImaginary.add(transform.crossImaginary);
+    }
+
+    private double energy(int from, int to) {
+        return Sums.products(left, left, from, to) + Sums.products(right, right, from, to);
     }
 
     /** The spectrum of all that was taken. Ends the stream. */
@@ -149,10 +155,14 @@ public final class SpectrumAnalyser {
     /** The same line by line, all blocks above −70 dBFS; to be asked for once, after {@link #finish}. */
     public LineSpectrum lines() {
         int blocks = Arrays.stream(classCount).sum();
-        scale(linePower, Math.max(1, blocks));
-        scale(lineCrossReal, Math.max(1, blocks));
-        scale(lineCrossImaginary, Math.max(1, blocks));
-        return new LineSpectrum(sampleRate, size, linePower, lineCrossReal, lineCrossImaginary, blocks);
+        int divisor = Math.max(1, blocks);
+        return new LineSpectrum(
+                sampleRate,
+                size,
+                linePower.take(2.0 * divisor),
+                lineCrossReal.take(divisor),
+                lineCrossImaginary.take(divisor),
+                blocks);
     }
 
     private static void add(double[] sum, double[] more) {

@@ -38,6 +38,13 @@ class ReadingsTest {
     }
 
     @Test
+    void spansOfOneFigureAreOneFigure() {
+        assertThat(Readings.span(6.21, 9.7)).isEqualTo("6.2 to 9.7");
+        assertThat(Readings.span(6.21, 6.24)).isEqualTo("6.2");
+        assertThat(Readings.span(-11, -8.5)).isEqualTo("−11.0 to −8.5");
+    }
+
+    @Test
     void smallFiguresKeepTheirSign() {
         assertThat(Readings.signed(-0.257)).isEqualTo("−0.26");
         assertThat(Readings.signed(1)).isEqualTo("+1.00");

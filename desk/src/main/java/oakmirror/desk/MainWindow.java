@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import java.util.function.Consumer;
 import javafx.animation.AnimationTimer;
 import javafx.application.Platform;
 import javafx.scene.Node;
@@ -91,6 +92,7 @@ public final class MainWindow {
         loops.fill(commands, gather.mirror()::view);
         bar = new ListeningBar(workspace, listening, blind, passages, settings, keyMap, () -> commands.run(Act.LOOP));
         windowCommands();
+        compareCommands();
         frame.setCenter(page);
         frame.setTop(new TitleStrip(workspace, actions, keyMap, commands));
         frame.setLeft(rail);
@@ -156,6 +158,27 @@ public final class MainWindow {
         commands.set(Act.KEYS, keys::open);
     }
 
+    private void compareCommands() {
+        for (Act act : List.of(Act.TONE, Act.LOUDNESS, Act.DYNAMICS, Act.WIDTH, Act.SPECTROGRAM)) {
+            onCompare(act, p -> p.bring(act.name()));
+        }
+        onCompare(Act.NEXT_FINDING, ComparePage::nextFinding);
+        onCompare(Act.HOLD, ComparePage::toggleHold);
+        onCompare(Act.PEAKS, p -> comparison.look(v -> v.withPeaks(!v.peaks())));
+        onCompare(Act.TURN_GAP, p -> comparison.look(v -> v.withAsExcess(!v.asExcess())));
+        onCompare(Act.COPY_PICTURE, ComparePage::copyPicture);
+    }
+
+    /** Says what an action does on Compare, which it goes to; during a blind comparison nothing. */
+    private void onCompare(Act act, Consumer<ComparePage> action) {
+        commands.set(act, () -> {
+            if (blindPage.isEmpty()) {
+                show(Station.COMPARE.ordinal());
+                compare.ifPresent(action);
+            }
+        });
+    }
+
     private void toggleBlind() {
         if (blindPage.isPresent()) {
             blindPage.get().close();
@@ -182,6 +205,11 @@ public final class MainWindow {
     /** What is open. */
     public Workspace workspace() {
         return workspace;
+    }
+
+    /** What is compared. */
+    public Comparison comparison() {
+        return comparison;
     }
 
     /** What is heard. */

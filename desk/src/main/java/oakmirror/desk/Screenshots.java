@@ -5,6 +5,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayDeque;
 import java.util.Deque;
+import java.util.List;
 import java.util.Locale;
 import javafx.animation.PauseTransition;
 import javafx.scene.Node;
@@ -15,7 +16,7 @@ import oakmirror.desk.look.Picture;
 import oakmirror.desk.look.Theme;
 
 /**
- * Takes a picture of every station with the demo open, of the sheet for blind comparisons and of the list of commands, in both themes, then
+ * Takes a picture of every station with the demo open, of every panel of Compare, of the sheet for blind comparisons and of the list of commands, in both themes, then
  * ends the program.
  */
 final class Screenshots {
@@ -39,6 +40,15 @@ final class Screenshots {
         for (Theme theme : Theme.values()) {
             for (Station station : Station.values()) {
                 add(station.label(), theme, () -> window.show(station.ordinal()), () -> {});
+            }
+            if (theme == Theme.DAYLIGHT) {
+                for (Act panel : List.of(Act.LOUDNESS, Act.DYNAMICS, Act.WIDTH, Act.SPECTROGRAM)) {
+                    add(
+                            "compare " + panel.name(),
+                            theme,
+                            () -> window.commands().run(panel),
+                            () -> window.commands().run(Act.TONE));
+                }
             }
             Runnable blind = () -> window.commands().run(Act.BLIND);
             Runnable gather = () -> window.show(Station.GATHER.ordinal());

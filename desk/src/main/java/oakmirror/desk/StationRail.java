@@ -11,6 +11,7 @@ import javafx.scene.control.Tooltip;
 import javafx.scene.layout.VBox;
 import oakmirror.correction.Proposal;
 import oakmirror.desk.look.Ui;
+import oakmirror.desk.model.Compared;
 import oakmirror.desk.model.Comparison;
 import oakmirror.desk.model.TrackSlot;
 import oakmirror.desk.model.Workspace;
@@ -77,8 +78,9 @@ final class StationRail extends VBox {
     }
 
     private String zonesInside() {
-        int inside = comparison.zonesInside();
+        Compared compared = comparison.comparedProperty().get();
+        int inside = compared.zonesInside().size();
         int zones = Zone.values().length;
-        return inside < 0 ? "–" : inside + " of " + zones + " inside" + (inside == zones ? " ✓" : "");
+        return !compared.isKnown() ? "–" : inside + " of " + zones + " inside" + (inside == zones ? " ✓" : "");
     }
 }

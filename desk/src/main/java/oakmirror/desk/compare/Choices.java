@@ -6,11 +6,14 @@ import java.util.function.Function;
 import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.Tooltip;
+import javafx.scene.layout.Region;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.Compared;
 
 /** The small controls above the pictures. */
 final class Choices {
+
+    private static final double LEAST_WIDTH = 72;
 
     private Choices() {}
 
@@ -24,6 +27,8 @@ final class Choices {
         box.setValue(now);
         box.setTooltip(new Tooltip(tooltip));
         box.setFocusTraversable(false);
+        box.setMinWidth(LEAST_WIDTH);
+        box.setMaxWidth(Region.USE_PREF_SIZE);
         box.valueProperty().subscribe(v -> {
             if (v != null) {
                 then.accept(v);
@@ -38,6 +43,7 @@ final class Choices {
         button.setId(id);
         button.getStyleClass().add("tight");
         button.setSelected(now);
+        button.setMinWidth(Region.USE_PREF_SIZE);
         button.selectedProperty().subscribe(then);
         return button;
     }

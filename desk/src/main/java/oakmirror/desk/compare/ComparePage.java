@@ -1,15 +1,18 @@
 package oakmirror.desk.compare;
 
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
@@ -52,13 +55,11 @@ public final class ComparePage extends BorderPane {
                 new WidthPanel(context),
                 new SpectrogramPanel(context));
         files = new PictureFiles(workspace, settings);
-        HBox head = new HBox(
-                14,
-                title,
-                explanation,
-                Ui.spring(),
-                ScopeChoice.of(workspace),
-                files.menu(() -> large, p -> p.table(compared())));
+        HBox scope = ScopeChoice.of(workspace);
+        MenuButton copy = files.menu(this);
+        // When there is little room, the explanation gives way.
+        List.of(title, scope, copy).forEach(n -> n.setMinWidth(Region.USE_PREF_SIZE));
+        HBox head = new HBox(14, title, explanation, Ui.spring(), scope, copy);
         head.getStyleClass().add("head");
         explanation.setMinWidth(0);
         tools.setAlignment(Pos.CENTER_LEFT);
@@ -83,9 +84,48 @@ public final class ComparePage extends BorderPane {
         return context.comparison().comparedProperty().get();
     }
 
-    /** Brings a panel into the large place by its title. */
+    /** The title of what is in the large place. */
+    public String largeTitle() {
+        return large.title();
+    }
+
+    /** Puts the numbers behind the large picture on the clipboard. */
+    public void copyNumbers() {
+        files.copy(large.table(compared()));
+    }
+
+    /** Brings a panel into the large place by its title, in whatever case. */
     public void bring(String panelTitle) {
-        panels.stream().filter(p -> p.title().equals(panelTitle)).findFirst().ifPresent(this::bring);
+        panels.stream()
+                .filter(p -> p.title().equalsIgnoreCase(panelTitle))
+                .findFirst()
+                .ifPresent(this::bring);
+    }
+
+    /** Shows and plays the finding after the one that is open. */
+    public void nextFinding() {
+        findings.next();
+    }
+
+    /** Holds the mix's curve of tone, or lets it go. */
+    public void toggleHold() {
+        bring(tone);
+        tone.toggleHold();
+    }
+
+    /** Writes the large picture to a file, as PNG. */
+    public void savePicture(Path file) {
+        files.savePicture(large.large(), file);
+    }
+
+    /** Writes the numbers behind the large picture to a file, as comma-separated values. */
+    public void saveNumbers(Path file) {
+        files.saveNumbers(large.table(compared()), file);
+    }
+
+    /** Puts the large picture on the clipboard. */
+    public void copyPicture() {
+        files.copy(large.large());
     }
 
     private void bring(Panel panel) {
@@ -104,8 +144,9 @@ public final class ComparePage extends BorderPane {
     }
 
     private VBox card(Panel panel) {
-        HBox head = new HBox(
-                6, Ui.label(panel.title(), "subheading"), Ui.spring(), Ui.label(panel.unit(), "quiet", "small"));
+        Label name = Ui.label(panel.title(), "subheading");
+        name.setMinWidth(Region.USE_PREF_SIZE);
+        HBox head = new HBox(6, name, Ui.spring(), Ui.label(panel.unit(), "quiet", "small"));
         head.setAlignment(Pos.BASELINE_LEFT);
         panel.small().setMinSize(0, 0);
         panel.small().setMouseTransparent(true);

@@ -2,45 +2,46 @@ package oakmirror.desk.compare;
 
 import java.util.ArrayList;
 import java.util.List;
-import javafx.scene.Node;
+import java.util.function.ToDoubleFunction;
+import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
-import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.Compared;
 import oakmirror.desk.model.Compared.Member;
+import oakmirror.desk.model.Comparison;
 import oakmirror.desk.plot.LoudnessAndDynamics;
 import oakmirror.desk.plot.TimeCurves;
 import oakmirror.desk.plot.ZoneDumbbells;
+import oakmirror.dynamics.Quantiles;
 import oakmirror.dynamics.ZoneDynamics;
+import oakmirror.findings.DynamicsStanding;
 import oakmirror.loudness.PeakSteps;
-import oakmirror.measure.TrackMeasurement;
+import oakmirror.profile.Span;
 import oakmirror.spectrum.Zone;
 
 /** Dynamics: peak to loudness over time and zone by zone, and together with loudness. */
 final class DynamicsPanel extends Panel {
 
-    private static final double SPAN_DB = 15;
     private static final double NO_FLOOR = -200;
 
     private final Context context;
-    private final TimeCurves ratios = new TimeCurves(SPAN_DB, false);
+    private final TimeCurves ratios = new TimeCurves(false);
     private final ZoneDumbbells zones = new ZoneDumbbells(true, NO_FLOOR);
     private final ZoneDumbbells smallZones = new ZoneDumbbells(false, NO_FLOOR);
     private final LoudnessAndDynamics together = new LoudnessAndDynamics();
-    private final VBox large;
-    private final List<Node> tools;
+    private final Label words = Ui.label("", "strong");
 
     DynamicsPanel(Context context) {
-        super("Dynamics");
+        super("Dynamics", "crest by zone, dB");
         this.context = context;
         ratios.setMinHeight(110);
         zones.setMinHeight(150);
         VBox left = new VBox(
                 2,
                 Ui.label(
-                        "crest factor by zone: dot half of the time, bar 10 to 90 %; wash the references",
+                        "crest factor by zone, dB: dot half of the time, bar 10 to 90 %; wash the references, pale their bars",
                         "quiet", "small"),
                 zones);
         VBox right = new VBox(
@@ -53,34 +54,10 @@ final class DynamicsPanel extends Panel {
         HBox row = new HBox(18, left, right);
         VBox.setVgrow(ratios, Priority.ALWAYS);
         VBox.setVgrow(row, Priority.ALWAYS);
-        large = new VBox(6, Ui.label("peak to short-term loudness over time, dB", "quiet"), ratios, row);
+        VBox large = new VBox(6, Ui.label("peak to short-term loudness over time, dB", "quiet"), ratios, row);
         ratios.onSeek(s -> context.comparison().comparedProperty().get().mix().ifPresent(m -> context.seek(m, s)));
-        tools = List.of(Ui.spring());
-    }
-
-    @Override
-    Region large() {
-        return large;
-    }
-
-    @Override
-    Region small() {
-        return smallZones;
-    }
-
-    @Override
-    String unit() {
-        return "crest by zone, dB";
-    }
-
-    @Override
-    String explanation(Compared c) {
-        return c.isKnown() ? c.what() : "";
-    }
-
-    @Override
-    List<Node> tools() {
-        return tools;
+        words.setId("dynamics-words");
+        make(large, smallZones, List.of(words));
     }
 
     @Override
@@ -96,7 +73,8 @@ final class DynamicsPanel extends Panel {
         double seconds = 0;
         for (Member m : c.members()) {
             seconds = Math.max(seconds, m.measured().seconds());
-            points.add(new LoudnessAndDynamics.Point(m.number(), whole(m).heardLufs(), whole(m).peakToLoudness()));
+            points.add(new LoudnessAndDynamics.Point(
+                    m.number(), m.whole().heardLufs(), m.whole().peakToLoudness()));
             if (!c.view().hidden().contains(m.number())) {
                 float[] values = m.measured().dynamics().peakToShortTerm();
                 lines.add(new TimeCurves.Line(m.number(), values, PeakSteps.STEP_SECONDS, 1.5, 0));
@@ -105,16 +83,19 @@ final class DynamicsPanel extends Panel {
         ratios.show(lines, seconds);
         together.show(
                 points,
-                LoudnessPanel.span(c, m -> whole(m).heardLufs(), 0),
-                LoudnessPanel.span(c, m -> whole(m).peakToLoudness(), 0));
-    }
-
-    private static TrackMeasurement whole(Member m) {
-        return m.slot().imported().map(t -> t.measurement()).orElse(m.measured());
+                c.span(m -> m.whole().heardLufs(), 0),
+                c.span(m -> m.whole().peakToLoudness(), 0));
+        words.setText(Comparison.dynamics(c).map(DynamicsStanding::words).orElse(""));
     }
 
     private static ZoneDynamics zone(Member m, Zone zone) {
         return m.measured().dynamics().zones().get(zone.ordinal());
+    }
+
+    private static double[] of(Compared c, Zone zone, ToDoubleFunction<ZoneDynamics> figure) {
+        return c.references().stream()
+                .mapToDouble(m -> figure.applyAsDouble(zone(m, zone)))
+                .toArray();
     }
 
     private static List<ZoneDumbbells.Row> rows(Compared c) {
@@ -126,8 +107,12 @@ final class DynamicsPanel extends Panel {
                         return new ZoneDumbbells.Reading(m.number(), d.lowDb(), d.middleDb(), d.highDb());
                     })
                     .toList();
+            double[] lows = of(c, zone, ZoneDynamics::lowDb);
+            double[] highs = of(c, zone, ZoneDynamics::highDb);
+            Span reach = new Span(
+                    Quantiles.of(lows, 0), Quantiles.of(highs, 1)); // from the lowest tenth to the highest nine tenths
             rows.add(new ZoneDumbbells.Row(
-                    zone, readings, LoudnessPanel.span(c, m -> zone(m, zone).middleDb(), 1)));
+                    zone, readings, c.span(m -> zone(m, zone).middleDb(), 1), reach));
         }
         return rows;
     }

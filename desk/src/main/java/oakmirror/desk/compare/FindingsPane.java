@@ -27,6 +27,7 @@ final class FindingsPane extends VBox {
     private final Comparison comparison;
     private final BiConsumer<Finding, Boolean> onOpen;
     private final VBox cards = new VBox(8);
+    private final Label basis = Ui.label("", "quiet", "small");
     private final Label state = Ui.label("", "quiet");
     private final Button recall;
     private final Button fold;
@@ -53,8 +54,10 @@ final class FindingsPane extends VBox {
         scroll.getStyleClass().add("plain-scroll");
         VBox.setVgrow(scroll, Priority.ALWAYS);
         state.setWrapText(true);
+        basis.setWrapText(true);
+        basis.setMinHeight(USE_PREF_SIZE);
         setSpacing(8);
-        getChildren().addAll(head, state, scroll, recall);
+        getChildren().addAll(head, basis, state, scroll, recall);
         folded.subscribe(this::foldTo);
         comparison.findingsProperty().subscribe(f -> refresh());
         comparison.comparedProperty().subscribe(c -> say());
@@ -85,12 +88,27 @@ final class FindingsPane extends VBox {
         recall.setManaged(recall.isVisible());
         List<Finding> all = comparison.findingsProperty().get();
         boolean known = comparison.comparedProperty().get().isKnown();
+        basis.setText(comparison.basis());
+        basis.setVisible(known && !folded.get());
+        basis.setManaged(basis.isVisible());
         String words = !known
                 ? "A mix and a reference on Gather, and what stands out is told here."
                 : all.isEmpty() ? "Nothing stands out." : "";
         state.setText(words);
         state.setVisible(!words.isEmpty() && !folded.get());
         state.setManaged(state.isVisible());
+    }
+
+    /** Opens the finding after the one that is open, or the first; after the last none is. */
+    void next() {
+        List<Finding> all = comparison.findingsProperty().get();
+        int at = open.map(key -> all.stream().map(Finding::key).toList().indexOf(key))
+                .orElse(-1);
+        if (at + 1 < all.size()) {
+            toggle(all.get(at + 1));
+        } else if (at >= 0) {
+            toggle(all.get(at));
+        }
     }
 
     private void refresh() {

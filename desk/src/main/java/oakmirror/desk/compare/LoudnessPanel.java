@@ -1,11 +1,13 @@
 package oakmirror.desk.compare;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
-import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -15,61 +17,66 @@ import oakmirror.desk.model.Compared;
 import oakmirror.desk.model.Compared.Member;
 import oakmirror.desk.plot.HalfViolins;
 import oakmirror.desk.plot.ReadingsTable;
+import oakmirror.desk.plot.ReadingsTable.Cell;
 import oakmirror.desk.plot.TimeCurves;
 import oakmirror.dynamics.Distribution;
 import oakmirror.finish.DeliveryTarget;
 import oakmirror.loudness.LiveMeter;
 import oakmirror.measure.TrackMeasurement;
-import oakmirror.profile.CorridorSettings;
 import oakmirror.profile.Span;
 import oakmirror.readings.Readings;
 
 /** Loudness: over time, how often which level, and every figure with its distance. */
 final class LoudnessPanel extends Panel {
 
-    private static final double SPAN_LU = 24;
+    private static final int INTEGRATED = 0;
+    private static final int TRUE_PEAK = 4;
     private static final List<String> TITLES =
-            List.of("", "integrated", "range", "max S", "max M", "true peak", "PLR", "PSR", "mix minus it");
+            List.of("integrated", "range", "max S", "max M", "true peak", "PLR", "PSR");
 
     private final Context context;
-    private final TimeCurves contours = new TimeCurves(SPAN_LU, true);
+    private final TimeCurves contours = new TimeCurves(true);
     private final HalfViolins violins = new HalfViolins(true);
     private final HalfViolins ratioViolins = new HalfViolins(true);
     private final ReadingsTable figures = new ReadingsTable();
     private final Label live = Ui.label("", "quiet");
-    private final VBox large;
-    private final HBox small;
     private final HalfViolins smallViolins = new HalfViolins(false);
     private final Label smallMix = Ui.label("", "strong");
-    private final Label smallReferences = Ui.label("", "quiet");
-    private final List<Node> tools = new ArrayList<>();
+    private final Label smallMixRange = Ui.label("", "quiet", "small");
+    private final Label smallReferences = Ui.label("");
+    private final Label smallReferenceRange = Ui.label("", "quiet", "small");
     private DeliveryTarget target;
 
     LoudnessPanel(Context context) {
-        super("Loudness");
+        super("Loudness", "LUFS");
         this.context = context;
-        target = DeliveryTarget.valueOf(context.settings().text("compare.target", DeliveryTarget.STREAMING.name()));
+        target = remembered(context.settings().text("compare.target", ""));
         figures.setId("loudness-figures");
         VBox spread = titled("short-term, matched", violins);
         VBox ratios = titled("PSR", ratioViolins);
         VBox.setVgrow(contours, Priority.ALWAYS);
-        HBox.setHgrow(figures, Priority.ALWAYS);
         contours.setMinHeight(120);
         contours.setPrefHeight(160);
         HBox violinRow = new HBox(16, contours, spread, ratios);
         HBox.setHgrow(contours, Priority.ALWAYS);
         VBox.setVgrow(violinRow, Priority.ALWAYS);
-        figures.setPrefHeight(130);
-        large = new VBox(
+        ScrollPane scroll = new ScrollPane(figures);
+        scroll.setFitToWidth(true);
+        scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+        scroll.getStyleClass().add("plain-scroll");
+        scroll.setMinHeight(122);
+        scroll.setPrefViewportHeight(142);
+        VBox large = new VBox(
                 8,
                 Ui.label("short-term loudness over time, matched, from where the passages begin", "quiet"),
                 violinRow,
-                figures);
+                Ui.label("beside each figure of a reference, small: the mix minus it", "quiet", "small"),
+                scroll);
         contours.onSeek(s -> mix().ifPresent(m -> context.seek(m, s)));
-        VBox words = new VBox(1, smallMix, smallReferences);
-        smallReferences.setWrapText(true);
+        VBox words = new VBox(1, smallMix, smallMixRange, smallReferences, smallReferenceRange);
+        words.setMinWidth(Region.USE_PREF_SIZE);
         HBox.setHgrow(smallViolins, Priority.ALWAYS);
-        small = new HBox(4, words, smallViolins);
+        HBox small = new HBox(4, words, smallViolins);
         ChoiceBox<DeliveryTarget> targets = Choices.box(
                 "delivery-target",
                 "What deliveries are asked to have",
@@ -77,13 +84,19 @@ final class LoudnessPanel extends Panel {
                 target,
                 t -> t.label() + ", " + Readings.level(t.lufs()).replace(".0", "") + " LUFS",
                 this::take);
-        tools.add(live);
-        tools.add(Ui.link("restart", "Start the live readings over (R)", () -> context.listening()
+        live.setId("live");
+        Button restart = Ui.link("restart", "Start the live readings over", () -> context.listening()
                 .meter()
-                .reset()));
-        tools.add(Ui.spring());
-        tools.add(Choices.facing(context));
-        tools.add(targets);
+                .reset());
+        restart.setId("restart");
+        make(large, small, List.of(live, restart, Ui.spring(), Choices.facing(context), targets));
+    }
+
+    private static DeliveryTarget remembered(String name) {
+        return Arrays.stream(DeliveryTarget.values())
+                .filter(t -> t.name().equals(name))
+                .findFirst()
+                .orElse(DeliveryTarget.STREAMING);
     }
 
     private static VBox titled(String title, HalfViolins plot) {
@@ -104,40 +117,18 @@ final class LoudnessPanel extends Panel {
     }
 
     @Override
-    Region large() {
-        return large;
-    }
-
-    @Override
-    Region small() {
-        return small;
-    }
-
-    @Override
-    String unit() {
-        return "LUFS";
-    }
-
-    @Override
-    String explanation(Compared c) {
-        return c.isKnown() ? c.what() : "";
-    }
-
-    @Override
-    List<Node> tools() {
-        return tools;
-    }
-
-    @Override
     void show(Compared c, boolean isLarge) {
         Optional<Member> facing = c.reference(context.facing().get());
         int number = facing.map(Member::number).orElse(1);
         Optional<Distribution> mixSpread = c.mix().map(LoudnessPanel::spread);
         Optional<Distribution> theirs = facing.map(LoudnessPanel::spread);
         smallViolins.show(mixSpread, theirs, number);
-        smallMix.setText(c.mix().map(m -> "mix " + Readings.level(lufs(m))).orElse("–"));
-        Span span = span(c, LoudnessPanel::lufs, 0);
-        smallReferences.setText(span.isKnown() ? "refs " + words(span) + "\nmatched\nbeside it" : "");
+        smallMix.setText("mix " + c.mix().map(m -> Readings.level(lufs(m))).orElse("–"));
+        smallMixRange.setText(c.mix().map(m -> "range " + range(m)).orElse(""));
+        Span span = c.span(LoudnessPanel::lufs, 0);
+        smallReferences.setText("refs " + (span.isKnown() ? Readings.span(span.low(), span.high()) : "–"));
+        Span ranges = c.span(m -> m.measured().loudness().rangeLu(), 0);
+        smallReferenceRange.setText(ranges.isKnown() ? "range " + Readings.span(ranges.low(), ranges.high()) : "");
         if (!isLarge) {
             return;
         }
@@ -169,15 +160,8 @@ final class LoudnessPanel extends Panel {
         return m.measured().heardLufs();
     }
 
-    static Span span(Compared c, java.util.function.ToDoubleFunction<Member> reading, double tolerance) {
-        double[] values = c.references().stream().mapToDouble(reading).toArray();
-        return Span.of(values, CorridorSettings.Kind.EXTREMES, tolerance);
-    }
-
-    static String words(Span span) {
-        String low = Readings.level(span.low());
-        String high = Readings.level(span.high());
-        return low.equals(high) ? low : low + " … " + high;
+    private static String range(Member m) {
+        return Readings.level(m.measured().loudness().rangeLu());
     }
 
     private static double[] figures(Member m) {
@@ -193,60 +177,52 @@ final class LoudnessPanel extends Panel {
         };
     }
 
+    /** The mix, how it stands to corridor and target, and then the references, of which there may be many. */
     private List<ReadingsTable.Row> rows(Compared c) {
         List<ReadingsTable.Row> rows = new ArrayList<>();
-        for (Member m : c.members()) {
-            List<String> cells = new ArrayList<>(List.of(m.number() == 0 ? m.name() : m.number() + " " + m.name()));
-            for (double figure : figures(m)) {
-                cells.add(Readings.level(figure));
+        Optional<double[]> mix = c.mix().map(LoudnessPanel::figures);
+        c.mix().ifPresent(m -> {
+            List<Cell> cells = Arrays.stream(figures(m))
+                    .mapToObj(f -> Cell.of(Readings.level(f)))
+                    .toList();
+            rows.add(new ReadingsTable.Row(0, m.name(), cells));
+            if (!c.references().isEmpty()) {
+                rows.add(corridorRow(c, figures(m)));
             }
-            cells.add(
-                    m.number() == 0
-                            ? ""
-                            : c.mix()
-                                    .map(x -> Readings.gain(lufs(x) - lufs(m)) + " LU")
-                                    .orElse(""));
-            rows.add(new ReadingsTable.Row(m.number(), cells, List.of()));
+            rows.add(targetRow(figures(m)));
+        });
+        for (Member m : c.references()) {
+            List<Cell> cells = new ArrayList<>();
+            double[] theirs = figures(m);
+            for (int f = 0; f < theirs.length; f++) {
+                double own = mix.isPresent() ? mix.get()[f] : Double.NaN;
+                String beside = Double.isFinite(own - theirs[f]) ? Readings.gain(own - theirs[f]) : "";
+                cells.add(new Cell(Readings.level(theirs[f]), beside, false));
+            }
+            rows.add(new ReadingsTable.Row(m.number(), m.number() + " " + m.name(), cells));
         }
-        if (!c.references().isEmpty()) {
-            rows.add(corridorRow(c));
-        }
-        c.mix().ifPresent(m -> rows.add(targetRow(m)));
         return rows;
     }
 
     /** How far the mix lies outside what the references span, figure by figure. */
-    private static ReadingsTable.Row corridorRow(Compared c) {
-        List<String> cells = new ArrayList<>(List.of("mix outside corridor"));
-        List<Integer> marked = new ArrayList<>();
-        int count = c.references().isEmpty() ? 0 : figures(c.references().get(0)).length;
-        for (int f = 0; f < count; f++) {
+    private static ReadingsTable.Row corridorRow(Compared c, double[] mix) {
+        List<Cell> cells = new ArrayList<>();
+        for (int f = 0; f < mix.length; f++) {
             int figure = f;
-            double outside = c.mix()
-                    .map(m -> span(c, r -> figures(r)[figure], 0).outside(figures(m)[figure]))
-                    .orElse(0.0);
-            cells.add(Math.abs(outside) < 0.05 ? "in" : Readings.gain(outside));
-            if (Math.abs(outside) >= 0.05) {
-                marked.add(f + 1);
-            }
+            double outside = c.span(r -> figures(r)[figure], 0).outside(mix[f]);
+            boolean marked = Math.abs(outside) >= 0.05;
+            cells.add(new Cell(marked ? Readings.gain(outside) : "inside", "", marked));
         }
-        cells.add("");
-        return new ReadingsTable.Row(-1, cells, marked);
+        return new ReadingsTable.Row(-1, "outside the corridor by", cells);
     }
 
-    private ReadingsTable.Row targetRow(Member m) {
-        double toLoudness = lufs(m) - target.lufs();
-        double toCeiling = m.measured().peaks().truePeakDbtp() - target.ceilingDbtp();
-        List<Integer> marked = new ArrayList<>();
-        if (Math.abs(toLoudness) > target.toleranceLu()) {
-            marked.add(1);
-        }
-        if (toCeiling > 0) {
-            marked.add(5);
-        }
-        List<String> cells = List.of(
-                "mix against target", Readings.gain(toLoudness), "", "", "", Readings.gain(toCeiling), "", "", "");
-        return new ReadingsTable.Row(-1, cells, marked);
+    private ReadingsTable.Row targetRow(double[] mix) {
+        List<Cell> cells = new ArrayList<>(java.util.Collections.nCopies(mix.length, Cell.of("")));
+        double toLoudness = mix[INTEGRATED] - target.lufs();
+        double toCeiling = mix[TRUE_PEAK] - target.ceilingDbtp();
+        cells.set(INTEGRATED, new Cell(Readings.gain(toLoudness), "", Math.abs(toLoudness) > target.toleranceLu()));
+        cells.set(TRUE_PEAK, new Cell(Readings.gain(toCeiling), "", toCeiling > 0));
+        return new ReadingsTable.Row(-1, "off the target by", cells);
     }
 
     @Override

@@ -9,9 +9,22 @@ import oakmirror.desk.model.Compared;
 abstract class Panel {
 
     private final String title;
+    private final String unit;
+    private Region large;
+    private Region small;
+    private List<Node> tools = List.of();
 
-    Panel(String title) {
+    /** A panel by its title and what stands beside that in the small form. */
+    Panel(String title, String unit) {
         this.title = title;
+        this.unit = unit;
+    }
+
+    /** Says what it is made of; to be called once, by its constructor. */
+    final void make(Region largeForm, Region smallForm, List<Node> choices) {
+        large = largeForm;
+        small = smallForm;
+        tools = List.copyOf(choices);
     }
 
     final String title() {
@@ -19,19 +32,29 @@ abstract class Panel {
     }
 
     /** What is shown in the large place. */
-    abstract Region large();
+    final Region large() {
+        return large;
+    }
 
     /** What is shown below. */
-    abstract Region small();
+    final Region small() {
+        return small;
+    }
 
     /** What stands beside the title of the small form. */
-    abstract String unit();
-
-    /** What stands beside the title of the large form. */
-    abstract String explanation(Compared compared);
+    final String unit() {
+        return unit;
+    }
 
     /** What can be chosen, for the line above the large form. */
-    abstract List<Node> tools();
+    final List<Node> tools() {
+        return tools;
+    }
+
+    /** What stands beside the title of the large form. */
+    String explanation(Compared compared) {
+        return compared.isKnown() ? compared.what() : "";
+    }
 
     /** Shows what is compared, in the small form and, when it is in the large place, in the large one. */
     abstract void show(Compared compared, boolean isLarge);

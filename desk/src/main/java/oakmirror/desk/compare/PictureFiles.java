@@ -22,6 +22,8 @@ import oakmirror.media.file.TableFiles;
 /** Takes the picture in the large place, and its numbers, out of the program. */
 final class PictureFiles {
 
+    private static final String FOLDER = "pictures";
+
     private final Workspace workspace;
     private final Settings settings;
 
@@ -30,8 +32,8 @@ final class PictureFiles {
         this.settings = settings;
     }
 
-    /** A menu for whatever is in the large place. */
-    MenuButton menu(java.util.function.Supplier<Panel> large, java.util.function.Function<Panel, String> table) {
+    /** A menu for whatever is in the large place of a page. */
+    MenuButton menu(ComparePage page) {
         MenuButton menu = new MenuButton("copy");
         menu.setId("copy");
         menu.getStyleClass().setAll("menu-button", "link");
@@ -39,23 +41,25 @@ final class PictureFiles {
         menu.setFocusTraversable(false);
         menu.getItems()
                 .addAll(
-                        Ui.item("copy the picture", () -> copy(large.get().large())),
-                        Ui.item("copy the numbers", () -> copy(table.apply(large.get()))),
-                        Ui.item("save the picture as PNG …", () -> choose(menu, large.get(), "png")
-                                .ifPresent(f -> savePicture(large.get().large(), f))),
-                        Ui.item("save the numbers as CSV …", () -> choose(menu, large.get(), "csv")
-                                .ifPresent(f -> saveNumbers(table.apply(large.get()), f))));
+                        Ui.item("copy the picture", page::copyPicture),
+                        Ui.item("copy the numbers", page::copyNumbers),
+                        Ui.item("save the picture as PNG …", () -> choose(menu, page.largeTitle(), "png")
+                                .ifPresent(page::savePicture)),
+                        Ui.item("save the numbers as CSV …", () -> choose(menu, page.largeTitle(), "csv")
+                                .ifPresent(page::saveNumbers)));
         return menu;
     }
 
-    private void copy(Region node) {
+    /** Puts a picture of a node on the clipboard. */
+    void copy(Region node) {
         ClipboardContent content = new ClipboardContent();
         content.putImage(Picture.of(node));
         Clipboard.getSystemClipboard().setContent(content);
         workspace.messageProperty().set("The picture is on the clipboard.");
     }
 
-    private void copy(String text) {
+    /** Puts numbers on the clipboard. */
+    void copy(String text) {
         ClipboardContent content = new ClipboardContent();
         content.putString(text);
         Clipboard.getSystemClipboard().setContent(content);
@@ -85,25 +89,21 @@ final class PictureFiles {
         }
     }
 
-    private Optional<Path> choose(MenuButton owner, Panel panel, String ending) {
+    private Optional<Path> choose(MenuButton owner, String title, String ending) {
         FileChooser chooser = new FileChooser();
-        chooser.setTitle(panel.title());
+        chooser.setTitle(title);
         String session = workspace.session().name().isBlank()
                 ? "session"
                 : workspace.session().name();
         chooser.setInitialFileName(
-                (session + " " + panel.title()).toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]+", "-") + "."
-                        + ending);
-        File folder = new File(settings.text("folder.pictures", System.getProperty("user.home", ".")));
-        if (folder.isDirectory()) {
-            chooser.setInitialDirectory(folder);
-        }
+                (session + " " + title).toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]+", "-") + "." + ending);
+        settings.folder(FOLDER).map(Path::toFile).ifPresent(chooser::setInitialDirectory);
         chooser.getExtensionFilters()
                 .add(new FileChooser.ExtensionFilter(ending.toUpperCase(Locale.ROOT), "*." + ending));
         Optional<Path> chosen = Optional.ofNullable(
                         chooser.showSaveDialog(owner.getScene().getWindow()))
                 .map(File::toPath);
-        chosen.map(Path::getParent).ifPresent(p -> settings.keep("folder.pictures", p.toString()));
+        chosen.map(Path::getParent).ifPresent(folder -> settings.rememberFolder(FOLDER, folder));
         return chosen;
     }
 }

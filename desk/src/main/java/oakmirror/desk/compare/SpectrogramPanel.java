@@ -3,9 +3,7 @@ package oakmirror.desk.compare;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import javafx.scene.Node;
 import javafx.scene.layout.Priority;
-import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.Compared;
@@ -21,11 +19,9 @@ final class SpectrogramPanel extends Panel {
     private final SpectrogramPlot mixPlot = new SpectrogramPlot(cursor, true);
     private final SpectrogramPlot referencePlot = new SpectrogramPlot(cursor, true);
     private final SpectrogramPlot smallPlot = new SpectrogramPlot(cursor, false);
-    private final VBox large = new VBox(6, mixPlot, referencePlot);
-    private final List<Node> tools;
 
     SpectrogramPanel(Context context) {
-        super("Spectrogram");
+        super("Spectrogram", "the mix");
         this.context = context;
         VBox.setVgrow(mixPlot, Priority.ALWAYS);
         VBox.setVgrow(referencePlot, Priority.ALWAYS);
@@ -35,7 +31,7 @@ final class SpectrogramPanel extends Panel {
         }
         mixPlot.onSeek(part -> seek(compared().mix(), part));
         referencePlot.onSeek(part -> seek(compared().reference(context.facing().get()), part));
-        tools = List.of(Ui.spring(), Choices.facing(context));
+        make(new VBox(6, mixPlot, referencePlot), smallPlot, List.of(Ui.spring(), Choices.facing(context)));
     }
 
     private Compared compared() {
@@ -51,28 +47,8 @@ final class SpectrogramPanel extends Panel {
     }
 
     @Override
-    Region large() {
-        return large;
-    }
-
-    @Override
-    Region small() {
-        return smallPlot;
-    }
-
-    @Override
-    String unit() {
-        return "the mix";
-    }
-
-    @Override
     String explanation(Compared c) {
         return c.isKnown() ? c.what() + ", on one scale; press or drag to go there" : "";
-    }
-
-    @Override
-    List<Node> tools() {
-        return tools;
     }
 
     @Override

@@ -5,13 +5,11 @@ import java.util.List;
 import java.util.Optional;
 import javafx.beans.property.DoubleProperty;
 import javafx.geometry.Pos;
-import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
-import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.Compared;
@@ -29,7 +27,6 @@ import oakmirror.desk.plot.ToneSketch;
 import oakmirror.desk.plot.ZoneRow;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.FractionalOctave;
-import oakmirror.spectrum.Tone;
 import oakmirror.spectrum.TonePeak;
 
 /** Tone: the spectra over each other with the corridor, and the gap beneath. */
@@ -45,13 +42,12 @@ final class TonePanel extends Panel {
     private final ToneSketch sketch = new ToneSketch();
     private final Label gapWords = Ui.label("", "quiet");
     private final Button sense;
-    private final VBox large;
-    private final ToneTools tools;
+    private final ToggleButton hold;
     private final MovingPicture moving;
     private Optional<double[]> held = Optional.empty();
 
     TonePanel(Context context) {
-        super("Tone");
+        super("Tone", "at one loudness");
         this.context = context;
         moving = new MovingPicture(context.listening());
         DoubleProperty cursor = TonePlot.sharedCursor();
@@ -72,14 +68,14 @@ final class TonePanel extends Panel {
         HBox gapHead = new HBox(10, Ui.label("Gap", "subheading"), gapWords, sense);
         gapHead.setAlignment(Pos.BASELINE_LEFT);
         VBox.setVgrow(plot, Priority.ALWAYS);
-        large = new VBox(4, plot, gapHead, gap, zones);
+        VBox large = new VBox(4, plot, gapHead, gap, zones);
         listenByDrawing();
         Button all = Ui.link("all frequencies", "Show everything again (double click)", view::reset);
         all.visibleProperty().bind(view.zoomedProperty());
         all.managedProperty().bind(view.zoomedProperty());
-        ToggleButton hold = Choices.toggle(
+        hold = Choices.toggle(
                 "hold", "hold", "Keep the mix's curve as it is now, to compare with later", false, this::hold);
-        tools = new ToneTools(context, hold, all);
+        make(large, sketch, new ToneTools(context, hold, all).all());
     }
 
     private void listenByDrawing() {
@@ -92,11 +88,19 @@ final class TonePanel extends Panel {
         monitor.bandProperty().subscribe(b -> plot.showBand(b.map(band -> new double[] {band.lowHz(), band.highHz()})));
     }
 
+    /** Holds the mix's curve, or lets it go. */
+    void toggleHold() {
+        hold.setSelected(!hold.isSelected());
+    }
+
     private void hold(boolean on) {
         Compared compared = context.comparison().comparedProperty().get();
+        // Kept without the tilt it is drawn with, which may change.
         held = on && compared.mix().isPresent()
-                ? Optional.of(plot.shownLevels(
-                        compared.members().indexOf(compared.mix().get())))
+                ? Optional.of(FractionalOctave.tiltedBack(
+                        plot.shownLevels(
+                                compared.members().indexOf(compared.mix().get())),
+                        compared.view().tilt()))
                 : Optional.empty();
         show(compared, true);
     }
@@ -110,28 +114,14 @@ final class TonePanel extends Panel {
     }
 
     @Override
-    Region large() {
-        return large;
-    }
-
-    @Override
-    Region small() {
-        return sketch;
-    }
-
-    @Override
-    String unit() {
-        return "at one loudness";
-    }
-
-    @Override
     String explanation(Compared c) {
-        return c.isKnown() ? c.what() + ", all at " + Readings.level(c.lufs()) + " LUFS; drag to hear a band" : "";
-    }
-
-    @Override
-    List<Node> tools() {
-        return tools.all();
+        if (!c.isKnown()) {
+            return "";
+        }
+        String matched = c.what() + ", all at " + Readings.level(c.lufs()) + " LUFS";
+        return c.view().averaging().moves()
+                ? matched + "; curves move, corridor and gap stand"
+                : matched + "; drag to hear a band";
     }
 
     @Override
@@ -143,7 +133,7 @@ final class TonePanel extends Panel {
         }
         plot.show(scene);
         gap.show(c.gap().gapDb(), c.view().asExcess());
-        zones.show(c.gap());
+        zones.show(c.gap(), c.zonesInside());
         gapWords.setText(
                 c.view().asExcess()
                         ? "mix minus reference: plain where the mix has too much, hatched where it lacks"
@@ -160,9 +150,8 @@ final class TonePanel extends Panel {
             boolean named = v.peaks()
                     && (m.number() == 0 || m.number() == context.facing().get());
             if (named) {
-                Tone tone = m.measured().tone();
-                for (TonePeak peak : tone.peaks()
-                        .subList(0, Math.min(NAMED_PEAKS, tone.peaks().size()))) {
+                for (TonePeak peak :
+                        m.peaks().subList(0, Math.min(NAMED_PEAKS, m.peaks().size()))) {
                     peaks.add(new ToneScene.Peak(m.number(), peak));
                 }
             }
@@ -175,7 +164,14 @@ final class TonePanel extends Panel {
                 : Optional.empty();
         Optional<double[]> mean =
                 v.mean() && c.isKnown() ? Optional.of(tilted(c.gap().referenceDb(), v)) : Optional.empty();
-        return new ToneScene(curves, corridor, mean, held, peaks, c.gap().gapDb(), v.bars());
+        return new ToneScene(
+                curves,
+                corridor,
+                mean,
+                held.map(h -> tilted(h, v)),
+                peaks,
+                c.gap().gapDb(),
+                v.bars());
     }
 
     private static double[] tilted(double[] levels, ToneView v) {

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.function.DoubleFunction;
 import javafx.scene.Node;
+import javafx.scene.control.CheckMenuItem;
 import javafx.scene.control.Menu;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.RadioMenuItem;
@@ -13,6 +14,7 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
+import javafx.scene.layout.Region;
 import oakmirror.desk.look.Palette;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.Compared;
@@ -26,6 +28,7 @@ import oakmirror.spectrum.StereoSpectrum.Part;
 /** What can be chosen about tone: which references are drawn, of what, over what while, how fine, and what the corridor is. */
 final class ToneTools {
 
+    private static final int MOST_BUTTONS = 8;
     private static final double[] TOLERANCES = {0.5, 1, 2, 3, 4, 6};
     private static final int[] BLOCKS = {4096, 8192, 16384, 32768, 65536};
 
@@ -48,6 +51,8 @@ final class ToneTools {
     private final Comparison comparison;
     private final HBox references = new HBox(2);
     private final List<Node> all = new ArrayList<>();
+    private final ToggleButton mean;
+    private final ToggleButton peaks;
     private List<Integer> numbers = List.of();
 
     ToneTools(Context context, ToggleButton hold, Node reset) {
@@ -55,15 +60,15 @@ final class ToneTools {
         comparison = context.comparison();
         ToneView now = comparison.viewProperty().get();
         all.add(references);
-        all.add(Choices.toggle(
-                "mean", "mean", "The mean of all references", now.mean(), on -> comparison.look(v -> v.withMean(on))));
-        all.add(Choices.toggle(
+        mean = Choices.toggle(
+                "mean", "mean", "The mean of all references", now.mean(), on -> comparison.look(v -> v.withMean(on)));
+        peaks = Choices.toggle(
                 "peaks",
                 "peaks",
                 "Names the strongest peaks of the mix and the facing reference; a ring marks what stands out of its neighbourhood",
                 now.peaks(),
-                on -> comparison.look(v -> v.withPeaks(on))));
-        all.add(hold);
+                on -> comparison.look(v -> v.withPeaks(on)));
+        all.addAll(List.of(mean, peaks, hold));
         all.add(reset);
         all.add(Ui.spring());
         all.add(Choices.box(
@@ -103,6 +108,8 @@ final class ToneTools {
     }
 
     private void follow(Compared c) {
+        mean.setSelected(c.view().mean());
+        peaks.setSelected(c.view().peaks());
         List<Integer> next =
                 c.references().stream().map(Compared.Member::number).toList();
         if (next.equals(numbers)) {
@@ -110,6 +117,10 @@ final class ToneTools {
         }
         numbers = next;
         references.getChildren().clear();
+        if (numbers.size() > MOST_BUTTONS) {
+            references.getChildren().add(menu(c));
+            return;
+        }
         for (Compared.Member m : c.references()) {
             ToggleButton button = Choices.toggle(
                     "draw-" + m.number(),
@@ -122,12 +133,33 @@ final class ToneTools {
         }
     }
 
-    private MenuButton more(ToneView now) {
-        MenuButton menu = new MenuButton("more");
-        menu.setId("tone-more");
+    /** For more references than there is room for buttons. */
+    private MenuButton menu(Compared c) {
+        MenuButton menu = framed(
+                "draw-some",
+                numbers.size() + " references",
+                "Which are drawn; corridor, mean and gap count all of them");
+        for (Compared.Member m : c.references()) {
+            CheckMenuItem item = new CheckMenuItem(m.number() + "  " + m.name());
+            item.setSelected(!c.view().hidden().contains(m.number()));
+            item.setOnAction(e -> comparison.look(v -> v.showing(m.number(), item.isSelected())));
+            menu.getItems().add(item);
+        }
+        return menu;
+    }
+
+    private static MenuButton framed(String id, String text, String tooltip) {
+        MenuButton menu = new MenuButton(text);
+        menu.setId(id);
         menu.getStyleClass().setAll("menu-button", "framed");
-        menu.setTooltip(new Tooltip("Corridor, tilt and analysis block"));
+        menu.setTooltip(new Tooltip(tooltip));
         menu.setFocusTraversable(false);
+        menu.setMinWidth(Region.USE_PREF_SIZE);
+        return menu;
+    }
+
+    private MenuButton more(ToneView now) {
+        MenuButton menu = framed("tone-more", "more", "Corridor, tilt and analysis block");
         ToggleGroup kinds = new ToggleGroup();
         for (CorridorSettings.Kind kind : CorridorSettings.Kind.values()) {
             RadioMenuItem item = new RadioMenuItem("corridor: " + kind.label());

@@ -9,7 +9,6 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
-import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.Compared;
@@ -19,8 +18,10 @@ import oakmirror.desk.plot.ToneCurve;
 import oakmirror.desk.plot.TonePlot;
 import oakmirror.desk.plot.WidthPlot;
 import oakmirror.desk.plot.ZoneDumbbells;
+import oakmirror.findings.Thresholds;
 import oakmirror.profile.Corridor;
 import oakmirror.profile.CorridorSettings;
+import oakmirror.profile.Span;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.StereoSpectrum;
 import oakmirror.spectrum.Zone;
@@ -34,7 +35,7 @@ final class WidthPanel extends Panel {
 
     private static final double SMALL_FLOOR_DB = -40;
     private static final int MOST_NOTCHES = 24;
-    private static final CorridorSettings SPAN = new CorridorSettings(CorridorSettings.Kind.EXTREMES, 0);
+    private static final double LOW_END_HZ = Zone.BASS.highHz();
 
     private final Context context;
     private final WidthPlot plot = new WidthPlot(TonePlot.sharedCursor());
@@ -44,12 +45,10 @@ final class WidthPanel extends Panel {
     private final ZoneDumbbells zones = new ZoneDumbbells(true, SMALL_FLOOR_DB);
     private final Label comb = Ui.label("", "quiet");
     private final Label lows = Ui.label("", "quiet");
-    private final VBox large;
-    private final List<Node> tools = new ArrayList<>();
     private Reading reading = Reading.SIDE_TO_MID;
 
     WidthPanel(Context context) {
-        super("Width");
+        super("Width", "side/mid, dB");
         this.context = context;
         plot.setMinHeight(130);
         for (PhaseScopePlot scope : List.of(mixScope, referenceScope)) {
@@ -65,8 +64,9 @@ final class WidthPanel extends Panel {
         words.setPrefWidth(300);
         HBox row = new HBox(14, mixScope, referenceScope, words);
         VBox.setVgrow(plot, Priority.ALWAYS);
-        large = new VBox(8, plot, row);
+        VBox large = new VBox(8, plot, row);
         ToggleGroup group = new ToggleGroup();
+        List<Node> tools = new ArrayList<>();
         for (Reading r : Reading.values()) {
             ToggleButton button = Ui.choice(r.label(), tooltip(r));
             button.setId("width-" + r.name().toLowerCase(java.util.Locale.ROOT));
@@ -82,6 +82,7 @@ final class WidthPanel extends Panel {
         }
         tools.add(Ui.spring());
         tools.add(Choices.facing(context));
+        make(large, smallZones, tools);
     }
 
     private static String tooltip(Reading r) {
@@ -94,28 +95,8 @@ final class WidthPanel extends Panel {
     }
 
     @Override
-    Region large() {
-        return large;
-    }
-
-    @Override
-    Region small() {
-        return smallZones;
-    }
-
-    @Override
-    String unit() {
-        return "side/mid, dB";
-    }
-
-    @Override
     String explanation(Compared c) {
         return c.isKnown() ? c.what() + ", by thirds of an octave" : "";
-    }
-
-    @Override
-    List<Node> tools() {
-        return tools;
     }
 
     private static StereoSpectrum spectrum(Member m) {
@@ -140,7 +121,7 @@ final class WidthPanel extends Panel {
                 theirs.add(values);
             }
         }
-        Corridor corridor = Corridor.of(theirs, SPAN);
+        Corridor corridor = Corridor.of(theirs, new CorridorSettings(c.kind(), 0));
         Optional<Comb> found = c.mix().flatMap(m -> m.measured().comb());
         plot.show(
                 reading,
@@ -165,10 +146,10 @@ final class WidthPanel extends Panel {
                 .orElse(c.mix().isPresent() ? "No comb: mono carves no regular notches." : ""));
         lows.setText(c.mix()
                 .map(m -> "Below 120 Hz correlation "
-                        + Readings.signed(Width.of(spectrum(m), 20, 120).correlation())
+                        + Readings.signed(Width.of(spectrum(m), 20, LOW_END_HZ).correlation())
                         + facing.map(f -> ", reference " + f.number() + " "
-                                        + Readings.signed(
-                                                Width.of(spectrum(f), 20, 120).correlation()))
+                                        + Readings.signed(Width.of(spectrum(f), 20, LOW_END_HZ)
+                                                .correlation()))
                                 .orElse("")
                         + ".")
                 .orElse(""));
@@ -199,7 +180,10 @@ final class WidthPanel extends Panel {
             List<ZoneDumbbells.Reading> readings = c.members().stream()
                     .map(m -> new ZoneDumbbells.Reading(m.number(), Double.NaN, sideToMid(m, zone), Double.NaN))
                     .toList();
-            rows.add(new ZoneDumbbells.Row(zone, readings, LoudnessPanel.span(c, m -> sideToMid(m, zone), 1)));
+            Span span = c.span(m -> sideToMid(m, zone), Thresholds.WIDTH_TOLERANCE_DB);
+            boolean lowEnd = zone.highHz() <= LOW_END_HZ; // the nearer to mono the better there
+            Span left = lowEnd && span.isKnown() ? new Span(Double.NEGATIVE_INFINITY, span.high()) : span;
+            rows.add(new ZoneDumbbells.Row(zone, readings, left, Span.UNKNOWN));
         }
         return rows;
     }

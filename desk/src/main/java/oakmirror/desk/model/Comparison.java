@@ -1,7 +1,6 @@
 package oakmirror.desk.model;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
@@ -12,6 +11,7 @@ import javafx.beans.property.SimpleObjectProperty;
 import oakmirror.correction.Gap;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.Compared.Member;
+import oakmirror.findings.DynamicsStanding;
 import oakmirror.findings.Finding;
 import oakmirror.findings.Findings;
 import oakmirror.findings.Subject;
@@ -19,13 +19,15 @@ import oakmirror.findings.Thresholds;
 import oakmirror.level.LevelMatch;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.profile.Corridor;
+import oakmirror.profile.CorridorSettings;
 import oakmirror.profile.MatchedTone;
+import oakmirror.readings.Readings;
 import oakmirror.session.Comparing;
 import oakmirror.session.Comparing.Scope;
+import oakmirror.session.Passage;
 import oakmirror.spectrum.SpectrumAnalyser;
-import oakmirror.spectrum.StereoSpectrum;
 import oakmirror.spectrum.StereoSpectrum.Part;
-import oakmirror.spectrum.Zone;
+import oakmirror.spectrum.Tone;
 
 /** What Compare shows: mix and references side by side, and the findings. Lives on the window's thread; long work is done elsewhere. */
 public final class Comparison {
@@ -160,32 +162,35 @@ public final class Comparison {
                 .filter(m -> m.number() == 0)
                 .findFirst()
                 .map(m -> Gap.between(
-                        spectrum(m.slot(), m.measured(), v).of(v.part()),
+                        tone(m.slot(), m.measured(), v).spectrum().of(v.part()),
                         m.measured().heardLufs(),
                         references.stream()
                                 .map(r -> new Gap.Reference(
-                                        spectrum(r.slot(), r.measured(), v).of(v.part()),
+                                        tone(r.slot(), r.measured(), v)
+                                                .spectrum()
+                                                .of(v.part()),
                                         r.measured().heardLufs()))
                                 .toList(),
                         v.octaves()))
                 .orElse(Gap.none());
-        Compared next = new Compared(List.copyOf(members), lufs, what(slots, scope), v, corridor, gap);
+        CorridorSettings.Kind kind = workspace.session().comparing().corridor().kind();
+        Compared next = new Compared(List.copyOf(members), lufs, what(slots, scope), v, kind, corridor, gap);
         compared.set(next);
         find(next);
     }
 
     private Member member(int index, int number, TrackSlot slot, TrackMeasurement m, double lufs, ToneView v) {
         double offset = LevelMatch.difference(lufs, m.heardLufs());
-        double[] levels = MatchedTone.of(spectrum(slot, m, v), offset, v.octaves(), v.part());
-        return new Member(index, number, slot.file().name(), slot, m, offset, levels);
+        Tone tone = tone(slot, m, v);
+        double[] levels = MatchedTone.of(tone.spectrum(), offset, v.octaves(), v.part());
+        return new Member(index, number, slot.file().name(), slot, m, offset, levels, tone.peaks());
     }
 
     /** The average over what is compared; with the usual block until that of another one is there. */
-    private StereoSpectrum spectrum(TrackSlot slot, TrackMeasurement m, ToneView v) {
+    private Tone tone(TrackSlot slot, TrackMeasurement m, ToneView v) {
         return v.block() == SpectrumAnalyser.USUAL_BLOCK
-                ? m.tone().spectrum()
-                : pictures.spectrum(slot, slot.rangeIn(scope()), v.block())
-                        .orElse(m.tone().spectrum());
+                ? m.tone()
+                : pictures.tone(slot, slot.rangeIn(scope()), v.block()).orElse(m.tone());
     }
 
     /** What is compared of each track. */
@@ -193,16 +198,23 @@ public final class Comparison {
         return workspace.session().comparing().scope();
     }
 
-    /** In how many of the seven zones the mix lies inside the corridor; −1 where there is nothing to compare. */
-    public int zonesInside() {
-        Compared c = compared.get();
-        if (!c.isKnown() || c.mix().isEmpty()) {
-            return -1;
-        }
-        double[] levels = c.mix().get().levelsDb();
-        return (int) Arrays.stream(Zone.values())
-                .filter(z -> c.corridor().holds(levels, z))
-                .count();
+    /** Of what the figures of findings are, in words: the passage of the mix by name and time, or whole tracks. */
+    public String basis() {
+        return compared.get()
+                .mix()
+                .flatMap(m -> m.slot()
+                        .rangeIn(scope())
+                        .map(r -> "of the mix’s passage "
+                                + m.slot()
+                                        .file()
+                                        .passage()
+                                        .map(Passage::name)
+                                        .filter(n -> !n.isBlank())
+                                        .map(n -> "“" + n + "”, ")
+                                        .orElse("")
+                                + Readings.time(r.startSeconds()) + "–" + Readings.time(r.endSeconds())
+                                + ", and the references’"))
+                .orElse("of whole tracks");
     }
 
     private static String what(List<TrackSlot> all, Scope scope) {
@@ -230,10 +242,21 @@ public final class Comparison {
         });
     }
 
+    /** Where the mix's dynamics stand; empty where there is nothing to compare. */
+    public static Optional<DynamicsStanding> dynamics(Compared c) {
+        List<Subject> references = c.references().stream()
+                .map(Comparison::subject)
+                .filter(Subject::isHeard)
+                .toList();
+        return c.mix()
+                .map(Comparison::subject)
+                .filter(m -> m.isHeard() && !references.isEmpty())
+                .map(m -> DynamicsStanding.of(m, references, c.kind()));
+    }
+
     private static Subject subject(Member m) {
-        TrackMeasurement whole = m.slot().imported().map(t -> t.measurement()).orElse(m.measured());
         Optional<Double> bpm = m.slot().bars().map(b -> b.bpm());
-        return new Subject(m.number(), m.name(), m.measured(), whole, bpm);
+        return new Subject(m.number(), m.name(), m.measured(), m.whole(), bpm);
     }
 
     private void tell() {

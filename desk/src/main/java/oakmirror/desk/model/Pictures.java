@@ -16,7 +16,7 @@ import oakmirror.audio.TimeRange;
 import oakmirror.media.Workers;
 import oakmirror.spectrum.Spectrogram;
 import oakmirror.spectrum.SpectrumAnalyser;
-import oakmirror.spectrum.StereoSpectrum;
+import oakmirror.spectrum.Tone;
 import oakmirror.stereo.PhaseScope;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -60,12 +60,12 @@ public final class Pictures {
         return get(PhaseScope.class, slot, range, "scope", key -> PhaseScope.of(key.audio(), key.range()));
     }
 
-    /** The spectrum of a part of a track with so many samples in a block at 48 kHz, once it is there. */
-    public Optional<StereoSpectrum> spectrum(TrackSlot slot, Optional<TimeRange> range, int block) {
-        return get(StereoSpectrum.class, slot, range, block, key -> average(key, block));
+    /** The tone of a part of a track with so many samples in a block at 48 kHz, once it is there. */
+    public Optional<Tone> tone(TrackSlot slot, Optional<TimeRange> range, int block) {
+        return get(Tone.class, slot, range, block, key -> average(key, block));
     }
 
-    private static StereoSpectrum average(Key key, int block) {
+    private static Tone average(Key key, int block) {
         SpectrumAnalyser analyser = new SpectrumAnalyser(key.audio().sampleRate(), block);
         float[][] samples = new float[2][BLOCK];
         try (AudioStream stream = new RangeStream(key.audio(), key.range())) {
@@ -76,7 +76,7 @@ public final class Pictures {
         } catch (IOException e) {
             throw new java.io.UncheckedIOException(e);
         }
-        return analyser.finish();
+        return Tone.of(analyser.finish(), analyser.lines());
     }
 
     private <T> Optional<T> get(

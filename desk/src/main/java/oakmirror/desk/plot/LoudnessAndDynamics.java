@@ -19,8 +19,8 @@ public final class LoudnessAndDynamics extends PlotPane {
     public record Point(int index, double lufs, double plrDb) {}
 
     private List<Point> points = List.of();
-    private Span loud = new Span(Double.NaN, Double.NaN);
-    private Span ratio = new Span(Double.NaN, Double.NaN);
+    private Span loud = Span.UNKNOWN;
+    private Span ratio = Span.UNKNOWN;
 
     /** Shows other places, and the spans the references leave. */
     public void show(List<Point> next, Span lufs, Span plrDb) {

@@ -3,69 +3,78 @@ package oakmirror.desk.plot;
 import java.util.List;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
+import javafx.scene.text.Font;
 import javafx.scene.text.TextAlignment;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
 
-/** Figures in rows, one a track: the first column is its name, in its colour. */
+/** Figures in rows, one a track: the first column is its name, in its colour; beside a figure, small, can stand what it is off by. */
 public final class ReadingsTable extends PlotPane {
 
-    private static final double ROW = 19;
-    private static final double NAMES = 0.27;
+    private static final double ROW = 20;
+    private static final double NAMES = 0.25;
+    private static final double BESIDE = 36;
+
+    /** A figure as it is written, what stands beside it, and whether it is marked. */
+    public record Cell(String figure, String beside, boolean marked) {
+
+        /** A figure alone. */
+        public static Cell of(String figure) {
+            return new Cell(figure, "", false);
+        }
+    }
 
     /**
      * A row.
      *
      * @param index 0 for the mix, otherwise the reference's number, −1 for what belongs to no track
-     * @param cells its name and its figures, as they are written
-     * @param marked which figures are marked, by their place; the name is 0
+     * @param name what it is called
+     * @param cells its figures
      */
-    public record Row(int index, List<String> cells, List<Integer> marked) {}
+    public record Row(int index, String name, List<Cell> cells) {}
 
     private List<String> titles = List.of();
     private List<Row> rows = List.of();
 
-    /** Shows other rows under titles, the first of which stands over the names. */
+    /** Shows other rows under the titles of their figures. */
     public void show(List<String> nextTitles, List<Row> next) {
         titles = List.copyOf(nextTitles);
         rows = List.copyOf(next);
-        setMinHeight(ROW * Math.min(8, next.size() + 1) + 4);
+        setMinHeight(ROW * (next.size() + 1));
+        setPrefHeight(ROW * (next.size() + 1));
         redraw();
     }
 
     @Override
     protected void draw(GraphicsContext g, double w, double h, Palette p) {
-        double row = Math.max(11, Math.min(ROW + 3, (h - 2) / (rows.size() + 1)));
         double names = NAMES * w;
-        double column = titles.size() < 2 ? 0 : (w - names) / (titles.size() - 1);
+        double column = titles.isEmpty() ? 0 : (w - names) / titles.size();
         for (int c = 0; c < titles.size(); c++) {
-            cell(g, titles.get(c), c, names, column, row / 2, p.quiet(), false);
+            double x = names + (c + 1) * column - BESIDE;
+            text(g, titles.get(c), x, ROW / 2, TextAlignment.RIGHT, Fonts.TEXT, p.quiet());
         }
-        line(g, 0, row, w, row, p.hairline());
+        line(g, 0, ROW - 1, w, ROW - 1, p.hairline());
         for (int r = 0; r < rows.size(); r++) {
-            Row shown = rows.get(r);
-            Color colour =
-                    shown.index() < 0 ? p.quiet() : shown.index() == 0 ? p.ink() : p.reference(shown.index() - 1);
-            for (int c = 0; c < shown.cells().size(); c++) {
-                boolean marked = shown.marked().contains(c);
-                Color own = marked ? p.warning() : c == 0 || shown.index() < 0 ? colour : p.ink();
-                String text = c == 0
-                        ? fitted(shown.cells().get(0), names)
-                        : shown.cells().get(c);
-                cell(g, text, c, names, column, (r + 1.5) * row, own, marked || shown.index() == 0);
-            }
+            row(g, p, rows.get(r), (r + 1.5) * ROW, names, column);
+        }
+    }
+
+    private static void row(GraphicsContext g, Palette p, Row row, double y, double names, double column) {
+        Color own = row.index() < 0 ? p.quiet() : row.index() == 0 ? p.ink() : p.reference(row.index() - 1);
+        boolean mix = row.index() == 0;
+        text(g, fitted(row.name(), names), 2, y, TextAlignment.LEFT, mix ? Fonts.BOLD : Fonts.TEXT, own);
+        for (int c = 0; c < row.cells().size(); c++) {
+            Cell cell = row.cells().get(c);
+            double x = names + (c + 1) * column - 2;
+            Color colour = cell.marked() ? p.warning() : row.index() < 0 ? p.quiet() : p.ink();
+            Font font = mix || cell.marked() ? Fonts.BOLD : Fonts.TEXT;
+            text(g, cell.figure(), x - BESIDE + 2, y, TextAlignment.RIGHT, font, colour);
+            text(g, cell.beside(), x, y, TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
         }
     }
 
     private static String fitted(String name, double width) {
         int letters = (int) (width / 6.4);
         return name.length() <= letters ? name : name.substring(0, Math.max(1, letters - 1)) + "…";
-    }
-
-    private static void cell(
-            GraphicsContext g, String text, int c, double names, double column, double y, Color colour, boolean bold) {
-        double x = c == 0 ? 2 : names + c * column - 2;
-        TextAlignment align = c == 0 ? TextAlignment.LEFT : TextAlignment.RIGHT;
-        text(g, text, x, y, align, bold ? Fonts.BOLD : Fonts.TEXT, colour);
     }
 }

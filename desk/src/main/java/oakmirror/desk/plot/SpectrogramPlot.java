@@ -156,10 +156,14 @@ public final class SpectrogramPlot extends PlotPane {
             double x = left + cursor.part().get() * (right - left);
             double hz = cursor.hz().get();
             line(g, x, top, x, bottom, p.quiet());
+            double across = y(hz, top, bottom);
+            if (across > top && across < bottom) {
+                line(g, left, across, right, across, p.quiet());
+            }
             double at = start + cursor.part().get() * seconds;
-            double level = shown.levelDb(Math.min(at, start + seconds * 0.9999), hz) + offsetDb;
+            double db = shown.levelDb(Math.min(at, start + seconds * 0.9999), hz) + offsetDb;
             String words = Readings.fineTime(at) + "   " + Readings.frequency(hz) + " "
-                    + Note.nearest(hz).name() + "   " + Readings.level(level) + " dB";
+                    + Note.nearest(hz).name() + "   " + Readings.level(db) + " dB";
             text(g, words, right, 9, TextAlignment.RIGHT, Fonts.TEXT, p.ink());
         }
         if (playedPart >= 0 && playedPart <= 1) {

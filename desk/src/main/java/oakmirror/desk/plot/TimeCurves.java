@@ -24,20 +24,22 @@ public final class TimeCurves extends PlotPane {
      */
     public record Line(int index, float[] values, double stepSeconds, double firstSeconds, double offset) {}
 
-    private final double span;
+    /** How much of the scale can be in view, and the distance of its lines. */
+    private static final double[][] SPANS = {{8, 2}, {12, 3}, {24, 6}};
+
+    private static final double ROOM = 0.6;
+
     private final boolean fromTop;
     private List<Line> lines = List.of();
     private double seconds = 1;
     private double playedSeconds = -1;
 
     /**
-     * An empty plot.
+     * An empty plot; as much of the scale is in view as the readings need, up to 24.
      *
-     * @param span how much of the scale is in view, in its own unit
-     * @param fromTop whether the highest reading decides what is in view, rather than the lowest
+     * @param fromTop whether of readings that need more the highest stay in view, rather than the lowest
      */
-    public TimeCurves(double span, boolean fromTop) {
-        this.span = span;
+    public TimeCurves(boolean fromTop) {
         this.fromTop = fromTop;
     }
 
@@ -78,14 +80,18 @@ public final class TimeCurves extends PlotPane {
                 }
             }
         }
-        double step = span > 14 ? 6 : 3;
-        double top = fromTop ? Math.ceil((high + 0.5) / step) * step : Math.floor((low - 0.5) / step) * step + span;
-        if (!Double.isFinite(top)) {
-            top = 0;
+        double[] scale = SPANS[SPANS.length - 1];
+        for (int i = SPANS.length - 1; i >= 0; i--) {
+            if (topOf(high, low, SPANS[i]) - SPANS[i][0] <= low - ROOM && topOf(high, low, SPANS[i]) >= high + ROOM) {
+                scale = SPANS[i];
+            }
         }
+        double span = scale[0];
+        double step = scale[1];
+        double top = topOf(high, low, scale);
         double bottom = h - 20;
         for (double v = top; v >= top - span - 1e-9; v -= step) {
-            double y = y(v, top, bottom);
+            double y = y(v, top, span, bottom);
             line(g, LEFT, y, w - RIGHT, y, p.hairline());
             text(g, Readings.level(v).replace(".0", ""), LEFT - 7, y, TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
         }
@@ -99,7 +105,7 @@ public final class TimeCurves extends PlotPane {
         g.rect(LEFT, 3, w - LEFT - RIGHT, bottom - 2);
         g.clip();
         for (int i = lines.size() - 1; i >= 0; i--) {
-            stroke(g, lines.get(i), w, top, bottom, p);
+            stroke(g, lines.get(i), w, top, span, bottom, p);
         }
         g.restore();
         if (playedSeconds >= 0 && playedSeconds <= seconds) {
@@ -107,7 +113,7 @@ public final class TimeCurves extends PlotPane {
         }
     }
 
-    private void stroke(GraphicsContext g, Line line, double w, double top, double bottom, Palette p) {
+    private void stroke(GraphicsContext g, Line line, double w, double top, double span, double bottom, Palette p) {
         Color colour = line.index() == 0 ? p.ink() : p.reference(line.index() - 1);
         g.setStroke(colour);
         g.setLineWidth(line.index() == 0 ? 2.2 : 1.4);
@@ -121,7 +127,7 @@ public final class TimeCurves extends PlotPane {
                 continue;
             }
             double x = x(line.firstSeconds() + i * line.stepSeconds(), w);
-            double y = y(v + line.offset(), top, bottom);
+            double y = y(v + line.offset(), top, span, bottom);
             if (drawing) {
                 g.lineTo(x, y);
             } else {
@@ -133,11 +139,18 @@ public final class TimeCurves extends PlotPane {
         g.setLineDashes();
     }
 
+    private double topOf(double high, double low, double[] scale) {
+        double top = fromTop
+                ? Math.ceil((high + ROOM) / scale[1]) * scale[1]
+                : Math.floor((low - ROOM) / scale[1]) * scale[1] + scale[0];
+        return Double.isFinite(top) ? top : 0;
+    }
+
     private double x(double at, double w) {
         return LEFT + at / seconds * (w - LEFT - RIGHT);
     }
 
-    private double y(double value, double top, double bottom) {
+    private static double y(double value, double top, double span, double bottom) {
         return 6 + (top - value) / span * (bottom - 6);
     }
 }

@@ -141,12 +141,22 @@ public final class TonePlot extends FrequencyPlot {
         return shown.get(curve).clone();
     }
 
+    /** The levels that are drawn of what is held. */
+    public Optional<double[]> heldLevels() {
+        return scene.heldDb();
+    }
+
+    /** The levels that are drawn of the corridor's edges, the lower first. */
+    public Optional<double[][]> corridorLevels() {
+        return scene.corridorDb();
+    }
+
     @Override
     protected void draw(GraphicsContext g, double w, double h, Palette p) {
         place(w, 8, h - 6, topDb, topDb - RANGE_DB);
         grid(g, p, STEP_DB, false, false);
         clip(g);
-        scene.corridorDb().ifPresent(c -> between(g, c[0], c[1], Palette.faint(p.accent(), 0.14)));
+        scene.corridorDb().ifPresent(c -> between(g, c[0], c[1], Palette.faint(p.accent(), 0.18)));
         for (int i = 0; i < scene.curves().size(); i++) {
             int index = scene.curves().get(i).index();
             if (index > 0 && scene.curves().get(i).isDrawn()) {

@@ -1,5 +1,6 @@
 package oakmirror.desk.plot;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import javafx.beans.property.DoubleProperty;
@@ -41,7 +42,7 @@ public final class WidthPlot extends FrequencyPlot {
                 reading == WidthCurve.Reading.CORRELATION ? 0.5 : (reading.high() - reading.low()) / 7 > 4 ? 6 : 3;
         grid(g, p, step, false, true);
         clip(g);
-        corridor.ifPresent(c -> between(g, c[0], c[1], Palette.faint(p.accent(), 0.14)));
+        corridor.ifPresent(c -> between(g, c[0], c[1], Palette.faint(p.accent(), 0.18)));
         g.setLineDashes(1, 4);
         for (double hz : notches) {
             if (hz < FrequencyScale.HIGH_HZ) {
@@ -54,7 +55,11 @@ public final class WidthPlot extends FrequencyPlot {
                 boolean mix = c.index() == 0;
                 if (mix == (pass == 1) && c.isDrawn()) {
                     Color colour = mix ? p.ink() : p.reference(c.index() - 1);
-                    curve(g, c.levelsDb(), colour, mix ? 2.4 : 1.6, mix ? new double[0] : Palette.dash(c.index() - 1));
+                    // What is narrower than the scale runs along its end, so that a curve never vanishes.
+                    double[] values = Arrays.stream(c.levelsDb())
+                            .map(v -> Math.max(reading.low(), v))
+                            .toArray();
+                    curve(g, values, colour, mix ? 2.4 : 1.6, mix ? new double[0] : Palette.dash(c.index() - 1));
                 }
             }
         }

@@ -26,8 +26,8 @@ public final class ZoneDumbbells extends PlotPane {
      */
     public record Reading(int index, double low, double middle, double high) {}
 
-    /** The readings of a zone, and what the references leave. */
-    public record Row(Zone zone, List<Reading> readings, Span span) {}
+    /** The readings of a zone, what the references leave, and how far theirs reach, if that is known. */
+    public record Row(Zone zone, List<Reading> readings, Span span, Span reach) {}
 
     private final boolean detailed;
     private final double floor;
@@ -105,6 +105,11 @@ public final class ZoneDumbbells extends PlotPane {
             double to = axis.x(row.span().high());
             g.setFill(Palette.faint(p.accent(), 0.20));
             g.fillRect(from, y - wash / 2, Math.max(2, to - from), wash);
+        }
+        if (detailed && row.reach().isKnown()) {
+            double from = axis.x(row.reach().low());
+            g.setFill(Palette.faint(p.accent(), 0.10));
+            g.fillRect(from, y - wash / 2, Math.max(2, axis.x(row.reach().high()) - from), wash);
         }
         for (Reading r : row.readings()) {
             if (r.index() > 0 && Double.isFinite(r.middle())) {

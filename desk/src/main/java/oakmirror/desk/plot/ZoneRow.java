@@ -1,5 +1,6 @@
 package oakmirror.desk.plot;
 
+import java.util.Set;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.text.TextAlignment;
 import oakmirror.correction.Gap;
@@ -9,16 +10,14 @@ import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.Zone;
 
-/** The mean gap of each of the seven zones, written under the plots at the zone's place. */
+/** The mean gap of each of the seven zones, written under the plots at the zone's place; zones outside the corridor are framed. */
 public final class ZoneRow extends PlotPane {
-
-    /** A zone whose gap is over this is framed. Common practice, no source. */
-    public static final double NOTABLE_DB = 2.5;
 
     private static final double PIXELS_PER_LETTER = 6.6;
 
     private final FrequencyView view;
     private double[] gapDb = new double[BandGrid.SIZE];
+    private Set<Zone> inside = Set.of();
     private boolean known;
 
     /** A row under plots that share a view. */
@@ -27,9 +26,10 @@ public final class ZoneRow extends PlotPane {
         view.onChange(this::redraw);
     }
 
-    /** Shows another gap. */
-    public void show(Gap next) {
+    /** Shows another gap, and which zones are inside the corridor. */
+    public void show(Gap next, Set<Zone> insideCorridor) {
         gapDb = next.gapDb();
+        inside = Set.copyOf(insideCorridor);
         known = next.isKnown();
         redraw();
     }
@@ -44,7 +44,7 @@ public final class ZoneRow extends PlotPane {
                 continue;
             }
             double gap = zone.mean(gapDb);
-            boolean notable = Math.abs(gap) > NOTABLE_DB;
+            boolean notable = known && !inside.contains(zone);
             g.setFill(p.panel());
             g.fillRoundRect(left, 1, width, h - 2, 5, 5);
             if (notable) {

@@ -49,7 +49,7 @@ public final class AudioCache {
     private static final int SAMPLED_PARTS = 64;
     private static final int SAMPLED_BYTES = 1 << 15;
     /** Raised whenever a measurement changes its meaning, so that old ones are not read. */
-    private static final String FORMAT = "4";
+    private static final String FORMAT = "5";
 
     private final Path folder;
     private final long limitBytes;

@@ -1,0 +1,52 @@
+package oakmirror.spectrum;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.Random;
+import org.hipparchus.complex.Complex;
+import org.hipparchus.transform.DftNormalization;
+import org.hipparchus.transform.FastFourierTransformer;
+import org.hipparchus.transform.TransformType;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+class RowTransformTest {
+
+    @ParameterizedTest
+    @ValueSource(ints = {4, 8, 16, 32, 512, 2048, 16384, 65536, 262144})
+    void agreesWithHipparchusTransform(int size) {
+        Random random = new Random(size);
+        float[] real = new float[size];
+        float[] imaginary = new float[size];
+        Complex[] values = new Complex[size];
+        for (int i = 0; i < size; i++) {
+            real[i] = random.nextFloat() - 0.5f;
+            imaginary[i] = random.nextFloat() - 0.5f;
+            values[i] = new Complex(real[i], imaginary[i]);
+        }
+        Complex[] expected =
+                new FastFourierTransformer(DftNormalization.STANDARD).transform(values, TransformType.FORWARD);
+        RowTransform transform = new RowTransform(size);
+        float[] again = real.clone();
+        float[] againImaginary = imaginary.clone();
+        transform.transform(real, imaginary);
+        // Rounding to 24 bits, of values whose root mean square is √(size/6), once a stage.
+        double allowed = 2e-6 * Math.sqrt(size / 6.0);
+        for (int k = 0; k < size; k++) {
+            assertThat((double) real[k]).as("line %d", k).isCloseTo(expected[k].getReal(), within(allowed));
+            assertThat((double) imaginary[k]).as("line %d", k).isCloseTo(expected[k].getImaginary(), within(allowed));
+        }
+        transform.transform(again, againImaginary);
+        assertThat(again).as("the same when done again").containsExactly(real);
+    }
+
+    @Test
+    void takesPowersOfTwoAlone() {
+        for (int size : new int[] {0, 1, 2, 12, 1000}) {
+            assertThatThrownBy(() -> new RowTransform(size)).hasMessageContaining("power of two");
+        }
+    }
+}
