@@ -6,7 +6,7 @@ import oakmirror.filter.Kaiser;
 /**
  * Cuts a range of frequencies out of a signal without moving phases, so that peaks keep their height, and reads peak and power of what is
  * left: a windowed sinc, the ideal low-pass at the upper end less that at the lower one (Kaiser, 60 dB down outside). Half the amplitude is
- * left at the ends; the slopes reach 0.7 octaves of the lower end to either side of both.
+ * left at the ends; the slopes reach 0.85 octaves of the lower end to either side of both.
  *
  * <p>The signal is taken by blocks of {@value #SEGMENTS} segments of {@value #SEGMENT} samples, laid out in rows: row j holds sample j of every
  * segment. Then tap k adds to row j of the outcome row j + k of the signal, whatever the segment, and the inner loop runs over whole rows
@@ -25,7 +25,7 @@ final class ZoneFilter {
     /** For 60 dB: 0.1102·(60 − 8.7). */
     private static final double BETA = 5.653;
     /** Width of a slope in units of the lower end. */
-    private static final double SLOPE = Math.pow(2, 0.7) - Math.pow(2, -0.7);
+    private static final double SLOPE = Math.pow(2, 0.85) - Math.pow(2, -0.85);
     /** Kaiser's formula for the taps of a slope as wide as the rate. */
     private static final double TAPS_PER_SLOPE = (60 - 8) / (2.285 * 2 * Math.PI);
 
@@ -140,19 +140,26 @@ final class ZoneFilter {
     }
 
     private void filter() {
-        for (float[] sum : sums) {
-            Arrays.fill(sum, 0f);
+        for (int j = 0; j < SEGMENT; j++) {
+            set(sums[j], rows[j], rows[j + 1], rows[j + 2], rows[j + 3], taps[0], taps[1], taps[2], taps[3]);
         }
-        for (int k = 0; k < taps.length; k += AT_ONCE) {
+        for (int k = AT_ONCE; k < taps.length; k += AT_ONCE) {
+            float t0 = taps[k];
+            float t1 = taps[k + 1];
+            float t2 = taps[k + 2];
+            float t3 = taps[k + 3];
             for (int j = 0; j < SEGMENT; j++) {
                 int at = j + k;
-                add(sums[j], rows[at], rows[at + 1], rows[at + 2], rows[at + 3], k);
+                add(sums[j], rows[at], rows[at + 1], rows[at + 2], rows[at + 3], t0, t1, t2, t3);
             }
         }
     }
 
-    private void add(float[] sum, float[] x0, float[] x1, float[] x2, float[] x3, int k) {
-        add(sum, x0, x1, x2, x3, taps[k], taps[k + 1], taps[k + 2], taps[k + 3]);
+    private static void set(
+            float[] sum, float[] x0, float[] x1, float[] x2, float[] x3, float t0, float t1, float t2, float t3) {
+        for (int s = 0; s < sum.length; s++) {
+            sum[s] = t0 * x0[s] + t1 * x1[s] + t2 * x2[s] + t3 * x3[s];
+        }
     }
 
     private static void add(

@@ -15,7 +15,7 @@ import oakmirror.filter.Kaiser;
  * running sum of the taps less the straight line's. So |y| ≤ (1+ε)·max|x| + Σ|c|·max|Δ²x| over a stretch, ε being what rounding
  * leaves of the filter's first moment. Σ|c| is below ½, and music curves little between samples, so that this bound lies close
  * above the samples: nearly all stretches but the loudest lie below the peak found so far and are skipped. The inner loop of the rest
- * runs along the samples with four taps at once, which the compiler turns into vector instructions.
+ * runs along the samples with four taps at once.
  */
 public final class TruePeakMeter {
 

@@ -42,6 +42,17 @@ final class BandFold {
         add(bands[2], block.crossReal);
     }
 
+    /** The bands of lines. */
+    double[] of(double[] lines) {
+        double[] bands = new double[BandGrid.SIZE];
+        for (int b = 0; b < usable; b++) {
+            for (int i = 0; i < share[b].length; i++) {
+                bands[b] += share[b][i] * lines[firstBin[b] + i];
+            }
+        }
+        return bands;
+    }
+
     private void add(double[] bands, float[] lines) {
         for (int b = 0; b < usable; b++) {
             float[] shares = share[b];

@@ -34,12 +34,11 @@ final class LineSums {
         added = 0;
     }
 
-    /** The sums over a divisor; to be asked for once. */
-    double[] take(double divisor) {
+    /** Adds the sums to others. */
+    void addTo(double[] sums) {
         moveOn();
         for (int k = 0; k < all.length; k++) {
-            all[k] /= divisor;
+            sums[k] += all[k];
         }
-        return all;
     }
 }

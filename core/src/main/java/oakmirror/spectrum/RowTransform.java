@@ -17,8 +17,6 @@ import java.util.Arrays;
  */
 final class RowTransform {
 
-    private static final int TILE = 16;
-
     private final int rows;
     private final int columns;
     private final Half down;
@@ -60,18 +58,20 @@ final class RowTransform {
         across.give(real, imaginary);
     }
 
-    /** Rows become columns, in tiles, so that what is read and written lies close together. */
+    /** Rows become columns, four at a time. */
     private static void swap(float[][] from, float[][] to) {
-        for (int q0 = 0; q0 < from.length; q0 += TILE) {
-            int q1 = Math.min(from.length, q0 + TILE);
-            for (int c0 = 0; c0 < to.length; c0 += TILE) {
-                int c1 = Math.min(to.length, c0 + TILE);
-                for (int c = c0; c < c1; c++) {
-                    float[] column = to[c];
-                    for (int q = q0; q < q1; q++) {
-                        column[q] = from[q][c];
-                    }
-                }
+        int step = Math.min(4, from.length);
+        for (int q = 0; q < from.length; q += step) {
+            float[] r0 = from[q];
+            float[] r1 = from[q + 1];
+            float[] r2 = from[q + step - 2];
+            float[] r3 = from[q + step - 1];
+            for (int c = 0; c < to.length; c++) {
+                float[] column = to[c];
+                column[q] = r0[c];
+                column[q + 1] = r1[c];
+                column[q + step - 2] = r2[c];
+                column[q + step - 1] = r3[c];
             }
         }
     }

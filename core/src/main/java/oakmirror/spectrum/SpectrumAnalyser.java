@@ -26,8 +26,8 @@ public final class SpectrumAnalyser {
     private static final double RELATIVE_GATE_DB = -20;
     private static final double CLASS_DB = 0.5;
     private static final int CLASSES = 180;
-    /** Left, right, cross. */
-    private static final int POWERS = 3;
+    /** Left, right, real and imaginary part of their cross power. */
+    private static final int SUMS = 4;
 
     private final int sampleRate;
     private final int size;
@@ -35,10 +35,7 @@ public final class SpectrumAnalyser {
     private final BandFold fold;
     private final float[] left;
     private final float[] right;
-    private final LineSums linePower;
-    private final LineSums lineCrossReal;
-    private final LineSums lineCrossImaginary;
-    private final double[][][] classBands = new double[CLASSES][][];
+    private final LineSums[][] classLines = new LineSums[CLASSES][];
     private final int[] classCount = new int[CLASSES];
     private final double[] classPower = new double[CLASSES];
     /** Energy of the newer half of the block before, which is the older half of this one; NaN for the first block. */
@@ -66,9 +63,6 @@ public final class SpectrumAnalyser {
         this.fold = new BandFold(size, sampleRate);
         this.left = new float[size];
         this.right = new float[size];
-        this.linePower = new LineSums(size / 2 + 1);
-        this.lineCrossReal = new LineSums(size / 2 + 1);
-        this.lineCrossImaginary = new LineSums(size / 2 + 1);
     }
 
     /** Samples in the usual block at a rate. */
@@ -112,16 +106,16 @@ public final class SpectrumAnalyser {
         }
         level = Math.min(level, CLASSES - 1);
         transform.transform(left, right);
-        if (classBands[level] == null) {
-            classBands[level] = new double[POWERS][BandGrid.SIZE];
+        if (classLines[level] == null) {
+            classLines[level] = new LineSums[SUMS];
+            Arrays.setAll(classLines[level], p -> new LineSums(size / 2 + 1));
         }
-        fold.addTo(classBands[level], transform);
+        classLines[level][0].add(transform.left);
+        classLines[level][1].add(transform.right);
+        classLines[level][2].add(transform.crossReal);
+        classLines[level][3].add(transform.crossImaginary);
         classCount[level]++;
         classPower[level] += power;
-        linePower.add(transform.left);
-        linePower.add(transform.right);
-        lineCrossReal.add(transform.crossReal);
-        lineCrossImaginary.add(transform.crossImaginary);
     }
 
     private double energy(int from, int to) {
@@ -135,46 +129,42 @@ public final class SpectrumAnalyser {
             Arrays.fill(right, filled, size, 0f);
             analyse();
         }
-        double[][] bands = new double[POWERS][BandGrid.SIZE];
-        int blocks = 0;
-        for (int c = gateClass(); c < CLASSES; c++) {
-            if (classCount[c] > 0) {
-                blocks += classCount[c];
-                for (int p = 0; p < POWERS; p++) {
-                    add(bands[p], classBands[c][p]);
+        int first = gateClass();
+        int blocks = blocksFrom(first);
+        double[][] lines = linesFrom(first);
+        double seconds = blocks == 0 ? 0 : (blocks + 1) * (size / 2.0) / sampleRate;
+        return new StereoSpectrum(fold.of(lines[0]), fold.of(lines[1]), fold.of(lines[2]), fold.usableBands(), seconds);
+    }
+
+    /** The same line by line, all blocks above −70 dBFS. */
+    public LineSpectrum lines() {
+        double[][] lines = linesFrom(0);
+        double[] power = new double[lines[0].length];
+        for (int k = 0; k < power.length; k++) {
+            power[k] = (lines[0][k] + lines[1][k]) / 2;
+        }
+        return new LineSpectrum(sampleRate, size, power, lines[2], lines[3], blocksFrom(0));
+    }
+
+    private int blocksFrom(int first) {
+        return Arrays.stream(classCount, first, CLASSES).sum();
+    }
+
+    /** Mean lines of all blocks of a class of level and the louder ones. */
+    private double[][] linesFrom(int first) {
+        double[][] lines = new double[SUMS][size / 2 + 1];
+        int blocks = Math.max(1, blocksFrom(first));
+        for (int p = 0; p < SUMS; p++) {
+            for (int c = first; c < CLASSES; c++) {
+                if (classLines[c] != null) {
+                    classLines[c][p].addTo(lines[p]);
                 }
             }
+            for (int k = 0; k < lines[p].length; k++) {
+                lines[p][k] /= blocks;
+            }
         }
-        for (double[] band : bands) {
-            scale(band, Math.max(1, blocks));
-        }
-        double seconds = blocks == 0 ? 0 : (blocks + 1) * (size / 2.0) / sampleRate;
-        return new StereoSpectrum(bands[0], bands[1], bands[2], fold.usableBands(), seconds);
-    }
-
-    /** The same line by line, all blocks above −70 dBFS; to be asked for once, after {@link #finish}. */
-    public LineSpectrum lines() {
-        int blocks = Arrays.stream(classCount).sum();
-        int divisor = Math.max(1, blocks);
-        return new LineSpectrum(
-                sampleRate,
-                size,
-                linePower.take(2.0 * divisor),
-                lineCrossReal.take(divisor),
-                lineCrossImaginary.take(divisor),
-                blocks);
-    }
-
-    private static void add(double[] sum, double[] more) {
-        for (int b = 0; b < sum.length; b++) {
-            sum[b] += more[b];
-        }
-    }
-
-    private static void scale(double[] sum, double divisor) {
-        for (int b = 0; b < sum.length; b++) {
-            sum[b] /= divisor;
-        }
+        return lines;
     }
 
     private int gateClass() {
