@@ -9,6 +9,7 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleObjectProperty;
 import oakmirror.correction.Gap;
+import oakmirror.correction.Proposal;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.Compared.Member;
 import oakmirror.findings.DynamicsStanding;
@@ -54,7 +55,10 @@ public final class Comparison {
             refresh.run();
         });
         workspace.sessionProperty().map(Comparison::basis).subscribe(s -> refresh.run());
-        workspace.proposalProperty().subscribe(p -> refresh.run());
+        workspace
+                .proposalProperty()
+                .map(Proposal::gap)
+                .subscribe(g -> refresh.run()); // passages may be measured by now
         workspace.tracks().revisionProperty().subscribe(r -> refresh.run());
         workspace.sessionProperty().map(s -> s.comparing().dismissed()).subscribe(d -> tell());
     }
