@@ -58,7 +58,8 @@ public final class AnalysisRun {
             Path song = Path.of(songs.get(t % songs.size()));
             StereoSource source = new TrackImporter(cache, executor)
                     .importTrack(song, Optional.of(RATE), Progress.NONE)
-                    .audio();
+                    .audio()
+                    .orElseThrow();
             long first = t * 1000L; // no two alike
             cache.store(key(t), RATE, sink -> {
                 for (long at = 0; at < (long) SECONDS * RATE; at += BLOCK) {

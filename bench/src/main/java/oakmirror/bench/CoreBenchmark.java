@@ -134,7 +134,7 @@ public class CoreBenchmark {
     /** Twelve bands fitted to a rough curve at a third of an octave: what a slider waits for. */
     @Benchmark
     public List<EqBand> fit() {
-        return new BandFitter(10, 30, 16000).fit(correction.curveDb());
+        return new BandFitter(10, 30, 16000, 48000).fit(correction.curveDb());
     }
 
     /** One block of 512 frames, 10.7 ms of sound, through twelve bands. */

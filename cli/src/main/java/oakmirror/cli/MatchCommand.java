@@ -14,9 +14,11 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutorService;
+import oakmirror.audio.StereoSource;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.Gap;
 import oakmirror.correction.Proposal;
+import oakmirror.files.Leftovers;
 import oakmirror.finish.FinishSettings;
 import oakmirror.finish.MasterRender;
 import oakmirror.measure.TrackMeasurer;
@@ -27,6 +29,7 @@ import oakmirror.media.cache.AudioCache;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.AudioWriter;
 import oakmirror.media.file.OutputFormat;
+import oakmirror.media.file.OutputNames;
 import oakmirror.media.file.TableFiles;
 import oakmirror.processing.ToneFilter.Phase;
 import picocli.CommandLine.Command;
@@ -42,6 +45,9 @@ import picocli.CommandLine.Spec;
         description =
                 "Derives a correction for a mix from level-matched references, and renders it to a loudness target.")
 final class MatchCommand implements Callable<Integer> {
+
+    /** What is written, by name. */
+    private static final List<String> OUTPUTS = List.of("matched.wav", "curve.csv", "bands.csv", "summary.json");
 
     @Option(names = "--mix", required = true, paramLabel = "FILE", description = "The mix.")
     private Path mix;
@@ -95,18 +101,19 @@ final class MatchCommand implements Callable<Integer> {
         CorrectionSettings settings = settings();
         FinishSettings finish = finish();
         Phase how = phase();
+        checkOutputs();
         ExecutorService executor = Workers.perProcessor("match");
         ProgressLine progress = new ProgressLine();
-        Path scratch = Files.createTempDirectory("oak-mirror");
+        Path scratch = scratch();
         try {
             TrackImporter importer = new TrackImporter(new AudioCache(scratch, Long.MAX_VALUE), executor);
-            progress.start("reading " + mix.getFileName());
+            progress.start("reading " + mix);
             ImportedTrack mixTrack = importer.importTrack(mix, Optional.empty(), progress);
+            StereoSource audio = mixTrack.audio().orElseThrow();
             List<ImportedTrack> referenceTracks = new ArrayList<>();
             for (Path reference : references) {
-                progress.start("reading " + reference.getFileName());
-                referenceTracks.add(importer.importTrack(
-                        reference, Optional.of(mixTrack.audio().sampleRate()), progress));
+                progress.start("reading " + reference);
+                referenceTracks.add(importer.importTrack(reference, Optional.of(audio.sampleRate()), progress));
             }
             Gap gap = Gap.between(
                     mixTrack.measurement().spectrum(),
@@ -115,16 +122,16 @@ final class MatchCommand implements Callable<Integer> {
                             .map(r -> new Gap.Reference(
                                     r.measurement().spectrum(), r.measurement().heardLufs()))
                             .toList());
-            Proposal proposal = Proposal.derive(gap, settings);
+            Proposal proposal = Proposal.derive(gap, settings, audio.sampleRate());
             progress.start("rendering");
             Written written = write(
                     proposal,
                     new MasterRender(
-                            mixTrack.audio(),
+                            audio,
                             proposal.filter(how),
                             finish,
                             new TrackMeasurer(executor, TrackMeasurer.Extent.COMPARED)),
-                    mixTrack,
+                    audio.sampleRate(),
                     progress);
             ObjectNode summary = summary(settings, finish, proposal, mixTrack, referenceTracks, written);
             report(summary, written, mixTrack, referenceTracks, progress);
@@ -132,47 +139,60 @@ final class MatchCommand implements Callable<Integer> {
         } finally {
             progress.clear();
             executor.shutdown();
-            remove(scratch);
+            Leftovers.removeFolder(scratch);
         }
     }
 
-    private record Written(MasterRender.Outcome outcome, long clipped) {}
+    /** A folder for decoded audio, which goes with all that is in it when the program ends. */
+    private static Path scratch() throws AudioFileException {
+        Path temporary = Path.of(System.getProperty("java.io.tmpdir"));
+        try {
+            return Leftovers.folder(temporary);
+        } catch (IOException e) {
+            throw new AudioFileException(
+                    "The folder for temporary files, " + temporary
+                            + ", cannot be written to; make room there or allow it.",
+                    e);
+        }
+    }
 
-    private Written write(Proposal proposal, MasterRender render, ImportedTrack mixTrack, ProgressLine progress)
-            throws IOException, OutputException {
+    private List<Path> outputs() {
+        return OUTPUTS.stream().map(out::resolve).toList();
+    }
+
+    /** Makes the folder and sees to it, before anything is read, that nothing the user gave is written over. */
+    private void checkOutputs() throws OutputException {
         try {
             Files.createDirectories(out);
         } catch (IOException e) {
             throw new OutputException(
                     new AudioFileException("The folder " + out + " cannot be made; choose another.", e));
         }
-        Path file = out.resolve("matched.wav");
-        try {
-            if (Files.exists(file) && isAnInput(file)) {
-                throw new AudioFileException(file + " is one of the inputs and is not written over.");
+        List<Path> inputs = new ArrayList<>(references);
+        inputs.add(mix);
+        for (Path output : outputs()) {
+            if (OutputNames.inputAt(output, inputs).isPresent()) {
+                throw new OutputException(
+                        new AudioFileException(output + " is one of the inputs and is not written over."));
             }
-            try (AudioWriter writer =
-                    OutputFormat.WAV_24.open(file, mixTrack.audio().sampleRate())) {
-                MasterRender.Outcome outcome = render.render(writer::write, progress);
-                writer.commit();
-                TableFiles.writeCurve(out.resolve("curve.csv"), proposal);
-                TableFiles.writeBands(out.resolve("bands.csv"), proposal.bands());
-                return new Written(outcome, writer.clippedSamples());
-            }
-        } catch (AudioFileException e) {
-            throw new OutputException(e);
         }
     }
 
-    private boolean isAnInput(Path file) throws IOException {
-        List<Path> inputs = new ArrayList<>(references);
-        inputs.add(mix);
-        for (Path input : inputs) {
-            if (Files.isSameFile(file, input)) {
-                return true;
-            }
+    private record Written(MasterRender.Outcome outcome, long clipped, boolean replaced) {}
+
+    private Written write(Proposal proposal, MasterRender render, int sampleRate, ProgressLine progress)
+            throws IOException, OutputException {
+        Path file = outputs().get(0);
+        boolean replaced = Files.exists(file);
+        try (AudioWriter writer = OutputFormat.WAV_24.open(file, sampleRate)) {
+            MasterRender.Outcome outcome = render.render(writer::write, progress);
+            writer.commit();
+            TableFiles.writeCurve(outputs().get(1), proposal);
+            TableFiles.writeBands(outputs().get(2), proposal.bands());
+            return new Written(outcome, writer.clippedSamples(), replaced);
+        } catch (AudioFileException e) {
+            throw new OutputException(e);
         }
-        return false;
     }
 
     private ObjectNode summary(
@@ -185,7 +205,9 @@ final class MatchCommand implements Callable<Integer> {
         ObjectNode root = new ObjectMapper().createObjectNode();
         root.put("mix", mix.toString());
         root.put("mixIntegratedLufs", rounded(mixTrack.measurement().heardLufs()));
-        root.put("mixTruePeakDbtp", rounded(mixTrack.measurement().peaks().truePeakDbtp()));
+        root.put(
+                "mixTruePeakDbtp",
+                rounded(mixTrack.measurement().heard().peaks().truePeakDbtp()));
         ArrayNode list = root.putArray("references");
         for (int i = 0; i < referenceTracks.size(); i++) {
             double lufs = referenceTracks.get(i).measurement().heardLufs();
@@ -224,7 +246,7 @@ final class MatchCommand implements Callable<Integer> {
         ObjectMapper mapper = new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT);
         String text = mapper.writeValueAsString(summary);
         try {
-            TableFiles.writeText(out.resolve("summary.json"), text + "\n");
+            TableFiles.writeText(outputs().get(3), text + "\n");
         } catch (AudioFileException e) {
             throw new OutputException(e);
         }
@@ -233,19 +255,20 @@ final class MatchCommand implements Callable<Integer> {
         List<ImportedTrack> all = new ArrayList<>(referenceTracks);
         all.add(0, mixTrack);
         all.forEach(t -> t.warnings().forEach(w -> err.println(t.path().getFileName() + ": " + w)));
+        referenceTracks.stream()
+                .filter(r -> !Double.isFinite(r.measurement().heardLufs()))
+                .forEach(r -> err.println(r.path().getFileName()
+                        + ": without loudness (silent, or shorter than 0.4 s), so it asks for nothing."));
+        if (written.replaced()) {
+            err.println(outputs().get(0) + " was there before and has been replaced.");
+        }
         err.flush();
         PrintWriter stdout = spec.commandLine().getOut();
         if (json) {
             stdout.println(text);
         } else {
             MasterRender.Outcome outcome = written.outcome();
-            String reached = String.format(
-                    Locale.ROOT,
-                    "%s: %.1f LUFS, %.1f dBTP",
-                    out.resolve("matched.wav"),
-                    outcome.integratedLufs(),
-                    outcome.truePeakDbtp());
-            stdout.println(reached.replace(" -", " −"));
+            stdout.println(reached(outcome));
             if (outcome.plan().heldBackDb() > 0.05) {
                 stdout.printf(
                         Locale.ROOT,
@@ -254,6 +277,21 @@ final class MatchCommand implements Callable<Integer> {
             }
         }
         stdout.flush();
+    }
+
+    private String reached(MasterRender.Outcome outcome) {
+        if (!Double.isFinite(outcome.integratedLufs())) {
+            return outputs().get(0)
+                    + ": the mix has no loudness (silent, or shorter than 0.4 s), so it reaches no target;"
+                    + " it is only kept under the ceiling.";
+        }
+        String figures = String.format(
+                Locale.ROOT,
+                "%s: %.1f LUFS, %.1f dBTP",
+                outputs().get(0),
+                outcome.integratedLufs(),
+                outcome.truePeakDbtp());
+        return figures.replace(" -", " −");
     }
 
     private CorrectionSettings settings() {
@@ -296,14 +334,5 @@ final class MatchCommand implements Callable<Integer> {
     private ParameterException usage(String message) {
         String sentence = Character.toUpperCase(message.charAt(0)) + message.substring(1) + ".";
         return new ParameterException(spec.commandLine(), sentence);
-    }
-
-    private static void remove(Path folder) throws IOException {
-        try (var files = Files.list(folder)) {
-            for (Path file : files.toList()) {
-                Files.deleteIfExists(file);
-            }
-        }
-        Files.deleteIfExists(folder);
     }
 }

@@ -8,13 +8,14 @@ import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutorService;
-import oakmirror.audio.Decibels;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
 import oakmirror.media.Workers;
 import oakmirror.media.file.AudioFile;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.DecodedStream;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
@@ -30,6 +31,8 @@ final class MeasureCommand implements Callable<Integer> {
 
     /** A file and what was measured of it. */
     record Measured(Path file, TrackMeasurement measurement) {}
+
+    private static final Logger LOG = LoggerFactory.getLogger(MeasureCommand.class);
 
     @Parameters(arity = "1..*", paramLabel = "FILE", description = "Audio files: WAV, AIFF, FLAC, MP3, AAC, Ogg, Opus.")
     private List<Path> files;
@@ -48,7 +51,7 @@ final class MeasureCommand implements Callable<Integer> {
         PrintWriter out = spec.commandLine().getOut();
         int code = Main.DONE;
         for (Path file : files) {
-            progress.start(file.getFileName().toString());
+            progress.start(file.toString());
             try (DecodedStream stream = AudioFile.open(file)) {
                 TrackMeasurement m = new TrackMeasurer(executor, TrackMeasurer.Extent.LEVELS).measure(stream, progress);
                 progress.clear();
@@ -61,6 +64,11 @@ final class MeasureCommand implements Callable<Integer> {
             } catch (AudioFileException e) {
                 progress.clear();
                 warn(e.getMessage());
+                code = Main.INPUT;
+            } catch (RuntimeException | OutOfMemoryError e) { // one file must not cost the figures of the others
+                LOG.error("measuring {} failed", file, e);
+                progress.clear();
+                warn(file + " could not be measured; it may be damaged.");
                 code = Main.INPUT;
             }
         }
@@ -80,13 +88,13 @@ final class MeasureCommand implements Callable<Integer> {
 
     private static void print(PrintWriter out, Path file, TrackMeasurement m) {
         out.printf(Locale.ROOT, "%s  (%d Hz, %d ch, %.1f s)%n", file, m.sampleRate(), m.channels(), m.seconds());
-        line(out, "integrated", m.loudness().integratedLufs(), "LUFS");
-        line(out, "loudness range", m.loudness().rangeLu(), "LU");
-        line(out, "max momentary", m.loudness().maxMomentaryLufs(), "LUFS");
-        line(out, "max short-term", m.loudness().maxShortTermLufs(), "LUFS");
-        line(out, "true peak", m.peaks().truePeakDbtp(), "dBTP");
-        line(out, "sample peak", m.peaks().samplePeakDbfs(), "dBFS");
-        line(out, "RMS", Decibels.ofPower(m.peaks().meanSquare()), "dBFS");
+        line(out, "integrated", m.file().loudness().integratedLufs(), "LUFS");
+        line(out, "loudness range", m.file().loudness().rangeLu(), "LU");
+        line(out, "max momentary", m.file().loudness().maxMomentaryLufs(), "LUFS");
+        line(out, "max short-term", m.file().loudness().maxShortTermLufs(), "LUFS");
+        line(out, "true peak", m.file().peaks().truePeakDbtp(), "dBTP");
+        line(out, "sample peak", m.file().peaks().samplePeakDbfs(), "dBFS");
+        line(out, "RMS", m.file().rmsDbfs(), "dBFS");
     }
 
     private static void line(PrintWriter out, String what, double value, String unit) {

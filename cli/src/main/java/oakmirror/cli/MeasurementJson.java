@@ -7,7 +7,6 @@ import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.nio.file.Path;
 import java.util.List;
-import oakmirror.audio.Decibels;
 import oakmirror.cli.MeasureCommand.Measured;
 import oakmirror.measure.TrackMeasurement;
 
@@ -30,13 +29,13 @@ final class MeasurementJson {
         node.put("sampleRate", m.sampleRate());
         node.put("channels", m.channels());
         node.put("seconds", rounded(m.seconds(), 3));
-        number(node, "integratedLufs", m.loudness().integratedLufs());
-        number(node, "loudnessRangeLu", m.loudness().rangeLu());
-        number(node, "maxMomentaryLufs", m.loudness().maxMomentaryLufs());
-        number(node, "maxShortTermLufs", m.loudness().maxShortTermLufs());
-        number(node, "truePeakDbtp", m.peaks().truePeakDbtp());
-        number(node, "samplePeakDbfs", m.peaks().samplePeakDbfs());
-        number(node, "rmsDbfs", Decibels.ofPower(m.peaks().meanSquare()));
+        number(node, "integratedLufs", m.file().loudness().integratedLufs());
+        number(node, "loudnessRangeLu", m.file().loudness().rangeLu());
+        number(node, "maxMomentaryLufs", m.file().loudness().maxMomentaryLufs());
+        number(node, "maxShortTermLufs", m.file().loudness().maxShortTermLufs());
+        number(node, "truePeakDbtp", m.file().peaks().truePeakDbtp());
+        number(node, "samplePeakDbfs", m.file().peaks().samplePeakDbfs());
+        number(node, "rmsDbfs", m.file().rmsDbfs());
         return node;
     }
 

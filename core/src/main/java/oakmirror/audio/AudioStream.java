@@ -16,7 +16,7 @@ public interface AudioStream extends Closeable {
     long expectedFrames();
 
     /**
-     * Reads the next frames. Every sample is finite: what was not a number in the source comes as zero.
+     * Reads the next frames. Every sample is one that can be meant: what is damaged in the source ({@link Samples#isDamaged}) comes as zero.
      *
      * @param block one array a channel, each of at least {@code frames} elements; filled from index 0
      * @param frames how many frames are wanted
@@ -25,6 +25,6 @@ public interface AudioStream extends Closeable {
      */
     int read(float[][] block, int frames) throws IOException;
 
-    /** How many samples so far were not a number or infinite, and came as zero. */
-    long nonFiniteSamples();
+    /** How many samples so far were damaged, and came as zero. */
+    long damagedSamples();
 }

@@ -14,6 +14,9 @@ public record ChannelLayout(List<Role> roles) {
     /** BS.1770-5 weight of a surround channel. */
     public static final double SURROUND_WEIGHT = 1.41;
 
+    /** Gain a single channel has on each side when it is heard. */
+    public static final double MONO_GAIN = Fold.MINUS_3_DB;
+
     /** The part a channel plays. */
     public enum Role {
         LEFT(1.0, 1, 0),
@@ -61,6 +64,19 @@ public record ChannelLayout(List<Role> roles) {
                 List.of(Role.LEFT, Role.RIGHT, Role.CENTRE, Role.LFE, Role.SURROUND_LEFT, Role.SURROUND_RIGHT));
     }
 
+    /** L R C LFE Lb Rb Ls Rs, the order of WAVE files. */
+    public static ChannelLayout surround71() {
+        return new ChannelLayout(List.of(
+                Role.LEFT,
+                Role.RIGHT,
+                Role.CENTRE,
+                Role.LFE,
+                Role.BACK_LEFT,
+                Role.BACK_RIGHT,
+                Role.SURROUND_LEFT,
+                Role.SURROUND_RIGHT));
+    }
+
     /** L R C Ls Rs. */
     public static ChannelLayout surround50() {
         return new ChannelLayout(List.of(Role.LEFT, Role.RIGHT, Role.CENTRE, Role.SURROUND_LEFT, Role.SURROUND_RIGHT));
@@ -75,6 +91,7 @@ public record ChannelLayout(List<Role> roles) {
             case 4 -> new ChannelLayout(List.of(Role.LEFT, Role.RIGHT, Role.SURROUND_LEFT, Role.SURROUND_RIGHT));
             case 5 -> surround50();
             case 6 -> surround51();
+            case 8 -> surround71();
             default -> {
                 List<Role> roles = new ArrayList<>(surround51().roles());
                 roles.addAll(Collections.nCopies(Math.max(0, channels - 6), Role.BACK_CENTRE));

@@ -89,7 +89,7 @@ public record Clip(int sampleRate, ChannelLayout layout, float[][] channels) imp
         }
 
         @Override
-        public long nonFiniteSamples() {
+        public long damagedSamples() {
             return 0;
         }
 

@@ -26,7 +26,7 @@ public abstract class SourceStream implements AudioStream {
     }
 
     @Override
-    public final long nonFiniteSamples() {
+    public final long damagedSamples() {
         return 0;
     }
 

@@ -5,7 +5,7 @@ public record TimeRange(double startSeconds, double endSeconds) {
 
     /** Checks that it does not end before it starts. */
     public TimeRange {
-        if (!(startSeconds >= 0) || !(endSeconds >= startSeconds)) {
+        if (!(startSeconds >= 0) || !(endSeconds >= startSeconds) || Double.isInfinite(endSeconds)) {
             throw new IllegalArgumentException("not a time range: " + startSeconds + " to " + endSeconds);
         }
     }

@@ -1,5 +1,7 @@
 package oakmirror.blind;
 
+import java.util.Collections;
+import java.util.HashSet;
 import java.util.List;
 
 /** What came of a blind comparison. */
@@ -24,6 +26,7 @@ public sealed interface BlindResult permits BlindResult.Abx, BlindResult.Ranking
         /** Copies the list. */
         public Abx {
             right = List.copyOf(right);
+            Trials.check(planned, right.size());
         }
 
         /** How many were right. */
@@ -54,7 +57,20 @@ public sealed interface BlindResult permits BlindResult.Abx, BlindResult.Ranking
         /** Copies the lists. */
         public Ranking {
             names = List.copyOf(names);
+            if (names.isEmpty()) {
+                throw new IllegalArgumentException("a ranking has names");
+            }
             rounds = rounds.stream().map(List::copyOf).toList();
+            Trials.check(planned, rounds.size());
+            for (List<Integer> round : rounds) {
+                boolean isOrder = round.size() == names.size()
+                        && new HashSet<>(round).size() == names.size()
+                        && Collections.min(round) == 0
+                        && Collections.max(round) == names.size() - 1;
+                if (!isOrder) {
+                    throw new IllegalArgumentException("a round of ranking places each of the names once");
+                }
+            }
         }
 
         /** Mean place of a name, 1 being the best; NaN before the first round. */

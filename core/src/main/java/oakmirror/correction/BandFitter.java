@@ -20,7 +20,10 @@ import org.hipparchus.util.Pair;
  *
  * <p>The count grows only as needed: two shelves first, then two bells at a time where the rest is largest, each time all of them
  * adjusted together, until the rest is below {@value #GOOD_ENOUGH_DB} dB RMS. Frequencies, gains and Qs are bounded, and gains cost
- * a little, so that large bands do not fight each other. Outside the correction's range the rest counts a tenth.
+ * a little, so that large bands do not fight each other. Outside the correction's range the rest counts less.
+ *
+ * <p>Bands are only placed where the rate of the mix can carry them. Beyond the grid the curve is asked to hold its value, from 0 Hz (where it
+ * asks for no boost below 20 Hz) up to Nyquist, so that nothing is left there that nobody asked for.
  */
 public final class BandFitter {
 
@@ -28,6 +31,12 @@ public final class BandFitter {
     private static final int POINT_STEP = 2;
     private static final double GAIN_COST = 0.01;
     private static final double OUTSIDE_WEIGHT = 0.1;
+    private static final double BEYOND_WEIGHT = 0.3;
+    /** Up to this part of the rate a digital filter can be shaped. */
+    private static final double HIGHEST_PART = 0.45;
+
+    private static final double[] BELOW_HZ = {5, 10, 15};
+    private static final double BEYOND_STEP = Math.pow(2, 1.0 / 6);
     private static final double SMALLEST_GAIN_DB = 0.05;
     private static final double MAX_GAIN_DB = 15;
     private static final double[] BELL_Q = {0.3, 8};
@@ -38,6 +47,7 @@ public final class BandFitter {
     private static final int ITERATIONS = 25;
 
     private final int mostBells;
+    private final double highestHz;
     private final double[] frequencies;
     private final double[] weights;
     private final BandModel model;
@@ -48,22 +58,34 @@ public final class BandFitter {
      * @param mostBells how many bells at most, 0 to 10, beside the two shelves
      * @param lowHz lower end of the range that counts in full
      * @param highHz upper end of it
+     * @param sampleRate the rate the bands will be used at
      */
-    public BandFitter(int mostBells, double lowHz, double highHz) {
+    public BandFitter(int mostBells, double lowHz, double highHz, int sampleRate) {
         this.mostBells = mostBells;
-        int count = (BandGrid.SIZE + POINT_STEP - 1) / POINT_STEP;
-        frequencies = new double[count];
-        weights = new double[count];
-        for (int i = 0; i < count; i++) {
-            frequencies[i] = BandGrid.centreHz(i * POINT_STEP);
-            weights[i] = frequencies[i] >= lowHz && frequencies[i] <= highHz ? 1 : OUTSIDE_WEIGHT;
+        highestHz = HIGHEST_PART * sampleRate;
+        List<Double> points = new ArrayList<>();
+        for (double hz : BELOW_HZ) {
+            points.add(hz);
+        }
+        for (int b = 0; b < BandGrid.SIZE && BandGrid.centreHz(b) <= highestHz; b += POINT_STEP) {
+            points.add(BandGrid.centreHz(b));
+        }
+        for (double hz = BandGrid.centreHz(BandGrid.SIZE - 1) * BEYOND_STEP; hz <= highestHz; hz *= BEYOND_STEP) {
+            points.add(hz);
+        }
+        frequencies = points.stream().mapToDouble(hz -> hz).toArray();
+        weights = new double[frequencies.length];
+        for (int i = 0; i < weights.length; i++) {
+            double hz = frequencies[i];
+            boolean beyond = hz < BandGrid.centreHz(0) || hz > BandGrid.centreHz(BandGrid.SIZE - 1);
+            weights[i] = beyond ? BEYOND_WEIGHT : hz >= lowHz && hz <= highHz ? 1 : OUTSIDE_WEIGHT;
         }
         model = new BandModel(frequencies);
     }
 
-    /** Ten bells and two shelves for a correction with these settings. */
-    public static List<EqBand> fit(Correction correction, CorrectionSettings settings) {
-        return new BandFitter(10, settings.lowHz(), settings.highHz()).fit(correction.curveDb());
+    /** Ten bells and two shelves for a correction with these settings, for a rate. */
+    public static List<EqBand> fit(Correction correction, CorrectionSettings settings, int sampleRate) {
+        return new BandFitter(10, settings.lowHz(), settings.highHz(), sampleRate).fit(correction.curveDb());
     }
 
     /**
@@ -75,7 +97,8 @@ public final class BandFitter {
     public List<EqBand> fit(double[] curveDb) {
         double[] target = new double[frequencies.length];
         for (int i = 0; i < target.length; i++) {
-            target[i] = curveDb[i * POINT_STEP];
+            double asked = BandGrid.interpolate(curveDb, frequencies[i]);
+            target[i] = frequencies[i] < BandGrid.centreHz(0) ? Math.min(0, asked) : asked;
         }
         Fit fit = new Fit(List.of(), new double[0]);
         if (rms(fit.rest(target)) < GOOD_ENOUGH_DB) {
@@ -93,8 +116,13 @@ public final class BandFitter {
         return fit.bands();
     }
 
+    /** The point nearest below a frequency, or the first. */
     private int indexOf(double hz) {
-        return BandGrid.bandOf(hz) / POINT_STEP;
+        int i = 0;
+        while (i < frequencies.length - 1 && frequencies[i + 1] <= hz) {
+            i++;
+        }
+        return i;
     }
 
     private double rms(double[] rest) {
@@ -157,7 +185,7 @@ public final class BandFitter {
         return new Pair<>(new ArrayRealVector(value, false), new Array2DRowRealMatrix(jacobian, false));
     }
 
-    private static double[] bounded(List<Type> types, double[] p) {
+    private double[] bounded(List<Type> types, double[] p) {
         double[] inside = p.clone();
         for (int t = 0; t < types.size(); t++) {
             int at = t * BandModel.PARAMETERS;
@@ -168,7 +196,8 @@ public final class BandFitter {
                         case HIGH_SHELF -> HIGH_SHELF_HZ;
                     };
             double[] q = types.get(t) == Type.BELL ? BELL_Q : SHELF_Q;
-            inside[at] = clamp(p[at], Math.log(hz[0]), Math.log(hz[1]));
+            double most = Math.min(hz[1], highestHz);
+            inside[at] = clamp(p[at], Math.log(Math.min(hz[0], most)), Math.log(most));
             inside[at + 1] = clamp(p[at + 1], -MAX_GAIN_DB, MAX_GAIN_DB);
             inside[at + 2] = clamp(p[at + 2], Math.log(q[0]), Math.log(q[1]));
         }
@@ -215,22 +244,22 @@ public final class BandFitter {
         Fit withBellAtLargestRest(double[] target) {
             double[] rest = rest(target);
             int best = 0;
-            int bestWidth = 1;
+            double bestOctaves = 0;
             double bestArea = -1;
             for (int i = 0; i < rest.length; i++) {
-                int width = halfWidth(rest, i);
-                double area = weights[i] * Math.abs(rest[i]) * Math.sqrt(width);
+                double octaves = halfWidth(rest, i);
+                double area = weights[i] * Math.abs(rest[i]) * Math.sqrt(octaves);
                 if (area > bestArea) {
                     bestArea = area;
                     best = i;
-                    bestWidth = width;
+                    bestOctaves = octaves;
                 }
             }
-            double octaves = (double) bestWidth * POINT_STEP / BandGrid.BANDS_PER_OCTAVE;
-            return with(Type.BELL, frequencies[best], rest[best], 1.4 / Math.max(0.2, octaves));
+            return with(Type.BELL, frequencies[best], rest[best], 1.4 / Math.max(0.2, bestOctaves));
         }
 
-        private int halfWidth(double[] rest, int centre) {
+        /** For how many octaves about a point the rest is more than half of what it is there. */
+        private double halfWidth(double[] rest, int centre) {
             double half = rest[centre] / 2;
             int from = centre;
             int to = centre;
@@ -240,7 +269,8 @@ public final class BandFitter {
             while (to < rest.length - 1 && rest[to + 1] * Math.signum(half) > Math.abs(half)) {
                 to++;
             }
-            return to - from + 1;
+            double point = (double) POINT_STEP / BandGrid.BANDS_PER_OCTAVE;
+            return Math.log(frequencies[to] / frequencies[from]) / Math.log(2) + point;
         }
 
         List<EqBand> bands() {

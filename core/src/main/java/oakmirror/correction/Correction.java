@@ -6,7 +6,8 @@ import java.util.List;
 import oakmirror.spectrum.BandGrid;
 
 /**
- * The curve proposed to close a gap: gap × strength, smoothed to the resolution, held back by the guards, softly limited.
+ * The curve proposed to close a gap: gap × strength, smoothed to the resolution, held back by the guards, softly limited. Outside the range it
+ * holds on at its value at the range's ends, as a shelf does; but nothing is raised at 20 Hz or below, where there is only rumble.
  *
  * @param curveDb gain for each band of the {@link BandGrid}
  * @param held where guards hold it back wholly or in part
@@ -15,6 +16,8 @@ public record Correction(double[] curveDb, List<Held> held) {
 
     /** How sharply a curve bends into its limit; at half the limit it is lowered by 1.5 %. */
     private static final double KNEE = 4;
+
+    private static final double NOTHING_RAISED_HZ = 20;
 
     private static final List<Guard> GUARDS = List.of(new RangeGuard());
 
@@ -31,7 +34,8 @@ public record Correction(double[] curveDb, List<Held> held) {
         if (!gap.isKnown()) {
             return none();
         }
-        double[] curve = OctaveSmoothing.smooth(gap.gapDb(), knownWithin(gap, settings), settings.resolutionOctaves());
+        boolean[] counts = knownWithin(gap, settings);
+        double[] curve = OctaveSmoothing.smooth(gap.gapDb(), counts, settings.resolutionOctaves());
         List<Held> held = new ArrayList<>();
         double[] passes = new double[curve.length];
         Arrays.fill(passes, settings.strength());
@@ -46,7 +50,26 @@ public record Correction(double[] curveDb, List<Held> held) {
             double wanted = curve[b] * passes[b];
             curve[b] = wanted > 0 ? bend(wanted, settings.mostBoostDb()) : 0 - bend(-wanted, settings.mostCutDb());
         }
+        holdOutside(curve, counts, settings.lowHz());
         return new Correction(curve, List.copyOf(held));
+    }
+
+    /** Holds the curve on below the lowest and above the highest band that counts. */
+    private static void holdOutside(double[] curve, boolean[] counts, double lowHz) {
+        int first = 0;
+        while (first < counts.length - 1 && !counts[first]) {
+            first++;
+        }
+        int last = counts.length - 1;
+        while (last > 0 && !counts[last]) {
+            last--;
+        }
+        for (int b = 0; b < first; b++) {
+            double part = Math.log(BandGrid.centreHz(b) / NOTHING_RAISED_HZ) / Math.log(lowHz / NOTHING_RAISED_HZ);
+            double fade = 0.5 - 0.5 * Math.cos(Math.PI * Math.max(0, Math.min(1, part)));
+            curve[b] = curve[first] > 0 ? fade * curve[first] : curve[first];
+        }
+        Arrays.fill(curve, last + 1, curve.length, curve[last]);
     }
 
     /** What is known within the range: what lies outside, such as the steep end of a lossy file, does not leak in. */
@@ -54,7 +77,7 @@ public record Correction(double[] curveDb, List<Held> held) {
         boolean[] within = gap.known().clone();
         for (int b = 0; b < within.length; b++) {
             double hz = BandGrid.centreHz(b);
-            within[b] &= hz >= settings.lowHz() && hz <= settings.highHz();
+            within[b] &= settings.covers(hz);
         }
         return within;
     }

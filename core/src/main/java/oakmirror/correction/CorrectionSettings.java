@@ -7,8 +7,8 @@ package oakmirror.correction;
  * @param resolutionOctaves width of the smoothing kernel at half its height, 1/12 to 1 octave
  * @param mostBoostDb no rise gets higher than this, above 0
  * @param mostCutDb no dip gets deeper than this, above 0
- * @param lowHz below this the correction fades to nothing
- * @param highHz above this the correction fades to nothing
+ * @param lowHz below this the gap does not count: a dip holds on down to 0 Hz, a rise fades to nothing at 20 Hz
+ * @param highHz above this the gap does not count: the correction holds on
  */
 public record CorrectionSettings(
         double strength, double resolutionOctaves, double mostBoostDb, double mostCutDb, double lowHz, double highHz) {
@@ -30,13 +30,20 @@ public record CorrectionSettings(
                 "resolution lies between 1/12 and 1 octave");
         require(mostBoostDb > 0 && mostBoostDb <= 24, "the most boost lies between 0 and 24 dB");
         require(mostCutDb > 0 && mostCutDb <= 24, "the most cut lies between 0 and 24 dB");
-        require(lowHz >= 10 && highHz > lowHz, "the range of a correction goes from a low to a high frequency");
+        require(
+                lowHz >= 10 && highHz > lowHz && highHz <= 200_000,
+                "the range of a correction goes from a low to a high frequency, from 10 Hz to 200 kHz");
     }
 
     private static void require(boolean holds, String message) {
         if (!holds) {
             throw new IllegalArgumentException(message);
         }
+    }
+
+    /** Whether a frequency lies in the range. */
+    public boolean covers(double hz) {
+        return hz >= lowHz && hz <= highHz;
     }
 
     /** The same with another strength. */

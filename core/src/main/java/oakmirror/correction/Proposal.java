@@ -19,6 +19,9 @@ import oakmirror.spectrum.BandSpectrum;
  */
 public record Proposal(Gap gap, Correction correction, List<EqBand> bands) {
 
+    /** Where bands reach less than this, what they miss is shared out by their number. */
+    private static final double FAINT_DB = 0.01;
+
     /** Copies the list. */
     public Proposal {
         bands = List.copyOf(bands);
@@ -29,10 +32,14 @@ public record Proposal(Gap gap, Correction correction, List<EqBand> bands) {
         return new Proposal(Gap.none(), Correction.none(), List.of());
     }
 
-    /** Derives correction and bands from a gap. */
-    public static Proposal derive(Gap gap, CorrectionSettings settings) {
+    /**
+     * Derives correction and bands from a gap.
+     *
+     * @param sampleRate the rate of the mix, which the bands are fitted for
+     */
+    public static Proposal derive(Gap gap, CorrectionSettings settings, int sampleRate) {
         Correction correction = Correction.derive(gap, settings);
-        return new Proposal(gap, correction, BandFitter.fit(correction, settings));
+        return new Proposal(gap, correction, BandFitter.fit(correction, settings, sampleRate));
     }
 
     /** The same with some moves refused, by their place in the list; all others are applied. */
@@ -45,25 +52,40 @@ public record Proposal(Gap gap, Correction correction, List<EqBand> bands) {
     }
 
     /**
-     * What is applied, in dB for each band of the {@link BandGrid}: for minimum phase the bands that are not refused, for linear
-     * phase the curve less the bands that are.
+     * What is applied, in dB for each band of the {@link BandGrid}: for minimum phase the bands that are not refused; for linear
+     * phase these as well, and of what the bands miss of the curve as large a share as they have of all bands there. So with every move it is
+     * the curve, and with every move refused nothing.
      */
     public double[] appliedDb(Phase phase) {
         double[] centres = BandGrid.centresHz();
         if (phase == Phase.MINIMUM) {
             return EqBand.responseDb(bands, centres);
         }
-        double[] applied = correction.curveDb().clone();
-        double[] refused = EqBand.responseDb(
-                bands.stream()
-                        .filter(b -> !b.enabled())
-                        .map(b -> b.withEnabled(true))
-                        .toList(),
-                centres);
+        if (bands.isEmpty()) {
+            return correction.curveDb().clone();
+        }
+        double enabledShare = (double) bands.stream().filter(EqBand::enabled).count() / bands.size();
+        double[] applied = new double[centres.length];
         for (int i = 0; i < applied.length; i++) {
-            applied[i] -= refused[i];
+            double all = 0;
+            double magnitudes = FAINT_DB;
+            double enabled = 0;
+            double enabledMagnitudes = FAINT_DB * enabledShare;
+            for (EqBand band : bands) {
+                double gain = band.section().gainDb(centres[i]);
+                all += gain;
+                magnitudes += Math.abs(gain);
+                enabled += band.enabled() ? gain : 0;
+                enabledMagnitudes += band.enabled() ? Math.abs(gain) : 0;
+            }
+            applied[i] = enabled + (correction.curveDb()[i] - all) * enabledMagnitudes / magnitudes;
         }
         return applied;
+    }
+
+    /** Whether a rate can carry all of its bands. */
+    public boolean fits(int sampleRate) {
+        return bands.stream().allMatch(b -> b.frequencyHz() < sampleRate / 2.0);
     }
 
     /** How far the bands, all of them applied, miss the curve between two frequencies, in dB RMS. */

@@ -35,7 +35,7 @@ final class CaveatRules {
                     "a lossy file: above its edge it is left out of corridor and gap",
                     EDGE_WEIGHT,
                     Place.at(Sheet.TONE, hz, 20000))));
-            double plr = r.whole().peakToLoudness();
+            double plr = r.whole().heard().peakToLoudness();
             if (plr < Thresholds.CRUSHED_PLR_DB) {
                 found.add(caveat(
                         Kind.REFERENCE_CRUSHED,

@@ -47,9 +47,9 @@ public record DynamicsStanding(
 
     /** Holds a mix against at least one reference. */
     public static DynamicsStanding of(Subject mix, List<Subject> references, CorridorSettings.Kind kind) {
-        Span plrSpan = span(references, kind, r -> r.compared().peakToLoudness());
+        Span plrSpan = span(references, kind, r -> r.compared().heard().peakToLoudness());
         Span psrSpan = span(references, kind, r -> r.compared().dynamics().middlePeakToShortTerm());
-        double plr = mix.compared().peakToLoudness();
+        double plr = mix.compared().heard().peakToLoudness();
         double psr = mix.compared().dynamics().middlePeakToShortTerm();
         double off = mean(plr - plrSpan.middle(), psr - psrSpan.middle());
         double plrOutside = plrSpan.outside(plr);

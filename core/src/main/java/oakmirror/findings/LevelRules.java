@@ -46,7 +46,7 @@ final class LevelRules {
     }
 
     private static boolean isClipped(Subject subject) {
-        return subject.whole().clips() > 0 || subject.whole().peaks().samplePeakDbfs() > 0;
+        return subject.whole().clips() > 0 || subject.whole().file().peaks().samplePeakDbfs() > 0;
     }
 
     private static Finding squashed(DynamicsStanding s) {
@@ -112,13 +112,13 @@ final class LevelRules {
     }
 
     private static Finding clipped(TrackMeasurement m) {
-        boolean over = m.peaks().samplePeakDbfs() > 0;
+        boolean over = m.file().peaks().samplePeakDbfs() > 0;
         return new Finding(
                 Kind.CLIPPED,
                 0,
                 over ? "The mix goes over full scale" : "The mix is clipped",
                 over
-                        ? "highest sample " + Readings.gain(m.peaks().samplePeakDbfs()) + " dBFS"
+                        ? "highest sample " + Readings.gain(m.file().peaks().samplePeakDbfs()) + " dBFS"
                         : m.clips() + " times at full scale",
                 "Too much level into the export or into a converter.",
                 "Export with peaks some dB below full scale.",

@@ -14,15 +14,15 @@ public record GainPlan(double gainDb, double heldBackDb) {
     /**
      * Plans the gain.
      *
-     * @param loudnessLufs integrated loudness before; NaN for silence, which gets no gain
+     * @param loudnessLufs integrated loudness before; NaN where there is none (silence, less than 0.4 s), which is not raised, but brought under the ceiling
      * @param truePeakDbtp true peak before
      */
     public static GainPlan of(double loudnessLufs, double truePeakDbtp, FinishSettings settings) {
+        double allowed = settings.ceilingDbtp() - MARGIN_DB - truePeakDbtp;
         if (!Double.isFinite(loudnessLufs)) {
-            return new GainPlan(0, 0);
+            return new GainPlan(Math.min(0, allowed), 0);
         }
         double wanted = settings.targetLufs() - loudnessLufs;
-        double allowed = settings.ceilingDbtp() - MARGIN_DB - truePeakDbtp;
         return wanted <= allowed ? new GainPlan(wanted, 0) : new GainPlan(allowed, wanted - allowed);
     }
 }

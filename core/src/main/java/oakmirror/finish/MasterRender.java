@@ -46,25 +46,37 @@ public final class MasterRender {
      */
     public record Outcome(TrackMeasurement corrected, GainPlan plan) {
 
+        /** What a corrected mix becomes by these settings. */
+        public static Outcome of(TrackMeasurement corrected, FinishSettings settings) {
+            return new Outcome(
+                    corrected,
+                    GainPlan.of(
+                            corrected.heard().loudness().integratedLufs(),
+                            corrected.heard().peaks().truePeakDbtp(),
+                            settings));
+        }
+
         /** Integrated loudness of the master in LUFS. */
         public double integratedLufs() {
-            return corrected.loudness().integratedLufs() + plan.gainDb();
+            return corrected.heard().loudness().integratedLufs() + plan.gainDb();
         }
 
         /** True peak of the master in dBTP. */
         public double truePeakDbtp() {
-            return corrected.peaks().truePeakDbtp() + plan.gainDb();
+            return corrected.heard().peaks().truePeakDbtp() + plan.gainDb();
+        }
+    }
+
+    /** The mix with the correction alone, measured. */
+    public TrackMeasurement measureCorrected(Progress progress) throws IOException {
+        try (ProcessedStream stream = new ProcessedStream(mix, filter.create(mix.sampleRate()))) {
+            return measurer.measure(stream, progress);
         }
     }
 
     /** The first pass alone: what the master would be. */
     public Outcome measure(Progress progress) throws IOException {
-        try (ProcessedStream stream = new ProcessedStream(mix, filter.create(mix.sampleRate()))) {
-            TrackMeasurement corrected = measurer.measure(stream, progress);
-            GainPlan plan = GainPlan.of(
-                    corrected.loudness().integratedLufs(), corrected.peaks().truePeakDbtp(), settings);
-            return new Outcome(corrected, plan);
-        }
+        return Outcome.of(measureCorrected(progress), settings);
     }
 
     /** Both passes. */

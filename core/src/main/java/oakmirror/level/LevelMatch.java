@@ -5,8 +5,8 @@ import java.util.List;
 import oakmirror.level.LevelSettings.Direction;
 
 /**
- * The offsets with which tracks are heard equally loud. When an offset would raise a track over full scale, everything comes down
- * together by what is over, so that the match holds and nothing clips.
+ * The offsets with which tracks are heard equally loud. When an offset, or a correction, would raise a track over full scale, everything comes
+ * down together by what is over, so that the match holds and nothing clips.
  *
  * @param offsetsDb offset of each track, in the order given
  * @param downDb by how much everything came down together, 0 or above
@@ -39,8 +39,8 @@ public record LevelMatch(List<Double> offsetsDb, double downDb) {
             double matched = track.counts() ? difference(goal, track.level()) : 0;
             double offset = matched + track.trimDb();
             offsets.add(offset);
-            if (offset > 0) {
-                over = Math.max(over, track.truePeakDbtp() + offset - HIGHEST_PEAK_DBTP);
+            if (track.isRaised(offset)) {
+                over = Math.max(over, track.heardPeakDbtp() + offset - HIGHEST_PEAK_DBTP);
             }
         }
         double down = over;

@@ -1,5 +1,6 @@
 package oakmirror.loudness;
 
+import java.util.Arrays;
 import oakmirror.filter.Biquad;
 
 /**
@@ -21,7 +22,7 @@ final class KWeightedPower {
     /**
      * Weights two channels.
      *
-     * @return sum of squares of the weighted samples from {@code from} (included) to {@code to} (not included), each channel times
+     * @return sum of squares, 0 where one is not finite of the weighted samples from {@code from} (included) to {@code to} (not included), each channel times
      *     its weight
      */
     double add(float[] first, double firstWeight, float[] second, double secondWeight, int from, int to) {
@@ -72,7 +73,12 @@ final class KWeightedPower {
         }
         keep(x1, x2, y1, y2, z1, z2, 0);
         keep(u1, u2, v1, v2, w1, w2, 6);
-        return gain * gain * (firstWeight * sum + secondWeight * secondSum);
+        double power = gain * gain * (firstWeight * sum + secondWeight * secondSum);
+        if (!Double.isFinite(power)) {
+            Arrays.fill(state, 0); // what is not finite would never go again
+            return 0;
+        }
+        return power;
     }
 
     private void keep(double x1, double x2, double y1, double y2, double z1, double z2, int at) {

@@ -41,7 +41,7 @@ public final class PeakSteps {
             if (stepwise) {
                 // Known beforehand, it spares interpolating all that is lower: without, each step would begin with no
                 // peak to compare with.
-                meter.atLeast(meter.peakAround(samples, highest(samples, done, done + part)));
+                meter.atLeast(meter.peakAround(samples, length, highest(samples, done, done + part)));
             }
             meter.add(samples, done, part);
             done += part;

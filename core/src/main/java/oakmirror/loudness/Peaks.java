@@ -1,5 +1,7 @@
 package oakmirror.loudness;
 
+import oakmirror.audio.Decibels;
+
 /**
  * Peaks and power of one channel or, joined, of several.
  *
@@ -22,5 +24,10 @@ public record Peaks(double truePeakDbtp, double samplePeakDbfs, double meanSquar
             count++;
         }
         return new Peaks(truePeak, samplePeak, count == 0 ? 0 : power / count);
+    }
+
+    /** The peaks of the same samples at another gain, in dB. */
+    public Peaks raised(double gainDb) {
+        return new Peaks(truePeakDbtp + gainDb, samplePeakDbfs + gainDb, meanSquare * Decibels.toPower(gainDb));
     }
 }

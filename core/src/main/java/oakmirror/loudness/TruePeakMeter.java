@@ -4,8 +4,8 @@ import oakmirror.audio.Decibels;
 import oakmirror.filter.Kaiser;
 
 /**
- * Sample peak and true peak of one channel (ITU-R BS.1770-5, annex 2): the highest magnitude of the signal interpolated to at least
- * 192 kHz (4 times below 96 kHz, twice below 192 kHz).
+ * Sample peak and true peak of one channel (ITU-R BS.1770-5, annex 2): the highest magnitude of the signal, interpolated four
+ * times below 96 kHz and twice below 192 kHz.
  *
  * <p>The interpolator is a windowed sinc of {@value #TAPS} taps a phase (Kaiser, β = 6; flat within 0.01 dB up to 0.43 of the rate),
  * run as a polyphase filter. Phase 0 is the samples themselves.
@@ -167,10 +167,14 @@ public final class TruePeakMeter {
         }
     }
 
-    /** The highest magnitude at a sample and between it and its neighbours; at the ends of an array that of the sample alone. */
-    float peakAround(float[] samples, int place) {
+    /**
+     * The highest magnitude at a sample and between it and its neighbours; near the ends of what is valid that of the sample alone.
+     *
+     * @param valid how many samples of the array are the stream's: what lies behind them is left from another block
+     */
+    float peakAround(float[] samples, int valid, int place) {
         float highest = Math.abs(samples[place]);
-        if (place < CENTRE + 1 || place + TAPS - CENTRE > samples.length) {
+        if (place < CENTRE + 1 || place + TAPS - CENTRE > valid) {
             return highest;
         }
         for (int before = place - 1 - CENTRE; before <= place - CENTRE; before++) {

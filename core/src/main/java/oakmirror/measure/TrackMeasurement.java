@@ -2,8 +2,6 @@ package oakmirror.measure;
 
 import java.util.Optional;
 import oakmirror.dynamics.Dynamics;
-import oakmirror.loudness.Loudness;
-import oakmirror.loudness.Peaks;
 import oakmirror.rhythm.Activity;
 import oakmirror.spectrum.BandSpectrum;
 import oakmirror.spectrum.StereoSpectrum.Part;
@@ -11,31 +9,31 @@ import oakmirror.spectrum.Tone;
 import oakmirror.stereo.Comb;
 
 /**
- * Everything measured of one track.
+ * Everything measured of one track, or of a passage of one. Whatever is compared is of what is heard: the stereo fold, in which a mono
+ * file stands on both sides at −3 dB. So a mono or surround file reads the same by passage and as a whole.
  *
+ * @param provenance what it was made of
  * @param sampleRate frames a second of the file
  * @param channels channels of the file
  * @param frames length of the file
- * @param loudness programme loudness of the file, all channels
- * @param heardLufs integrated loudness of what is heard of it: the stereo fold of more than two channels, otherwise the same; NaN
- *     where not defined
- * @param peaks peaks over all channels, mean square averaged over them
+ * @param file loudness and peaks of the file's own channels, as a delivery is judged by
+ * @param heard loudness and peaks of what is heard of it; the same as the file's own for stereo
  * @param tone spectrum, peaks and key of the stereo fold
- * @param dynamics peak to short-term loudness of the file, crest factors of the stereo fold
+ * @param dynamics peak to short-term loudness and crest factors of the stereo fold
  * @param comb regular notches that folding to mono brings out, if there are any
- * @param shortTerm short-term loudness in LUFS of the 3 s that begin every {@link #CONTOUR_SECONDS}
- * @param contour momentary loudness in LUFS every {@link #CONTOUR_SECONDS}
+ * @param shortTerm short-term loudness of what is heard in LUFS of the 3 s that begin every {@link #CONTOUR_SECONDS}
+ * @param contour momentary loudness of what is heard in LUFS every {@link #CONTOUR_SECONDS}
  * @param activity what goes on over time in the stereo fold, for tempo and passages; empty where it was not wanted
  * @param clips how often it is clipped: three or more samples in a row at full scale, all channels; 0 where it was not counted
- * @param nonFiniteSamples samples that were no numbers and count as zero
+ * @param damagedSamples damaged samples, which count as zero
  */
 public record TrackMeasurement(
+        Provenance provenance,
         int sampleRate,
         int channels,
         long frames,
-        Loudness loudness,
-        double heardLufs,
-        Peaks peaks,
+        Levels file,
+        Levels heard,
         Tone tone,
         Dynamics dynamics,
         Optional<Comb> comb,
@@ -43,7 +41,7 @@ public record TrackMeasurement(
         float[] contour,
         Activity activity,
         long clips,
-        long nonFiniteSamples) {
+        long damagedSamples) {
 
     /** Time between two values of the contour. */
     public static final double CONTOUR_SECONDS = 0.1;
@@ -58,8 +56,8 @@ public record TrackMeasurement(
         return tone.spectrum().of(Part.STEREO);
     }
 
-    /** True peak less integrated loudness in dB; NaN where one is not defined. */
-    public double peakToLoudness() {
-        return peaks.truePeakDbtp() - loudness.integratedLufs();
+    /** Integrated loudness of what is heard in LUFS; NaN where not defined. */
+    public double heardLufs() {
+        return heard.loudness().integratedLufs();
     }
 }

@@ -11,15 +11,16 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Future;
 import oakmirror.audio.AudioStream;
 import oakmirror.audio.ChannelLayout;
+import oakmirror.audio.Decibels;
 import oakmirror.audio.Progress;
 import oakmirror.dynamics.Dynamics;
 import oakmirror.dynamics.PeakToShortTerm;
 import oakmirror.dynamics.ZoneDynamicsAnalyser;
 import oakmirror.loudness.ClipCounter;
-import oakmirror.loudness.Loudness;
 import oakmirror.loudness.LoudnessMeter;
 import oakmirror.loudness.PeakSteps;
 import oakmirror.loudness.Peaks;
+import oakmirror.measure.Provenance.Origin;
 import oakmirror.rhythm.Activity;
 import oakmirror.rhythm.ActivityAnalyser;
 import oakmirror.spectrum.LineSpectrum;
@@ -41,6 +42,9 @@ public final class TrackMeasurer {
         /** Takes the next frames; the arrays are used again afterwards. */
         void accept(float[] left, float[] right, int frames) throws IOException;
     }
+
+    /** Raised whenever a figure changes its meaning, so that figures taken before are not taken for new ones. */
+    public static final int VERSION = 6;
 
     /** Frames in a block, at most. */
     public static final int BLOCK = 65536;
@@ -72,18 +76,19 @@ public final class TrackMeasurer {
         this.extent = extent;
     }
 
-    /** Measures a stream to its end. */
+    /** Measures a stream that comes from no file to its end. */
     public TrackMeasurement measure(AudioStream stream, Progress progress) throws IOException {
-        return measure(stream, progress, (l, r, n) -> {});
+        return measure(stream, Origin.NONE, progress, (l, r, n) -> {});
     }
 
     /**
      * Measures a stream to its end and hands on its stereo fold.
      *
+     * @param origin where its samples come from, for the measurement to keep
      * @throws IOException when the stream cannot be read
      * @throws java.util.concurrent.CancellationException when the progress says so
      */
-    public TrackMeasurement measure(AudioStream stream, Progress progress, FoldConsumer foldConsumer)
+    public TrackMeasurement measure(AudioStream stream, Origin origin, Progress progress, FoldConsumer foldConsumer)
             throws IOException {
         Pass pass = new Pass(stream.sampleRate(), stream.layout());
         Block[] ring = new Block[BLOCKS];
@@ -106,7 +111,8 @@ public final class TrackMeasurer {
         for (Block block : ring) {
             await(block.measured);
         }
-        return pass.result(frames, stream.nonFiniteSamples());
+        Provenance provenance = new Provenance(origin, stream.sampleRate(), extent, VERSION);
+        return pass.result(provenance, frames, stream.damagedSamples());
     }
 
     private static void await(Future<?> work) {
@@ -147,8 +153,11 @@ public final class TrackMeasurer {
         private final int sampleRate;
         private final ChannelLayout layout;
         private final LoudnessMeter loudness;
-        private final List<LoudnessMeter> heard;
         private final List<PeakSteps> peaks = new ArrayList<>();
+        /** Meters of the stereo fold, where it is not the file itself nor follows from it. */
+        private final List<LoudnessMeter> heardLoudness = new ArrayList<>();
+
+        private final List<PeakSteps> heardPeaks = new ArrayList<>();
         private final List<SpectrumAnalyser> spectrum;
         private final List<ZoneDynamicsAnalyser> zones;
         private final List<ActivityAnalyser> activity;
@@ -159,7 +168,11 @@ public final class TrackMeasurer {
             this.sampleRate = sampleRate;
             this.layout = layout;
             loudness = new LoudnessMeter(sampleRate, layout);
-            heard = layout.channels() > 2 ? List.of(new LoudnessMeter(sampleRate, ChannelLayout.stereo())) : List.of();
+            if (layout.channels() > 2) {
+                heardLoudness.add(new LoudnessMeter(sampleRate, ChannelLayout.stereo()));
+                heardPeaks.add(new PeakSteps(sampleRate, extent != Extent.LEVELS));
+                heardPeaks.add(new PeakSteps(sampleRate, extent != Extent.LEVELS));
+            }
             for (int c = 0; c < layout.channels(); c++) {
                 peaks.add(new PeakSteps(sampleRate, extent != Extent.LEVELS));
                 if (extent == Extent.ALL) {
@@ -185,8 +198,13 @@ public final class TrackMeasurer {
             int next = peaks.size();
             then(next++, () -> loudness.add(block.channels, block.count));
             float[][] fold = {block.left, block.right};
-            for (LoudnessMeter meter : heard) {
+            for (LoudnessMeter meter : heardLoudness) {
                 then(next++, () -> meter.add(fold, block.count));
+            }
+            for (int side = 0; side < heardPeaks.size(); side++) {
+                PeakSteps meter = heardPeaks.get(side);
+                float[] samples = fold[side];
+                then(next++, () -> meter.add(samples, block.count));
             }
             for (SpectrumAnalyser analyser : spectrum) {
                 then(next++, () -> analyser.add(block.left, block.right, block.count));
@@ -208,13 +226,11 @@ public final class TrackMeasurer {
             tails.set(meter, tails.get(meter).thenRunAsync(work, executor));
         }
 
-        TrackMeasurement result(long frames, long nonFinite) {
-            Loudness of = loudness.result();
-            double heardLufs = heard.isEmpty()
-                    ? of.integratedLufs()
-                    : heard.get(0).result().integratedLufs();
-            Peaks joined = Peaks.join(peaks.stream().map(PeakSteps::finish).toList());
-            float[] shortTerm = loudness.shortTerm(TrackMeasurement.CONTOUR_SECONDS);
+        TrackMeasurement result(Provenance provenance, long frames, long nonFinite) {
+            Levels file = new Levels(loudness.result(), joined(peaks));
+            Levels heard = heard(file);
+            LoudnessMeter heardMeter = heardLoudness.isEmpty() ? loudness : heardLoudness.get(0);
+            float[] shortTerm = heardMeter.shortTerm(TrackMeasurement.CONTOUR_SECONDS);
             Tone tone = Tone.silent();
             Optional<Comb> comb = Optional.empty();
             for (SpectrumAnalyser analyser : spectrum) {
@@ -224,20 +240,34 @@ public final class TrackMeasurer {
                 comb = CombFinder.find(lines);
             }
             return new TrackMeasurement(
+                    provenance,
                     sampleRate,
                     layout.channels(),
                     frames,
-                    of,
-                    heardLufs,
-                    joined,
+                    file,
+                    heard,
                     tone,
                     zones.isEmpty() ? Dynamics.unknown() : dynamics(shortTerm),
                     comb,
                     shortTerm,
-                    loudness.contour(TrackMeasurement.CONTOUR_SECONDS),
+                    heardMeter.contour(TrackMeasurement.CONTOUR_SECONDS),
                     activity.isEmpty() ? Activity.none() : activity.get(0).finish(),
                     clips.stream().mapToLong(ClipCounter::count).sum(),
                     nonFinite);
+        }
+
+        private static Peaks joined(List<PeakSteps> channels) {
+            return Peaks.join(channels.stream().map(PeakSteps::finish).toList());
+        }
+
+        /** What is heard: a mono file stands on both sides at −3 dB, a stereo file is heard as it is, others are folded. */
+        private Levels heard(Levels file) {
+            return switch (layout.channels()) {
+                case 1 ->
+                    new Levels(file.loudness(), file.peaks().raised(Decibels.ofAmplitude(ChannelLayout.MONO_GAIN)));
+                case 2 -> file;
+                default -> new Levels(heardLoudness.get(0).result(), joined(heardPeaks));
+            };
         }
 
         private Dynamics dynamics(float[] shortTerm) {
@@ -247,11 +277,12 @@ public final class TrackMeasurer {
                 loudnessOfSteps[i] = shortTerm[i * every];
             }
             double[] highest = new double[0];
-            for (PeakSteps channel : peaks) {
+            double gain = layout.channels() == 1 ? ChannelLayout.MONO_GAIN : 1;
+            for (PeakSteps channel : heardPeaks.isEmpty() ? peaks : heardPeaks) {
                 double[] steps = channel.steps();
-                highest = highest.length == 0 ? steps : highest;
+                highest = highest.length == 0 ? new double[steps.length] : highest;
                 for (int i = 0; i < steps.length; i++) {
-                    highest[i] = Math.max(highest[i], steps[i]);
+                    highest[i] = Math.max(highest[i], gain * steps[i]);
                 }
             }
             return new Dynamics(

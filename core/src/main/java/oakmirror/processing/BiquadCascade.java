@@ -4,11 +4,18 @@ import java.util.Arrays;
 import java.util.List;
 import oakmirror.filter.Biquad;
 
-/** Biquads one after the other on both sides, in transposed direct form II in double precision, and a gain. */
+/**
+ * Biquads one after the other on both sides, in transposed direct form II in double precision, and a gain. A section whose state is no
+ * number any more gives silence for the rest of the block and starts over: otherwise it would stay silent, or worse, for ever. What is far
+ * below hearing becomes zero between sections, as arithmetic with denormal numbers is slow.
+ */
 public final class BiquadCascade implements StereoProcessor {
 
     /** Long enough for the narrowest low bell to have died away by 60 dB. */
     private static final int MEMORY_FRAMES = 16384;
+
+    /** −400 dBFS. */
+    private static final double AUDIBLE = 1e-20;
 
     private final double[] coefficients;
     private final double[] state;
@@ -57,17 +64,29 @@ public final class BiquadCascade implements StereoProcessor {
             double y = b0 * x + l1;
             l1 = b1 * x - a1 * y + l2;
             l2 = b2 * x - a2 * y;
-            left[i] = (float) y;
+            left[i] = audible(y);
             double u = right[i];
             double v = b0 * u + r1;
             r1 = b1 * u - a1 * v + r2;
             r2 = b2 * u - a2 * v;
-            right[i] = (float) v;
+            right[i] = audible(v);
+        }
+        if (!Double.isFinite(l1 + l2 + r1 + r2)) {
+            Arrays.fill(left, offset, end, 0f);
+            Arrays.fill(right, offset, end, 0f);
+            l1 = 0;
+            l2 = 0;
+            r1 = 0;
+            r2 = 0;
         }
         state[4 * s] = flushed(l1);
         state[4 * s + 1] = flushed(l2);
         state[4 * s + 2] = flushed(r1);
         state[4 * s + 3] = flushed(r2);
+    }
+
+    private static float audible(double sample) {
+        return Math.abs(sample) < AUDIBLE ? 0 : (float) sample;
     }
 
     /** Keeps the state out of the denormal range, where arithmetic is slow. */

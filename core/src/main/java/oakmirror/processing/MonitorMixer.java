@@ -1,6 +1,7 @@
 package oakmirror.processing;
 
 import java.util.Arrays;
+import java.util.concurrent.atomic.AtomicInteger;
 import oakmirror.audio.StereoSource;
 import oakmirror.loudness.LiveMeter;
 
@@ -44,7 +45,8 @@ public final class MonitorMixer {
     private volatile Jump jump = new Jump(0);
     private volatile double place;
     private volatile long endedRequest = -1;
-    private volatile float outputPeak;
+    /** Bits of the highest magnitude that went out since it was taken; magnitudes are in the order of their bits. */
+    private final AtomicInteger outputPeak = new AtomicInteger();
 
     // Of the audio thread alone:
     private Jump doneJump = jump;
@@ -130,9 +132,9 @@ public final class MonitorMixer {
         return meter;
     }
 
-    /** Highest magnitude of the last block that went out. */
-    public float outputPeak() {
-        return outputPeak;
+    /** Highest magnitude of all that went out since this was asked last. */
+    public float takeOutputPeak() {
+        return Float.intBitsToFloat(outputPeak.getAndSet(0));
     }
 
     /** Renders the next frames, at most a block of them. To be called by one thread at a time. */
@@ -148,7 +150,7 @@ public final class MonitorMixer {
             done += renderPart(now, left, right, done, count - done);
         }
         bus.process(now.path(), left, right, count);
-        outputPeak = Math.max(peak(left, count), peak(right, count));
+        outputPeak.accumulateAndGet(Float.floatToIntBits(Math.max(peak(left, count), peak(right, count))), Math::max);
     }
 
     private static float peak(float[] samples, int count) {

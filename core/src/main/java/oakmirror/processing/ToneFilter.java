@@ -48,18 +48,24 @@ public record ToneFilter(Phase phase, List<AnalogueSection> sections, LinearPhas
         return sum;
     }
 
-    /** A fresh processor for that rate. */
+    /**
+     * A fresh processor for that rate.
+     *
+     * @throws IllegalArgumentException when a section lies at or above half the rate: leaving it out would be another filter
+     */
     public StereoProcessor create(int sampleRate) {
         double gain = Decibels.toAmplitude(gainDb);
         if (phase == Phase.LINEAR) {
             double[] taps = LinearPhase.design(curve, sampleRate, gain);
             return new FirConvolver(taps, taps.length / 2);
         }
+        for (AnalogueSection section : sections) {
+            if (!(section.frequencyHz() < sampleRate / 2.0)) {
+                throw new IllegalArgumentException(
+                        "a section at " + section.frequencyHz() + " Hz for a rate of " + sampleRate);
+            }
+        }
         return new BiquadCascade(
-                sections.stream()
-                        .filter(s -> s.frequencyHz() < 0.499 * sampleRate)
-                        .map(s -> Biquad.of(s, sampleRate))
-                        .toList(),
-                gain);
+                sections.stream().map(s -> Biquad.of(s, sampleRate)).toList(), gain);
     }
 }

@@ -32,8 +32,8 @@ public record CorridorSettings(Kind kind, double toleranceDb) {
 
     /** Checks the tolerance. */
     public CorridorSettings {
-        if (!(toleranceDb >= 0)) {
-            throw new IllegalArgumentException("a corridor's tolerance is 0 dB or more, not " + toleranceDb);
+        if (!(toleranceDb >= 0 && toleranceDb <= 60)) {
+            throw new IllegalArgumentException("a corridor's tolerance lies between 0 and 60 dB, not " + toleranceDb);
         }
     }
 

@@ -25,7 +25,7 @@ public record BarGrid(double bpm, double downbeatSeconds, int beatsPerBar) {
         if (beatsPerBar < 1 || beatsPerBar > 16) {
             throw new IllegalArgumentException("not a bar: " + beatsPerBar + " beats");
         }
-        if (!Double.isFinite(downbeatSeconds)) {
+        if (!(Math.abs(downbeatSeconds) <= 86_400)) {
             throw new IllegalArgumentException("not a moment: " + downbeatSeconds);
         }
     }
@@ -72,11 +72,6 @@ public record BarGrid(double bpm, double downbeatSeconds, int beatsPerBar) {
             last = Math.floor(barsAt(lengthSeconds));
         }
         return last <= first ? range : new TimeRange(Math.max(0, secondsAt(first)), secondsAt(last));
-    }
-
-    /** The same bars at half the tempo, twice it, or any other factor; the downbeat stays. */
-    public BarGrid times(double factor) {
-        return new BarGrid(bpm * factor, downbeatSeconds, beatsPerBar);
     }
 
     /** The same tempo with a bar beginning at another moment. */

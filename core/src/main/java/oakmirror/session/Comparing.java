@@ -22,9 +22,14 @@ public record Comparing(
         CorridorSettings corridor,
         List<String> dismissed) {
 
+    private static final int MOST_DISMISSED = 10_000;
+
     /** Copies the list. */
     public Comparing {
         dismissed = List.copyOf(dismissed);
+        if (dismissed.size() > MOST_DISMISSED) {
+            throw new IllegalArgumentException("at most " + MOST_DISMISSED + " findings are dismissed");
+        }
     }
 
     /** What is measured. */

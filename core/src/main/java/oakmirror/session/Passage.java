@@ -2,5 +2,18 @@ package oakmirror.session;
 
 import oakmirror.audio.TimeRange;
 
-/** A named stretch of a track, in the track's own time. */
-public record Passage(String name, TimeRange range) {}
+/**
+ * A named stretch of a track, in the track's own time.
+ *
+ * @param name what it is called; may be empty
+ * @param range where it lies, within the first day
+ */
+public record Passage(String name, TimeRange range) {
+
+    /** Checks that it ends some time. */
+    public Passage {
+        if (range.endSeconds() > Track.LONGEST_SECONDS) {
+            throw new IllegalArgumentException("a passage ends within a day, not after " + range.endSeconds() + " s");
+        }
+    }
+}

@@ -1,14 +1,16 @@
 package oakmirror.session;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.UnaryOperator;
-import oakmirror.blind.BlindResult;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.finish.FinishSettings;
 import oakmirror.level.LevelSettings;
 import oakmirror.processing.ToneFilter.Phase;
+import oakmirror.session.Delivery.Output;
 
 /**
  * Everything the user has chosen, and nothing measured. Changed by making a new one.
@@ -17,57 +19,37 @@ import oakmirror.processing.ToneFilter.Phase;
  * @param mix the mix, when there is one
  * @param references the references, in the order they are numbered
  * @param comparing how tracks are compared
- * @param correction how the correction is derived
- * @param refusedMoves numbers of the moves switched off, counted from 0 in order of frequency
- * @param phase how the correction is applied
- * @param finish what the master should reach
- * @param output where the master goes
- * @param blindResults what came of blind comparisons, the oldest first
+ * @param shaping how the mix is corrected
+ * @param delivery what leaves the house
  */
 public record Session(
         String name,
-        Optional<TrackFile> mix,
-        List<TrackFile> references,
+        Optional<Track> mix,
+        List<Track> references,
         Comparing comparing,
-        CorrectionSettings correction,
-        List<Integer> refusedMoves,
-        Phase phase,
-        FinishSettings finish,
-        Output output,
-        List<BlindResult> blindResults) {
+        Shaping shaping,
+        Delivery delivery) {
 
     /** How many references can be open at once. */
     public static final int MOST_REFERENCES = 16;
 
-    /**
-     * The form of the rendered file.
-     *
-     * @param format which kind of file
-     * @param bits bits a sample, 32 meaning floating point
-     */
-    public record Output(String format, int bits) {
-        /** WAV, 24 bit. */
-        public static final Output DEFAULT = new Output("wav", 24);
-    }
-
     /** Nothing gathered yet. */
-    public static final Session EMPTY = new Session(
-            "Untitled",
-            Optional.empty(),
-            List.of(),
-            Comparing.DEFAULT,
-            CorrectionSettings.DEFAULT,
-            List.of(),
-            Phase.MINIMUM,
-            FinishSettings.DEFAULT,
-            Output.DEFAULT,
-            List.of());
+    public static final Session EMPTY =
+            new Session("Untitled", Optional.empty(), List.of(), Comparing.DEFAULT, Shaping.DEFAULT, Delivery.DEFAULT);
 
-    /** Copies the lists. */
+    /** Copies the list and checks that no two tracks have the same id. */
     public Session {
         references = List.copyOf(references);
-        refusedMoves = List.copyOf(refusedMoves);
-        blindResults = List.copyOf(blindResults);
+        if (references.size() > MOST_REFERENCES) {
+            throw new IllegalArgumentException("a session holds at most " + MOST_REFERENCES + " references");
+        }
+        Set<TrackId> ids = new HashSet<>();
+        for (Track track : tracks(mix, references)) {
+            if (!ids.add(track.id())) {
+                throw new IllegalArgumentException(
+                        "two tracks have the id " + track.id().value());
+            }
+        }
     }
 
     /** Whether nothing is gathered. */
@@ -77,38 +59,36 @@ public record Session(
 
     /** The same under another name. */
     public Session withName(String value) {
-        return new Session(
-                value, mix, references, comparing, correction, refusedMoves, phase, finish, output, blindResults);
+        return new Session(value, mix, references, comparing, shaping, delivery);
     }
 
     /** The same with another mix. */
-    public Session withMix(Optional<TrackFile> value) {
-        return new Session(
-                name, value, references, comparing, correction, refusedMoves, phase, finish, output, blindResults);
+    public Session withMix(Optional<Track> value) {
+        return new Session(name, value, references, comparing, shaping, delivery);
     }
 
     /** The same with other references. */
-    public Session withReferences(List<TrackFile> value) {
-        return new Session(name, mix, value, comparing, correction, refusedMoves, phase, finish, output, blindResults);
+    public Session withReferences(List<Track> value) {
+        return new Session(name, mix, value, comparing, shaping, delivery);
     }
 
     /** The same with a reference more. */
-    public Session withReference(TrackFile reference) {
-        List<TrackFile> more = new ArrayList<>(references);
+    public Session withReference(Track reference) {
+        List<Track> more = new ArrayList<>(references);
         more.add(reference);
         return withReferences(more);
     }
 
     /** The same with a reference less. */
     public Session withoutReference(int index) {
-        List<TrackFile> fewer = new ArrayList<>(references);
+        List<Track> fewer = new ArrayList<>(references);
         fewer.remove(index);
         return withReferences(fewer);
     }
 
     /** The same compared in another way. */
     public Session withComparing(Comparing value) {
-        return new Session(name, mix, references, value, correction, refusedMoves, phase, finish, output, blindResults);
+        return new Session(name, mix, references, value, shaping, delivery);
     }
 
     /** The same with other settings of level matching. */
@@ -117,19 +97,23 @@ public record Session(
     }
 
     /** The mix, when there is one, then the references. */
-    public List<TrackFile> tracks() {
-        List<TrackFile> all = new ArrayList<>();
+    public List<Track> tracks() {
+        return tracks(mix, references);
+    }
+
+    private static List<Track> tracks(Optional<Track> mix, List<Track> references) {
+        List<Track> all = new ArrayList<>();
         mix.ifPresent(all::add);
         all.addAll(references);
         return all;
     }
 
     /** The same with a track changed, counted as in {@link #tracks}. */
-    public Session withTrack(int index, UnaryOperator<TrackFile> how) {
+    public Session withTrack(int index, UnaryOperator<Track> how) {
         if (mix.isPresent() && index == 0) {
             return withMix(mix.map(how));
         }
-        List<TrackFile> changed = new ArrayList<>(references);
+        List<Track> changed = new ArrayList<>(references);
         int reference = index - (mix.isPresent() ? 1 : 0);
         changed.set(reference, how.apply(changed.get(reference)));
         return withReferences(changed);
@@ -137,44 +121,66 @@ public record Session(
 
     /** The same with a reference moved to another place among the references. */
     public Session withReferenceMoved(int from, int to) {
-        List<TrackFile> moved = new ArrayList<>(references);
+        List<Track> moved = new ArrayList<>(references);
         moved.add(to, moved.remove(from));
         return withReferences(moved);
     }
 
-    /** The same with one more result of a blind comparison. */
-    public Session withBlindResult(BlindResult result) {
-        List<BlindResult> more = new ArrayList<>(blindResults);
-        more.add(result);
-        return new Session(name, mix, references, comparing, correction, refusedMoves, phase, finish, output, more);
+    /** How the correction is derived. */
+    public CorrectionSettings correction() {
+        return shaping.correction();
+    }
+
+    /** Numbers of the moves switched off. */
+    public List<Integer> refusedMoves() {
+        return shaping.refusedMoves();
+    }
+
+    /** How the correction is applied. */
+    public Phase phase() {
+        return shaping.phase();
+    }
+
+    /** What the master should reach. */
+    public FinishSettings finish() {
+        return delivery.finish();
+    }
+
+    /** The form of the master's file. */
+    public Output output() {
+        return delivery.output();
     }
 
     /** The same with another correction; refused moves are offered again when the curve's shape changes. */
     public Session withCorrection(CorrectionSettings value) {
-        List<Integer> refused = value.withStrength(1).equals(correction.withStrength(1)) ? refusedMoves : List.of();
-        return new Session(name, mix, references, comparing, value, refused, phase, finish, output, blindResults);
+        return withShaping(shaping.withCorrection(value));
     }
 
     /** The same with other moves refused. */
     public Session withRefusedMoves(List<Integer> value) {
-        return new Session(name, mix, references, comparing, correction, value, phase, finish, output, blindResults);
+        return withShaping(shaping.withRefusedMoves(value));
     }
 
     /** The same with the correction applied in another way. */
     public Session withPhase(Phase value) {
-        return new Session(
-                name, mix, references, comparing, correction, refusedMoves, value, finish, output, blindResults);
+        return withShaping(shaping.withPhase(value));
     }
 
     /** The same with another finish. */
     public Session withFinish(FinishSettings value) {
-        return new Session(
-                name, mix, references, comparing, correction, refusedMoves, phase, value, output, blindResults);
+        return withDelivery(delivery.withFinish(value));
     }
 
     /** The same with another form of output. */
     public Session withOutput(Output value) {
-        return new Session(
-                name, mix, references, comparing, correction, refusedMoves, phase, finish, value, blindResults);
+        return withDelivery(delivery.withOutput(value));
+    }
+
+    private Session withShaping(Shaping value) {
+        return new Session(name, mix, references, comparing, value, delivery);
+    }
+
+    private Session withDelivery(Delivery value) {
+        return new Session(name, mix, references, comparing, shaping, value);
     }
 }

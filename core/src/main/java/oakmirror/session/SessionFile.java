@@ -2,22 +2,11 @@ package oakmirror.session;
 
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
-import com.fasterxml.jackson.databind.ObjectMapper;
-import com.fasterxml.jackson.databind.SerializationFeature;
-import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.nio.file.Files;
-import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
-import java.util.ArrayList;
-import java.util.List;
-import java.util.Optional;
-import oakmirror.correction.CorrectionSettings;
-import oakmirror.finish.FinishSettings;
-import oakmirror.processing.ToneFilter.Phase;
-import oakmirror.session.Session.Output;
+import oakmirror.files.WholeFile;
 
 /**
  * Sessions as JSON files. Audio files below the session's folder, or beside it, are named relative to it, so that a folder can be
@@ -28,134 +17,78 @@ public final class SessionFile {
     /** The ending of a session's file name. */
     public static final String ENDING = ".oakmirror.json";
 
+    /** No session's file is larger. */
+    public static final long MOST_BYTES = 16L << 20;
+
     private static final String FORMAT = "oak-mirror-session";
-    private static final int VERSION = 1;
-    private static final ObjectMapper JSON = new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT);
+    private static final int VERSION = 2;
 
     private SessionFile() {}
 
     /**
-     * Writes a session: to a temporary name beside the file first, then renamed, so that a crash leaves the old one whole.
+     * Writes a session's file whole or not at all.
      *
      * @throws IOException when it cannot be written
      */
-    public static void write(Session session, Path file) throws IOException {
-        Path folder = file.toAbsolutePath().normalize().getParent();
-        byte[] json = JSON.writeValueAsBytes(toJson(session, folder));
-        Path temporary = Files.createTempFile(folder, ".session", ".tmp");
+    public static void write(SessionDocument document, Path file) throws IOException {
+        WholeFile.write(file, bytes(document, file));
+    }
+
+    /** What {@link #write} writes. */
+    public static byte[] bytes(SessionDocument document, Path file) throws IOException {
+        ObjectNode root = SessionJson.MAPPER.createObjectNode();
+        root.put("format", FORMAT).put("version", VERSION);
+        root.setAll(SessionJson.toTree(document, folderOf(file)));
+        return SessionJson.MAPPER.writerWithDefaultPrettyPrinter().writeValueAsBytes(root);
+    }
+
+    /** Has the reader of sessions made ready, which takes a while the first time: to be called in the background while the program starts. */
+    public static void prepare() {
         try {
-            Files.write(temporary, json);
-            Files.move(temporary, file, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
-        } finally {
-            Files.deleteIfExists(temporary);
+            read(Path.of("none"), bytes(SessionDocument.EMPTY, Path.of("none")));
+        } catch (IOException e) {
+            throw new IllegalStateException("an empty session can be read", e);
         }
+    }
+
+    private static Path folderOf(Path file) {
+        return file.toAbsolutePath().normalize().getParent();
     }
 
     /**
-     * Reads a session. Audio files are not looked for here.
+     * Reads a session's file. Audio files are not looked for here.
      *
      * @throws IOException when the file cannot be read or is no session; its message is one sentence for the user
      */
-    public static Session read(Path file) throws IOException {
-        JsonNode root;
+    public static SessionDocument read(Path file) throws IOException {
+        if (Files.size(file) > MOST_BYTES) {
+            throw new IOException(file.getFileName() + " is too large for a session; choose another file.");
+        }
+        return read(file, Files.readAllBytes(file));
+    }
+
+    /** Reads what a session's file holds. */
+    public static SessionDocument read(Path file, byte[] content) throws IOException {
+        JsonNode read;
         try {
-            root = JSON.readTree(Files.readAllBytes(file));
+            read = SessionJson.MAPPER.readTree(content);
         } catch (JsonProcessingException e) {
             throw new IOException(file.getFileName() + " is not an Oak Mirror session.", e);
         }
-        if (root == null || !FORMAT.equals(root.path("format").asText())) {
+        if (!(read instanceof ObjectNode root)
+                || !FORMAT.equals(root.path("format").asText())) {
             throw new IOException(file.getFileName() + " is not an Oak Mirror session.");
         }
-        if (root.path("version").asInt() > VERSION) {
+        int version = root.path("version").asInt(1);
+        if (version > VERSION) {
             throw new IOException(file.getFileName() + " was saved by a newer Oak Mirror; update to open it.");
         }
         try {
-            return fromJson(root, file.toAbsolutePath().normalize().getParent());
-        } catch (IllegalArgumentException e) {
-            throw new IOException(file.getFileName() + " holds a setting that cannot be: " + e.getMessage() + ".", e);
-        }
-    }
-
-    private static ObjectNode toJson(Session s, Path folder) {
-        ObjectNode root = JSON.createObjectNode();
-        root.put("format", FORMAT).put("version", VERSION).put("name", s.name());
-        s.mix().ifPresent(m -> root.set("mix", trackJson(m, folder)));
-        ArrayNode references = root.putArray("references");
-        s.references().forEach(r -> references.add(trackJson(r, folder)));
-        root.set("comparing", ComparingJson.write(s.comparing(), JSON.createObjectNode()));
-        CorrectionSettings c = s.correction();
-        root.putObject("correction")
-                .put("strength", c.strength())
-                .put("resolutionOctaves", c.resolutionOctaves())
-                .put("mostBoostDb", c.mostBoostDb())
-                .put("mostCutDb", c.mostCutDb())
-                .put("lowHz", c.lowHz())
-                .put("highHz", c.highHz())
-                .put("phase", s.phase().name().toLowerCase(java.util.Locale.ROOT));
-        ArrayNode refused = root.putArray("refusedMoves");
-        s.refusedMoves().forEach(refused::add);
-        root.putObject("finish")
-                .put("targetLufs", s.finish().targetLufs())
-                .put("ceilingDbtp", s.finish().ceilingDbtp());
-        root.putObject("output")
-                .put("format", s.output().format())
-                .put("bits", s.output().bits());
-        BlindJson.write(s.blindResults(), root.putArray("blindResults"));
-        return root;
-    }
-
-    private static ObjectNode trackJson(TrackFile track, Path folder) {
-        return TrackJson.write(track, JSON.createObjectNode().put("file", portable(track.path(), folder)));
-    }
-
-    private static String portable(Path path, Path folder) {
-        Path absolute = path.toAbsolutePath().normalize();
-        Path parent = folder.getParent();
-        if (absolute.startsWith(folder)
-                || (parent != null && parent.getParent() != null && absolute.startsWith(parent))) {
-            return folder.relativize(absolute).toString().replace('\\', '/');
-        }
-        return absolute.toString();
-    }
-
-    private static Session fromJson(JsonNode root, Path folder) {
-        List<TrackFile> references = new ArrayList<>();
-        root.path("references").forEach(n -> references.add(track(n, folder)));
-        List<Integer> refused = new ArrayList<>();
-        root.path("refusedMoves").forEach(n -> refused.add(n.asInt()));
-        JsonNode c = root.path("correction");
-        JsonNode f = root.path("finish");
-        JsonNode o = root.path("output");
-        CorrectionSettings d = CorrectionSettings.DEFAULT;
-        return new Session(
-                root.path("name").asText(Session.EMPTY.name()),
-                root.has("mix") ? Optional.of(track(root.get("mix"), folder)) : Optional.empty(),
-                references,
-                ComparingJson.read(root),
-                new CorrectionSettings(
-                        c.path("strength").asDouble(d.strength()),
-                        c.path("resolutionOctaves").asDouble(d.resolutionOctaves()),
-                        c.path("mostBoostDb").asDouble(d.mostBoostDb()),
-                        c.path("mostCutDb").asDouble(d.mostCutDb()),
-                        c.path("lowHz").asDouble(d.lowHz()),
-                        c.path("highHz").asDouble(d.highHz())),
-                refused,
-                "linear".equals(c.path("phase").asText()) ? Phase.LINEAR : Phase.MINIMUM,
-                new FinishSettings(
-                        f.path("targetLufs").asDouble(FinishSettings.DEFAULT.targetLufs()),
-                        f.path("ceilingDbtp").asDouble(FinishSettings.DEFAULT.ceilingDbtp())),
-                new Output(
-                        o.path("format").asText(Output.DEFAULT.format()),
-                        o.path("bits").asInt(Output.DEFAULT.bits())),
-                BlindJson.read(root.path("blindResults")));
-    }
-
-    private static TrackFile track(JsonNode node, Path folder) {
-        try {
-            Path path = folder.resolve(node.path("file").asText()).normalize();
-            return TrackJson.read(node, path);
-        } catch (InvalidPathException e) {
-            throw new IllegalArgumentException("a file name that this system does not know", e);
+            ObjectNode current = version < VERSION ? SessionUpgrade.fromFirst(root) : root;
+            return SessionJson.fromTree(current, folderOf(file));
+        } catch (JsonProcessingException | IllegalArgumentException e) {
+            throw new IOException(
+                    file.getFileName() + " holds a setting that cannot be: " + SessionJson.sentence(e) + ".", e);
         }
     }
 }

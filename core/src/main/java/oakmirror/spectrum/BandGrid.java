@@ -1,8 +1,9 @@
 package oakmirror.spectrum;
 
 /**
- * The frequencies every spectrum and curve here is given at: 241 bands of 1/24 octave from 20 Hz to 20 kHz, on the base-ten series of
- * IEC 61260-1: centres 1000·10^(n/80), n = −136 … 104, edges half a step away. Every eighth is an exact third-octave centre.
+ * The frequencies every spectrum and curve here is given at: 241 bands of 1/24 octave from 20 Hz to 20 kHz. The series is ours:
+ * centres 1000·10^(n/80), n = −136 … 104, edges half a step away. Every eighth is an exact third-octave centre of IEC 61260-1, whose own
+ * series for 24 bands an octave lies half a step beside.
  */
 public final class BandGrid {
 

@@ -15,6 +15,9 @@ public record Key(int tonic, boolean major) {
     private static final double[] MINOR = {6.33, 2.68, 3.52, 5.38, 2.60, 3.53, 2.54, 4.75, 3.98, 2.69, 3.34, 3.17};
     private static final String[] NAMES = {"C", "D♭", "D", "E♭", "E", "F", "F♯", "G", "A♭", "A", "B♭", "B"};
 
+    /** Any two scales of seven notes share two of them. */
+    private static final int MOST_FOREIGN = 5;
+
     /** A correlation below this is no key. Ours. */
     private static final double LEAST_LIKENESS = 0.55;
 
@@ -63,10 +66,12 @@ public record Key(int tonic, boolean major) {
         return NAMES[tonic] + (major ? " major" : " minor");
     }
 
-    /** How many of the seven notes of its scale are not in the other's: 0 for relatives, 6 at the most. */
+    /** How many of the seven notes of its scale are not in the other's: 0 for relatives, 5 at the most. */
     public int foreignNotes(Key other) {
         int steps = Math.floorMod(7 * (signature() - other.signature()), Chroma.NOTES);
-        return Math.min(steps, Chroma.NOTES - steps);
+        // One for each step around the circle of fifths; keys a tritone apart share two notes as those a step nearer
+        // do.
+        return Math.min(MOST_FOREIGN, Math.min(steps, Chroma.NOTES - steps));
     }
 
     /** The tonic of the major key with the same notes. */

@@ -2,7 +2,7 @@ package oakmirror.spectrum;
 
 /**
  * An averaged spectrum line by line, as Welch's method gives it: line k stands for the frequency k·rate/size and holds the mean one-sided
- * power that a Hann-windowed block shows there, so that the lines of a steady sine add up to its mean square. Nothing is gated.
+ * power that a Hann-windowed block shows there, so that the lines of a steady sine add up to its mean square. Blocks below −70 dBFS do not count.
  *
  * @param sampleRate frames a second
  * @param size samples in a block; there are size/2 + 1 lines

@@ -9,8 +9,8 @@ import oakmirror.audio.Decibels;
  * Finds the strongest peaks of a {@link LineSpectrum} and reads them between its lines.
  *
  * <p>A steady sine between lines k and k+1 of a Hann-windowed transform, at k + δ, shows amplitudes whose ratio is α = |X(k+1)|/|X(k)| =
- * (1 + δ)/(2 − δ), so δ = (2α − 1)/(α + 1) (V. K. Jain, W. L. Collins, D. C. Davis, IEEE Trans. Instrum. Meas. IM-28, 1979; value from
- * memory). Its power is that of the seven lines about it, which hold all but 0.001 dB of it wherever it lies.
+ * (1 + δ)/(2 − δ), so δ = (2α − 1)/(α + 1) (T. Grandke, "Interpolation Algorithms for Discrete Fourier Transforms of Weighted
+ * Signals", IEEE Trans. Instrum. Meas. IM-32, 1983; from memory, the formula follows from the window's main lobe). Its power is that of the seven lines about it, which hold all but 0.001 dB of it wherever it lies.
  */
 public final class PeakFinder {
 

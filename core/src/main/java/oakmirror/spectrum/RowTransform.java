@@ -7,7 +7,7 @@ import java.util.Arrays;
  * is done for a whole row at once.
  *
  * <p>With n = r·C + c and k = q + R·p, for R rows and C columns (D. H. Bailey, "FFTs in external or hierarchical memory", J. Supercomputing 4,
- * 1990):
+ * 1990; the paper is named from memory):
  *
  * <pre>  X(q + R·p) = Σc W(C)^cp · [ W(N)^cq · Σr W(R)^rq · x(r·C + c) ],   W(M) = exp(−2πi/M)</pre>
  *

@@ -178,6 +178,7 @@ public final class SpectrumAnalyser {
             return 0;
         }
         double gateDb = Decibels.ofPower(power / count) + RELATIVE_GATE_DB;
-        return Math.max(0, (int) Math.floor((gateDb - ABSOLUTE_GATE_DB) / CLASS_DB));
+        int level = (int) Math.floor((gateDb - ABSOLUTE_GATE_DB) / CLASS_DB);
+        return Math.max(0, Math.min(CLASSES - 1, level));
     }
 }

@@ -6,9 +6,8 @@ package oakmirror.stereo;
  * @param delaySeconds how much later; positive where the right side is the late one
  * @param depthDb how deep the notches of the fold-down are below the hills between them, above 0
  * @param inverted whether one side is turned over as well, so that the first notch is at 0 Hz
- * @param clarity how much of what happens over frequency the comb explains, 0 to 1
  */
-public record Comb(double delaySeconds, double depthDb, boolean inverted, double clarity) {
+public record Comb(double delaySeconds, double depthDb, boolean inverted) {
 
     /** Distance from notch to notch in Hz. */
     public double spacingHz() {

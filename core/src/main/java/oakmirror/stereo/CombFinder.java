@@ -177,6 +177,6 @@ public final class CombFinder {
         double between = sums[1] / Math.max(1, counts[1]);
         boolean inverted = straight < 0;
         double ratio = inverted ? between / Math.max(1e-6, atCosine) : atCosine / Math.max(1e-6, between);
-        return new Comb(delay, Math.max(0, Decibels.ofPower(ratio)), inverted, Math.min(1, amplitude));
+        return new Comb(delay, Math.max(0, Decibels.ofPower(ratio)), inverted);
     }
 }

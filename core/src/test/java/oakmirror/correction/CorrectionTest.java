@@ -86,7 +86,7 @@ class CorrectionTest {
         Gap gap = knownGap(phase);
         double[] colour = colourDb();
         assertThat(rms(gap.gapDb(), colour, true)).as("gap").isLessThan(0.05);
-        Proposal proposal = Proposal.derive(gap, FULL);
+        Proposal proposal = Proposal.derive(gap, FULL, RATE);
         assertThat(rms(EqBand.responseDb(proposal.bands(), BandGrid.centresHz()), colour, true))
                 .as("bands")
                 .isLessThan(0.15);
@@ -132,13 +132,18 @@ class CorrectionTest {
     }
 
     @Test
-    void outsideTheRangeNothingIsProposedAndThatIsSaid() {
+    void outsideTheRangeTheCurveHoldsOnButRaisesNothingAtTwentyHertz() {
         double[] even = new double[BandGrid.SIZE];
         Arrays.fill(even, 5);
         Correction c = Correction.derive(gapOf(even), CorrectionSettings.DEFAULT.withStrength(1));
-        assertThat(c.curveDb()[BandGrid.bandOf(22)]).isCloseTo(0, within(0.01));
-        assertThat(c.curveDb()[BandGrid.bandOf(20000)]).as("all but faded").isCloseTo(0, within(0.05));
-        assertThat(c.curveDb()[BandGrid.bandOf(1000)]).isGreaterThan(4.5);
+        double inRange = c.curveDb()[BandGrid.bandOf(1000)];
+        assertThat(inRange).isGreaterThan(4.5);
+        assertThat(c.curveDb()[BandGrid.bandOf(20)]).isCloseTo(0, within(0.01));
+        assertThat(c.curveDb()[BandGrid.bandOf(25)]).isBetween(0.3 * inRange, 0.7 * inRange);
+        assertThat(c.curveDb()[BandGrid.bandOf(20000)]).isCloseTo(inRange, within(1e-9));
+        Arrays.fill(even, -5);
+        Correction dip = Correction.derive(gapOf(even), CorrectionSettings.DEFAULT.withStrength(1));
+        assertThat(dip.curveDb()[BandGrid.bandOf(20)]).isCloseTo(dip.curveDb()[BandGrid.bandOf(1000)], within(1e-9));
         assertThat(c.held()).hasSize(2).allMatch(h -> h.reason().equals("outside the range"));
     }
 
@@ -173,8 +178,8 @@ class CorrectionTest {
     void aTrackAgainstItselfNeedsNothing() {
         float[] music = Signals.musicLike(RATE, 5, 0.4, 8);
         Sound s = sound(music, music);
-        Proposal p =
-                Proposal.derive(Gap.between(s.spectrum, s.lufs, List.of(new Gap.Reference(s.spectrum, s.lufs))), FULL);
+        Proposal p = Proposal.derive(
+                Gap.between(s.spectrum, s.lufs, List.of(new Gap.Reference(s.spectrum, s.lufs))), FULL, RATE);
         assertThat(p.bands()).isEmpty();
         assertThat(Arrays.stream(p.correction().curveDb()).map(Math::abs).max().orElseThrow())
                 .isLessThan(1e-9);
@@ -186,10 +191,11 @@ class CorrectionTest {
         CorrectionSettings half =
                 CorrectionSettings.DEFAULT.withStrength(1).withResolution(0.5).withLimits(6, 6);
         Correction c = Correction.derive(roughGap(seed), half);
-        double[] eight = EqBand.responseDb(new BandFitter(8, 30, 16000).fit(c.curveDb()), BandGrid.centresHz());
+        double[] eight = EqBand.responseDb(new BandFitter(8, 30, 16000, RATE).fit(c.curveDb()), BandGrid.centresHz());
         assertThat(rms(eight, c.curveDb(), false)).isLessThan(0.35);
         Correction broad = Correction.derive(roughGap(seed), half.withResolution(1));
-        double[] bands = EqBand.responseDb(new BandFitter(8, 30, 16000).fit(broad.curveDb()), BandGrid.centresHz());
+        double[] bands =
+                EqBand.responseDb(new BandFitter(8, 30, 16000, RATE).fit(broad.curveDb()), BandGrid.centresHz());
         assertThat(rms(bands, broad.curveDb(), false)).isLessThan(0.10);
     }
 
@@ -221,10 +227,13 @@ class CorrectionTest {
 
     @Test
     void refusedMovesAreNotApplied() {
-        Proposal p = Proposal.derive(roughGap(3), CorrectionSettings.DEFAULT);
+        Proposal p = Proposal.derive(roughGap(3), CorrectionSettings.DEFAULT, RATE);
         List<Integer> all = IntStream.range(0, p.bands().size()).boxed().toList();
         assertThat(p.refusing(all).appliedDb(Phase.MINIMUM)).containsOnly(0);
-        double[] linear = p.refusing(all).appliedDb(Phase.LINEAR);
-        assertThat(rms(linear, new double[linear.length], false)).isCloseTo(p.fitErrorDb(30, 16000), within(1e-9));
+        assertThat(p.refusing(all).appliedDb(Phase.LINEAR))
+                .as("nothing is left of what the bands missed, either")
+                .containsOnly(0);
+        double[] whole = p.refusing(List.of()).appliedDb(Phase.LINEAR);
+        assertThat(rms(whole, p.correction().curveDb(), false)).isLessThan(1e-9);
     }
 }

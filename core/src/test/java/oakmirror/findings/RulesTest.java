@@ -91,7 +91,10 @@ class RulesTest {
         DynamicsStanding standing = DynamicsStanding.of(mix, List.of(plain(1)), CorridorSettings.Kind.EXTREMES);
         assertThat(standing.verdict()).isEqualTo(Verdict.SQUASHED);
         assertThat(standing.offDb())
-                .isCloseTo(mix.compared().peakToLoudness() - plain(1).compared().peakToLoudness(), within(0.5));
+                .isCloseTo(
+                        mix.compared().heard().peakToLoudness()
+                                - plain(1).compared().heard().peakToLoudness(),
+                        within(0.5));
         assertThat(standing.words()).startsWith("Squashed: ").contains("less dynamics than the references");
         assertThat(kinds(mix, plain(1))).contains(Kind.SQUASHED);
 

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import java.io.IOException;
+import java.util.List;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -12,9 +13,11 @@ import oakmirror.Signals;
 import oakmirror.audio.ChannelLayout;
 import oakmirror.audio.Clip;
 import oakmirror.audio.Progress;
+import oakmirror.filter.AnalogueSection;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
 import oakmirror.processing.ToneFilter;
+import oakmirror.processing.ToneFilter.Phase;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -48,10 +51,11 @@ class MasterRenderTest {
                 Progress.NONE);
         assertThat((long) at[0]).isEqualTo(MIX.frames());
         TrackMeasurement m = MEASURER.measure(Clip.stereo(44100, out[0], out[1]).stream(), Progress.NONE);
-        assertThat(m.loudness().integratedLufs()).isCloseTo(outcome.integratedLufs(), within(0.01));
-        assertThat(m.peaks().truePeakDbtp()).isCloseTo(outcome.truePeakDbtp(), within(0.01));
-        assertThat(m.peaks().truePeakDbtp()).isLessThanOrEqualTo(ceiling);
-        assertThat(m.loudness().integratedLufs() + outcome.plan().heldBackDb()).isCloseTo(target, within(0.01));
+        assertThat(m.heard().loudness().integratedLufs()).isCloseTo(outcome.integratedLufs(), within(0.01));
+        assertThat(m.heard().peaks().truePeakDbtp()).isCloseTo(outcome.truePeakDbtp(), within(0.01));
+        assertThat(m.heard().peaks().truePeakDbtp()).isLessThanOrEqualTo(ceiling);
+        assertThat(m.heard().loudness().integratedLufs() + outcome.plan().heldBackDb())
+                .isCloseTo(target, within(0.01));
     }
 
     @Test
@@ -75,7 +79,7 @@ class MasterRenderTest {
         float[] none = new float[tone.length];
         Clip centreOnly = Signals.clip(48000, ChannelLayout.surround51(), none, none, tone, none, none, none);
         TrackMeasurement m = MEASURER.measure(centreOnly.stream(), Progress.NONE);
-        assertThat(m.loudness().integratedLufs()).isCloseTo(-23, within(0.1));
+        assertThat(m.file().loudness().integratedLufs()).isCloseTo(-23, within(0.1));
         assertThat(m.heardLufs()).as("centre at −3 dB on both sides").isCloseTo(-23, within(0.1));
         Clip mono = Signals.clip(48000, ChannelLayout.mono(), tone);
         float[][] fold = new float[2][tone.length];
@@ -84,5 +88,16 @@ class MasterRenderTest {
         assertThat(asHeard.heardLufs())
                 .as("mono is heard as loud as it is measured")
                 .isCloseTo(MEASURER.measure(mono.stream(), Progress.NONE).heardLufs(), within(0.001));
+    }
+
+    @Test
+    void theCorrectedPeakIsThatOfWhatIsHeard() throws IOException {
+        float[] tone = Signals.sine(48000, 1000, -1, 2, 0);
+        Clip mix = Clip.stereo(48000, tone, tone);
+        ToneFilter boost = new ToneFilter(Phase.MINIMUM, List.of(AnalogueSection.bell(1000, 6, 1)), hz -> 0, 0);
+        assertThat(CorrectedPeak.dbtp(mix, boost, Progress.NONE)).isCloseTo(5, within(0.2));
+        assertThat(CorrectedPeak.dbtp(mix, boost.withGainDb(-6), Progress.NONE)).isCloseTo(-1, within(0.2));
+        assertThatThrownBy(() -> CorrectedPeak.dbtp(mix, boost, done -> false))
+                .isInstanceOf(CancellationException.class);
     }
 }

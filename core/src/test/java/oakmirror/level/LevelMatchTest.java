@@ -40,6 +40,18 @@ class LevelMatchTest {
     }
 
     @Test
+    void aCorrectionThatRaisesPeaksBringsEverythingDown() {
+        TrackLevel corrected = new TrackLevel(-14, -1, 3, true, 0);
+        LevelMatch match = toMix(corrected, new TrackLevel(-9, -0.5));
+        assertThat(match.downDb()).isCloseTo(3, within(1e-9));
+        assertThat(match.offsetsDb()).containsExactly(-3.0, -8.0);
+        TrackLevel lowered = new TrackLevel(-14, 0.8, -2, true, 0);
+        assertThat(toMix(lowered).downDb())
+                .as("a file over full scale is played as it is")
+                .isZero();
+    }
+
+    @Test
     void whatHasNoLoudnessIsLeftAlone() {
         TrackLevel silent = new TrackLevel(Double.NaN, Double.NEGATIVE_INFINITY);
         assertThat(toMix(new TrackLevel(-14, -1), silent).offsetsDb()).containsExactly(0.0, 0.0);
@@ -59,7 +71,7 @@ class LevelMatchTest {
                         new TrackLevel(-14, -1),
                         new TrackLevel(-18, -2),
                         new TrackLevel(-9, 0),
-                        new TrackLevel(-40, -20, false, 0)),
+                        new TrackLevel(-40, -20, -20, false, 0)),
                 0);
         assertThat(match.offsetsDb()).containsExactly(-4.0, 0.0, -9.0, 0.0);
         assertThat(match.downDb()).isZero();
@@ -77,18 +89,18 @@ class LevelMatchTest {
     @Test
     void aTrimComesOnTopAndATrackCanStayOut() {
         LevelMatch match = toMix(
-                new TrackLevel(-18, -4, true, 0.5),
-                new TrackLevel(-8, -0.3, true, -1.2),
-                new TrackLevel(-8, -0.3, false, -3));
+                new TrackLevel(-18, -4, -4, true, 0.5),
+                new TrackLevel(-8, -0.3, -0.3, true, -1.2),
+                new TrackLevel(-8, -0.3, -0.3, false, -3));
         assertThat(match.offsetsDb().get(0)).isEqualTo(0.5);
         assertThat(match.offsetsDb().get(1)).isCloseTo(-11.2, within(1e-9));
         assertThat(match.offsetsDb().get(2)).isEqualTo(-3.0);
         LevelMatch off = LevelMatch.of(
                 LevelSettings.DEFAULT.withMatched(false),
-                List.of(new TrackLevel(-18, -4), new TrackLevel(-8, -0.3, true, -1.2)),
+                List.of(new TrackLevel(-18, -4), new TrackLevel(-8, -0.3, -0.3, true, -1.2)),
                 0);
         assertThat(off.offsetsDb()).containsExactly(0.0, -1.2);
-        LevelMatch clipping = toMix(new TrackLevel(-18, -0.2, true, 1));
+        LevelMatch clipping = toMix(new TrackLevel(-18, -0.2, -0.2, true, 1));
         assertThat(clipping.downDb()).isCloseTo(0.8, within(1e-9));
     }
 

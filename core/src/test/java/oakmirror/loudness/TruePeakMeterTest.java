@@ -101,4 +101,30 @@ class TruePeakMeterTest {
     void levelsAboveFullScaleAreRead() {
         assertThat(measure(192000, Signals.tone(192000, 6, 0.1)).truePeakDbtp()).isCloseTo(6, within(0.01));
     }
+
+    @Test // a block's array is used again: what lies behind the stream's last sample belongs to the block before
+    void whatIsLeftInAnArrayIsNotRead() {
+        float[] array = Signals.white(24000, 1, 7);
+        float[] tone = Signals.sine(48000, 11000, -3, 0.05, 30); // cut off at full level
+        float[] after = array.clone();
+        System.arraycopy(tone, 0, after, 0, tone.length);
+        PeakSteps used = new PeakSteps(48000, true);
+        used.add(array, array.length); // a whole step
+        used.add(after, tone.length);
+        PeakSteps fresh = new PeakSteps(48000, true);
+        fresh.add(array, array.length);
+        fresh.add(tone, tone.length);
+        used.finish();
+        fresh.finish();
+        assertThat(used.steps()).isEqualTo(fresh.steps());
+        for (int cut = 900; cut < 1000; cut++) {
+            float[] again = array.clone();
+            System.arraycopy(tone, 0, again, 0, cut);
+            PeakSteps one = new PeakSteps(48000, true);
+            one.add(again, cut);
+            assertThat(one.finish().truePeakDbtp())
+                    .as("cut off after %d samples", cut)
+                    .isCloseTo(plainTruePeak(java.util.Arrays.copyOf(tone, cut)), within(0.0005));
+        }
+    }
 }

@@ -6,6 +6,9 @@ import static org.assertj.core.api.Assertions.within;
 import java.util.List;
 import java.util.Optional;
 import oakmirror.Signals;
+import oakmirror.audio.StereoSource;
+import oakmirror.filter.AnalogueSection;
+import oakmirror.filter.Biquad;
 import oakmirror.processing.MonitorPath.Sides;
 import org.junit.jupiter.api.Test;
 
@@ -96,7 +99,9 @@ class MonitorPathTest extends MonitorFixture {
     void theMeterReadsWhatIsHeardWhateverTheVolume() {
         MonitorPath quiet = new MonitorPath(Sides.STEREO, Optional.empty(), Optional.empty(), 0.1f);
         mixer.setScene(through(quiet));
-        render(400);
+        render(399);
+        mixer.takeOutputPeak(); // of the volume on its way down
+        render(1);
         // 220 Hz of −12 dBFS on both sides.
         oakmirror.loudness.LoudnessMeter meter =
                 new oakmirror.loudness.LoudnessMeter(RATE, oakmirror.audio.ChannelLayout.stereo());
@@ -106,7 +111,7 @@ class MonitorPathTest extends MonitorFixture {
         assertThat(mixer.meter().momentaryLufs()).isCloseTo(expected, within(0.02));
         assertThat(mixer.meter().shortTermLufs()).isCloseTo(expected, within(0.02));
         assertThat(mixer.meter().highestPeakDbtp()).isCloseTo(-12, within(0.05));
-        assertThat(mixer.outputPeak()).isCloseTo(0.0251f, within(0.001f));
+        assertThat(mixer.takeOutputPeak()).isCloseTo(0.0251f, within(0.001f));
         mixer.setScene(scene(hearing(0).tracks(), 0, false, Optional.empty(), Optional.empty(), quiet));
         mixer.meter().reset();
         render(1);
@@ -157,5 +162,66 @@ class MonitorPathTest extends MonitorFixture {
         double beyond = largestStep() - own;
         System.out.printf("Largest step beyond the programme's own: %.1f dBFS%n", 20 * Math.log10(beyond));
         assertThat(beyond).isLessThan(1e-3);
+    }
+
+    @Test
+    void anOverIsSeenWhicheverBlockItWasIn() {
+        float[] once = new float[RATE];
+        once[3 * BLOCK + 5] = 1.5f;
+        mixer.setScene(scene(
+                List.of(new MonitorScene.Track(Signals.both(RATE, once), 1)),
+                0,
+                false,
+                Optional.empty(),
+                Optional.empty(),
+                MonitorPath.STRAIGHT));
+        render(6); // a frame of the window lasts longer than a block
+        assertThat(mixer.takeOutputPeak()).isCloseTo(1.5f, within(0.01f));
+        render(1);
+        assertThat(mixer.takeOutputPeak()).as("taken once").isZero();
+    }
+
+    @Test
+    void whatIsNoNumberIsOverWithTheBlockItIsIn() {
+        StereoSource broken = Signals.both(RATE, Signals.sine(RATE, 220, -12, 4, 0));
+        float[] bad = new float[RATE];
+        java.util.Arrays.fill(bad, 2000, 2050, 3e38f);
+        ToneFilter boost =
+                new ToneFilter(ToneFilter.Phase.MINIMUM, List.of(AnalogueSection.bell(100, 12, 0.7)), hz -> 0, 0);
+        ProcessorPool pool = new ProcessorPool(boost, RATE, MonitorMixer.POOL_SIZE);
+        MonitorPath band = new MonitorPath(Sides.MONO, Optional.of(new BandSolo(60, 5000, RATE)), Optional.empty(), 1);
+        mixer.setScene(scene(
+                List.of(new MonitorScene.Track(Signals.both(RATE, bad), 1)),
+                0,
+                true,
+                Optional.of(pool),
+                Optional.empty(),
+                band));
+        render(40);
+        mixer.setScene(
+                scene(List.of(new MonitorScene.Track(broken, 1)), 0, true, Optional.of(pool), Optional.empty(), band));
+        float[] later = render(200);
+        assertThat(rms(later, later.length / 2)).as("sounds again").isGreaterThan(0.1);
+        for (float x : later) {
+            assertThat(Float.isFinite(x)).isTrue();
+        }
+        assertThat(mixer.meter().momentaryLufs()).as("and is metered").isGreaterThan(-20);
+    }
+
+    @Test
+    void sectionsPassOnNothingThatIsFarBelowHearing() {
+        BiquadCascade cascade = new BiquadCascade(
+                List.of(
+                        Biquad.of(AnalogueSection.bell(1000, 6, 1), RATE),
+                        Biquad.of(AnalogueSection.bell(2000, -6, 1), RATE)),
+                1);
+        float[] left = new float[RATE];
+        float[] right = new float[RATE];
+        left[0] = 1;
+        cascade.process(left, right, 0, RATE);
+        for (float x : left) {
+            assertThat(x == 0 || Math.abs(x) > 1e-21).as("%g", x).isTrue();
+        }
+        assertThat(left[RATE - 1]).isZero();
     }
 }

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.IOException;
+import java.io.RandomAccessFile;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -19,10 +20,11 @@ import oakmirror.profile.CorridorSettings;
 import oakmirror.rhythm.BarGrid;
 import oakmirror.session.Comparing.Jump;
 import oakmirror.session.Comparing.Scope;
-import oakmirror.session.Session.Output;
+import oakmirror.session.Delivery.Output;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 class SessionFileTest {
@@ -30,13 +32,13 @@ class SessionFileTest {
     @TempDir
     Path folder;
 
-    private Session full() {
+    private SessionDocument full() {
         Path songs = folder.resolve("songs");
-        return Session.EMPTY
+        Session session = Session.EMPTY
                 .withName("Ferry Reels")
-                .withMix(Optional.of(TrackFile.of(songs.resolve("Ebb Tide 🌊 שלום.wav"))))
-                .withReference(TrackFile.of(songs.resolve("a b.flac")))
-                .withReference(new TrackFile(Path.of("/elsewhere/c.mp3"), "Named")
+                .withMix(Optional.of(Track.of(songs.resolve("Ebb Tide 🌊 שלום.wav"))))
+                .withReference(Track.of(songs.resolve("a b.flac")))
+                .withReference(Track.of(Path.of("/elsewhere/c.mp3"), "Named")
                         .withTags(List.of("reel", "live"))
                         .withPassage(new Passage("both fiddles in", new TimeRange(48.5, 76.25)))
                         .withPassage(new Passage("", new TimeRange(80, 90)))
@@ -60,17 +62,21 @@ class SessionFileTest {
                         Jump.BAR,
                         true,
                         new CorridorSettings(CorridorSettings.Kind.SPREAD, 1.5),
-                        List.of("NARROW/0@1")))
-                .withBlindResult(new BlindResult.Abx("2026-01-02T03:04:05Z", "Mix", "c", 5, List.of(true, false, true)))
-                .withBlindResult(new BlindResult.Ranking(
-                        "2026-01-02T03:04:06Z", List.of("a", "b", "c"), 1, List.of(List.of(2, 0, 1))));
+                        List.of("NARROW/0@1")));
+        SessionLog log = SessionLog.EMPTY
+                .with(new Fact.BlindComparison(
+                        new BlindResult.Abx("2026-01-02T03:04:05Z", "Mix", "c", 5, List.of(true, false, true))))
+                .with(new Fact.BlindComparison(new BlindResult.Ranking(
+                        "2026-01-02T03:04:06Z", List.of("a", "b", "c"), 1, List.of(List.of(2, 0, 1)))));
+        return new SessionDocument(session, log);
     }
 
     @Test
     void comesBackAsItWas() throws IOException {
         Path file = folder.resolve("session.oakmirror.json");
-        SessionFile.write(full(), file);
-        assertThat(SessionFile.read(file)).isEqualTo(full());
+        SessionDocument document = full();
+        SessionFile.write(document, file);
+        assertThat(SessionFile.read(file)).isEqualTo(document);
     }
 
     @Test
@@ -79,9 +85,9 @@ class SessionFileTest {
         SessionFile.write(full(), file);
         Path moved = Files.createDirectory(folder.resolve("moved")).resolve("session.oakmirror.json");
         Files.move(file, moved);
-        Session read = SessionFile.read(moved);
-        assertThat(read.references().get(0).path()).isEqualTo(folder.resolve("moved/songs/a b.flac"));
-        assertThat(read.references().get(1).path()).isEqualTo(Path.of("/elsewhere/c.mp3"));
+        Session read = SessionFile.read(moved).session();
+        assertThat(read.references().get(0).file()).contains(folder.resolve("moved/songs/a b.flac"));
+        assertThat(read.references().get(1).file()).contains(Path.of("/elsewhere/c.mp3"));
     }
 
     @ParameterizedTest
@@ -103,42 +109,127 @@ class SessionFileTest {
     @Test
     void missingFieldsTakeTheirDefaults() throws IOException {
         Path file = Files.writeString(folder.resolve("x.json"), "{\"format\":\"oak-mirror-session\"}");
-        assertThat(SessionFile.read(file)).isEqualTo(Session.EMPTY);
+        assertThat(SessionFile.read(file)).isEqualTo(SessionDocument.EMPTY);
     }
 
     @Test
     void aSessionOfTheFirstFormKeepsItsChoiceAboutLevels() throws IOException {
         Path file = Files.writeString(
                 folder.resolve("x.json"), "{\"format\":\"oak-mirror-session\",\"levelsMatched\":false}");
-        assertThat(SessionFile.read(file).comparing().levels().matched()).isFalse();
+        assertThat(SessionFile.read(file).session().comparing().levels().matched())
+                .isFalse();
     }
 
     @ParameterizedTest
-    @ValueSource(
-            strings = {
-                "\"references\":[{\"file\":\"a.wav\",\"chosenPassage\":2}]",
-                "\"references\":[{\"file\":\"a.wav\",\"passages\":[{\"startSeconds\":9,\"endSeconds\":1}]}]",
-                "\"references\":[{\"file\":\"a.wav\",\"bars\":{\"bpm\":1}}]",
-                "\"references\":[{\"file\":\"a.wav\",\"trimDb\":100}]",
-                "\"comparing\":{\"scope\":\"NOTHING\"}"
+    @CsvSource(
+            delimiter = '|',
+            quoteCharacter = '~',
+            value = {
+                "\"references\":[{\"file\":\"a.wav\",\"chosenPassage\":2}] | references[0]: there is no passage 2",
+                "\"references\":[{\"file\":\"a.wav\",\"passages\":[{\"startSeconds\":9,\"endSeconds\":1}]}] | references[0].passages[0].range: not a time range",
+                "\"references\":[{\"file\":\"a.wav\",\"passages\":[{\"startSeconds\":-9,\"endSeconds\":1}]}] | references[0].passages[0].range: not a time range",
+                "\"references\":[{\"file\":\"a.wav\",\"passages\":[{\"startSeconds\":0,\"endSeconds\":\"NaN\"}]}] | references[0].passages[0].range",
+                "\"references\":[{\"file\":\"a.wav\",\"passages\":[{\"startSeconds\":0,\"endSeconds\":1e9}]}] | references[0].passages[0]: a passage ends within a day",
+                "\"references\":[{\"file\":\"a.wav\",\"bars\":{\"bpm\":1}}] | references[0].bars",
+                "\"references\":[{\"file\":\"a.wav\",\"trimDb\":100}] | references[0]: a trim lies between −24 and 24 dB, which 100.0 dB does not",
+                "\"references\":[{\"file\":\"a.wav\",\"shiftSeconds\":1e300}] | references[0]: a track's shift stays within a day",
+                "\"references\":[{\"file\":\"a.wav\",\"tags\":[null]}] | references[0].tags",
+                "\"references\":[{\"file\":\"/\"}] | a track's path names an audio file",
+                "\"references\":[{\"file\":\"../../../../../../../../../../../..\"}] | a track's path names an audio file",
+                "\"references\":[{\"file\":\"\"}] | a track's path is empty",
+                "\"references\":[{}] | a track's path is empty",
+                "\"references\":\"none\" | references: what stands there cannot be",
+                "\"comparing\":{\"scope\":\"NOTHING\"} | comparing.scope: NOTHING is none of [PASSAGES, WHOLE_TRACKS]",
+                "\"comparing\":{\"statedLevel\":\"loud\"} | comparing.levels.statedLevel: what stands there cannot be",
+                "\"correction\":{\"strength\":7} | shaping.correction: strength lies between 0 and 1",
+                "\"correction\":{\"strength\":null} | shaping.correction.strength: what stands there cannot be",
+                "\"refusedMoves\":[1000000] | shaping: refused moves are numbered",
+                "\"output\":{\"format\":\"mp3\",\"bits\":24} | delivery.output: a master is WAV",
+                "\"blindResults\":[{\"kind\":\"ranking\",\"endedAt\":\"x\",\"names\":[\"a\",\"b\"],\"planned\":1,\"rounds\":[[0,7]]}] | result: a round of ranking places each of the names once",
             })
-    void whatCannotBeIsRefusedInOneSentence(String field) throws IOException {
+    void whatCannotBeIsRefusedInOneSentenceThatNamesTheField(String field, String expected) throws IOException {
         Path file = Files.writeString(folder.resolve("x.json"), "{\"format\":\"oak-mirror-session\"," + field + "}");
         assertThatThrownBy(() -> SessionFile.read(file))
                 .isInstanceOf(IOException.class)
-                .hasMessageStartingWith("x.json holds a setting that cannot be");
+                .hasMessageStartingWith("x.json holds a setting that cannot be: ")
+                .hasMessageContaining(expected)
+                .hasMessageEndingWith(".");
+    }
+
+    @Test
+    void tooManyTracksOrPassagesAreRefused() throws IOException {
+        String references = "{\"file\":\"a.wav\"},".repeat(16) + "{\"file\":\"a.wav\"}";
+        assertThatThrownBy(() -> SessionFile.read(session("\"references\":[" + references + "]")))
+                .hasMessageContaining("a session holds at most 16 references");
+        String passages =
+                "{\"startSeconds\":1,\"endSeconds\":2},".repeat(200) + "{\"startSeconds\":1,\"endSeconds\":2}";
+        assertThatThrownBy(
+                        () -> SessionFile.read(session("\"mix\":{\"file\":\"a.wav\",\"passages\":[" + passages + "]}")))
+                .hasMessageContaining("mix: a track has at most 200 passages");
+    }
+
+    private Path session(String fields) throws IOException {
+        return Files.writeString(folder.resolve("x.json"), "{\"format\":\"oak-mirror-session\"," + fields + "}");
+    }
+
+    @Test
+    void veryDeepAndVeryLargeFilesAreAnsweredInOneSentence() throws IOException {
+        Path deep = Files.writeString(folder.resolve("deep.json"), "{\"a\":" + "[".repeat(100_000));
+        assertThatThrownBy(() -> SessionFile.read(deep)).hasMessage("deep.json is not an Oak Mirror session.");
+        Path large = folder.resolve("large.json");
+        try (RandomAccessFile sparse = new RandomAccessFile(large.toFile(), "rw")) {
+            sparse.setLength(3L << 30);
+        }
+        assertThatThrownBy(() -> SessionFile.read(large))
+                .hasMessage("large.json is too large for a session; choose another file.");
+    }
+
+    @Test
+    void aSessionOfTheFirstFormStillOpens() throws IOException {
+        Session s = SessionFile.read(
+                        session(
+                                """
+                "version":1, "name":"Old",
+                "mix":{"file":"a.wav","name":"Mix","passages":[{"name":"p","startSeconds":1,"endSeconds":2}],
+                  "chosenPassage":0,"bars":{"bpm":120,"downbeatSeconds":0.5,"beatsPerBar":3},"trimDb":1.5},
+                "references":[{"file":"b.wav"},{"file":"b.wav"}],
+                "comparing":{"levelBasis":"K14","corridor":"SPREAD","corridorTolerance":1,"jump":"BAR","dismissedFindings":["k"]},
+                "correction":{"strength":0.25,"phase":"linear"},"refusedMoves":[2],"finish":{"targetLufs":-9},
+                "output":{"format":"flac","bits":16},
+                "blindResults":[{"kind":"abx","endedAt":"then","a":"Mix","b":"c","planned":3,"right":[true]}]"""))
+                .session();
+        Track mix = s.mix().orElseThrow();
+        assertThat(mix.passage()).contains(new Passage("p", new TimeRange(1, 2)));
+        assertThat(mix.bars()).contains(new BarGrid(120, 0.5, 3));
+        assertThat(mix.trimDb()).isEqualTo(1.5);
+        assertThat(s.references().get(0).name()).as("named after its file").isEqualTo("b");
+        assertThat(s.references().get(0).id())
+                .isNotEqualTo(s.references().get(1).id());
+        assertThat(s.comparing().levels().basis()).isEqualTo(Basis.K14);
+        assertThat(s.comparing().corridor()).isEqualTo(new CorridorSettings(CorridorSettings.Kind.SPREAD, 1));
+        assertThat(s.comparing().jump()).isEqualTo(Jump.BAR);
+        assertThat(s.comparing().dismissed()).containsExactly("k");
+        assertThat(s.correction().strength()).isEqualTo(0.25);
+        assertThat(s.correction().mostCutDb()).isEqualTo(9);
+        assertThat(s.phase()).isEqualTo(Phase.LINEAR);
+        assertThat(s.refusedMoves()).containsExactly(2);
+        assertThat(s.finish()).isEqualTo(new FinishSettings(-9, -1));
+        assertThat(s.output()).isEqualTo(new Output("flac", 16));
+        assertThat(SessionFile.read(folder.resolve("x.json")).log().blindResults())
+                .hasSize(1);
     }
 
     @Test
     void aFailedWriteLeavesTheOldFile() throws IOException {
         Path file = folder.resolve("session.oakmirror.json");
-        SessionFile.write(full(), file);
+        SessionDocument document = full();
+        SessionFile.write(document, file);
         Path inTheWay = Files.createDirectories(folder.resolve("dir.json/inside"));
-        assertThatThrownBy(() -> SessionFile.write(Session.EMPTY, inTheWay.getParent()))
+        assertThatThrownBy(() -> SessionFile.write(SessionDocument.EMPTY, inTheWay.getParent()))
                 .isInstanceOf(IOException.class);
-        assertThat(SessionFile.read(file)).isEqualTo(full());
+        assertThat(SessionFile.read(file)).isEqualTo(document);
         try (var files = Files.list(folder)) {
-            assertThat(files.filter(f -> f.toString().endsWith(".tmp"))).isEmpty();
+            assertThat(files.filter(f -> f.toString().endsWith(".part"))).isEmpty();
         }
     }
 

@@ -61,29 +61,32 @@ class SettingsTest {
 
     @Test
     void aTrackIsNamedAfterItsFile() {
-        assertThat(TrackFile.of(Path.of("/x/Ebb Tide v2.1.wav")).name()).isEqualTo("Ebb Tide v2.1");
-        assertThat(TrackFile.of(Path.of("/x/.hidden")).name()).isEqualTo(".hidden");
-        assertThat(TrackFile.of(Path.of("plain")).name()).isEqualTo("plain");
+        assertThat(Track.of(Path.of("/x/Ebb Tide v2.1.wav")).name()).isEqualTo("Ebb Tide v2.1");
+        assertThat(Track.of(Path.of("/x/.hidden")).name()).isEqualTo(".hidden");
+        assertThat(Track.of(Path.of("plain")).name()).isEqualTo("plain");
     }
 
     @Test
     void sessionsAreChangedByMakingNewOnes() {
-        TrackFile a = TrackFile.of(Path.of("a.wav"));
-        TrackFile b = TrackFile.of(Path.of("b.wav"));
+        Track a = Track.of(Path.of("a.wav"));
+        Track b = Track.of(Path.of("b.wav"));
         Session one = Session.EMPTY.withReference(a);
         Session two = one.withReference(b);
         assertThat(Session.EMPTY.isBlank()).isTrue();
         assertThat(one.references()).containsExactly(a);
         assertThat(two.withoutReference(0).references()).containsExactly(b);
-        assertThat(two.withMix(Optional.of(a)).isBlank()).isFalse();
+        assertThat(one.withMix(Optional.of(b)).isBlank()).isFalse();
+        assertThatThrownBy(() -> two.withMix(Optional.of(a)))
+                .as("a track is in one place")
+                .isInstanceOf(IllegalArgumentException.class);
         assertThatThrownBy(() -> two.references().add(a)).isInstanceOf(UnsupportedOperationException.class);
     }
 
     @Test
     void tracksAreChangedByTheirPlace() {
-        TrackFile a = TrackFile.of(Path.of("a.wav"));
-        TrackFile b = TrackFile.of(Path.of("b.wav"));
-        TrackFile c = TrackFile.of(Path.of("c.wav"));
+        Track a = Track.of(Path.of("a.wav"));
+        Track b = Track.of(Path.of("b.wav"));
+        Track c = Track.of(Path.of("c.wav"));
         Session s = Session.EMPTY.withMix(Optional.of(a)).withReferences(List.of(b, c));
         assertThat(s.tracks()).containsExactly(a, b, c);
         assertThat(s.withTrack(0, t -> t.withName("x")).mix().orElseThrow().name())
@@ -102,10 +105,10 @@ class SettingsTest {
 
     @Test
     void passagesAreAddedMovedChosenAndTakenAway() {
-        TrackFile t = TrackFile.of(Path.of("a.wav"));
+        Track t = Track.of(Path.of("a.wav"));
         assertThat(t.passage()).isEmpty();
         assertThat(t.withChosenRange(new TimeRange(1, 2))).isEqualTo(t);
-        TrackFile two = t.withPassage(new Passage("verse", new TimeRange(1, 5)))
+        Track two = t.withPassage(new Passage("verse", new TimeRange(1, 5)))
                 .withPassage(new Passage("chorus", new TimeRange(8, 12)));
         assertThat(two.passage().orElseThrow().name()).isEqualTo("chorus");
         assertThat(two.withChosenRange(new TimeRange(9, 13)).passages().get(1))
@@ -176,7 +179,7 @@ class SettingsTest {
         double[] even = new double[BandGrid.SIZE];
         java.util.Arrays.fill(even, -4);
         CorrectionSettings wide = new CorrectionSettings(1, 1.0 / 12, 24, 24, 20, 20000);
-        Proposal lower = Proposal.derive(new Gap(new double[even.length], even, even, known), wide);
+        Proposal lower = Proposal.derive(new Gap(new double[even.length], even, even, known), wide, 48000);
         BandSpectrum mix = new BandSpectrum(power, BandGrid.SIZE, 1);
         assertThat(lower.loudnessChangeLu(mix, Phase.LINEAR)).isCloseTo(-4, within(0.02));
         assertThatThrownBy(() -> new BandSpectrum(new double[3], 3, 1)).isInstanceOf(IllegalArgumentException.class);

@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import oakmirror.Signals;
 import oakmirror.audio.Clip;
@@ -257,7 +259,23 @@ class LinesTest {
                 .as("B minor, the relative")
                 .isZero();
         assertThat(d.foreignNotes(new Key(9, true))).isEqualTo(1);
-        assertThat(d.foreignNotes(new Key(8, true))).as("A flat, the tritone").isEqualTo(6);
+        assertThat(d.foreignNotes(new Key(8, true)))
+                .as("A flat, the tritone, shares two")
+                .isEqualTo(5);
+        int[] major = {0, 2, 4, 5, 7, 9, 11};
+        for (int a = 0; a < 12; a++) {
+            for (int b = 0; b < 12; b++) {
+                int tonic = a;
+                int other = b;
+                Set<Integer> notes =
+                        IntStream.of(major).map(n -> (n + other) % 12).boxed().collect(Collectors.toSet());
+                long foreign = IntStream.of(major)
+                        .map(n -> (n + tonic) % 12)
+                        .filter(n -> !notes.contains(n))
+                        .count();
+                assertThat(new Key(a, true).foreignNotes(new Key(b, true))).isEqualTo((int) foreign);
+            }
+        }
         assertThat(Key.of(new double[12])).isEmpty();
         double[] even = new double[12];
         java.util.Arrays.fill(even, 1.0 / 12);

@@ -2,6 +2,7 @@ package oakmirror.spectrum;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
+import static org.assertj.core.api.Assertions.withinPercentage;
 
 import oakmirror.Signals;
 import oakmirror.audio.Decibels;
@@ -146,5 +147,22 @@ class SpectrumTest {
         double[] octave = FractionalOctave.levelsDb(new BandSpectrum(power, BandGrid.SIZE, 1), 1);
         assertThat(octave[120]).isCloseTo(Decibels.ofPower(24e-4), within(1e-9));
         assertThat(octave[0]).as("at the end of the grid").isCloseTo(Decibels.ofPower(24e-4), within(1e-9));
+    }
+
+    @Test
+    void levelsFarAboveFullScaleAreAnalysedLikeOthers() {
+        float[] noise = Signals.white(48000 * 2, 1, 3);
+        float[] loud = noise.clone();
+        for (int i = 0; i < loud.length; i++) {
+            loud[i] *= 1000; // +60 dB, as a damaged exponent makes it
+        }
+        SpectrumAnalyser usual = new SpectrumAnalyser(48000);
+        usual.add(noise, noise, noise.length);
+        SpectrumAnalyser raised = new SpectrumAnalyser(48000);
+        raised.add(loud, loud, loud.length);
+        BandSpectrum expected = usual.finish().of(StereoSpectrum.Part.STEREO);
+        BandSpectrum found = raised.finish().of(StereoSpectrum.Part.STEREO);
+        int band = BandGrid.bandOf(1000);
+        assertThat(found.power()[band]).isCloseTo(1e6 * expected.power()[band], withinPercentage(0.1));
     }
 }

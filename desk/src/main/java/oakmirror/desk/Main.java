@@ -1,15 +1,28 @@
 package oakmirror.desk;
 
 import javafx.application.Application;
+import oakmirror.media.cache.AudioCache;
+import oakmirror.media.cache.UserFolders;
+import oakmirror.session.SessionFile;
 
 /** Entry of the window. Apart from the application class, so that JavaFX starts from a plain class path. */
 public final class Main {
 
     private Main() {}
 
+    /** What takes a while the first time and is wanted soon, while the toolkit starts. */
+    private static void prepare() {
+        SessionFile.prepare();
+        AudioCache.prepare();
+    }
+
     /** Starts the window. */
     public static void main(String[] args) {
         System.setProperty("prism.lcdtext", "false");
+        System.setProperty("oakmirror.log", UserFolders.log().toString()); // before anything is logged
+        Thread ahead = new Thread(Main::prepare, "oakmirror-prepare");
+        ahead.setDaemon(true);
+        ahead.start();
         Application.launch(OakMirrorApp.class, args);
     }
 }

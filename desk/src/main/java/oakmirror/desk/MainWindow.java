@@ -18,6 +18,7 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.input.TransferMode;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
 import javafx.stage.Stage;
 import oakmirror.desk.bar.ListeningBar;
 import oakmirror.desk.blind.BlindPage;
@@ -32,6 +33,7 @@ import oakmirror.desk.model.Finishing;
 import oakmirror.desk.model.Jobs;
 import oakmirror.desk.model.Listening;
 import oakmirror.desk.model.Passages;
+import oakmirror.desk.model.Recovery;
 import oakmirror.desk.model.Settings;
 import oakmirror.desk.model.Workspace;
 import oakmirror.desk.page.AddTracks;
@@ -54,6 +56,8 @@ public final class MainWindow {
     private final Commands commands = new Commands();
     private final KeysPane keys;
     private final SessionActions actions;
+    private final Recovery recovery = new Recovery(workspace);
+    private final RecoveryStrip recoveryStrip;
     private final Comparison comparison;
     private final StationRail rail;
     private final AddTracks adding;
@@ -94,7 +98,8 @@ public final class MainWindow {
         windowCommands();
         compareCommands();
         frame.setCenter(page);
-        frame.setTop(new TitleStrip(workspace, actions, keyMap, commands));
+        recoveryStrip = new RecoveryStrip(recovery, actions);
+        frame.setTop(new VBox(new TitleStrip(workspace, actions, keyMap, commands), recoveryStrip));
         frame.setLeft(rail);
         frame.setBottom(bar);
         compact = new CompactWindow(bar, frame, settings, this::key);
@@ -154,6 +159,7 @@ public final class MainWindow {
         commands.set(Act.UNDO, workspace::undo);
         commands.set(Act.REDO, workspace::redo);
         commands.set(Act.FULL_SCREEN, () -> stage.setFullScreen(!stage.isFullScreen()));
+        commands.set(Act.LOG, () -> LogWindow.open(stage));
         commands.set(Act.COMMANDS, keys::open);
         commands.set(Act.KEYS, keys::open);
     }
@@ -262,6 +268,11 @@ public final class MainWindow {
         actions.open(session);
     }
 
+    /** Offers what a window left that did not end as it should, and clears away what it had begun to write. */
+    void offerRecovery() {
+        recoveryStrip.look(settings);
+    }
+
     /** Opens the demo. */
     public void openDemo() {
         actions.openDemo();
@@ -317,7 +328,9 @@ public final class MainWindow {
         comparison.close();
         listening.close();
         finishing.close();
+        adding.close();
+        recovery.close();
         workspace.close();
-        settings.write();
+        settings.close();
     }
 }

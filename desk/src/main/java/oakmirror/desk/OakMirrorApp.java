@@ -51,6 +51,9 @@ public final class OakMirrorApp extends Application {
             case "screenshots" -> new Screenshots(window, stage, Path.of(arguments.get(1))).start();
             default -> window.workspace().messageProperty().set("'" + command + "' is no command.");
         }
+        if (!pictures) {
+            window.offerRecovery();
+        }
         Startup.report(window.workspace(), stage);
     }
 

@@ -79,7 +79,7 @@ final class Screenshots {
         });
         limit.play();
         boolean[] begun = {false};
-        window.workspace().proposalProperty().subscribe(p -> {
+        window.workspace().settledProperty().subscribe(settled -> {
             boolean ready = window.workspace().isReady();
             if (ready && !begun[0]) {
                 begun[0] = true;

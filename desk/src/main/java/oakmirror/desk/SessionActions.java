@@ -52,15 +52,13 @@ final class SessionActions {
     }
 
     void open(Path file) {
-        try {
-            workspace.open(file);
-            Optional.ofNullable(file.toAbsolutePath().getParent())
-                    .ifPresent(f -> settings.rememberFolder("session", f));
-        } catch (IOException e) {
-            LOG.info("session not opened", e);
-            String reason = Files.exists(file) ? e.getMessage() : file.getFileName() + " is not there any more.";
-            workspace.messageProperty().set(reason);
-        }
+        workspace.open(file, sentence -> {
+            sentence.ifPresent(workspace.messageProperty()::set);
+            if (sentence.isEmpty()) {
+                Optional.ofNullable(file.toAbsolutePath().getParent())
+                        .ifPresent(f -> settings.rememberFolder("session", f));
+            }
+        });
     }
 
     void openDemo() {
@@ -101,6 +99,9 @@ final class SessionActions {
     }
 
     private boolean saveTo(Path file) {
+        if (workspace.isChangedOnDisk(file) && !mayWriteOver(file)) {
+            return false;
+        }
         try {
             workspace.save(file.toAbsolutePath().normalize());
             settings.rememberFolder("session", file.toAbsolutePath().getParent());
@@ -121,18 +122,39 @@ final class SessionActions {
         return chooser;
     }
 
-    /** Whether what is open may be left: nothing would be lost, or the user has kept it or does not mind. */
-    boolean mayLeave() {
-        if (!workspace.unsavedProperty().get() || workspace.session().isBlank()) {
-            return true;
+    /** Asks before what another window has kept in the session's file is written over. */
+    private boolean mayWriteOver(Path file) {
+        ButtonType over = new ButtonType("Save over it", ButtonBar.ButtonData.YES);
+        ButtonType other = new ButtonType("Save as…", ButtonBar.ButtonData.NO);
+        Alert alert = alert(
+                file.getFileName()
+                        + " was changed by another window since it was opened here. Save over those changes?",
+                over,
+                other);
+        ButtonType answer = alert.showAndWait().orElse(ButtonType.CANCEL);
+        if (answer == other) {
+            saveAs();
         }
-        Alert alert = new Alert(Alert.AlertType.CONFIRMATION, "", SAVE, LEAVE, ButtonType.CANCEL);
+        return answer == over;
+    }
+
+    private Alert alert(String question, ButtonType yes, ButtonType no) {
+        Alert alert = new Alert(Alert.AlertType.CONFIRMATION, "", yes, no, ButtonType.CANCEL);
         window.ifPresent(alert::initOwner);
         alert.setTitle("Oak Mirror");
-        alert.setHeaderText("Keep the changes to " + workspace.session().name() + "?");
+        alert.setHeaderText(question);
         alert.setGraphic(null);
         window.ifPresent(
                 w -> alert.getDialogPane().getStylesheets().setAll(w.getScene().getStylesheets()));
+        return alert;
+    }
+
+    /** Whether what is open may be left: nothing would be lost, or the user has kept it or does not mind. */
+    boolean mayLeave() {
+        if (!workspace.unsavedProperty().get() || workspace.isBlank()) {
+            return true;
+        }
+        Alert alert = alert("Keep the changes to " + workspace.session().name() + "?", SAVE, LEAVE);
         ButtonType answer = alert.showAndWait().orElse(ButtonType.CANCEL);
         return answer == LEAVE || (answer == SAVE && save());
     }

@@ -19,7 +19,7 @@ final class Startup {
     static void report(Workspace workspace, Stage stage) {
         boolean exit = Boolean.getBoolean("oakmirror.exitWhenReady");
         boolean[] told = {false};
-        workspace.proposalProperty().subscribe(p -> {
+        workspace.settledProperty().subscribe(settled -> {
             boolean ready = workspace.isReady();
             if (ready && !told[0]) {
                 told[0] = true;

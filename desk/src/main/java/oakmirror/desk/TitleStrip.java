@@ -67,7 +67,7 @@ final class TitleStrip extends HBox {
                         Ui.spring(),
                         message,
                         work,
-                        sessionMenu(actions, keys),
+                        sessionMenu(actions, keys, commands),
                         blind,
                         compact,
                         undo,
@@ -76,7 +76,7 @@ final class TitleStrip extends HBox {
                         find);
     }
 
-    private MenuButton sessionMenu(SessionActions actions, KeyMap keys) {
+    private MenuButton sessionMenu(SessionActions actions, KeyMap keys, Commands commands) {
         MenuButton menu = new MenuButton("Session");
         menu.getStyleClass().add("link");
         menu.setFocusTraversable(false);
@@ -87,7 +87,9 @@ final class TitleStrip extends HBox {
                         Ui.item("Open the demo", actions::openDemo),
                         new SeparatorMenuItem(),
                         Ui.item("Save" + keys.hint(Act.SAVE), actions::save),
-                        Ui.item("Save as…" + keys.hint(Act.SAVE_AS), actions::saveAs));
+                        Ui.item("Save as…" + keys.hint(Act.SAVE_AS), actions::saveAs),
+                        new SeparatorMenuItem(),
+                        Ui.item("Show the log", () -> commands.run(Act.LOG)));
         return menu;
     }
 

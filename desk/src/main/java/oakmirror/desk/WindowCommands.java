@@ -169,6 +169,6 @@ final class WindowCommands {
 
     private void trim(double by) {
         ifAny(() -> passages.trim(
-                selected(), workspace.tracks().all().get(selected()).file().trimDb() + by));
+                selected(), workspace.tracks().all().get(selected()).track().trimDb() + by));
     }
 }

@@ -63,7 +63,7 @@ class BlindTest extends WindowTest {
             clickOn(sameAsB ? "#x-is-b" : "#x-is-a");
         }
         waitUntil(() -> !blind().isOn());
-        BlindResult.Abx result = (BlindResult.Abx) session().blindResults().get(0);
+        BlindResult.Abx result = (BlindResult.Abx) results().get(0);
         assertThat(result.rightCount()).isEqualTo(5);
         assertThat(result.stoppedEarly()).isFalse();
         assertThat(text("#blind-result-0")).contains("5 of 5 right").contains("0.031");
@@ -85,11 +85,14 @@ class BlindTest extends WindowTest {
                 .contains("does not show");
         Path file = folder.resolve("kept.oakmirror.json");
         saveAs(file);
-        var kept = session();
+        var kept = results();
         interact(() -> app.window().commands().run(Act.BLIND));
         interact(() -> workspace().reset());
         interact(() -> app.window().open(file));
-        assertThat(session().blindResults()).isEqualTo(kept.blindResults()).hasSize(1);
+        waitUntil(() -> !results().isEmpty());
+        assertThat(results()).isEqualTo(kept).hasSize(1);
+        press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
+        assertThat(results()).as("what happened cannot be undone").isEqualTo(kept);
     }
 
     @Test
@@ -115,16 +118,19 @@ class BlindTest extends WindowTest {
             clickOn("#rank-done");
         }
         waitUntil(() -> !blind().isOn());
-        BlindResult.Ranking result =
-                (BlindResult.Ranking) session().blindResults().get(0);
+        BlindResult.Ranking result = (BlindResult.Ranking) results().get(0);
         assertThat(result.rounds()).containsOnly(List.of(1, 0, 2));
         assertThat(text("#blind-result-0")).contains("mean place 1.0").contains("1.00, 1 being full");
         Path table = folder.resolve("results.csv");
-        TableFiles.writeBlindResults(table, session().blindResults());
+        TableFiles.writeBlindResults(table, results());
         assertThat(Files.readAllLines(table))
                 .hasSize(10)
                 .first()
                 .isEqualTo("ended_at,kind,planned,trial,subject,result");
         assertThat(Files.readAllLines(table).get(1)).contains("\"Ebb Tide, bounce 3, corrected\",1");
+    }
+
+    private List<BlindResult> results() {
+        return onFx(() -> workspace().logProperty().get().blindResults());
     }
 }

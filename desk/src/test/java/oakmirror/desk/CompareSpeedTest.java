@@ -75,7 +75,7 @@ class CompareSpeedTest extends CompareWindow {
         type(KeyCode.SPACE);
         waitUntil(() -> listening().playingProperty().get());
         List<Integer> took = new ArrayList<>();
-        Optional<double[]>[] last = new Optional[] {Optional.empty()};
+        List<Optional<double[]>> last = new ArrayList<>(List.of(Optional.empty()));
         int[] waited = {0};
         int[] change = {0};
         interact(() -> new AnimationTimer() {
@@ -84,18 +84,18 @@ class CompareSpeedTest extends CompareWindow {
                 double[] shown = {
                     tone().shownLevels(0)[120], tone().corridorLevels().orElseThrow()[0][120]
                 };
-                if (last[0].isPresent() && java.util.Arrays.equals(last[0].get(), shown)) {
+                if (last.get(0).isPresent() && java.util.Arrays.equals(last.get(0).get(), shown)) {
                     waited[0]++;
                     return;
                 }
-                if (last[0].isPresent()) {
+                if (last.get(0).isPresent()) {
                     took.add(waited[0]);
                 }
                 if (took.size() == 20) {
                     stop();
                     return;
                 }
-                last[0] = Optional.of(shown);
+                last.set(0, Optional.of(shown));
                 waited[0] = 1;
                 change[0]++;
                 if (change[0] % 2 == 0) {

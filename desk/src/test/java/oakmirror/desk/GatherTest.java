@@ -18,7 +18,7 @@ import oakmirror.level.LevelSettings.Direction;
 import oakmirror.media.TestFiles;
 import oakmirror.session.Comparing.Scope;
 import oakmirror.session.Passage;
-import oakmirror.session.TrackFile;
+import oakmirror.session.Track;
 import org.junit.jupiter.api.Test;
 
 /** Gather as it is used: tracks, passages, levels. */
@@ -36,7 +36,7 @@ class GatherTest extends WindowTest {
         waitUntil(() -> workspace().isReady());
     }
 
-    private TrackFile track(int index) {
+    private Track track(int index) {
         return session().tracks().get(index);
     }
 
@@ -125,7 +125,7 @@ class GatherTest extends WindowTest {
         Bounds mirror = screen("#mirror");
         double y = mirror.getMinY() + 60; // the mix's half
         drag(mirror.getMinX() + 90, y).dropTo(mirror.getMinX() + 330, y);
-        TrackFile mix = track(0);
+        Track mix = track(0);
         assertThat(mix.passages()).hasSize(3);
         assertThat(mix.chosen()).isEqualTo(2);
         double bars = mix.passage().orElseThrow().range().seconds() / bar;

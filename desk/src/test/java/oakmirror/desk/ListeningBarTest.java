@@ -204,13 +204,8 @@ class ListeningBarTest extends WindowTest {
         play();
         waitFor(1.2);
         double plain = recentLevel();
-        interact(() -> {
-            try {
-                listening().monitor().loadInsert(response, 48000);
-            } catch (java.io.IOException e) {
-                throw new java.io.UncheckedIOException(e);
-            }
-        });
+        interact(() -> listening().monitor().loadInsert(response, 48000, sentence -> {}));
+        waitUntil(() -> listening().monitor().insertOnProperty().get());
         waitFor(1.2);
         assertThat(recentLevel()).isCloseTo(plain - 6, within(3.0));
         interact(() -> listening().monitor().removeInsert());
@@ -282,6 +277,7 @@ class ListeningBarTest extends WindowTest {
                                 Act.NEW,
                                 Act.RENDER,
                                 Act.COMPACT,
+                                Act.LOG,
                                 Act.FULL_SCREEN)
                         .contains(act);
                 if (!asks) {
@@ -352,8 +348,7 @@ class ListeningBarTest extends WindowTest {
     }
 
     private Clip clip(int index) {
-        var audio = onFx(() ->
-                workspace().tracks().all().get(index).imported().orElseThrow().audio());
+        var audio = onFx(() -> workspace().tracks().all().get(index).audio().orElseThrow());
         float[] left = new float[(int) audio.frames()];
         float[] right = new float[left.length];
         audio.read(0, left, right, 0, left.length);

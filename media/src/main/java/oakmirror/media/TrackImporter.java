@@ -1,7 +1,6 @@
 package oakmirror.media;
 
 import java.io.IOException;
-import java.nio.file.FileSystemException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
@@ -10,11 +9,15 @@ import oakmirror.audio.Progress;
 import oakmirror.audio.RangeStream;
 import oakmirror.audio.StereoSource;
 import oakmirror.audio.TimeRange;
+import oakmirror.measure.Provenance;
+import oakmirror.measure.Provenance.Origin;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
+import oakmirror.measure.TrackMeasurer.Extent;
 import oakmirror.media.cache.AudioCache;
 import oakmirror.media.cache.AudioCache.FrameSink;
 import oakmirror.media.cache.AudioCache.Measured;
+import oakmirror.media.cache.ContentKey;
 import oakmirror.media.cache.MappedClip;
 import oakmirror.media.file.AudioFile;
 import oakmirror.media.file.AudioFileException;
@@ -23,6 +26,8 @@ import oakmirror.media.file.Resampler;
 import oakmirror.processing.TimeStretch;
 import oakmirror.rhythm.Rhythm;
 import oakmirror.rhythm.TempoFinder;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /**
  * Brings a file in: decodes it once, measures it as it is, and writes its stereo fold at the wanted rate to the cache. What the cache
@@ -30,7 +35,10 @@ import oakmirror.rhythm.TempoFinder;
  */
 public final class TrackImporter {
 
+    private static final Logger LOG = LoggerFactory.getLogger(TrackImporter.class);
     private static final int STRETCH_BLOCK = 16384;
+    /** How often a file is read that is written to meanwhile. */
+    private static final int READINGS = 3;
 
     private final AudioCache cache;
     private final ExecutorService executor;
@@ -42,7 +50,7 @@ public final class TrackImporter {
     }
 
     /**
-     * Imports a file.
+     * Imports a file. One that is written to meanwhile is read again.
      *
      * @param path the file
      * @param rate the rate it is wanted at, or empty for its own
@@ -50,44 +58,75 @@ public final class TrackImporter {
      * @throws java.util.concurrent.CancellationException when the progress says so
      */
     public ImportedTrack importTrack(Path path, Optional<Integer> rate, Progress progress) throws AudioFileException {
-        try (DecodedStream stream = AudioFile.open(path)) {
-            String key = AudioCache.keyOf(path);
-            int wanted = rate.orElse(stream.sampleRate());
-            Optional<ImportedTrack> known = fromCache(path, key, wanted);
-            if (known.isPresent()) {
-                return known.get();
+        for (int i = 0; i < READINGS; i++) {
+            try {
+                return read(path, rate, progress);
+            } catch (ChangedMeanwhile e) {
+                LOG.info("{} was written to while it was read", path);
             }
+        }
+        throw new AudioFileException(path.getFileName() + " is being written to; try again when that has ended.");
+    }
+
+    private ImportedTrack read(Path path, Optional<Integer> rate, Progress progress) throws AudioFileException {
+        AudioFile.check(path);
+        ContentKey content = keyOf(path); // before it is opened: what comes under its name afterwards has another one
+        Optional<ImportedTrack> known = fromCache(path, content, rate);
+        if (known.isPresent()) {
+            return known.get(); // without loading decoders
+        }
+        try (DecodedStream stream = AudioFile.open(path)) {
+            int wanted = rate.orElse(stream.sampleRate());
             TrackMeasurement[] measured = new TrackMeasurement[1];
-            MappedClip clip = cache.store(key, wanted, sink -> measured[0] = decode(stream, wanted, sink, progress));
+            MappedClip clip = cache.store(content.value(), wanted, sink -> {
+                measured[0] = decode(stream, content, wanted, sink, progress);
+                if (!keyOf(path).equals(content)) {
+                    throw new ChangedMeanwhile();
+                }
+            });
             Rhythm rhythm = TempoFinder.find(measured[0].activity());
             Measured result = new Measured(measured[0], rhythm, stream.warnings());
-            cache.keep(key, result);
-            return new ImportedTrack(path, result.measurement(), clip, rhythm, result.warnings());
+            cache.keep(result);
+            return new ImportedTrack(path, content, measured[0], Optional.of(clip), rhythm, result.warnings());
         } catch (AudioFileException e) {
             throw e;
-        } catch (FileSystemException e) {
-            throw new AudioFileException(
-                    "The cache folder cannot be written; make room or allow it, and add the file again.", e);
         } catch (IOException e) {
-            String reason = String.valueOf(e.getMessage());
-            throw new AudioFileException(
-                    reason.contains("No space")
-                            ? "There is no room left for decoded audio; make room and add the file again."
-                            : path.getFileName() + " cannot be read: " + reason + ".",
-                    e);
+            throw new AudioFileException(e.getMessage(), e); // the cache's, in one sentence
         }
     }
 
-    private Optional<ImportedTrack> fromCache(Path path, String key, int rate) {
-        Optional<Measured> measured = cache.measured(key);
-        if (measured.isEmpty()) {
+    /** The file has other bytes now than those that were being read. */
+    private static final class ChangedMeanwhile extends AudioFileException {
+        private static final long serialVersionUID = 1L;
+
+        ChangedMeanwhile() {
+            super("changed while it was read");
+        }
+    }
+
+    private static ContentKey keyOf(Path path) throws AudioFileException {
+        try {
+            return ContentKey.of(path);
+        } catch (IOException e) {
+            throw AudioFile.unreadable(path, String.valueOf(path.getFileName()), e);
+        }
+    }
+
+    private Optional<ImportedTrack> fromCache(Path path, ContentKey content, Optional<Integer> rate) {
+        Optional<Measured> kept = cache.measuredWhole(content.value());
+        if (kept.isEmpty()) {
             return Optional.empty();
         }
-        TrackMeasurement m = measured.get().measurement();
-        long frames = framesAt(m, rate);
-        return cache.audio(key, rate, frames)
+        TrackMeasurement whole = kept.get().measurement();
+        int wanted = rate.orElse(whole.sampleRate());
+        return cache.audio(content.value(), wanted, framesAt(whole, wanted))
                 .map(clip -> new ImportedTrack(
-                        path, m, clip, measured.get().rhythm(), measured.get().warnings()));
+                        path,
+                        content,
+                        whole,
+                        Optional.of(clip),
+                        kept.get().rhythm(),
+                        kept.get().warnings()));
     }
 
     /** Length at another rate: what the resampler is asked to give. */
@@ -96,28 +135,35 @@ public final class TrackImporter {
     }
 
     /**
-     * Measures a stretch of a ready track as it is heard: loudness, peaks and spectrum. What was measured once is kept.
+     * Measures a stretch of a ready track as it is heard: loudness, peaks and spectrum. What was measured once is kept. The file is not
+     * asked for: whatever has become of it, this is of what was read.
      *
-     * @throws AudioFileException when the track's file cannot be read any more, in one sentence
+     * @throws AudioFileException when the track has no audio, in one sentence
+     * @throws java.util.concurrent.CancellationException when the progress says so
      */
-    public TrackMeasurement measurePassage(ImportedTrack track, TimeRange range) throws AudioFileException {
-        try {
-            int rate = track.audio().sampleRate();
-            String key = AudioCache.keyOf(track.path()) + "-" + rate + "-" + Math.round(range.startSeconds() * rate)
-                    + "-" + Math.round(range.endSeconds() * rate);
-            Optional<Measured> known = cache.measured(key);
-            if (known.isPresent()) {
-                return known.get().measurement();
-            }
-            try (RangeStream stream = new RangeStream(track.audio(), range)) {
-                TrackMeasurement measured =
-                        new TrackMeasurer(executor, TrackMeasurer.Extent.COMPARED).measure(stream, Progress.NONE);
-                cache.keep(key, new Measured(measured, Rhythm.NONE, List.of()));
-                return measured;
-            }
+    public TrackMeasurement measurePassage(ImportedTrack track, TimeRange range, Progress progress)
+            throws AudioFileException {
+        StereoSource audio = audioOf(track);
+        Origin origin = Origin.passage(track.content().value(), range);
+        Provenance wanted = new Provenance(origin, audio.sampleRate(), Extent.COMPARED, TrackMeasurer.VERSION);
+        Optional<Measured> known = cache.measured(wanted);
+        if (known.isPresent()) {
+            return known.get().measurement();
+        }
+        try (RangeStream stream = new RangeStream(audio, range)) {
+            TrackMeasurement measured =
+                    new TrackMeasurer(executor, Extent.COMPARED).measure(stream, origin, progress, (l, r, n) -> {});
+            cache.keep(new Measured(measured, Rhythm.NONE, List.of()));
+            return measured;
         } catch (IOException e) {
             throw new AudioFileException(track.path().getFileName() + " cannot be read any more.", e);
         }
+    }
+
+    private static StereoSource audioOf(ImportedTrack track) throws AudioFileException {
+        return track.audio()
+                .orElseThrow(
+                        () -> new AudioFileException(track.path().getFileName() + " has no sound to be measured."));
     }
 
     /**
@@ -129,14 +175,14 @@ public final class TrackImporter {
      * @throws java.util.concurrent.CancellationException when the progress says so
      */
     public StereoSource stretched(ImportedTrack track, double factor, Progress progress) throws AudioFileException {
+        StereoSource audio = audioOf(track);
         try {
-            String key = AudioCache.keyOf(track.path()) + "-stretched-" + Math.round(factor * 1e6);
-            int rate = track.audio().sampleRate();
-            long frames = TimeStretch.framesOf(track.audio().frames(), factor);
-            Optional<MappedClip> known = cache.audio(key, rate, frames);
+            String key = track.content().value() + "-stretched-" + Math.round(factor * 1e6);
+            int rate = audio.sampleRate();
+            Optional<MappedClip> known = cache.audio(key, rate, TimeStretch.framesOf(audio.frames(), factor));
             return known.isPresent()
                     ? known.get()
-                    : cache.store(key, rate, sink -> stretch(track.audio(), factor, sink, progress));
+                    : cache.store(key, rate, sink -> stretch(audio, factor, sink, progress));
         } catch (IOException e) {
             throw new AudioFileException(
                     "There is no room for " + track.path().getFileName()
@@ -159,11 +205,12 @@ public final class TrackImporter {
         }
     }
 
-    private TrackMeasurement decode(DecodedStream stream, int rate, FrameSink sink, Progress progress)
-            throws IOException {
-        TrackMeasurer measurer = new TrackMeasurer(executor, TrackMeasurer.Extent.ALL);
+    private TrackMeasurement decode(
+            DecodedStream stream, ContentKey content, int rate, FrameSink sink, Progress progress) throws IOException {
+        TrackMeasurer measurer = new TrackMeasurer(executor, Extent.ALL);
+        Origin origin = Origin.whole(content.value());
         if (rate == stream.sampleRate()) {
-            return measurer.measure(stream, progress, sink::write);
+            return measurer.measure(stream, origin, progress, sink::write);
         }
         long[] written = new long[1];
         Resampler.Sink counted = (l, r, n) -> {
@@ -171,7 +218,8 @@ public final class TrackImporter {
             written[0] += n;
         };
         try (Resampler resampler = new Resampler(stream.sampleRate(), rate, TrackMeasurer.BLOCK)) {
-            TrackMeasurement m = measurer.measure(stream, progress, (l, r, n) -> resampler.add(l, r, n, counted));
+            TrackMeasurement m =
+                    measurer.measure(stream, origin, progress, (l, r, n) -> resampler.add(l, r, n, counted));
             long wanted = framesAt(m, rate);
             Resampler.Sink upToLength =
                     (l, r, n) -> counted.accept(l, r, (int) Math.max(0, Math.min(n, wanted - written[0])));

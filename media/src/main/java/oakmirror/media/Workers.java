@@ -2,6 +2,7 @@ package oakmirror.media;
 
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.ThreadFactory;
 
 /** Threads for background work; daemons, so that they never keep the program alive. */
@@ -16,11 +17,19 @@ public final class Workers {
 
     /** A fixed number of threads. */
     public static ExecutorService fixed(String name, int threads) {
-        ThreadFactory factory = runnable -> {
+        return Executors.newFixedThreadPool(threads, daemons(name));
+    }
+
+    /** One thread for work that is due at certain times. */
+    public static ScheduledExecutorService scheduled(String name) {
+        return Executors.newSingleThreadScheduledExecutor(daemons(name));
+    }
+
+    private static ThreadFactory daemons(String name) {
+        return runnable -> {
             Thread thread = new Thread(runnable, name);
             thread.setDaemon(true);
             return thread;
         };
-        return Executors.newFixedThreadPool(threads, factory);
     }
 }

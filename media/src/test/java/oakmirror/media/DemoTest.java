@@ -21,7 +21,7 @@ import oakmirror.rhythm.Rhythm;
 import oakmirror.rhythm.TempoFinder;
 import oakmirror.session.Session;
 import oakmirror.session.SessionFile;
-import oakmirror.session.TrackFile;
+import oakmirror.session.Track;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.FractionalOctave;
 import org.junit.jupiter.api.AfterAll;
@@ -43,13 +43,13 @@ class DemoTest {
 
     @BeforeAll
     static void measure() throws IOException {
-        session = SessionFile.read(TestFiles.demo("ferry-reels.oakmirror.json"));
+        session = SessionFile.read(TestFiles.demo("ferry-reels.oakmirror.json")).session();
         TrackImporter importer = new TrackImporter(new AudioCache(folder, 1 << 30), EXECUTOR);
-        mix = importer.importTrack(session.mix().orElseThrow().path(), Optional.empty(), Progress.NONE)
+        mix = importer.importTrack(session.mix().orElseThrow().file().orElseThrow(), Optional.empty(), Progress.NONE)
                 .measurement();
         references = new java.util.ArrayList<>();
-        for (TrackFile reference : session.references()) {
-            references.add(importer.importTrack(reference.path(), Optional.of(48000), Progress.NONE)
+        for (Track reference : session.references()) {
+            references.add(importer.importTrack(reference.file().orElseThrow(), Optional.of(48000), Progress.NONE)
                     .measurement());
         }
     }
@@ -79,9 +79,9 @@ class DemoTest {
     void filesAreSmallAndNamedAsTheSessionSays() throws IOException {
         assertThat(session.name()).isEqualTo("Ferry Reels");
         assertThat(session.references()).hasSize(3);
-        assertThat(Files.size(session.mix().orElseThrow().path())).isLessThan(4L << 20);
-        for (TrackFile reference : session.references()) {
-            assertThat(Files.size(reference.path())).isLessThan(4L << 20);
+        assertThat(Files.size(session.mix().orElseThrow().file().orElseThrow())).isLessThan(4L << 20);
+        for (Track reference : session.references()) {
+            assertThat(Files.size(reference.file().orElseThrow())).isLessThan(4L << 20);
         }
         assertThat(mix.seconds()).isBetween(30.0, 45.0);
     }
@@ -102,7 +102,7 @@ class DemoTest {
 
     @Test
     void theCorrectionGoesAgainstBoomAndDullness() {
-        Proposal proposal = Proposal.derive(gap(1.0 / 24), CorrectionSettings.DEFAULT);
+        Proposal proposal = Proposal.derive(gap(1.0 / 24), CorrectionSettings.DEFAULT, 48000);
         double[] curve = proposal.correction().curveDb();
         assertThat(mean(curve, 110, 180)).isLessThan(-1.5);
         assertThat(mean(curve, 7000, 15000)).isGreaterThan(1.5);
@@ -112,8 +112,8 @@ class DemoTest {
 
     @Test
     void theSecondReferenceIsCrushedAndTheFirstIsNot() {
-        assertThat(references.get(1).peakToLoudness()).isLessThan(8);
-        assertThat(references.get(0).peakToLoudness()).isGreaterThan(9);
+        assertThat(references.get(1).heard().peakToLoudness()).isLessThan(8);
+        assertThat(references.get(0).heard().peakToLoudness()).isGreaterThan(9);
     }
 
     @Test
@@ -124,7 +124,7 @@ class DemoTest {
         int below = BandGrid.bandOf(12000);
         assertThat(lossy[below] - lossy[above]).as("step down").isGreaterThan(40);
         assertThat(whole[below] - whole[above]).as("no step in the first").isLessThan(15);
-        double[] curve = Proposal.derive(gap(1.0 / 24), CorrectionSettings.DEFAULT.withStrength(1))
+        double[] curve = Proposal.derive(gap(1.0 / 24), CorrectionSettings.DEFAULT.withStrength(1), 48000)
                 .correction()
                 .curveDb();
         assertThat(mean(curve, 15000, 19500))

@@ -28,7 +28,7 @@ import oakmirror.profile.CorridorSettings;
 import oakmirror.readings.Readings;
 import oakmirror.session.Session;
 import oakmirror.session.SessionFile;
-import oakmirror.session.TrackFile;
+import oakmirror.session.Track;
 import oakmirror.spectrum.Zone;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -53,10 +53,10 @@ class FindingsTest {
 
     @BeforeAll
     static void measure() throws IOException {
-        session = SessionFile.read(TestFiles.demo("ferry-reels.oakmirror.json"));
+        session = SessionFile.read(TestFiles.demo("ferry-reels.oakmirror.json")).session();
         importer = new TrackImporter(new AudioCache(folder, 1 << 30), EXECUTOR);
-        for (TrackFile track : session.tracks()) {
-            TRACKS.add(importer.importTrack(track.path(), Optional.of(RATE), Progress.NONE));
+        for (Track track : session.tracks()) {
+            TRACKS.add(importer.importTrack(track.file().orElseThrow(), Optional.of(RATE), Progress.NONE));
         }
     }
 
@@ -69,7 +69,8 @@ class FindingsTest {
         ImportedTrack track = TRACKS.get(index);
         TrackMeasurement whole = track.measurement();
         Optional<TimeRange> range = session.tracks().get(index).passage().map(p -> p.range());
-        TrackMeasurement compared = passage && range.isPresent() ? importer.measurePassage(track, range.get()) : whole;
+        TrackMeasurement compared =
+                passage && range.isPresent() ? importer.measurePassage(track, range.get(), Progress.NONE) : whole;
         Optional<Double> bpm = track.rhythm().grid().map(g -> g.bpm());
         return new Subject(index, session.tracks().get(index).name(), compared, whole, bpm);
     }
@@ -180,7 +181,7 @@ class FindingsTest {
     }
 
     private static Sides sides(int index) {
-        StereoSource audio = TRACKS.get(index).audio();
+        StereoSource audio = TRACKS.get(index).audio().orElseThrow();
         int n = (int) audio.frames();
         Sides s = new Sides(new float[n], new float[n]);
         audio.read(0, s.left(), s.right(), 0, n);

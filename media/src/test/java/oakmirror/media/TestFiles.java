@@ -55,6 +55,18 @@ public final class TestFiles {
         return Files.write(file, b.array());
     }
 
+    /** A WAVE file of 32-bit floats with one array a channel. */
+    public static Path floats(Path file, int rate, float[]... channels) throws IOException {
+        ByteBuffer data =
+                ByteBuffer.allocate(4 * channels.length * channels[0].length).order(ByteOrder.LITTLE_ENDIAN);
+        for (int i = 0; i < channels[0].length; i++) {
+            for (float[] channel : channels) {
+                data.putFloat(channel[i]);
+            }
+        }
+        return wav(file, 3, channels.length, rate, 32, data.array(), data.capacity());
+    }
+
     private static byte[] ascii(String text) {
         return text.getBytes(StandardCharsets.US_ASCII);
     }

@@ -109,7 +109,7 @@ final class ChipRow extends ScrollPane {
             entries.add(new Entry(
                     all.get(i),
                     number,
-                    all.get(i).file().name(),
+                    all.get(i).track().name(),
                     all.get(i).imported().isPresent(),
                     Readings.gainDb(listening.offsetDb(i)),
                     listening.isStretched(i),

@@ -124,7 +124,7 @@ public final class ListeningBar extends VBox {
         strip.setVisible(!blind.isOn());
         strip.setLength(heard.map(TrackSlot::seconds).orElse(0.0));
         strip.setRange(heard.flatMap(TrackSlot::chosenRange).or(listening::heardRange));
-        String name = heard.flatMap(s -> s.file().passage())
+        String name = heard.flatMap(s -> s.track().passage())
                 .map(p -> p.name())
                 .orElse(listening.freeRangeProperty().get().isPresent() ? "what was in view" : "whole track");
         passage.setText(blind.isOn() ? "hidden" : name);

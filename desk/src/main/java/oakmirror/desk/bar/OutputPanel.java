@@ -25,7 +25,6 @@ import oakmirror.desk.model.Workspace;
 import oakmirror.desk.plot.LiveMeterPane;
 import oakmirror.media.device.OutputDevice;
 import oakmirror.media.file.AudioFile;
-import oakmirror.media.file.AudioFileException;
 import oakmirror.readings.Readings;
 
 /** The right end of the lower row: dim and volume, and where the sound goes; and the meters, which lie above it. */
@@ -74,7 +73,8 @@ final class OutputPanel extends HBox {
             meters.take(Double.NEGATIVE_INFINITY, Double.NEGATIVE_INFINITY, Double.NEGATIVE_INFINITY, 0);
         } else {
             var meter = listening.meter();
-            meters.take(meter.momentaryLufs(), meter.shortTermLufs(), meter.highestPeakDbtp(), listening.outputPeak());
+            meters.take(
+                    meter.momentaryLufs(), meter.shortTermLufs(), meter.highestPeakDbtp(), listening.takeOutputPeak());
         }
     }
 
@@ -167,13 +167,10 @@ final class OutputPanel extends HBox {
         File file = chooser.showOpenDialog(getScene().getWindow());
         if (file != null) {
             settings.rememberFolder("insert", file.toPath().getParent());
-            try {
-                listening
-                        .monitor()
-                        .loadInsert(file.toPath(), workspace.tracks().rate().orElse(48000));
-            } catch (AudioFileException e) {
-                workspace.messageProperty().set(e.getMessage());
-            }
+            listening
+                    .monitor()
+                    .loadInsert(
+                            file.toPath(), workspace.tracks().rate().orElse(48000), workspace.messageProperty()::set);
         }
     }
 }

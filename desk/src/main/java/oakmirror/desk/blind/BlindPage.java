@@ -263,7 +263,7 @@ public final class BlindPage extends StackPane {
     }
 
     private List<Node> results() {
-        List<BlindResult> results = workspace.session().blindResults();
+        List<BlindResult> results = workspace.logProperty().get().blindResults();
         if (results.isEmpty()) {
             return List.of();
         }
@@ -295,7 +295,7 @@ public final class BlindPage extends StackPane {
     /** Writes every answer to a table. */
     void exportTo(Path file) {
         try {
-            TableFiles.writeBlindResults(file, workspace.session().blindResults());
+            TableFiles.writeBlindResults(file, workspace.logProperty().get().blindResults());
             workspace.messageProperty().set("Saved as " + file.getFileName() + ".");
         } catch (IOException e) {
             workspace.messageProperty().set(e.getMessage());

@@ -75,6 +75,7 @@ public enum Act {
     UNDO("Window", "undo", "Ctrl+Z"),
     REDO("Window", "redo", "Ctrl+Y"),
     FULL_SCREEN("Window", "full screen", "F11"),
+    LOG("Window", "show the log", ""),
     COMMANDS("Window", "find a command", "Ctrl+K"),
     KEYS("Window", "all keys", "Shift+Slash");
 

@@ -16,6 +16,7 @@ import oakmirror.desk.plot.TimeCurves;
 import oakmirror.desk.plot.ZoneDumbbells;
 import oakmirror.dynamics.Quantiles;
 import oakmirror.dynamics.ZoneDynamics;
+import oakmirror.files.Csv;
 import oakmirror.findings.DynamicsStanding;
 import oakmirror.loudness.PeakSteps;
 import oakmirror.profile.Span;
@@ -74,7 +75,7 @@ final class DynamicsPanel extends Panel {
         for (Member m : c.members()) {
             seconds = Math.max(seconds, m.measured().seconds());
             points.add(new LoudnessAndDynamics.Point(
-                    m.number(), m.whole().heardLufs(), m.whole().peakToLoudness()));
+                    m.number(), m.whole().heardLufs(), m.whole().heard().peakToLoudness()));
             if (!c.view().hidden().contains(m.number())) {
                 float[] values = m.measured().dynamics().peakToShortTerm();
                 lines.add(new TimeCurves.Line(m.number(), values, PeakSteps.STEP_SECONDS, 1.5, 0));
@@ -84,7 +85,7 @@ final class DynamicsPanel extends Panel {
         together.show(
                 points,
                 c.span(m -> m.whole().heardLufs(), 0),
-                c.span(m -> m.whole().peakToLoudness(), 0));
+                c.span(m -> m.whole().heard().peakToLoudness(), 0));
         words.setText(Comparison.dynamics(c).map(DynamicsStanding::words).orElse(""));
     }
 
@@ -124,7 +125,7 @@ final class DynamicsPanel extends Panel {
 
     @Override
     String table(Compared c) {
-        Table table = new Table().row("track", "zone", "crest_10_db", "crest_50_db", "crest_90_db");
+        Csv table = new Csv(List.of("track", "zone", "crest_10_db", "crest_50_db", "crest_90_db"));
         for (Member m : c.members()) {
             for (Zone zone : Zone.values()) {
                 ZoneDynamics d = zone(m, zone);

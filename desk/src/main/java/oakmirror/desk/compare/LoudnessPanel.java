@@ -20,6 +20,7 @@ import oakmirror.desk.plot.ReadingsTable;
 import oakmirror.desk.plot.ReadingsTable.Cell;
 import oakmirror.desk.plot.TimeCurves;
 import oakmirror.dynamics.Distribution;
+import oakmirror.files.Csv;
 import oakmirror.finish.DeliveryTarget;
 import oakmirror.loudness.LiveMeter;
 import oakmirror.measure.TrackMeasurement;
@@ -127,7 +128,7 @@ final class LoudnessPanel extends Panel {
         smallMixRange.setText(c.mix().map(m -> "range " + range(m)).orElse(""));
         Span span = c.span(LoudnessPanel::lufs, 0);
         smallReferences.setText("refs " + (span.isKnown() ? Readings.span(span.low(), span.high()) : "–"));
-        Span ranges = c.span(m -> m.measured().loudness().rangeLu(), 0);
+        Span ranges = c.span(m -> m.measured().heard().loudness().rangeLu(), 0);
         smallReferenceRange.setText(ranges.isKnown() ? "range " + Readings.span(ranges.low(), ranges.high()) : "");
         if (!isLarge) {
             return;
@@ -161,18 +162,18 @@ final class LoudnessPanel extends Panel {
     }
 
     private static String range(Member m) {
-        return Readings.level(m.measured().loudness().rangeLu());
+        return Readings.level(m.measured().heard().loudness().rangeLu());
     }
 
     private static double[] figures(Member m) {
         TrackMeasurement t = m.measured();
         return new double[] {
             t.heardLufs(),
-            t.loudness().rangeLu(),
-            t.loudness().maxShortTermLufs(),
-            t.loudness().maxMomentaryLufs(),
-            t.peaks().truePeakDbtp(),
-            t.peakToLoudness(),
+            t.heard().loudness().rangeLu(),
+            t.heard().loudness().maxShortTermLufs(),
+            t.heard().loudness().maxMomentaryLufs(),
+            t.heard().peaks().truePeakDbtp(),
+            t.heard().peakToLoudness(),
             t.dynamics().middlePeakToShortTerm()
         };
     }
@@ -240,16 +241,15 @@ final class LoudnessPanel extends Panel {
 
     @Override
     String table(Compared c) {
-        Table table = new Table()
-                .row(
-                        "track",
-                        "integrated_lufs",
-                        "range_lu",
-                        "max_short_term_lufs",
-                        "max_momentary_lufs",
-                        "true_peak_dbtp",
-                        "plr_db",
-                        "psr_db");
+        Csv table = new Csv(List.of(
+                "track",
+                "integrated_lufs",
+                "range_lu",
+                "max_short_term_lufs",
+                "max_momentary_lufs",
+                "true_peak_dbtp",
+                "plr_db",
+                "psr_db"));
         for (Member m : c.members()) {
             List<Object> cells = new ArrayList<>(List.of(m.name()));
             for (double figure : figures(m)) {

@@ -53,7 +53,7 @@ abstract class Panel {
 
     /** What stands beside the title of the large form. */
     String explanation(Compared compared) {
-        return compared.isKnown() ? compared.what() : "";
+        return compared.isKnown() ? compared.what() + ", as heard" : "";
     }
 
     /** Shows what is compared, in the small form and, when it is in the large place, in the large one. */

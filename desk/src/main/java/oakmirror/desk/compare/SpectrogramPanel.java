@@ -9,6 +9,7 @@ import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.Compared;
 import oakmirror.desk.model.Compared.Member;
 import oakmirror.desk.plot.SpectrogramPlot;
+import oakmirror.files.Csv;
 import oakmirror.spectrum.Spectrogram;
 
 /** The spectrogram pair: the mix above the reference that faces it, on one scale, scrubbed together. */
@@ -100,7 +101,7 @@ final class SpectrogramPanel extends Panel {
         for (int row = 0; row < Spectrogram.ROWS; row++) {
             titles.add(String.format(java.util.Locale.ROOT, "%.1f_hz_db", Spectrogram.rowHz(row)));
         }
-        Table table = new Table().row(titles);
+        Csv table = new Csv(titles);
         List<Member> shown = new ArrayList<>();
         c.mix().ifPresent(shown::add);
         c.reference(context.facing().get()).ifPresent(shown::add);

@@ -2,39 +2,16 @@ package oakmirror.desk.compare;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.function.Function;
 import oakmirror.desk.model.Compared;
 import oakmirror.desk.model.Compared.Member;
+import oakmirror.files.Csv;
 import oakmirror.spectrum.BandGrid;
 
-/** Comma-separated values, with a point as decimal sign whatever the system's habit. What is not known stays empty. */
+/** The numbers behind a panel as comma-separated values. */
 final class Table {
 
-    private final StringBuilder text = new StringBuilder();
-
-    Table row(Object... cells) {
-        return row(List.of(cells));
-    }
-
-    Table row(List<?> cells) {
-        List<String> written = new ArrayList<>();
-        for (Object cell : cells) {
-            written.add(written(cell));
-        }
-        text.append(String.join(",", written)).append('\n');
-        return this;
-    }
-
-    private static String written(Object cell) {
-        if (cell instanceof Double || cell instanceof Float) {
-            double value = ((Number) cell).doubleValue();
-            return Double.isFinite(value) ? String.format(Locale.ROOT, "%.3f", value) : "";
-        }
-        String plain = cell.toString();
-        boolean safe = plain.chars().noneMatch(c -> c == ',' || c == '"' || c == '\n');
-        return safe ? plain : '"' + plain.replace("\"", "\"\"") + '"';
-    }
+    private Table() {}
 
     /** How a track is called in a column. */
     static String column(Member m, String what) {
@@ -53,7 +30,7 @@ final class Table {
             titles.add(extra.title());
             columns.add(extra.values());
         }
-        Table table = new Table().row(titles);
+        Csv table = new Csv(titles);
         for (int b = 0; b < BandGrid.SIZE; b++) {
             List<Object> cells = new ArrayList<>(List.of(BandGrid.centreHz(b)));
             for (double[] column : columns) {
@@ -66,9 +43,4 @@ final class Table {
 
     /** A curve that belongs to no track. */
     record Extra(String title, double[] values) {}
-
-    @Override
-    public String toString() {
-        return text.toString();
-    }
 }

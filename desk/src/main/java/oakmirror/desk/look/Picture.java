@@ -1,8 +1,8 @@
 package oakmirror.desk.look;
 
 import java.awt.image.BufferedImage;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import javafx.scene.Node;
 import javafx.scene.SnapshotParameters;
@@ -10,6 +10,7 @@ import javafx.scene.image.PixelReader;
 import javafx.scene.image.WritableImage;
 import javafx.scene.transform.Scale;
 import javax.imageio.ImageIO;
+import oakmirror.files.WholeFile;
 
 /** Pictures of what is on screen, for files and for the clipboard. */
 public final class Picture {
@@ -37,12 +38,8 @@ public final class Picture {
                 picture.setRGB(x, y, pixels.getArgb(x, y));
             }
         }
-        Path temporary = Files.createTempFile(file.toAbsolutePath().getParent(), ".picture", ".png");
-        try {
-            ImageIO.write(picture, "png", temporary.toFile());
-            Files.move(temporary, file, java.nio.file.StandardCopyOption.REPLACE_EXISTING);
-        } finally {
-            Files.deleteIfExists(temporary);
-        }
+        ByteArrayOutputStream png = new ByteArrayOutputStream();
+        ImageIO.write(picture, "png", png);
+        WholeFile.write(file, png.toByteArray());
     }
 }

@@ -2,7 +2,9 @@ package oakmirror.desk.look;
 
 import java.util.Optional;
 import java.util.function.Function;
+import javafx.animation.PauseTransition;
 import javafx.application.Platform;
+import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Control;
@@ -15,10 +17,14 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.stage.Window;
+import javafx.util.Duration;
 import javafx.util.StringConverter;
 
 /** Small parts that every page is made of. */
 public final class Ui {
+
+    private static final double GREY_AFTER_MILLIS = 150;
+    private static final String STALE = "stale";
 
     private Ui() {}
 
@@ -85,6 +91,32 @@ public final class Ui {
             }
         });
         return refresh;
+    }
+
+    /**
+     * Greys what a node shows while it is not of what stands now, so that old figures are not taken for new ones. What is done within
+     * {@value #GREY_AFTER_MILLIS} ms, as while a slider is dragged, does not flicker.
+     */
+    public static void greyWhile(ObservableValue<Boolean> pending, Node... nodes) {
+        PauseTransition late = new PauseTransition(Duration.millis(GREY_AFTER_MILLIS));
+        late.setOnFinished(e -> grey(pending.getValue(), nodes));
+        pending.subscribe(is -> {
+            if (is) {
+                late.playFromStart();
+            } else {
+                late.stop();
+                grey(false, nodes);
+            }
+        });
+    }
+
+    private static void grey(boolean is, Node... nodes) {
+        for (Node node : nodes) {
+            node.getStyleClass().remove(STALE);
+            if (is) {
+                node.getStyleClass().add(STALE);
+            }
+        }
     }
 
     /** Gives a control a tooltip, or changes the text of the one it has. */

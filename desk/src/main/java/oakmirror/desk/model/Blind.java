@@ -14,6 +14,7 @@ import javafx.beans.property.SimpleObjectProperty;
 import oakmirror.blind.AbxRun;
 import oakmirror.blind.BlindResult;
 import oakmirror.blind.RankingRun;
+import oakmirror.session.Fact;
 
 /** A blind comparison in progress: what is hidden behind which letter, and hearing it. Lives on the window's thread. */
 public final class Blind {
@@ -90,9 +91,9 @@ public final class Blind {
         List<TrackSlot> all = workspace.tracks().all();
         for (int i = 0; i < all.size(); i++) {
             if (all.get(i).imported().isPresent()) {
-                items.add(new Item(i, false, all.get(i).file().name()));
+                items.add(new Item(i, false, all.get(i).track().name()));
                 if (i == 0 && hasMix && isCorrected) {
-                    items.add(new Item(0, true, all.get(i).file().name() + ", corrected"));
+                    items.add(new Item(0, true, all.get(i).track().name() + ", corrected"));
                 }
             }
         }
@@ -164,7 +165,7 @@ public final class Blind {
                 BlindResult result = r.abx().isPresent()
                         ? r.abx().get().result(now)
                         : r.ranking().orElseThrow().result(now);
-                workspace.change("blind comparison", s -> s.withBlindResult(result));
+                workspace.note(new Fact.BlindComparison(result));
             }
             run.set(Optional.empty());
         });

@@ -140,6 +140,9 @@ public final class Comparison {
     private void refresh() {
         Scope scope = scope();
         List<TrackSlot> slots = workspace.tracks().all();
+        if (slots.stream().anyMatch(TrackSlot::isMeasuring)) {
+            return; // what is shown stays, greyed, until all passages are measured
+        }
         boolean hasMix = workspace.tracks().mix().isPresent();
         // At one loudness, whatever is done to the levels for listening: the picture shows balance.
         double lufs = slots.stream()
@@ -187,7 +190,7 @@ public final class Comparison {
         double offset = LevelMatch.difference(lufs, m.heardLufs());
         Tone tone = tone(slot, m, v);
         double[] levels = MatchedTone.of(tone.spectrum(), offset, v.octaves(), v.part());
-        return new Member(index, number, slot.file().name(), slot, m, offset, levels, tone.peaks());
+        return new Member(index, number, slot.track().name(), slot, m, offset, levels, tone.peaks());
     }
 
     /** The average over what is compared; with the usual block until that of another one is there. */
@@ -210,7 +213,7 @@ public final class Comparison {
                         .rangeIn(scope())
                         .map(r -> "of the mix’s passage "
                                 + m.slot()
-                                        .file()
+                                        .track()
                                         .passage()
                                         .map(Passage::name)
                                         .filter(n -> !n.isBlank())

@@ -120,9 +120,9 @@ public final class Listening {
         return mixer.meter();
     }
 
-    /** Highest magnitude of the last block that went out, linear. */
-    public double outputPeak() {
-        return mixer.outputPeak();
+    /** Highest magnitude that went out since this was asked last, linear. */
+    public double takeOutputPeak() {
+        return mixer.takeOutputPeak();
     }
 
     /** Brings position and state up to date; called with every frame of the window. */
@@ -153,12 +153,12 @@ public final class Listening {
     }
 
     private void play() {
-        if (slots().stream().noneMatch(s -> s.imported().isPresent())) {
+        if (slots().stream().noneMatch(s -> s.audio().isPresent())) {
             return;
         }
         playRequest = System.nanoTime();
         playing.set(true);
-        output.open(mixer);
+        openOutput();
         pushScene();
         heardRange()
                 .filter(r -> looping.get())
@@ -211,7 +211,7 @@ public final class Listening {
     private boolean isReady(int index) {
         return index >= 0
                 && index < slots().size()
-                && slots().get(index).imported().isPresent();
+                && slots().get(index).audio().isPresent();
     }
 
     /** Between the mix and the reference heard last. */
@@ -279,7 +279,7 @@ public final class Listening {
             stopPlaying();
             output.close();
             mixer = new MonitorMixer(rate.get(), AudioOutput.BLOCK);
-            monitor.followRate(rate.get()).ifPresent(workspace.messageProperty()::set);
+            monitor.followRate(rate.get(), workspace.messageProperty()::set);
             correction.makeFor(rate.get());
         }
         int count = slots().size();
@@ -304,7 +304,7 @@ public final class Listening {
     private Timeline.Place place(int index) {
         TrackSlot slot = slots().get(index);
         double factor = stretched(index).isPresent() ? factor(index).orElse(1.0) : 1;
-        return new Timeline.Place(slot.file().shiftSeconds(), slot.bars(), slot.chosenRange(), factor);
+        return new Timeline.Place(slot.track().shiftSeconds(), slot.bars(), slot.chosenRange(), factor);
     }
 
     private Optional<Double> factor(int index) {
@@ -350,9 +350,8 @@ public final class Listening {
         int other = -1;
         for (int i = 0; i < slots().size(); i++) {
             int index = i;
-            Optional<StereoSource> audio = stretched(i)
-                    .or(() -> slots().get(index).imported().map(t -> t.audio()))
-                    .filter(a -> a.sampleRate() == mixer.sampleRate());
+            Optional<StereoSource> audio =
+                    stretched(i).or(() -> slots().get(index).audio()).filter(a -> a.sampleRate() == mixer.sampleRate());
             if (audio.isPresent()) {
                 heardNow = i == heard.get() ? tracks.size() : heardNow;
                 other = i == reference.get() ? tracks.size() : other;
@@ -383,9 +382,13 @@ public final class Listening {
         if (output.output().isPresent()) {
             output.close();
             if (playing.get()) {
-                output.open(mixer);
+                openOutput();
             }
         }
+    }
+
+    private void openOutput() {
+        output.open(mixer).ifPresent(workspace.messageProperty()::set);
     }
 
     /** Gives the device back and ends all work. */
@@ -393,6 +396,7 @@ public final class Listening {
         playRequest = 0;
         playing.set(false);
         output.close();
+        monitor.close();
         correction.close();
         alignment.close();
     }

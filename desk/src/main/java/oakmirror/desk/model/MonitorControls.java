@@ -3,11 +3,14 @@ package oakmirror.desk.model;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Consumer;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.DoubleProperty;
+import javafx.beans.property.IntegerProperty;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleDoubleProperty;
+import javafx.beans.property.SimpleIntegerProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.value.ObservableValue;
 import oakmirror.audio.Decibels;
@@ -46,6 +49,8 @@ public final class MonitorControls {
     private final BooleanProperty insertOn = new SimpleBooleanProperty();
     private final DoubleProperty volumeDb = new SimpleDoubleProperty(0);
     private final BooleanProperty dimmed = new SimpleBooleanProperty();
+    private final IntegerProperty responses = new SimpleIntegerProperty();
+    private final Latest<Read> reader = new Latest<>("oakmirror-insert");
     private Optional<Response> response = Optional.empty();
     private Optional<BandSolo> bandSolo = Optional.empty();
     private Optional<MonitorInsert> insert = Optional.empty();
@@ -83,7 +88,7 @@ public final class MonitorControls {
     }
 
     List<ObservableValue<?>> all() {
-        return List.of(sides, band, insertFile, insertOn, volumeDb, dimmed);
+        return List.of(sides, band, insertFile, insertOn, volumeDb, dimmed, responses);
     }
 
     /** Hears one side or kind of side, or stereo again when it is heard already. */
@@ -110,15 +115,43 @@ public final class MonitorControls {
     }
 
     /**
-     * Takes an impulse response and turns it on.
+     * Takes an impulse response, once it has been read in the background, and turns it on.
      *
-     * @throws AudioFileException in one sentence, when the file cannot be used; what was on stays on
+     * @param said is told in one sentence when the file cannot be used; what was on stays on
      */
-    public void loadInsert(Path file, int rate) throws AudioFileException {
-        response = Optional.of(new Response(file, rate, ImpulseResponseFile.read(file, rate)));
-        insert = Optional.empty();
-        insertFile.set(Optional.of(file));
-        insertOn.set(true);
+    public void loadInsert(Path file, int rate, Consumer<String> said) {
+        read(file, rate, said, () -> {
+            insertFile.set(Optional.of(file));
+            insertOn.set(true);
+        });
+    }
+
+    private void read(Path file, int rate, Consumer<String> said, Runnable then) {
+        reader.submit(
+                progress -> readResponse(file, rate),
+                read -> {
+                    read.sentence().ifPresent(said);
+                    if (read.response().isPresent()) {
+                        response = read.response();
+                        insert = Optional.empty();
+                        responses.set(responses.get() + 1);
+                        then.run();
+                    } else if (insertFile.get().equals(Optional.of(file))) {
+                        removeInsert();
+                    }
+                },
+                () -> said.accept(file.getFileName() + " could not be read; the log says why."));
+    }
+
+    private record Read(Optional<Response> response, Optional<String> sentence) {}
+
+    private static Read readResponse(Path file, int rate) {
+        try {
+            Response response = new Response(file, rate, ImpulseResponseFile.read(file, rate));
+            return new Read(Optional.of(response), Optional.empty());
+        } catch (AudioFileException e) {
+            return new Read(Optional.empty(), Optional.of(e.getMessage()));
+        }
     }
 
     /** Forgets the impulse response. */
@@ -129,23 +162,17 @@ public final class MonitorControls {
         insert = Optional.empty();
     }
 
-    /**
-     * Reads the response again where the rate has changed.
-     *
-     * @return a sentence to say, when it cannot be read any more; then it is left out
-     */
-    Optional<String> followRate(int rate) {
+    /** Reads the response again where the rate has changed; one that cannot be read any more is left out, which {@code said} is told. */
+    void followRate(int rate, Consumer<String> said) {
         Optional<Path> file = insertFile.get();
         if (file.isPresent() && response.filter(r -> r.rate() == rate).isEmpty()) {
-            try {
-                response = Optional.of(new Response(file.get(), rate, ImpulseResponseFile.read(file.get(), rate)));
-                insert = Optional.empty();
-            } catch (AudioFileException e) {
-                removeInsert();
-                return Optional.of(e.getMessage());
-            }
+            read(file.get(), rate, said, () -> {});
         }
-        return Optional.empty();
+    }
+
+    /** Ends all work. */
+    void close() {
+        reader.close();
     }
 
     /** The path at a rate. Processors are made again only when they have to be others. */

@@ -40,8 +40,11 @@ public final class MovingPicture {
         }
         List<Wanted> wanted = new ArrayList<>();
         List<Object> state = new ArrayList<>(List.of(view.octaves(), view.part(), view.averaging(), view.block()));
+        if (compared.members().stream().anyMatch(m -> m.slot().audio().isEmpty())) {
+            return Optional.empty(); // figures alone do not move
+        }
         for (Compared.Member m : compared.members()) {
-            StereoSource audio = m.slot().imported().orElseThrow().audio();
+            StereoSource audio = m.slot().audio().orElseThrow();
             MovingSpectrum moving = spectra.computeIfAbsent(
                     audio, a -> new MovingSpectrum(a, view.block(), ToneView.Averaging.TEN_SECONDS.seconds()));
             long frame = Math.round(listening.secondsOf(m.index()) * audio.sampleRate());
@@ -55,7 +58,7 @@ public final class MovingPicture {
             askedFor = state;
             spectra.keySet()
                     .retainAll(compared.members().stream()
-                            .map(m -> m.slot().imported().orElseThrow().audio())
+                            .flatMap(m -> m.slot().audio().stream())
                             .toList());
             worker.submit(
                     () -> wanted.stream()

@@ -38,14 +38,21 @@ public final class OutputControl {
         return output;
     }
 
-    void open(MonitorMixer mixer) {
-        if (output.isEmpty()) {
-            OutputDevice wanted = chosen.get().orElseGet(() -> devices().get(0));
-            AudioOutput opened = Outputs.open(wanted, mixer.sampleRate());
-            opened.start(mixer);
-            output = Optional.of(opened);
-            name.set(opened.device().name());
+    /**
+     * Opens the device that is wanted.
+     *
+     * @return a sentence to say, when it refuses
+     */
+    Optional<String> open(MonitorMixer mixer) {
+        if (output.isPresent()) {
+            return Optional.empty();
         }
+        OutputDevice wanted = chosen.get().orElseGet(() -> devices().get(0));
+        Outputs.Opened opened = Outputs.open(wanted, mixer.sampleRate());
+        opened.output().start(mixer);
+        output = Optional.of(opened.output());
+        name.set(opened.output().device().name());
+        return opened.refusal();
     }
 
     void close() {

@@ -12,7 +12,7 @@ import oakmirror.rhythm.FullestPassage;
 import oakmirror.rhythm.TapTempo;
 import oakmirror.rhythm.TempoFinder;
 import oakmirror.session.Passage;
-import oakmirror.session.TrackFile;
+import oakmirror.session.Track;
 
 /** Marking passages, moving them, having them suggested, and where tracks meet. Each change is a step that can be undone. */
 public final class Passages {
@@ -62,7 +62,7 @@ public final class Passages {
     /** Begins a new passage, which is chosen; to be followed by {@link #shape} and {@link #endShaping}. */
     public void begin(int index, TimeRange range) {
         workspace.endGesture();
-        int number = slots().get(index).file().passages().size() + 1;
+        int number = slots().get(index).track().passages().size() + 1;
         Passage passage = new Passage("passage " + number, range);
         workspace.change(MARK_GESTURE, MARK_GESTURE, s -> s.withTrack(index, t -> t.withPassage(passage)));
     }
@@ -87,8 +87,8 @@ public final class Passages {
     /** Goes on to the next passage of a track (step 1) or back (−1); one of the steps is the whole track. */
     public void step(int index, int step) {
         slot(index).ifPresent(s -> {
-            int count = s.file().passages().size() + 1;
-            choose(index, Math.floorMod(s.file().chosen() + 1 + step, count) - 1);
+            int count = s.track().passages().size() + 1;
+            choose(index, Math.floorMod(s.track().chosen() + 1 + step, count) - 1);
         });
     }
 
@@ -149,7 +149,7 @@ public final class Passages {
             var next = s;
             for (int i = 0; i < slots().size(); i++) {
                 Optional<TimeRange> found = fullest(slots().get(i), OptionalInt.empty());
-                if (found.isPresent() && slots().get(i).file().passages().isEmpty()) {
+                if (found.isPresent() && slots().get(i).track().passages().isEmpty()) {
                     next = next.withTrack(i, t -> withFullest(t, found.get()));
                 }
             }
@@ -160,7 +160,7 @@ public final class Passages {
         });
     }
 
-    private static TrackFile withFullest(TrackFile track, TimeRange range) {
+    private static Track withFullest(Track track, TimeRange range) {
         for (int i = 0; i < track.passages().size(); i++) {
             if (track.passages().get(i).range().equals(range)) {
                 return track.withChosen(i);
@@ -182,13 +182,13 @@ public final class Passages {
     }
 
     private static oakmirror.session.Session meeting(oakmirror.session.Session session, int index) {
-        TrackFile mix = session.tracks().get(0);
-        TrackFile track = session.tracks().get(index);
+        Track mix = session.tracks().get(0);
+        Track track = session.tracks().get(index);
         double shift = mix.shiftSeconds() + start(mix) - start(track);
         return session.withTrack(index, t -> t.withShift(shift));
     }
 
-    private static double start(TrackFile track) {
+    private static double start(Track track) {
         return track.passage().map(p -> p.range().startSeconds()).orElse(0.0);
     }
 
@@ -201,7 +201,7 @@ public final class Passages {
     public void slide(int index, int steps) {
         slot(index).ifPresent(s -> {
             double by = steps * s.bars().map(BarGrid::beatSeconds).orElse(SLIDE_SECONDS);
-            slideTo(index, s.file().shiftSeconds() + by);
+            slideTo(index, s.track().shiftSeconds() + by);
         });
     }
 

@@ -81,7 +81,7 @@ public final class Pictures {
 
     private <T> Optional<T> get(
             Class<T> type, TrackSlot slot, Optional<TimeRange> range, Object what, Function<Key, T> maker) {
-        Optional<StereoSource> audio = slot.imported().map(t -> t.audio());
+        Optional<StereoSource> audio = slot.audio();
         if (audio.isEmpty() || working.isShutdown()) {
             return Optional.empty();
         }

@@ -59,7 +59,7 @@ final class TempoAlignment {
         }
         boolean isNew = !made.containsKey(key.get()) && !failed.contains(key.get());
         if (isNew && !working.isShutdown() && running.add(key.get())) {
-            start(key.get(), slot.file().name());
+            start(key.get(), slot.track().name());
         }
         return Optional.ofNullable(made.get(key.get()));
     }

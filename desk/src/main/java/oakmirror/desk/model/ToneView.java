@@ -2,6 +2,7 @@ package oakmirror.desk.model;
 
 import java.util.HashSet;
 import java.util.Set;
+import java.util.function.Consumer;
 import oakmirror.spectrum.StereoSpectrum.Part;
 
 /**
@@ -67,44 +68,78 @@ public record ToneView(
         hidden = Set.copyOf(hidden);
     }
 
+    /** A copy on its way to being another view. */
+    private static final class Draft {
+        private double octaves;
+        private boolean bars;
+        private double tilt;
+        private Part part;
+        private Averaging averaging;
+        private int block;
+        private boolean mean;
+        private boolean peaks;
+        private boolean asExcess;
+        private Set<Integer> hidden;
+    }
+
+    private ToneView with(Consumer<Draft> change) {
+        Draft d = new Draft();
+        d.octaves = octaves;
+        d.bars = bars;
+        d.tilt = tilt;
+        d.part = part;
+        d.averaging = averaging;
+        d.block = block;
+        d.mean = mean;
+        d.peaks = peaks;
+        d.asExcess = asExcess;
+        d.hidden = hidden;
+        change.accept(d);
+        return new ToneView(
+                d.octaves, d.bars, d.tilt, d.part, d.averaging, d.block, d.mean, d.peaks, d.asExcess, d.hidden);
+    }
+
     /** The same in bands of another width. */
     public ToneView withResolution(double width, boolean asBars) {
-        return new ToneView(width, asBars, tilt, part, averaging, block, mean, peaks, asExcess, hidden);
+        return with(d -> {
+            d.octaves = width;
+            d.bars = asBars;
+        });
     }
 
     /** The same with another tilt. */
     public ToneView withTilt(double value) {
-        return new ToneView(octaves, bars, value, part, averaging, block, mean, peaks, asExcess, hidden);
+        return with(d -> d.tilt = value);
     }
 
     /** The same of another part. */
     public ToneView withPart(Part value) {
-        return new ToneView(octaves, bars, tilt, value, averaging, block, mean, peaks, asExcess, hidden);
+        return with(d -> d.part = value);
     }
 
     /** The same over another while. */
     public ToneView withAveraging(Averaging value) {
-        return new ToneView(octaves, bars, tilt, part, value, block, mean, peaks, asExcess, hidden);
+        return with(d -> d.averaging = value);
     }
 
     /** The same with other blocks. */
     public ToneView withBlock(int value) {
-        return new ToneView(octaves, bars, tilt, part, averaging, value, mean, peaks, asExcess, hidden);
+        return with(d -> d.block = value);
     }
 
     /** The same with or without the mean. */
     public ToneView withMean(boolean value) {
-        return new ToneView(octaves, bars, tilt, part, averaging, block, value, peaks, asExcess, hidden);
+        return with(d -> d.mean = value);
     }
 
     /** The same with or without names of peaks. */
     public ToneView withPeaks(boolean value) {
-        return new ToneView(octaves, bars, tilt, part, averaging, block, mean, value, asExcess, hidden);
+        return with(d -> d.peaks = value);
     }
 
     /** The same with the gap read one way or the other. */
     public ToneView withAsExcess(boolean value) {
-        return new ToneView(octaves, bars, tilt, part, averaging, block, mean, peaks, value, hidden);
+        return with(d -> d.asExcess = value);
     }
 
     /** The same with a reference drawn or not. */
@@ -115,6 +150,6 @@ public record ToneView(
         } else {
             next.add(number);
         }
-        return new ToneView(octaves, bars, tilt, part, averaging, block, mean, peaks, asExcess, next);
+        return with(d -> d.hidden = next);
     }
 }

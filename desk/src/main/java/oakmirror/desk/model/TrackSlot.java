@@ -7,8 +7,10 @@ import javafx.beans.property.SimpleDoubleProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.property.StringProperty;
+import oakmirror.audio.StereoSource;
 import oakmirror.audio.TimeRange;
 import oakmirror.level.LevelFigures;
+import oakmirror.measure.Provenance.Origin;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.media.ImportedTrack;
 import oakmirror.rhythm.BarGrid;
@@ -16,33 +18,40 @@ import oakmirror.rhythm.FullestPassage;
 import oakmirror.rhythm.Rhythm;
 import oakmirror.session.Comparing.Scope;
 import oakmirror.session.Passage;
-import oakmirror.session.TrackFile;
+import oakmirror.session.Track;
 
 /**
  * A track of the session on its way to being ready: importing, ready, or failed with a reason. What the session says about it changes with
- * the session; the slot stays as long as its file does.
+ * the session; the slot stays as long as the track is in it.
  */
 public final class TrackSlot {
 
-    private TrackFile file;
+    private Track track;
     private final ObjectProperty<Optional<ImportedTrack>> imported = new SimpleObjectProperty<>(Optional.empty());
     private final StringProperty failure = new SimpleStringProperty("");
     private final DoubleProperty progress = new SimpleDoubleProperty();
     private Optional<Job> job = Optional.empty();
+    /** Measured last of a passage; what it is of, it says itself. */
     private Optional<TrackMeasurement> passage = Optional.empty();
-    private Optional<TimeRange> passageRange = Optional.empty();
 
-    TrackSlot(TrackFile file) {
-        this.file = file;
+    private Optional<Origin> unmeasurable = Optional.empty();
+
+    TrackSlot(Track track) {
+        this.track = track;
     }
 
-    /** Its file, and what the session says about it. */
-    public TrackFile file() {
-        return file;
+    /** What the session says about it. */
+    public Track track() {
+        return track;
     }
 
-    void setFile(TrackFile next) {
-        file = next;
+    void setTrack(Track next) {
+        track = next;
+    }
+
+    /** What is heard of it, once it is ready, where it has sound. */
+    public Optional<StereoSource> audio() {
+        return imported().flatMap(ImportedTrack::audio);
     }
 
     /** The track, once it is ready. */
@@ -67,7 +76,7 @@ public final class TrackSlot {
 
     /** Length in seconds; 0 while it is not ready. */
     public double seconds() {
-        return imported().map(t -> t.audio().seconds()).orElse(0.0);
+        return imported().map(ImportedTrack::seconds).orElse(0.0);
     }
 
     /** The tempo that was found. */
@@ -77,7 +86,7 @@ public final class TrackSlot {
 
     /** Its bars: as the user says, or as they were found. */
     public Optional<BarGrid> bars() {
-        return file.bars().or(() -> rhythm().grid());
+        return track.bars().or(() -> rhythm().grid());
     }
 
     /** Where it is fullest, to be asked for a suggestion; empty while it is not ready. */
@@ -95,44 +104,65 @@ public final class TrackSlot {
     /** The chosen passage as far as it lies within the track. */
     public Optional<TimeRange> chosenRange() {
         double end = seconds();
-        return file.passage()
+        return track.passage()
                 .map(Passage::range)
                 .filter(r -> r.startSeconds() < end)
                 .map(r -> new TimeRange(r.startSeconds(), Math.min(r.endSeconds(), end)));
     }
 
-    /** What was measured of it in a scope: of the chosen passage, or of the whole where none is chosen or it is not measured yet. */
+    /**
+     * What was measured of it in a scope: of just the chosen passage, or of the whole where none is chosen. Empty while it is on its way, and
+     * where it cannot be measured; never what was measured of something else.
+     */
     public Optional<TrackMeasurement> measured(Scope scope) {
-        return rangeIn(scope).isPresent() && passage.isPresent()
-                ? passage
-                : imported().map(ImportedTrack::measurement);
+        return rangeIn(scope).isEmpty()
+                ? imported().map(ImportedTrack::measurement)
+                : passage.filter(p -> wanted().equals(Optional.of(p.provenance().origin())));
     }
 
-    void setPassageMeasurement(TimeRange range, TrackMeasurement measurement) {
-        passageRange = Optional.of(range);
+    /** Of what its chosen passage is to be measured; empty while it is not ready or no passage is chosen. */
+    Optional<Origin> wanted() {
+        return imported()
+                .flatMap(t -> chosenRange().map(r -> Origin.passage(t.content().value(), r)));
+    }
+
+    /** Takes what was measured of a passage. */
+    void setPassage(TrackMeasurement measurement) {
         passage = Optional.of(measurement);
     }
 
-    boolean isMeasured(TimeRange range) {
-        return passageRange.equals(Optional.of(range));
+    /** A passage that cannot be measured. */
+    void setUnmeasurable(Origin origin) {
+        unmeasurable = Optional.of(origin);
     }
 
-    /** Whether nothing of it is still being measured. */
+    /** Whether its chosen passage is on its way to being measured. */
+    public boolean isMeasuring() {
+        Optional<Origin> wanted = wanted();
+        return wanted.isPresent()
+                && !wanted.equals(unmeasurable)
+                && measured(Scope.PASSAGES).isEmpty();
+    }
+
+    /** Whether nothing of it is still being read or measured. */
     boolean isSettled() {
-        return imported().isPresent() && chosenRange().map(this::isMeasured).orElse(true);
+        return !isBusy() && !isMeasuring();
     }
 
-    /** The figures levels can be matched by. */
+    /**
+     * The figures levels can be matched by. While a passage is on its way those of the one before hold: gains that went to and fro while it
+     * is dragged would be heard.
+     */
     LevelFigures figures(Scope scope) {
         if (imported().isEmpty()) {
             return LevelFigures.NONE;
         }
         TrackMeasurement whole = imported().get().measurement();
-        TrackMeasurement chosen = measured(Scope.PASSAGES).orElse(whole);
-        TrackMeasurement scoped = measured(scope).orElse(whole);
-        double rms = oakmirror.audio.Decibels.ofPower(scoped.peaks().meanSquare()) + LevelFigures.SINE_DB;
+        TrackMeasurement chosen = track.passage().isPresent() ? passage.orElse(whole) : whole;
+        TrackMeasurement scoped = scope == Scope.PASSAGES ? chosen : whole;
+        double rms = scoped.heard().rmsDbfs() + LevelFigures.SINE_DB;
         return new LevelFigures(
-                whole.heardLufs(), chosen.heardLufs(), scoped.loudness().maxShortTermLufs(), rms);
+                whole.heardLufs(), chosen.heardLufs(), scoped.heard().loudness().maxShortTermLufs(), rms);
     }
 
     /** Starts over under a new job; the old one, if any, ends. */
@@ -148,16 +178,22 @@ public final class TrackSlot {
         return job.isPresent();
     }
 
-    void finish(Optional<ImportedTrack> track, String sentence) {
+    void finish(Optional<ImportedTrack> ready, String sentence) {
         job = Optional.empty();
-        passage = Optional.empty();
-        passageRange = Optional.empty();
-        imported.set(track);
+        unmeasurable = Optional.empty();
+        imported.set(ready);
         failure.set(sentence);
     }
 
     boolean isOf(Job other) {
         return job.filter(j -> j == other).isPresent();
+    }
+
+    /** Forgets all of it, as when it comes from somewhere else now. */
+    void forget() {
+        cancel();
+        passage = Optional.empty();
+        finish(Optional.empty(), "");
     }
 
     /** Ends the reading, if it goes on. */

@@ -5,18 +5,21 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.ExecutorService;
+import java.util.function.Consumer;
 import javafx.application.Platform;
 import javafx.beans.property.ReadOnlyIntegerProperty;
 import javafx.beans.property.ReadOnlyIntegerWrapper;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
+import oakmirror.audio.StereoSource;
 import oakmirror.media.ImportedTrack;
 import oakmirror.media.TrackImporter;
 import oakmirror.media.Workers;
 import oakmirror.media.cache.AudioCache;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.session.Session;
-import oakmirror.session.TrackFile;
+import oakmirror.session.Source;
+import oakmirror.session.Track;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -30,10 +33,12 @@ public final class Tracks {
 
     private final Jobs jobs;
     private final Runnable changed;
+    private final Consumer<String> said;
+    private final FileWatch watch;
     private final ExecutorService importing =
             Workers.fixed("oakmirror-import", Math.max(2, Runtime.getRuntime().availableProcessors()));
-    private final TrackImporter importer =
-            new TrackImporter(AudioCache.ofUser(), Workers.perProcessor("oakmirror-measure"));
+    private final ExecutorService measuring = Workers.perProcessor("oakmirror-measure");
+    private final TrackImporter importer = new TrackImporter(AudioCache.ofUser(), measuring);
     private final ObservableList<TrackSlot> all = FXCollections.observableArrayList();
     /** One for all who listen: a wrapper nobody holds would take its listeners with it. */
     private final ObservableList<TrackSlot> readable = FXCollections.unmodifiableObservableList(all);
@@ -42,10 +47,18 @@ public final class Tracks {
     private final PassageReadings passages;
     private boolean hasMix;
 
-    Tracks(Jobs jobs, Runnable changed) {
+    /**
+     * No tracks yet.
+     *
+     * @param changed called whenever a track becomes ready or fails, or its passage has been measured
+     * @param said takes what the user should know, in one sentence
+     */
+    Tracks(Jobs jobs, Runnable changed, Consumer<String> said) {
         this.jobs = jobs;
         this.changed = changed;
-        passages = new PassageReadings(importer, this::passageMeasured);
+        this.said = said;
+        passages = new PassageReadings(importer, this::passageMeasured, said);
+        watch = new FileWatch(this::fileChanged);
     }
 
     private void passageMeasured() {
@@ -80,20 +93,21 @@ public final class Tracks {
 
     /** The rate everything is heard at: the mix's, or the first reference's while there is no mix. */
     public Optional<Integer> rate() {
-        return all.stream().findFirst().flatMap(TrackSlot::imported).map(t -> t.audio()
-                .sampleRate());
+        return all.stream().findFirst().flatMap(TrackSlot::audio).map(StereoSource::sampleRate);
     }
 
     void follow(Session session) {
         List<TrackSlot> old = new ArrayList<>(all);
         List<TrackSlot> next = new ArrayList<>();
-        for (TrackFile file : session.tracks()) {
-            Optional<TrackSlot> kept = old.stream()
-                    .filter(s -> s.file().path().equals(file.path()))
-                    .findFirst();
+        for (Track track : session.tracks()) {
+            Optional<TrackSlot> kept =
+                    old.stream().filter(s -> s.track().id().equals(track.id())).findFirst();
             kept.ifPresent(old::remove);
-            TrackSlot slot = kept.orElseGet(() -> new TrackSlot(file));
-            slot.setFile(file);
+            TrackSlot slot = kept.orElseGet(() -> new TrackSlot(track));
+            if (!slot.track().source().equals(track.source())) {
+                slot.forget();
+            }
+            slot.setTrack(track);
             next.add(slot);
         }
         old.forEach(TrackSlot::cancel);
@@ -104,6 +118,7 @@ public final class Tracks {
         }
         importMissing();
         all.forEach(passages::follow);
+        watch.follow(all);
     }
 
     /** Starts what is not ready: the first track by its own rate, the others when its rate is known. */
@@ -121,37 +136,59 @@ public final class Tracks {
 
     private void begin(TrackSlot slot, Optional<Integer> rate) {
         boolean fits = slot.imported()
-                .map(t -> t.audio().sampleRate() == rate.orElse(t.measurement().sampleRate()))
+                .map(t -> t.audio().isEmpty()
+                        || t.audio().get().sampleRate()
+                                == rate.orElse(t.measurement().sampleRate()))
                 .orElse(false);
         if (!fits && slot.failureProperty().get().isEmpty() && !slot.isBusy()) {
             start(slot, rate);
         }
     }
 
-    /** Tries a failed track again. */
-    public void retry(TrackSlot slot) {
-        start(slot, all.indexOf(slot) == 0 ? Optional.empty() : rate());
+    /** Reads a track again: one that failed, or whose file has changed. */
+    public void readAgain(TrackSlot slot) {
+        if (all.contains(slot)) {
+            start(slot, all.indexOf(slot) == 0 ? Optional.empty() : rate());
+            changed.run();
+        }
+    }
+
+    private void fileChanged(TrackSlot slot) {
+        if (all.contains(slot) && !slot.isBusy() && !importing.isShutdown()) {
+            readAgain(slot);
+            said.accept(slot.track().name() + " has changed on disk and is read again.");
+        }
     }
 
     private void start(TrackSlot slot, Optional<Integer> rate) {
-        Job job = jobs.start("reading " + slot.file().name());
+        Job job = jobs.start("reading " + slot.track().name());
+        Source source = slot.track().source();
         slot.begin(job);
         importing.execute(() -> {
             try {
                 job.check(0);
-                ImportedTrack track = importer.importTrack(slot.file().path(), rate, job);
+                ImportedTrack track = bringIn(source, rate, job);
                 Platform.runLater(() -> ended(slot, job, Optional.of(track), ""));
             } catch (AudioFileException e) {
-                LOG.info("import failed: {}", slot.file().path(), e);
+                LOG.info("import failed: {}", source, e);
                 Platform.runLater(() -> failed(slot, job, e.getMessage()));
             } catch (CancellationException e) {
                 Platform.runLater(() -> failed(slot, job, "Cancelled; try again when you want it."));
-            } catch (RuntimeException e) {
-                LOG.error("import failed: {}", slot.file().path(), e);
-                Platform.runLater(
-                        () -> failed(slot, job, slot.file().name() + " could not be measured; the log says why."));
+            } catch (RuntimeException | Error e) {
+                LOG.error("import failed: {}", source, e);
+                String reason = e instanceof OutOfMemoryError
+                        ? " needs more memory than there is; close other programs and try again."
+                        : " could not be measured; the log says why.";
+                Platform.runLater(() -> failed(slot, job, slot.track().name() + reason));
             }
         });
+    }
+
+    private ImportedTrack bringIn(Source source, Optional<Integer> rate, Job job) throws AudioFileException {
+        if (source instanceof Source.File file) {
+            return importer.importTrack(file.path(), rate, job);
+        }
+        throw new IllegalStateException("no way to bring in " + source);
     }
 
     private void failed(TrackSlot slot, Job job, String sentence) {
@@ -166,13 +203,16 @@ public final class Tracks {
         slot.finish(track, failure);
         importMissing();
         passages.follow(slot);
+        watch.follow(all);
         changed.run();
         revision.set(revision.get() + 1);
     }
 
     void close() {
         all.forEach(TrackSlot::cancel);
+        watch.close();
         importing.shutdownNow();
         passages.close();
+        measuring.shutdownNow();
     }
 }

@@ -1,10 +1,11 @@
 package oakmirror.desk.model;
 
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
-import java.util.function.Supplier;
+import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ObjectProperty;
@@ -15,45 +16,48 @@ import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.property.StringProperty;
-import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.Gap;
 import oakmirror.correction.Proposal;
 import oakmirror.level.LevelMatch;
-import oakmirror.level.TrackLevel;
-import oakmirror.measure.TrackMeasurement;
-import oakmirror.session.Comparing;
 import oakmirror.session.Comparing.Jump;
+import oakmirror.session.Fact;
 import oakmirror.session.History;
 import oakmirror.session.Session;
+import oakmirror.session.SessionDocument;
 import oakmirror.session.SessionFile;
-import oakmirror.session.TrackFile;
-import oakmirror.spectrum.BandGrid;
+import oakmirror.session.SessionLog;
+import oakmirror.session.Source;
+import oakmirror.session.Track;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /**
- * What is open: the session with its history, its tracks, and what follows from them (level match, gap and proposal). Lives on the
+ * What is open: the session with its history, its tracks, and what follows from them ({@link Derivation}). Lives on the
  * window's thread; work is done elsewhere and comes back here.
  */
 public final class Workspace {
 
+    private static final Logger LOG = LoggerFactory.getLogger(Workspace.class);
+
     private final Jobs jobs;
     private final Tracks tracks;
     private History<Session> history = new History<>(Session.EMPTY);
-    private Session saved = Session.EMPTY;
+    private Draft draft = Draft.unkept(SessionDocument.EMPTY);
+    private final ReadOnlyObjectWrapper<SessionLog> log = new ReadOnlyObjectWrapper<>(SessionLog.EMPTY);
     private final ReadOnlyObjectWrapper<Session> session = new ReadOnlyObjectWrapper<>(Session.EMPTY);
     private final ObjectProperty<Optional<Path>> file = new SimpleObjectProperty<>(Optional.empty());
     private final BooleanProperty unsaved = new SimpleBooleanProperty();
     private final BooleanProperty canUndo = new SimpleBooleanProperty();
     private final BooleanProperty canRedo = new SimpleBooleanProperty();
-    private final ReadOnlyObjectWrapper<LevelMatch> levels = new ReadOnlyObjectWrapper<>(LevelMatch.NONE);
-    private final ReadOnlyObjectWrapper<Proposal> proposal = new ReadOnlyObjectWrapper<>(Proposal.none());
-    private Basis proposedFor = new Basis(Optional.empty(), List.of(), Session.EMPTY.correction(), List.of());
     private final StringProperty message = new SimpleStringProperty("");
-    private final Latest<Proposal> proposer = new Latest<>("oakmirror-proposal");
+    private final Derivation derivation;
+    private final Latest<Opened> opener = new Latest<>("oakmirror-open");
 
     /** A workspace with nothing in it. */
     public Workspace(Jobs jobs) {
         this.jobs = jobs;
-        this.tracks = new Tracks(jobs, this::derive);
+        this.tracks = new Tracks(jobs, this::derive, message::set);
+        this.derivation = new Derivation(tracks, this::session, message::set);
     }
 
     /** Work in progress. */
@@ -74,6 +78,30 @@ public final class Workspace {
     /** The session as it stands. */
     public ReadOnlyObjectProperty<Session> sessionProperty() {
         return session.getReadOnlyProperty();
+    }
+
+    /** What happened while the session was worked on. */
+    public ReadOnlyObjectProperty<SessionLog> logProperty() {
+        return log.getReadOnlyProperty();
+    }
+
+    /** Notes something that happened; it stays, whatever is undone. */
+    public void note(Fact fact) {
+        log.set(log.get().with(fact));
+        showUnsaved();
+    }
+
+    /** All that a session's file holds. */
+    public SessionDocument document() {
+        return new SessionDocument(history.present(), log.get());
+    }
+
+    /**
+     * Whether everything that is shown is of the session as it stands: every track read or failed, every passage measured, and the proposal
+     * worked out from just these. Otherwise what is not is on its way.
+     */
+    public ReadOnlyBooleanProperty settledProperty() {
+        return derivation.settledProperty();
     }
 
     /** Where the session is kept, once it is. */
@@ -98,12 +126,12 @@ public final class Workspace {
 
     /** With what offset each track is heard. */
     public ReadOnlyObjectProperty<LevelMatch> levelsProperty() {
-        return levels.getReadOnlyProperty();
+        return derivation.levelsProperty();
     }
 
     /** What would close the gap. */
     public ReadOnlyObjectProperty<Proposal> proposalProperty() {
-        return proposal.getReadOnlyProperty();
+        return derivation.proposalProperty();
     }
 
     /** The last thing to tell the user, in one sentence. */
@@ -149,10 +177,14 @@ public final class Workspace {
         Session now = history.present();
         tracks.follow(now); // first: whoever hears of the session finds the tracks that belong to it
         session.set(now);
-        unsaved.set(!now.equals(saved));
+        showUnsaved();
         canUndo.set(history.canUndo());
         canRedo.set(history.canRedo());
         derive();
+    }
+
+    private void showUnsaved() {
+        unsaved.set(!document().equals(draft.kept()));
     }
 
     /**
@@ -166,7 +198,7 @@ public final class Workspace {
         change(paths.size() == 1 ? "add a track" : "add tracks", s -> {
             Session next = s;
             for (Path path : paths) {
-                TrackFile track = TrackFile.of(path);
+                Track track = Track.of(path);
                 if (next.mix().isEmpty()) {
                     next = next.withMix(Optional.of(track));
                 } else if (next.references().size() < Session.MOST_REFERENCES) {
@@ -184,11 +216,11 @@ public final class Workspace {
 
     /** Puts another file in a track's place, keeping all that was said about it. */
     public void relocate(int index, Path path) {
-        changeTrack(index, "find " + session().tracks().get(index).name(), t -> t.withPath(path));
+        changeTrack(index, "find " + session().tracks().get(index).name(), t -> t.withSource(new Source.File(path)));
     }
 
     /** Changes what is said about one track, in a step of its own; counted as in {@link Session#tracks}. */
-    public void changeTrack(int index, String action, UnaryOperator<TrackFile> how) {
+    public void changeTrack(int index, String action, UnaryOperator<Track> how) {
         change(action, s -> s.withTrack(index, how));
     }
 
@@ -209,7 +241,7 @@ public final class Workspace {
 
     /** Starts a new, empty session. */
     public void reset() {
-        load(Session.EMPTY, Optional.empty());
+        load(Draft.unkept(SessionDocument.EMPTY), SessionDocument.EMPTY);
     }
 
     /**
@@ -218,7 +250,39 @@ public final class Workspace {
      * @throws IOException in one sentence, when it cannot be read
      */
     public void open(Path path) throws IOException {
-        load(SessionFile.read(path), Optional.of(path.toAbsolutePath().normalize()));
+        show(Draft.read(path));
+    }
+
+    /**
+     * Opens a session's file, which is read in the background.
+     *
+     * @param then is told a sentence when it cannot be read, otherwise nothing
+     */
+    public void open(Path path, Consumer<Optional<String>> then) {
+        opener.submit(
+                progress -> Opened.read(path),
+                opened -> {
+                    opened.draft().ifPresent(this::show);
+                    then.accept(opened.sentence());
+                },
+                () -> then.accept(Optional.of(path.getFileName() + " could not be read; the log says why.")));
+    }
+
+    private record Opened(Optional<Draft> draft, Optional<String> sentence) {
+
+        static Opened read(Path path) {
+            try {
+                return new Opened(Optional.of(Draft.read(path)), Optional.empty());
+            } catch (IOException e) {
+                LOG.info("session not opened", e);
+                String reason = Files.exists(path) ? e.getMessage() : path.getFileName() + " is not there any more.";
+                return new Opened(Optional.empty(), Optional.of(reason));
+            }
+        }
+    }
+
+    private void show(Draft read) {
+        load(read, read.kept());
     }
 
     /**
@@ -227,20 +291,46 @@ public final class Workspace {
      * @throws IOException in one sentence, when it cannot be read
      */
     public void openCopy(Path path) throws IOException {
-        load(SessionFile.read(path), Optional.empty());
+        SessionDocument read = SessionFile.read(path);
+        load(Draft.unkept(read), read);
+    }
+
+    /** Goes on with what was not kept when the program ended: as changed since its draft. */
+    void restore(SessionDocument document, Draft from) {
+        load(from, document);
+    }
+
+    /** What was kept last, and where. */
+    Draft draft() {
+        return draft;
+    }
+
+    /** Whether nothing is gathered and nothing happened. */
+    public boolean isBlank() {
+        return session().isBlank() && log.get().facts().isEmpty();
     }
 
     /** Whether every track of the session is there and measured, and a gap is known. */
     public boolean isReady() {
-        return proposal.get().gap().isKnown() && tracks.all().stream().allMatch(TrackSlot::isSettled);
+        return derivation.proposalProperty().get().gap().isKnown()
+                && derivation.settledProperty().get()
+                && tracks.all().stream().allMatch(t -> t.imported().isPresent());
     }
 
-    private void load(Session next, Optional<Path> path) {
-        history = new History<>(next);
-        saved = next;
-        file.set(path);
+    private void load(Draft from, SessionDocument document) {
+        history = new History<>(document.session());
+        log.set(document.log());
+        draft = from;
+        file.set(from.file());
         message.set("");
         show();
+    }
+
+    /**
+     * Whether keeping the session in its file would write over what another window has kept there since it was read.
+     */
+    public boolean isChangedOnDisk(Path path) {
+        return draft.file().equals(Optional.of(path.toAbsolutePath().normalize())) && draft.isChangedOnDisk();
     }
 
     /**
@@ -249,73 +339,29 @@ public final class Workspace {
      * @throws IOException when it cannot be written
      */
     public void save(Path path) throws IOException {
-        SessionFile.write(history.present(), path);
-        saved = history.present();
-        file.set(Optional.of(path));
-        unsaved.set(false);
-    }
-
-    /** What the proposal follows from: it is worked out again only when some of it has changed. */
-    private record Basis(
-            Optional<TrackMeasurement> mix,
-            List<TrackMeasurement> references,
-            CorrectionSettings correction,
-            List<Integer> refusedMoves) {}
-
-    /** Works out again what follows from session and tracks. */
-    private void derive() {
-        Session s = session();
-        Comparing comparing = s.comparing();
-        levels.set(LevelMatch.of(
-                comparing.levels(),
-                tracks.all().stream().map(t -> level(t, comparing)).toList(),
-                tracks.mix().isPresent() ? 0 : -1));
-        Basis now = new Basis(measuredMix(), measuredReferences(), s.correction(), s.refusedMoves());
-        if (now.equals(proposedFor)) {
-            return;
-        }
-        proposedFor = now;
-        Supplier<Gap> gap = gap(1.0 / BandGrid.BANDS_PER_OCTAVE);
-        boolean ready = now.mix().isPresent();
-        proposer.submit(
-                () -> ready ? Proposal.derive(gap.get(), s.correction()).refusing(s.refusedMoves()) : Proposal.none(),
-                proposal::set);
-    }
-
-    private static TrackLevel level(TrackSlot slot, Comparing comparing) {
-        double peak =
-                slot.imported().map(t -> t.measurement().peaks().truePeakDbtp()).orElse(Double.NEGATIVE_INFINITY);
-        double level = comparing.levels().basis().of(slot.figures(comparing.scope()));
-        return new TrackLevel(level, peak, slot.file().levelled(), slot.file().trimDb());
-    }
-
-    private Optional<TrackMeasurement> measuredMix() {
-        return tracks.mix().flatMap(t -> t.measured(session().comparing().scope()));
-    }
-
-    private List<TrackMeasurement> measuredReferences() {
-        return tracks.references().stream()
-                .flatMap(r -> r.measured(session().comparing().scope()).stream())
-                .toList();
+        draft = Draft.write(document(), path);
+        file.set(draft.file());
+        showUnsaved();
     }
 
     /** The gap read in bands of so many octaves, from the tracks that are ready. */
     public Gap gapAt(double octaves) {
-        return gap(octaves).get();
+        return derivation.gapAt(octaves);
     }
 
-    private Supplier<Gap> gap(double octaves) {
-        Optional<TrackMeasurement> mix = measuredMix();
-        List<Gap.Reference> references = measuredReferences().stream()
-                .map(m -> new Gap.Reference(m.spectrum(), m.heardLufs()))
-                .toList();
-        return () -> mix.map(m -> Gap.between(m.spectrum(), m.heardLufs(), references, octaves))
-                .orElse(Gap.none());
+    private void derive() {
+        derivation.derive();
+    }
+
+    /** What follows from the session and its tracks. */
+    Derivation derivation() {
+        return derivation;
     }
 
     /** Ends all work. */
     public void close() {
         tracks.close();
-        proposer.close();
+        derivation.close();
+        opener.close();
     }
 }

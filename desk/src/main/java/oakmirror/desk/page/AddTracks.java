@@ -1,13 +1,10 @@
 package oakmirror.desk.page;
 
 import java.io.File;
-import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Supplier;
-import java.util.stream.Stream;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.SeparatorMenuItem;
@@ -15,6 +12,7 @@ import javafx.scene.control.Tooltip;
 import javafx.stage.DirectoryChooser;
 import javafx.stage.FileChooser;
 import javafx.stage.Window;
+import oakmirror.desk.model.FolderLooker;
 import oakmirror.desk.model.Settings;
 import oakmirror.desk.model.Workspace;
 import oakmirror.media.file.AudioFile;
@@ -22,17 +20,17 @@ import oakmirror.media.file.AudioFile;
 /** Bringing files in: chosen one by one, by folder, again from a folder used lately, or dropped. */
 public final class AddTracks {
 
-    private static final int DEEPEST_FOLDER = 4;
-
     private final Workspace workspace;
     private final Settings settings;
     private final Supplier<Window> window;
+    private final FolderLooker looker;
 
     /** Adds to a workspace; choosers belong to the window. */
     public AddTracks(Workspace workspace, Settings settings, Supplier<Window> window) {
         this.workspace = workspace;
         this.settings = settings;
         this.window = window;
+        looker = new FolderLooker(workspace.jobs());
     }
 
     /** Lets the user choose audio files to add. */
@@ -102,27 +100,19 @@ public final class AddTracks {
         return chooser;
     }
 
-    /** Adds files, and of folders every audio file below them. */
+    /** Adds files, and of folders every audio file below them, which are looked through in the background. */
     public void addAll(List<Path> paths) {
-        paths.stream().filter(Files::isDirectory).forEach(settings::rememberAdded);
-        List<Path> files = paths.stream()
-                .flatMap(p -> Files.isDirectory(p) ? audioIn(p).stream() : Stream.of(p))
-                .toList();
-        if (files.isEmpty()) {
-            workspace.messageProperty().set("There is no audio file in that folder.");
-        }
-        workspace.addFiles(files);
+        looker.lookThrough(paths, found -> {
+            found.folders().forEach(settings::rememberAdded);
+            workspace.addFiles(found.files());
+            if (!found.sentence().isEmpty()) {
+                workspace.messageProperty().set(found.sentence());
+            }
+        });
     }
 
-    private List<Path> audioIn(Path folder) {
-        try (Stream<Path> files = Files.walk(folder, DEEPEST_FOLDER)) {
-            return files.filter(Files::isRegularFile)
-                    .filter(AudioFile::looksLikeAudio)
-                    .sorted()
-                    .toList();
-        } catch (IOException | java.io.UncheckedIOException e) {
-            workspace.messageProperty().set("The folder " + folder.getFileName() + " may not be read.");
-            return List.of();
-        }
+    /** Ends all work. */
+    public void close() {
+        looker.close();
     }
 }

@@ -16,6 +16,7 @@ import oakmirror.desk.model.Finishing;
 import oakmirror.desk.model.TrackSlot;
 import oakmirror.desk.model.Workspace;
 import oakmirror.desk.plot.LoudnessLadder;
+import oakmirror.finish.DeliveryTarget;
 import oakmirror.finish.FinishSettings;
 import oakmirror.finish.MasterRender;
 import oakmirror.measure.TrackMeasurement;
@@ -86,6 +87,7 @@ public final class FinishPage extends VBox {
         workspace.sessionProperty().subscribe(s -> refresh());
         workspace.tracks().revisionProperty().subscribe(r -> refresh());
         finishing.outcomeProperty().subscribe(o -> refresh());
+        Ui.greyWhile(finishing.pendingProperty(), picture, figures, verdict);
     }
 
     private void change(String action, String gesture, double targetLufs, double ceilingDbtp) {
@@ -107,10 +109,14 @@ public final class FinishPage extends VBox {
 
     private void goals(FinishSettings settings) {
         List<Button> buttons = new ArrayList<>();
-        buttons.add(
-                goal("−14.0 normalised streaming", "−14 LUFS, −1 dBTP: common practice, no single source", -14, -1));
-        buttons.add(goal("−23.0 EBU R 128", "−23 LUFS, −1 dBTP: European broadcasting", -23, -1));
-        buttons.add(goal("−24.0 ATSC A/85", "−24 LKFS, −2 dBTP: American broadcasting", -24, -2));
+        for (DeliveryTarget standard : DeliveryTarget.values()) {
+            buttons.add(goal(
+                    Readings.level(standard.lufs()) + " " + standard.label(),
+                    Readings.level(standard.lufs()) + " LUFS, " + Readings.level(standard.ceilingDbtp()) + " dBTP: "
+                            + standard.source(),
+                    standard.lufs(),
+                    standard.ceilingDbtp()));
+        }
         List<TrackSlot> references = workspace.tracks().references();
         for (int i = 0; i < references.size(); i++) {
             int number = i + 1;
@@ -120,7 +126,7 @@ public final class FinishPage extends VBox {
                     double rounded = Math.round(lufs * 10) / 10.0;
                     buttons.add(goal(
                             Readings.level(rounded) + " as reference " + number,
-                            "The integrated loudness of " + t.path().getFileName(),
+                            "The integrated loudness of reference " + number + " as it is heard",
                             rounded,
                             settings.ceilingDbtp()));
                 }
@@ -137,13 +143,13 @@ public final class FinishPage extends VBox {
     private void rows(FinishSettings settings, Optional<TrackMeasurement> mix, Optional<MasterRender.Outcome> outcome) {
         List<LoudnessLadder.Row> rows = new ArrayList<>();
         mix.ifPresent(m -> rows.add(new LoudnessLadder.Row(
-                0, "Mix as it is", m.heardLufs(), m.peaks().truePeakDbtp(), false)));
+                0, "Mix as it is", m.heardLufs(), m.heard().peaks().truePeakDbtp(), false)));
         outcome.ifPresent(
                 o -> rows.add(new LoudnessLadder.Row(0, "Master", o.integratedLufs(), o.truePeakDbtp(), true)));
         List<TrackSlot> references = workspace.tracks().references();
         for (int i = 0; i < references.size(); i++) {
             int number = i + 1;
-            String name = references.get(i).file().name();
+            String name = references.get(i).track().name();
             references
                     .get(i)
                     .imported()
@@ -152,7 +158,7 @@ public final class FinishPage extends VBox {
                             number,
                             number + " " + shortened(name),
                             m.heardLufs(),
-                            m.peaks().truePeakDbtp(),
+                            m.heard().peaks().truePeakDbtp(),
                             false)));
         }
         ladder.show(rows, settings.targetLufs(), settings.ceilingDbtp());
@@ -173,12 +179,12 @@ public final class FinishPage extends VBox {
     }
 
     private void row(int at, String name, TrackMeasurement m, double gainDb) {
-        double lufs = m.loudness().integratedLufs() + gainDb;
-        double dbtp = m.peaks().truePeakDbtp() + gainDb;
+        double lufs = m.heard().loudness().integratedLufs() + gainDb;
+        double dbtp = m.heard().peaks().truePeakDbtp() + gainDb;
         figures.add(Ui.label(name, "strong"), 0, at);
         figures.add(big(Readings.level(lufs)), 1, at);
-        figures.add(big(Readings.level(m.loudness().rangeLu())), 2, at);
-        figures.add(big(Readings.level(m.loudness().maxShortTermLufs() + gainDb)), 3, at);
+        figures.add(big(Readings.level(m.heard().loudness().rangeLu())), 2, at);
+        figures.add(big(Readings.level(m.heard().loudness().maxShortTermLufs() + gainDb)), 3, at);
         figures.add(big(Readings.level(dbtp)), 4, at);
         figures.add(big(Readings.level(dbtp - lufs)), 5, at);
     }
@@ -197,7 +203,7 @@ public final class FinishPage extends VBox {
         }
         double held = outcome.get().plan().heldBackDb();
         if (!Double.isFinite(outcome.get().integratedLufs())) {
-            return "The mix has no loudness to bring to a target.";
+            return "The mix has no loudness to bring to a target: it is silent, or shorter than 0.4 s. It is only kept under the ceiling.";
         }
         if (held > 0.05) {
             return "Held back by " + Readings.level(held) + " dB: the peaks reach the ceiling of "

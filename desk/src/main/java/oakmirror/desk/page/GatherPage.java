@@ -161,12 +161,12 @@ public final class GatherPage extends StackPane {
                         slot.measured(scope)
                                 .map(m -> Readings.level(m.heardLufs()))
                                 .orElse(""),
-                        slot.file().shiftSeconds(),
-                        slot.file().passages().stream()
+                        slot.track().shiftSeconds(),
+                        slot.track().passages().stream()
                                 .map(p -> new MirrorSide.Bracket(
                                         p.range(), p.name() + " · " + PassageStrip.length(p.range(), slot.bars())))
                                 .toList(),
-                        slot.file().chosen(),
+                        slot.track().chosen(),
                         slot.bars()));
     }
 

@@ -118,10 +118,10 @@ final class PassageStrip extends HBox {
         int number = selected() + (workspace.tracks().mix().isPresent() ? 0 : 1);
         which.setText(number == 0 ? "Mix" : String.valueOf(number));
         which.getStyleClass().set(which.getStyleClass().size() - 1, Palette.styleClass(number));
-        List<Passage> all = slot.get().file().passages();
+        List<Passage> all = slot.get().track().passages();
         showTempo(slot.get());
         Optional<Shown> next = Optional.of(new Shown(
-                slot.get(), number, all, slot.get().file().chosen(), slot.get().bars()));
+                slot.get(), number, all, slot.get().track().chosen(), slot.get().bars()));
         if (next.equals(shown)) {
             return;
         }
@@ -152,7 +152,7 @@ final class PassageStrip extends HBox {
         button.getStyleClass().add("tight");
         button.setMinWidth(USE_PREF_SIZE);
         button.setId("passage-" + passage);
-        button.setSelected(slot.file().chosen() == passage);
+        button.setSelected(slot.track().chosen() == passage);
         button.setOnAction(e -> {
             button.setSelected(true);
             passages.choose(selected(), passage);
@@ -183,7 +183,7 @@ final class PassageStrip extends HBox {
     private void showTempo(TrackSlot slot) {
         Rhythm found = slot.rhythm();
         Optional<BarGrid> bars = slot.bars();
-        boolean byHand = slot.file().bars().isPresent();
+        boolean byHand = slot.track().bars().isPresent();
         boolean doubtful = !byHand && found.confidence() < DOUBTFUL;
         tempo.setDisable(slot.imported().isEmpty());
         tempo.setText(bars.map(b -> bpm(b.bpm()) + (doubtful ? " ?" : "")).orElse("no tempo"));
@@ -223,7 +223,7 @@ final class PassageStrip extends HBox {
         });
         MenuItem tap = Ui.item("Tap the tempo" + keys.hint(Act.TAP), () -> passages.tap(selected(), System.nanoTime()));
         items.add(tap);
-        if (slot.file().bars().isPresent()) {
+        if (slot.track().bars().isPresent()) {
             items.add(Ui.item("As it was found", () -> passages.forgetBars(selected())));
         }
         return items;

@@ -13,17 +13,16 @@ import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import javafx.stage.DirectoryChooser;
-import javafx.util.StringConverter;
 import oakmirror.correction.EqBand;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.Finishing;
 import oakmirror.desk.model.Settings;
 import oakmirror.desk.model.Workspace;
 import oakmirror.finish.MasterRender;
-import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.OutputFormat;
 import oakmirror.processing.ToneFilter;
 import oakmirror.readings.Readings;
+import oakmirror.session.Delivery;
 import oakmirror.session.Session;
 
 /** Send out: the master as a file, the correction as tables. */
@@ -52,21 +51,11 @@ public final class SendOutPage extends VBox {
         name.setId("output-name");
         folder.setText(shown(settings.folder("output").orElse(HOME)));
         format.getItems().setAll(OutputFormat.values());
-        format.setConverter(new StringConverter<>() {
-            @Override
-            public String toString(OutputFormat f) {
-                return f == null ? "" : f.label();
-            }
-
-            @Override
-            public OutputFormat fromString(String ignored) {
-                throw new UnsupportedOperationException("nothing is typed here");
-            }
-        });
+        format.setConverter(Ui.naming(OutputFormat::label));
         format.setTooltip(new Tooltip("16 and 24 bits are dithered; 32-bit float keeps everything"));
         format.valueProperty().subscribe(f -> {
             if (f != null && !f.equals(formatOf(workspace.session()))) {
-                workspace.change("choose a format", s -> s.withOutput(new Session.Output(f.ending(), f.bits())));
+                workspace.change("choose a format", s -> s.withOutput(new Delivery.Output(f.ending(), f.bits())));
             }
         });
         render = Ui.button("render the master", "Writes the corrected mix at its target (Ctrl+R)", this::render);
@@ -167,10 +156,10 @@ public final class SendOutPage extends VBox {
         outputFolder().ifPresent(path -> {
             Path file = path.resolve(fileName(name.getText(), chosen.ending()));
             render.setDisable(true);
-            finishing.renderTo(file, chosen, (outcome, sentence) -> {
-                render.setDisable(false);
-                if (outcome.isPresent()) {
-                    say(told(file, chosen, outcome.get()), true);
+            finishing.renderTo(file, chosen, (written, sentence) -> {
+                render.setDisable(workspace.session().mix().isEmpty());
+                if (written.isPresent()) {
+                    say(told(file, chosen, written.get()), true);
                 } else {
                     say(sentence, false);
                 }
@@ -178,12 +167,19 @@ public final class SendOutPage extends VBox {
         });
     }
 
-    private static String told(Path file, OutputFormat format, MasterRender.Outcome outcome) {
+    private static String told(Path wanted, OutputFormat format, Finishing.Written written) {
+        MasterRender.Outcome outcome = written.outcome();
         String held = outcome.plan().heldBackDb() > 0.05
                 ? ", held back by " + Readings.level(outcome.plan().heldBackDb()) + " dB"
                 : "";
-        return file.getFileName() + "  ·  " + format.label() + "  ·  " + Readings.level(outcome.integratedLufs())
-                + " LUFS, " + Readings.level(outcome.truePeakDbtp()) + " dBTP" + held;
+        String kept = written.file().equals(wanted) ? "" : "  (" + wanted.getFileName() + " was there and stays)";
+        if (!Double.isFinite(outcome.integratedLufs())) {
+            return written.file().getFileName() + "  ·  " + format.label()
+                    + "  ·  without loudness, so only kept under the ceiling" + kept;
+        }
+        return written.file().getFileName() + "  ·  " + format.label() + "  ·  "
+                + Readings.level(outcome.integratedLufs()) + " LUFS, " + Readings.level(outcome.truePeakDbtp())
+                + " dBTP" + held + kept;
     }
 
     private static String fileName(String typed, String ending) {
@@ -193,15 +189,16 @@ public final class SendOutPage extends VBox {
 
     private void writeTables() {
         outputFolder().ifPresent(path -> {
-            try {
-                String stem = name.getText().strip();
-                Path curve = path.resolve(fileName(stem + " curve", "csv"));
-                Path bands = path.resolve(fileName(stem + " bands", "csv"));
-                finishing.writeTables(curve, bands);
-                say(curve.getFileName() + " and " + bands.getFileName(), true);
-            } catch (AudioFileException e) {
-                say(e.getMessage(), false);
-            }
+            String stem = name.getText().strip();
+            Path curve = path.resolve(fileName(stem + " curve", "csv"));
+            Path bands = path.resolve(fileName(stem + " bands", "csv"));
+            finishing.writeTables(curve, bands, (files, sentence) -> {
+                if (files.isEmpty()) {
+                    say(sentence, false);
+                } else {
+                    say(files.get(0).getFileName() + " and " + files.get(1).getFileName(), true);
+                }
+            });
         });
     }
 

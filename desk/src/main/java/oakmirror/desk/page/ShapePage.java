@@ -98,6 +98,7 @@ public final class ShapePage extends VBox {
         getChildren().addAll(Ui.head("Shape", explanation, phase()), plot, sliders, movesHead, scroll);
         getStyleClass().add("page");
         setSpacing(10);
+        Ui.greyWhile(workspace.settledProperty().map(is -> !is), plot, movesHead, scroll);
         workspace.proposalProperty().subscribe(p -> show(p, workspace.session()));
         workspace.sessionProperty().subscribe(this::showSettings);
     }

@@ -59,10 +59,10 @@ final class TrackRemarks extends HBox {
         SpectralEdge.of(m.spectrum()).ifPresent(hz -> warnings.add("ends at " + Readings.frequency(hz)));
         if (!Double.isFinite(m.heardLufs())) {
             warnings.add(m.seconds() < SHORTEST_MEASURED_SECONDS ? "too short to measure" : "silent");
-        } else if (m.peakToLoudness() < CRUSHED_PLR_DB) {
+        } else if (m.heard().peakToLoudness() < CRUSHED_PLR_DB) {
             warnings.add("crushed");
         }
-        if (m.peaks().samplePeakDbfs() > 0) {
+        if (m.file().peaks().samplePeakDbfs() > 0) {
             warnings.add("over 0 dBFS");
         } else if (m.clips() > 0) {
             warnings.add("clipped " + (m.clips() == 1 ? "once" : m.clips() + " times"));
@@ -79,7 +79,7 @@ final class TrackRemarks extends HBox {
             notes.add(m.channels() == 1 ? "mono" : m.channels() + " channels");
         }
         slot.bars().ifPresent(b -> notes.add(Math.round(b.bpm()) + " BPM"));
-        if (!slot.file().levelled()) {
+        if (!slot.track().levelled()) {
             notes.add("not matched");
         }
         return notes;

@@ -1,5 +1,6 @@
 package oakmirror.desk.page;
 
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -26,11 +27,12 @@ import oakmirror.desk.look.Palette;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.TrackSlot;
 import oakmirror.desk.plot.Sketches;
+import oakmirror.measure.Levels;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.media.ImportedTrack;
 import oakmirror.readings.Readings;
 import oakmirror.session.Passage;
-import oakmirror.session.TrackFile;
+import oakmirror.session.Track;
 
 /**
  * One track on Gather: number, dash, name and tags, contour, which part is measured, figures, offset, and what is noteworthy. Stays as long
@@ -47,10 +49,14 @@ final class TrackRow extends GridPane {
     private static final String[] TITLES = {
         "track", "", "contour", "measured", "LUFS", "range", "dBTP", "PLR", "offset", "notes"
     };
+    private static final String[] FIGURE_NAMES = {
+        "Integrated loudness, LUFS", "Loudness range, LU", "True peak, dBTP", "True peak less integrated loudness, dB"
+    };
     private static final int FIGURES = 4;
     private static final int NOTES = 9;
     private static final int REMOVE = 10;
     private static final double FULL_CONTRAST_DB = 0.05;
+    private static final double STALE_OPACITY = 0.4;
 
     private final TrackTable table;
     private final TrackSlot slot;
@@ -90,20 +96,13 @@ final class TrackRow extends GridPane {
         Tooltip.install(sketch, new Tooltip("Hold to hear it; let go to come back"));
         add(sketch, 2, 0);
         add(measured, 3, 0);
-        String[] tooltips = {
-            "Integrated loudness, LUFS",
-            "Loudness range, LU",
-            "True peak, dBTP",
-            "True peak less integrated loudness, dB"
-        };
         for (int i = 0; i < figures.length; i++) {
             figures[i] = new Label();
-            figures[i].setTooltip(new Tooltip(tooltips[i] + ", of what is measured"));
             add(figures[i], FIGURES + i, 0);
         }
         offset.setId("offset-" + index);
         offset.setOnScroll(e -> {
-            table.passages().trim(index, slot.file().trimDb() + Math.signum(e.getDeltaY()) * 0.1);
+            table.passages().trim(index, slot.track().trimDb() + Math.signum(e.getDeltaY()) * 0.1);
             e.consume();
         });
         offset.setOnMouseClicked(e -> {
@@ -181,23 +180,24 @@ final class TrackRow extends GridPane {
     }
 
     private void showTitle() {
-        TrackFile file = slot.file();
-        List<String> texts = new ArrayList<>(List.of(file.path().toString(), file.name()));
-        texts.addAll(file.tags());
+        Track track = slot.track();
+        String place = track.file().map(Path::toString).orElse("");
+        List<String> texts = new ArrayList<>(List.of(place, track.name()));
+        texts.addAll(track.tags());
         if (texts.equals(shownTitle)) {
             return;
         }
         shownTitle = texts;
-        Label name = new Label(file.name());
+        Label name = new Label(track.name());
         name.setId("name-" + index);
-        name.setTooltip(new Tooltip(file.path() + "\nDouble click or F2: rename"));
+        name.setTooltip(new Tooltip(place + "\nDouble click or F2: rename"));
         name.setOnMouseClicked(e -> {
             if (e.getClickCount() == 2) {
                 rename();
             }
         });
         title.getChildren().setAll(name);
-        for (String tag : file.tags()) {
+        for (String tag : track.tags()) {
             Label label = Ui.label(tag, "tag");
             label.setMinWidth(USE_PREF_SIZE);
             title.getChildren().add(label);
@@ -228,10 +228,10 @@ final class TrackRow extends GridPane {
     private void showFigures(ImportedTrack track) {
         var scope = table.scope();
         TrackMeasurement whole = track.measurement();
-        TrackMeasurement m = slot.measured(scope).orElse(whole);
+        Optional<TrackMeasurement> m = slot.measured(scope);
         sketch.show(TrackTable.contour(slot, number), slot.chosenRange());
-        boolean isPassage = m != whole;
-        measured.setText(isPassage ? slot.file().passage().map(Passage::name).orElse("passage") : "whole track");
+        boolean isPassage = slot.rangeIn(scope).isPresent();
+        measured.setText(isPassage ? slot.track().passage().map(Passage::name).orElse("passage") : "whole track");
         Ui.tip(
                 measured,
                 isPassage
@@ -240,19 +240,27 @@ final class TrackRow extends GridPane {
                                         .map(r -> PassageStrip.length(r, slot.bars()))
                                         .orElse("")
                         : "The figures are of the whole track");
-        figures[0].setText(
-                Readings.level(isPassage ? m.heardLufs() : m.loudness().integratedLufs()));
-        figures[1].setText(Readings.level(m.loudness().rangeLu()));
-        figures[2].setText(Readings.level(m.peaks().truePeakDbtp()));
-        figures[3].setText(Readings.level(m.peakToLoudness()));
-        double trim = slot.file().trimDb();
+        m.ifPresent(measurement -> {
+            Levels heard = measurement.heard();
+            figures[0].setText(Readings.level(heard.loudness().integratedLufs()));
+            figures[1].setText(Readings.level(heard.loudness().rangeLu()));
+            figures[2].setText(Readings.level(heard.peaks().truePeakDbtp()));
+            figures[3].setText(Readings.level(heard.peakToLoudness()));
+        });
+        boolean stale = m.isEmpty() || slot.isBusy();
+        for (int i = 0; i < figures.length; i++) {
+            figures[i].setOpacity(stale ? STALE_OPACITY : 1);
+            Ui.tip(figures[i], FIGURE_NAMES[i] + whatFiguresAre(whole, isPassage));
+        }
+        offset.setOpacity(stale ? STALE_OPACITY : 1);
+        double trim = slot.track().trimDb();
         offset.setText(
                 Readings.gain(table.listening().offsetDb(index)) + (Math.abs(trim) > FULL_CONTRAST_DB ? " ✎" : ""));
         Ui.tip(
                 offset,
                 "Heard with this gain, dB"
                         + (trim == 0 ? "" : ", of which " + Readings.gainDb(trim) + " by hand")
-                        + (slot.file().levelled() ? "" : "; it takes no part in the match")
+                        + (slot.track().levelled() ? "" : "; it takes no part in the match")
                         + "\nTurn the wheel: trim by 0.1 dB; double click: no trim");
         remarks.show(
                 slot,
@@ -260,13 +268,26 @@ final class TrackRow extends GridPane {
                 number == 0 || table.rate().filter(r -> r == whole.sampleRate()).isEmpty());
     }
 
+    /** Of what the figures are, and for the whole of a file that is not stereo what its own are. */
+    private static String whatFiguresAre(TrackMeasurement whole, boolean isPassage) {
+        String heard = ", of what is heard of the " + (isPassage ? "passage" : "whole track");
+        if (whole.channels() == 2) {
+            return heard;
+        }
+        Levels file = whole.file();
+        return heard + (whole.channels() == 1 ? ": mono on both sides at −3 dB" : ": the stereo fold")
+                + "\nThe file’s own: " + Readings.level(file.loudness().integratedLufs()) + " LUFS, "
+                + Readings.level(file.peaks().truePeakDbtp()) + " dBTP, PLR "
+                + Readings.level(file.peakToLoudness()) + ", RMS " + Readings.level(file.rmsDbfs()) + " dBFS";
+    }
+
     /** Lets the name be typed over. */
     void rename() {
-        edit(slot.file().name(), "name", text -> table.passages().renameTrack(index, text));
+        edit(slot.track().name(), "name", text -> table.passages().renameTrack(index, text));
     }
 
     private void editTags() {
-        edit(String.join(", ", slot.file().tags()), "tags, separated by commas", text -> table.passages()
+        edit(String.join(", ", slot.track().tags()), "tags, separated by commas", text -> table.passages()
                 .setTags(index, text));
     }
 
@@ -310,8 +331,8 @@ final class TrackRow extends GridPane {
                 Ui.item("Rename", this::rename),
                 Ui.item("Tags…", this::editTags),
                 Ui.item(
-                        slot.file().levelled() ? "Leave out of level matching" : "Match its level",
-                        () -> table.passages().setLevelled(index, !slot.file().levelled())),
+                        slot.track().levelled() ? "Leave out of level matching" : "Match its level",
+                        () -> table.passages().setLevelled(index, !slot.track().levelled())),
                 Ui.item("No trim", () -> table.passages().trim(index, 0)),
                 new SeparatorMenuItem());
         if (number > 0) {

@@ -17,6 +17,8 @@ import oakmirror.desk.model.Workspace;
 import oakmirror.desk.plot.ContourTrack;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.session.Comparing.Scope;
+import oakmirror.session.Session;
+import oakmirror.session.Track;
 
 /** The tracks as rows, which can be selected and moved. */
 final class TrackTable extends VBox {
@@ -102,13 +104,13 @@ final class TrackTable extends VBox {
     }
 
     void retry(TrackSlot slot) {
-        workspace.tracks().retry(slot);
+        workspace.tracks().readAgain(slot);
         refresh();
     }
 
     void find(int index) {
         TrackSlot slot = workspace.tracks().all().get(index);
-        adding.find("Find " + slot.file().path().getFileName()).ifPresent(p -> workspace.relocate(index, p));
+        adding.find("Find " + slot.track().name()).ifPresent(p -> workspace.relocate(index, p));
     }
 
     void remove(int index) {
@@ -124,8 +126,9 @@ final class TrackTable extends VBox {
         boolean hasMix = workspace.tracks().mix().isPresent();
         workspace.change("use as the mix", s -> {
             int reference = hasMix ? index - 1 : index;
-            var next = s.withMix(Optional.of(s.references().get(reference))).withoutReference(reference);
-            return s.mix().map(next::withReference).orElse(next);
+            Track chosen = s.references().get(reference);
+            Session without = s.withoutReference(reference).withMix(Optional.of(chosen));
+            return s.mix().map(without::withReference).orElse(without);
         });
     }
 

@@ -105,7 +105,7 @@ abstract class FrequencyPlot extends PlotPane {
                         p.quiet());
             }
         }
-        for (double db = Math.ceil(bottomDb / stepDb) * stepDb; db <= topDb + 1e-9; db += stepDb) {
+        for (double db : Ticks.between(bottomDb, topDb, stepDb)) {
             line(g, scale.left(), y(db), scale.right(), y(db), p.hairline());
             String label = signed ? Readings.gain(db) : Readings.level(db);
             text(g, label.replace(".0", ""), scale.left() - 7, y(db), TextAlignment.RIGHT, Fonts.SMALL, p.quiet());

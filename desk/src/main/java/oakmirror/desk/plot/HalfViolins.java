@@ -49,7 +49,7 @@ public final class HalfViolins extends PlotPane {
                 reference.map(Distribution::peak).orElse(0.0));
         if (labelled) {
             double step = high - low > 16 ? 6 : high - low > 7 ? 3 : 1;
-            for (double v = Math.ceil(low / step) * step; v <= high; v += step) {
+            for (double v : Ticks.between(low, high, step)) {
                 double y = y(v, low, high, bottom);
                 line(g, 34, y, w - 2, y, p.hairline());
                 text(g, Readings.level(v).replace(".0", ""), 28, y, TextAlignment.RIGHT, Fonts.SMALL, p.quiet());

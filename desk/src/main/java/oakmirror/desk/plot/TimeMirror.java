@@ -292,8 +292,7 @@ public final class TimeMirror extends PlotPane {
     protected void draw(GraphicsContext g, double w, double h, Palette p) {
         axis.place(LEFT, w - RIGHT);
         double middle = h / 2;
-        double step = axis.tickSeconds();
-        for (double t = Math.ceil(axis.from() / step) * step; t <= axis.to() + 1e-9; t += step) {
+        for (double t : Ticks.between(axis.from(), axis.to(), axis.tickSeconds())) {
             line(g, axis.x(t), BRACKET, axis.x(t), middle - AXIS / 2, p.hairline());
             line(g, axis.x(t), middle + AXIS / 2, axis.x(t), h - BRACKET, p.hairline());
             String label = (t < -1e-9 ? "−" : "") + Readings.time(Math.abs(t) + 1e-6);

@@ -80,7 +80,7 @@ public final class ZoneDumbbells extends PlotPane {
         double rowHeight = bottom / Math.max(1, rows.size());
         if (detailed) {
             double step = high - low > 40 ? 12 : high - low > 20 ? 6 : 3;
-            for (double v = Math.ceil(low / step) * step; v <= high; v += step) {
+            for (double v : Ticks.between(low, high, step)) {
                 double x = left + (v - low) / (high - low) * (right - left);
                 line(g, x, 0, x, bottom, p.hairline());
                 text(g, Readings.level(v).replace(".0", ""), x, h - 7, TextAlignment.CENTER, Fonts.SMALL, p.quiet());

@@ -84,7 +84,9 @@ class TimelineTest {
     void tempoAlignmentHasLimits() {
         assertThat(TempoAlignment.factor(Optional.of(SLOW), Optional.of(FAST)).orElseThrow())
                 .isCloseTo(1.2, within(1e-9));
-        assertThat(TempoAlignment.factor(Optional.of(SLOW), Optional.of(SLOW.times(2))))
+        assertThat(TempoAlignment.factor(
+                        Optional.of(SLOW),
+                        Optional.of(new BarGrid(2 * SLOW.bpm(), SLOW.downbeatSeconds(), SLOW.beatsPerBar()))))
                 .isEmpty();
         assertThat(TempoAlignment.factor(Optional.empty(), Optional.of(SLOW))).isEmpty();
     }

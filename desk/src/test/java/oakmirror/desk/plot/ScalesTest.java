@@ -63,4 +63,14 @@ class ScalesTest {
         assertThat(contour.height(-1)).isZero();
         assertThat(contour.height(9)).isZero();
     }
+
+    @Test
+    void ticksAreCountedAndComeToAnEnd() {
+        assertThat(Ticks.between(-2.5, 7.4, 2.5)).containsExactly(-2.5, 0, 2.5, 5);
+        assertThat(Ticks.between(0, 10, 5)).containsExactly(0, 5, 10);
+        assertThat(Ticks.between(1e300, 2e300, 3600)).isEmpty();
+        assertThat(Ticks.between(0, 1e9, 1)).isEmpty();
+        assertThat(Ticks.between(Double.NaN, 1, 1)).isEmpty();
+        assertThat(Ticks.between(3, 1, 1)).isEmpty();
+    }
 }

@@ -1,38 +1,41 @@
 package oakmirror.media.cache;
 
 import com.fasterxml.jackson.annotation.JsonAutoDetect.Visibility;
+import com.fasterxml.jackson.annotation.JsonSetter;
+import com.fasterxml.jackson.annotation.Nulls;
 import com.fasterxml.jackson.annotation.PropertyAccessor;
+import com.fasterxml.jackson.databind.DeserializationFeature;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.json.JsonMapper;
 import com.fasterxml.jackson.datatype.jdk8.Jdk8Module;
 import java.io.IOException;
-import java.nio.ByteBuffer;
-import java.nio.channels.FileChannel;
 import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
-import java.nio.file.StandardOpenOption;
 import java.nio.file.attribute.FileTime;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.util.Comparator;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Stream;
+import oakmirror.files.Leftovers;
+import oakmirror.files.WholeFile;
+import oakmirror.measure.Provenance;
 import oakmirror.measure.TrackMeasurement;
+import oakmirror.measure.TrackMeasurer;
+import oakmirror.media.file.AudioFileException;
 import oakmirror.rhythm.Rhythm;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * Decoded audio and measurements in a folder of the user's cache. An entry is named by what its source file holds, so a moved file is
- * found again and a new bounce under the old name is not mistaken for the old one.
+ * Decoded audio and measurements in a folder of the user's cache. An entry is named by what its source file holds ({@link ContentKey}), so a
+ * moved file is found again and a new bounce under the old name is not mistaken for the old one.
  *
  * <p>Files appear by renaming a finished temporary one, so two programs can share the folder: the worst that happens is that both do the
- * same work. When the folder grows over its limit the entries not used for longest go; what is mapped stays readable, as its file only
+ * same work. As nothing is forced to disk, audio is checked when it is opened, and a measurement is only taken for what its own
+ * {@link Provenance} says it is; what does not hold is made again. When the folder grows over its limit the entries not used for longest go; what is mapped stays readable, as its file only
  * loses its name.
  */
 public final class AudioCache {
@@ -41,15 +44,15 @@ public final class AudioCache {
     public static final long DEFAULT_LIMIT_BYTES = 8L << 30;
 
     private static final Logger LOG = LoggerFactory.getLogger(AudioCache.class);
-    private static final ObjectMapper JSON = new ObjectMapper()
-            .registerModule(new Jdk8Module())
-            .setVisibility(PropertyAccessor.ALL, Visibility.NONE)
-            .setVisibility(PropertyAccessor.FIELD, Visibility.ANY)
-            .setVisibility(PropertyAccessor.CREATOR, Visibility.ANY);
-    private static final int SAMPLED_PARTS = 64;
-    private static final int SAMPLED_BYTES = 1 << 15;
-    /** Raised whenever a measurement changes its meaning, so that old ones are not read. */
-    private static final String FORMAT = "5";
+    private static final ObjectMapper JSON = JsonMapper.builder()
+            .addModule(new Jdk8Module())
+            .visibility(PropertyAccessor.ALL, Visibility.NONE)
+            .visibility(PropertyAccessor.FIELD, Visibility.ANY)
+            .visibility(PropertyAccessor.CREATOR, Visibility.ANY)
+            .enable(DeserializationFeature.FAIL_ON_NULL_CREATOR_PROPERTIES)
+            .enable(DeserializationFeature.FAIL_ON_MISSING_CREATOR_PROPERTIES)
+            .defaultSetterInfo(JsonSetter.Value.forContentNulls(Nulls.FAIL))
+            .build();
 
     private final Path folder;
     private final long limitBytes;
@@ -66,63 +69,50 @@ public final class AudioCache {
         return new AudioCache(UserFolders.cache().resolve("audio"), DEFAULT_LIMIT_BYTES);
     }
 
-    /**
-     * What names a file's entry: a digest of its length, its time of change, and 64 parts of 32 KiB spread evenly over it (all of a
-     * file up to 2 MiB).
-     */
-    public static String keyOf(Path file) throws IOException {
-        MessageDigest digest = sha256();
-        long size = Files.size(file);
-        long time = Files.getLastModifiedTime(file).toMillis();
-        digest.update(ByteBuffer.allocate(16).putLong(size).putLong(time).flip());
-        digest.update(FORMAT.getBytes(java.nio.charset.StandardCharsets.US_ASCII));
-        ByteBuffer part = ByteBuffer.allocate(SAMPLED_BYTES);
-        try (FileChannel channel = FileChannel.open(file, StandardOpenOption.READ)) {
-            long step = Math.max(SAMPLED_BYTES, (size - SAMPLED_BYTES) / (SAMPLED_PARTS - 1));
-            for (long at = 0; at < size; at += step) {
-                part.clear();
-                channel.read(part, at);
-                digest.update(part.flip());
-            }
-        }
-        return HexFormat.of().formatHex(digest.digest(), 0, 16);
-    }
-
-    private static MessageDigest sha256() {
-        try {
-            return MessageDigest.getInstance("SHA-256");
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException("every Java has SHA-256", e);
-        }
-    }
-
-    /** The audio of an entry at a rate, if it is there. */
+    /** The audio of an entry at a rate, if it is there and whole. */
     public Optional<MappedClip> audio(String key, int sampleRate, long frames) {
         Path file = audioFile(key, sampleRate);
-        if (!Files.exists(file)) {
+        if (!Files.isRegularFile(file)) {
             return Optional.empty();
         }
         try {
-            Files.setLastModifiedTime(file, FileTime.fromMillis(System.currentTimeMillis()));
             MappedClip clip = MappedClip.map(file, sampleRate, frames);
+            Files.setLastModifiedTime(file, FileTime.fromMillis(System.currentTimeMillis()));
             inUse.add(file);
             return Optional.of(clip);
-        } catch (IOException e) {
-            LOG.debug("cached audio is not usable, decoding again", e);
+        } catch (IOException | RuntimeException e) {
+            LOG.info("cached audio is not usable, decoding again", e);
             return Optional.empty();
         }
     }
 
-    /** What was measured of an entry, with what was found wrong, if it is there. */
-    public Optional<Measured> measured(String key) {
-        Path file = measuredFile(key);
-        if (!Files.exists(file)) {
+    /** What was measured of just that, with what was found wrong, if it is there. */
+    public Optional<Measured> measured(Provenance wanted) {
+        return read(wanted).filter(m -> m.measurement().provenance().equals(wanted));
+    }
+
+    /** What was measured of all that a file holds, whatever its rate is. */
+    public Optional<Measured> measuredWhole(String content) {
+        return read(whole(content, 0)).filter(m -> {
+            TrackMeasurement found = m.measurement();
+            return found.provenance().equals(whole(content, found.sampleRate()));
+        });
+    }
+
+    private static Provenance whole(String content, int sampleRate) {
+        return new Provenance(
+                Provenance.Origin.whole(content), sampleRate, TrackMeasurer.Extent.ALL, TrackMeasurer.VERSION);
+    }
+
+    private Optional<Measured> read(Provenance named) {
+        Path file = measuredFile(named);
+        if (!Files.isRegularFile(file)) {
             return Optional.empty();
         }
         try {
-            return Optional.of(JSON.readValue(file.toFile(), Measured.class));
-        } catch (IOException e) {
-            LOG.debug("cached measurement is not usable, measuring again", e);
+            return Optional.ofNullable(JSON.readValue(file.toFile(), Measured.class));
+        } catch (IOException | RuntimeException e) {
+            LOG.info("a cached measurement is not usable, measuring again", e);
             return Optional.empty();
         }
     }
@@ -147,53 +137,66 @@ public final class AudioCache {
     /**
      * Writes an entry's audio and maps it.
      *
-     * @throws IOException when the folder cannot be written or is full; what was begun is removed
+     * @throws AudioFileException when what fills it fails in that way
+     * @throws CacheException when the folder cannot be written or is full; what was begun is removed
      */
     public MappedClip store(String key, int sampleRate, Filler filler) throws IOException {
-        makeFolder();
-        Path temporary = Files.createTempFile(folder, key, ".part");
+        Path target = audioFile(key, sampleRate);
         try {
-            long frames;
-            try (MappedClipWriter writer = new MappedClipWriter(temporary)) {
-                filler.fill(writer::write);
-                frames = writer.finish();
+            makeFolder();
+            try (WholeFile file = WholeFile.begin(clear(target))) {
+                long frames = fill(file, filler);
+                file.commitUnforced();
+                inUse.add(target);
+                MappedClip clip = MappedClip.map(target, sampleRate, frames);
+                trim();
+                return clip;
             }
-            Path file = audioFile(key, sampleRate);
-            Files.move(temporary, file, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
-            inUse.add(file);
-            MappedClip clip = MappedClip.map(file, sampleRate, frames);
-            trim();
-            return clip;
-        } finally {
-            Files.deleteIfExists(temporary);
+        } catch (AudioFileException | CacheException e) {
+            throw e;
+        } catch (IOException e) {
+            throw new CacheException(e);
         }
     }
 
-    /** Keeps what was measured. A failure is no harm: it will be measured again. */
-    public void keep(String key, Measured measured) {
+    private static long fill(WholeFile file, Filler filler) throws IOException {
+        try (MappedClipWriter writer = new MappedClipWriter(file.temporary())) {
+            filler.fill(writer::write);
+            return writer.finish();
+        } catch (AudioFileException e) {
+            throw e;
+        } catch (IOException e) {
+            throw new CacheException(file.explained(e));
+        }
+    }
+
+    /** Keeps what was measured, under what it says it was made of. A failure is no harm: it will be measured again. */
+    public void keep(Measured measured) {
         try {
             makeFolder();
-            Path temporary = Files.createTempFile(folder, key, ".part");
-            try {
-                JSON.writeValue(temporary.toFile(), measured);
-                Files.move(
-                        temporary,
-                        measuredFile(key),
-                        StandardCopyOption.REPLACE_EXISTING,
-                        StandardCopyOption.ATOMIC_MOVE);
-            } finally {
-                Files.deleteIfExists(temporary);
+            Path target = clear(measuredFile(measured.measurement().provenance()));
+            try (WholeFile file = WholeFile.begin(target)) {
+                JSON.writeValue(file.temporary().toFile(), measured);
+                file.commitUnforced();
             }
         } catch (IOException e) {
-            LOG.debug("measurement not kept", e);
+            LOG.info("measurement not kept", e);
         }
+    }
+
+    /** A place in the cache that no folder is in the way of. */
+    private static Path clear(Path file) {
+        if (Files.isDirectory(file)) {
+            Leftovers.removeFolder(file);
+        }
+        return file;
     }
 
     private void makeFolder() throws IOException {
         try {
             Files.createDirectories(folder);
         } catch (FileAlreadyExistsException e) {
-            throw new IOException("The cache folder " + folder + " is in the way of a file of that name.", e);
+            throw new IOException("there is a file where the cache folder " + folder + " belongs", e);
         }
     }
 
@@ -201,8 +204,19 @@ public final class AudioCache {
         return folder.resolve(key + "-" + sampleRate + ".f32");
     }
 
-    private Path measuredFile(String key) {
-        return folder.resolve(key + ".json");
+    private Path measuredFile(Provenance of) {
+        return folder.resolve(of.id() + ".json");
+    }
+
+    /**
+     * Has the reader of measurements made ready, which takes a while the first time: to be called in the background while the program starts.
+     */
+    public static void prepare() {
+        try {
+            JSON.readValue("null", Measured.class);
+        } catch (IOException e) {
+            LOG.debug("not prepared", e);
+        }
     }
 
     /** Removes what was not used for longest until the folder is within its limit. */
@@ -218,9 +232,7 @@ public final class AudioCache {
             if (total <= limitBytes) {
                 return;
             }
-            boolean fresh =
-                    file.toString().endsWith(".part") && System.currentTimeMillis() - changed(file) < 86_400_000;
-            if (!inUse.contains(file) && !fresh) {
+            if (!inUse.contains(file) && !file.toString().endsWith(".part")) {
                 long size = size(file);
                 try {
                     Files.deleteIfExists(file);

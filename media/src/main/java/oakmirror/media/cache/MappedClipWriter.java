@@ -16,12 +16,12 @@ final class MappedClipWriter implements AutoCloseable {
     private final float[] right = new float[MappedClip.CHUNK];
     private final ByteBuffer bytes =
             ByteBuffer.allocateDirect(2 * MappedClip.CHUNK * Float.BYTES).order(ByteOrder.LITTLE_ENDIAN);
+    private final Seal seal = new Seal();
     private int filled;
     private long frames;
 
     MappedClipWriter(Path file) throws IOException {
-        channel = FileChannel.open(
-                file, StandardOpenOption.CREATE, StandardOpenOption.TRUNCATE_EXISTING, StandardOpenOption.WRITE);
+        channel = FileChannel.open(file, StandardOpenOption.TRUNCATE_EXISTING, StandardOpenOption.WRITE);
     }
 
     void write(float[] l, float[] r, int count) throws IOException {
@@ -42,19 +42,25 @@ final class MappedClipWriter implements AutoCloseable {
     private void flush() throws IOException {
         bytes.clear();
         bytes.asFloatBuffer().put(left).put(right);
-        while (bytes.hasRemaining()) {
-            channel.write(bytes);
-        }
+        seal.add(bytes);
+        drain(bytes);
         filled = 0;
     }
 
-    /** Writes the last chunk. */
+    private void drain(ByteBuffer from) throws IOException {
+        while (from.hasRemaining()) {
+            channel.write(from);
+        }
+    }
+
+    /** Writes the last chunk and the seal. */
     long finish() throws IOException {
         if (filled > 0) {
             Arrays.fill(left, filled, left.length, 0f);
             Arrays.fill(right, filled, right.length, 0f);
             flush();
         }
+        drain(seal.of(frames));
         return frames;
     }
 

@@ -44,6 +44,36 @@ public final class UserFolders {
         return environment("XDG_CONFIG_HOME", home().resolve(".config")).resolve(NAME);
     }
 
+    /**
+     * For what the program notes while it runs: its log, and what is open in case it ends unexpectedly. The property {@code oakmirror.state} says
+     * another place; without it, one beside settings that were put elsewhere.
+     */
+    public static Path state() {
+        String property = System.getProperty("oakmirror.state", "");
+        if (!property.isEmpty()) {
+            return Path.of(property);
+        }
+        if (!System.getProperty("oakmirror.config", "").isEmpty()) {
+            return config().resolve("state");
+        }
+        String os = System.getProperty("os.name").toLowerCase(Locale.ROOT);
+        if (os.contains("mac")) {
+            return home().resolve("Library/Logs").resolve(NAME);
+        }
+        if (os.contains("win")) {
+            return environment("LOCALAPPDATA", home().resolve("AppData/Local"))
+                    .resolve(NAME)
+                    .resolve("state");
+        }
+        return environment("XDG_STATE_HOME", home().resolve(".local/state")).resolve(NAME);
+    }
+
+    /** The log's file. The property {@code oakmirror.log} says another place. */
+    public static Path log() {
+        String property = System.getProperty("oakmirror.log", "");
+        return property.isEmpty() ? state().resolve("oak-mirror.log") : Path.of(property);
+    }
+
     private static Path home() {
         return Path.of(System.getProperty("user.home"));
     }

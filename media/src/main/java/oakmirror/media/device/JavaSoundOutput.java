@@ -5,11 +5,12 @@ import javax.sound.sampled.AudioFormat;
 import javax.sound.sampled.LineUnavailableException;
 import javax.sound.sampled.SourceDataLine;
 import oakmirror.processing.MonitorMixer;
+import oakmirror.processing.TpdfDither;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * A sound device through Java Sound, 16 bit stereo. A device that is unplugged shows itself in different ways on different systems: its line
+ * A sound device through Java Sound, in stereo: 24 bits where it takes them, otherwise 16, with TPDF dither either way. A device that is unplugged shows itself in different ways on different systems: its line
  * closes, takes less than it is given, or takes nothing any more. Each counts as lost.
  */
 public final class JavaSoundOutput implements AudioOutput {
@@ -24,20 +25,49 @@ public final class JavaSoundOutput implements AudioOutput {
     private volatile boolean lost;
     private volatile long lastWrite = System.nanoTime();
 
-    /**
-     * Opens a line.
-     *
-     * @throws LineUnavailableException when it is taken
-     */
-    JavaSoundOutput(OutputDevice device, SourceDataLine line, int sampleRate) throws LineUnavailableException {
-        this.device = device;
-        this.line = line;
-        AudioFormat format = format(sampleRate);
-        line.open(format, BLOCKS_BUFFERED * BLOCK * format.getFrameSize());
+    private final TpdfDither leftDither;
+    private final TpdfDither rightDither;
+
+    /** Where lines come from, by the form that is wanted of them. */
+    @FunctionalInterface
+    interface Lines {
+        /** A line that is not open yet. */
+        SourceDataLine line(AudioFormat format) throws LineUnavailableException;
     }
 
-    static AudioFormat format(int sampleRate) {
-        return new AudioFormat(sampleRate, 16, 2, true, false);
+    private JavaSoundOutput(OutputDevice device, SourceDataLine line, int bits) {
+        this.device = device;
+        this.line = line;
+        leftDither = new TpdfDither(bits, 1);
+        rightDither = new TpdfDither(bits, 2);
+    }
+
+    /**
+     * Opens a line, in the finest form that it takes.
+     *
+     * @throws LineUnavailableException when it is taken
+     * @throws IllegalArgumentException when it takes no form that is known here
+     */
+    static JavaSoundOutput open(OutputDevice device, int sampleRate, Lines lines) throws LineUnavailableException {
+        for (int bits : new int[] {24, 16}) {
+            AudioFormat format = new AudioFormat(sampleRate, bits, 2, true, false);
+            try {
+                SourceDataLine line = lines.line(format);
+                line.open(format, BLOCKS_BUFFERED * BLOCK * format.getFrameSize());
+                return new JavaSoundOutput(device, line, bits);
+            } catch (LineUnavailableException | IllegalArgumentException e) {
+                if (bits == 16) {
+                    throw e;
+                }
+                LOG.debug("{} does not take {} bits", device.name(), bits, e);
+            }
+        }
+        throw new IllegalArgumentException("no form that the device takes");
+    }
+
+    /** Bits a sample that the device is given. */
+    int bits() {
+        return leftDither.bits();
     }
 
     @Override
@@ -58,14 +88,15 @@ public final class JavaSoundOutput implements AudioOutput {
     private void run(MonitorMixer mixer) {
         float[] left = new float[BLOCK];
         float[] right = new float[BLOCK];
-        byte[] bytes = new byte[4 * BLOCK];
+        int size = bits() / 8;
+        byte[] bytes = new byte[2 * size * BLOCK];
         try {
             line.start();
             while (open && !lost) {
                 mixer.render(left, right, BLOCK);
                 for (int i = 0; i < BLOCK; i++) {
-                    put(bytes, 4 * i, left[i]);
-                    put(bytes, 4 * i + 2, right[i]);
+                    put(bytes, 2 * size * i, leftDither.quantise(left[i]));
+                    put(bytes, 2 * size * i + size, rightDither.quantise(right[i]));
                 }
                 int written = line.write(bytes, 0, bytes.length);
                 lastWrite = System.nanoTime();
@@ -78,10 +109,10 @@ public final class JavaSoundOutput implements AudioOutput {
         LOG.debug("output closed");
     }
 
-    private static void put(byte[] bytes, int at, float sample) {
-        int value = Math.round(Math.max(-1, Math.min(1, sample)) * 32767);
-        bytes[at] = (byte) value;
-        bytes[at + 1] = (byte) (value >> 8);
+    private void put(byte[] bytes, int at, int value) {
+        for (int b = 0; b < bits(); b += 8) {
+            bytes[at + b / 8] = (byte) (value >> b);
+        }
     }
 
     @Override

@@ -2,6 +2,7 @@ package oakmirror.media.device;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import javax.sound.sampled.AudioFormat;
 import javax.sound.sampled.AudioSystem;
 import javax.sound.sampled.DataLine;
@@ -60,21 +61,34 @@ public final class Outputs {
         return devices.stream().filter(d -> d.id().equals(id)).findFirst().orElse(devices.get(0));
     }
 
-    /** Opens a device at a rate; where it cannot be had, the simulated one, whose {@link AudioOutput#device} says so. */
-    public static AudioOutput open(OutputDevice device, int sampleRate) {
-        if (!onlySimulated() && !device.id().startsWith(SIMULATED.id())) {
-            try {
-                return new JavaSoundOutput(device, line(device, sampleRate), sampleRate);
-            } catch (LineUnavailableException | IllegalArgumentException | SecurityException e) {
-                LOG.debug("no sound from {}", device.name(), e);
-            }
-            return new SimulatedOutput(SIMULATED, sampleRate);
+    /**
+     * An output that was opened.
+     *
+     * @param output the output
+     * @param refusal what to tell the user where it is not the one that was wanted, in one sentence
+     */
+    public record Opened(AudioOutput output, Optional<String> refusal) {}
+
+    /** Opens a device at a rate; where it cannot be had, the simulated one, and says so. */
+    public static Opened open(OutputDevice device, int sampleRate) {
+        if (onlySimulated() || device.id().startsWith(SIMULATED.id())) {
+            return new Opened(new SimulatedOutput(device, sampleRate), Optional.empty());
         }
-        return new SimulatedOutput(device, sampleRate);
+        return open(device, sampleRate, format -> line(device, format));
     }
 
-    private static SourceDataLine line(OutputDevice device, int sampleRate) throws LineUnavailableException {
-        AudioFormat format = JavaSoundOutput.format(sampleRate);
+    static Opened open(OutputDevice device, int sampleRate, JavaSoundOutput.Lines lines) {
+        try {
+            return new Opened(JavaSoundOutput.open(device, sampleRate, lines), Optional.empty());
+        } catch (LineUnavailableException | IllegalArgumentException | SecurityException e) {
+            LOG.info("no sound from {}", device.name(), e);
+            String sentence = "“" + device.name() + "” cannot be opened at " + sampleRate
+                    + " Hz, so nothing is heard; close what else uses it, or choose another output.";
+            return new Opened(new SimulatedOutput(SIMULATED, sampleRate), Optional.of(sentence));
+        }
+    }
+
+    private static SourceDataLine line(OutputDevice device, AudioFormat format) throws LineUnavailableException {
         for (Mixer.Info info : AudioSystem.getMixerInfo()) {
             if (info.getName().equals(device.id())) {
                 return AudioSystem.getSourceDataLine(format, info);

@@ -3,7 +3,7 @@ package oakmirror.media.file;
 import java.io.IOException;
 
 /** An audio file cannot be used. The message is one sentence for the user; the cause, if any, is for the log. */
-public final class AudioFileException extends IOException {
+public class AudioFileException extends IOException {
 
     private static final long serialVersionUID = 1L;
 

@@ -11,15 +11,21 @@ import org.bytedeco.javacpp.BytePointer;
 /** What every use of FFmpeg here has in common. */
 final class Ffmpeg {
 
-    static {
-        av_log_set_level(AV_LOG_QUIET);
-    }
-
     private Ffmpeg() {}
 
-    /** Loads the native libraries, if that has not happened yet. */
-    static void load() {
-        // the static block does it
+    /**
+     * Loads the native libraries, if that has not happened yet.
+     *
+     * @throws AudioFileException when they cannot be unpacked, as where the user's folder is full or may not be written to
+     */
+    static void load() throws AudioFileException {
+        try {
+            av_log_set_level(AV_LOG_QUIET);
+        } catch (LinkageError e) {
+            throw new AudioFileException(
+                    "The decoders cannot be unpacked into your own folder; make room there, or allow it to be written to.",
+                    e);
+        }
     }
 
     /** FFmpeg's own words for an error, for the log. */

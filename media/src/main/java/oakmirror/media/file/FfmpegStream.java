@@ -4,6 +4,7 @@ import static org.bytedeco.ffmpeg.global.avcodec.av_packet_alloc;
 import static org.bytedeco.ffmpeg.global.avcodec.av_packet_free;
 import static org.bytedeco.ffmpeg.global.avcodec.av_packet_unref;
 import static org.bytedeco.ffmpeg.global.avcodec.avcodec_alloc_context3;
+import static org.bytedeco.ffmpeg.global.avcodec.avcodec_find_decoder;
 import static org.bytedeco.ffmpeg.global.avcodec.avcodec_free_context;
 import static org.bytedeco.ffmpeg.global.avcodec.avcodec_open2;
 import static org.bytedeco.ffmpeg.global.avcodec.avcodec_parameters_to_context;
@@ -46,7 +47,7 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /** An audio file decoded by FFmpeg, at its own rate and with its own channels. Only containers of audio are opened. */
-final class FfmpegStream implements DecodedStream {
+final class FfmpegStream extends DecodingStream {
 
     private static final Logger LOG = LoggerFactory.getLogger(FfmpegStream.class);
     private static final String FORMATS = "wav,w64,aiff,caf,flac,mp3,aac,mov,mp4,m4a,3gp,3g2,mj2,ogg,matroska,webm,au";
@@ -54,12 +55,15 @@ final class FfmpegStream implements DecodedStream {
     static final int LOWEST_RATE = 4000;
     static final int HIGHEST_RATE = 400_000;
 
+    /** More channels than this, and a header is damaged. */
+    private static final int MOST_CHANNELS = 64;
+
     private final String name;
     private final Path path;
     private final AVFormatContext format;
     private final AVCodecContext codec;
-    private final AVPacket packet = av_packet_alloc();
-    private final AVFrame frame = av_frame_alloc();
+    private final AVPacket packet;
+    private final AVFrame frame;
     private final int streamIndex;
     private final int sampleRate;
     private final ChannelLayout layout;
@@ -68,7 +72,6 @@ final class FfmpegStream implements DecodedStream {
     private float[][] pending = new float[0][0];
     private int pendingStart;
     private int pendingEnd;
-    private long framesRead;
     private int badPackets;
     private boolean gotAny;
     private boolean draining;
@@ -91,45 +94,67 @@ final class FfmpegStream implements DecodedStream {
         } finally {
             av_dict_free(options);
         }
+        AVCodecContext codec = null;
         try {
-            return new FfmpegStream(path, name, format);
-        } catch (AudioFileException e) {
+            AVStream stream = stream(format, name);
+            codec = avcodec_alloc_context3(null);
+            openCodec(codec, stream, name);
+            return new FfmpegStream(path, name, format, stream, codec);
+        } catch (AudioFileException | RuntimeException e) {
+            if (codec != null) {
+                avcodec_free_context(codec);
+            }
             avformat_close_input(format);
             throw e;
         }
     }
 
-    private FfmpegStream(Path path, String name, AVFormatContext format) throws AudioFileException {
-        this.path = path;
-        this.name = name;
-        this.format = format;
+    /** The stream of a file that holds its sound. */
+    private static AVStream stream(AVFormatContext format, String name) throws AudioFileException {
         if (avformat_find_stream_info(format, (PointerPointer<Pointer>) null) < 0) {
             throw new AudioFileException(name + " is damaged and cannot be read; export it again.");
         }
-        PointerPointer<AVCodec> decoder = new PointerPointer<>(1);
-        streamIndex = av_find_best_stream(format, AVMEDIA_TYPE_AUDIO, -1, -1, decoder, 0);
-        if (streamIndex < 0) {
+        int index = av_find_best_stream(format, AVMEDIA_TYPE_AUDIO, -1, -1, (PointerPointer<AVCodec>) null, 0);
+        if (index < 0) {
             throw new AudioFileException(name + " holds no sound that can be read.");
         }
-        AVCodec found = decoder.get(AVCodec.class, 0);
-        AVStream stream = format.streams(streamIndex);
-        codec = avcodec_alloc_context3(found);
+        return format.streams(index);
+    }
+
+    private static void openCodec(AVCodecContext codec, AVStream stream, String name) throws AudioFileException {
+        int channels = stream.codecpar().ch_layout().nb_channels();
+        if (channels > MOST_CHANNELS) {
+            throw new AudioFileException(name + " says it has " + channels + " channels, which cannot be right.");
+        }
+        AVCodec decoder = avcodec_find_decoder(stream.codecpar().codec_id());
         avcodec_parameters_to_context(codec, stream.codecpar());
         codec.pkt_timebase(stream.time_base());
-        if (avcodec_open2(codec, found, (PointerPointer<Pointer>) null) < 0
+        if (decoder == null
+                || avcodec_open2(codec, decoder, (PointerPointer<Pointer>) null) < 0
                 || codec.sample_rate() <= 0
                 || codec.ch_layout().nb_channels() <= 0
                 || !SampleConverter.reads(codec.sample_fmt())) {
             throw new AudioFileException(name + " holds sound in a form that cannot be read; export it as WAV.");
         }
-        sampleRate = codec.sample_rate();
-        if (sampleRate < LOWEST_RATE || sampleRate > HIGHEST_RATE) {
+        if (codec.sample_rate() < LOWEST_RATE || codec.sample_rate() > HIGHEST_RATE) {
             throw new AudioFileException(
-                    name + " says it has " + sampleRate + " samples a second, which cannot be right.");
+                    name + " says it has " + codec.sample_rate() + " samples a second, which cannot be right.");
         }
+    }
+
+    private FfmpegStream(Path path, String name, AVFormatContext format, AVStream stream, AVCodecContext codec) {
+        super(path);
+        this.path = path;
+        this.name = name;
+        this.format = format;
+        this.codec = codec;
+        streamIndex = stream.index();
+        sampleRate = codec.sample_rate();
         layout = layoutOf(codec.ch_layout());
         expectedFrames = expectedFrames(stream);
         converter = new SampleConverter(layout.channels());
+        packet = av_packet_alloc();
+        frame = av_frame_alloc();
     }
 
     private long expectedFrames(AVStream stream) {
@@ -191,26 +216,16 @@ final class FfmpegStream implements DecodedStream {
     }
 
     @Override
-    public long nonFiniteSamples() {
-        return converter.nonFinite();
+    int available() throws AudioFileException {
+        return pendingStart == pendingEnd && !decodeMore() ? 0 : pendingEnd - pendingStart;
     }
 
     @Override
-    public int read(float[][] block, int frames) throws AudioFileException {
-        int done = 0;
-        while (done < frames) {
-            if (pendingStart == pendingEnd && !decodeMore()) {
-                break;
-            }
-            int n = Math.min(frames - done, pendingEnd - pendingStart);
-            for (int c = 0; c < pending.length; c++) {
-                System.arraycopy(pending[c], pendingStart, block[c], done, n);
-            }
-            pendingStart += n;
-            done += n;
+    void take(float[][] block, int from, int count) {
+        for (int c = 0; c < pending.length; c++) {
+            System.arraycopy(pending[c], pendingStart, block[c], from, count);
         }
-        framesRead += done;
-        return done;
+        pendingStart += count;
     }
 
     private boolean decodeMore() throws AudioFileException {
@@ -270,7 +285,7 @@ final class FfmpegStream implements DecodedStream {
 
     @Override
     public List<String> warnings() {
-        List<String> warnings = StreamWarnings.of(this, framesRead, ended);
+        List<String> warnings = super.warnings();
         if (badPackets > 0) {
             warnings.add("Parts of the file are damaged and were left out.");
         }

@@ -4,18 +4,16 @@ import java.io.IOException;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
+import oakmirror.files.DiskFullException;
+import oakmirror.files.WholeFile;
 
-/** A file on its way: written under a temporary name in the folder it is meant for, renamed when it is whole. */
+/** A {@link WholeFile} for something the user asked to have written, which says in one sentence why it cannot be. */
 final class PendingFile {
 
-    private final Path target;
-    private final Path temporary;
-    private boolean done;
+    private final WholeFile file;
 
-    private PendingFile(Path target, Path temporary) {
-        this.target = target;
-        this.temporary = temporary;
+    private PendingFile(WholeFile file) {
+        this.file = file;
     }
 
     static PendingFile create(Path target) throws AudioFileException {
@@ -27,7 +25,7 @@ final class PendingFile {
             throw new AudioFileException(target.getFileName() + " is a folder; choose another name.");
         }
         try {
-            return new PendingFile(target, Files.createTempFile(folder, ".oak-mirror-", ".part"));
+            return new PendingFile(WholeFile.begin(target));
         } catch (AccessDeniedException e) {
             throw new AudioFileException("The folder " + folder + " may not be written to; choose another.", e);
         } catch (IOException e) {
@@ -36,33 +34,27 @@ final class PendingFile {
     }
 
     Path temporary() {
-        return temporary;
+        return file.temporary();
     }
 
     /** Gives the file its name. */
     void commit() throws IOException {
-        Files.move(temporary, target, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
-        done = true;
+        file.commit();
     }
 
     /** Removes it, unless it has its name already. */
     void discard() {
-        if (!done) {
-            try {
-                Files.deleteIfExists(temporary);
-            } catch (IOException e) {
-                temporary.toFile().deleteOnExit();
-            }
-        }
+        file.close();
     }
 
     /** What to say when writing failed. */
     AudioFileException failure(IOException cause) {
-        String reason = String.valueOf(cause.getMessage());
+        IOException explained = file.explained(cause);
         return new AudioFileException(
-                reason.contains("No space")
-                        ? "There is no room left for " + target.getFileName() + "; make room or choose another folder."
-                        : target.getFileName() + " cannot be written: " + reason + ".",
-                cause);
+                explained instanceof DiskFullException
+                        ? "There is no room left for " + file.target().getFileName()
+                                + "; make room or choose another folder."
+                        : file.target().getFileName() + " cannot be written; choose another folder.",
+                explained);
     }
 }

@@ -39,8 +39,12 @@ public final class Resampler implements AutoCloseable {
         void accept(float[] left, float[] right, int frames) throws java.io.IOException;
     }
 
-    /** A resampler that is fed blocks of at most {@code capacity} frames. */
-    public Resampler(int fromRate, int toRate, int capacity) {
+    /**
+     * A resampler that is fed blocks of at most {@code capacity} frames.
+     *
+     * @throws AudioFileException when the libraries it needs cannot be unpacked
+     */
+    public Resampler(int fromRate, int toRate, int capacity) throws AudioFileException {
         Ffmpeg.load();
         this.capacity = capacity;
         this.outCapacity = (int) ((long) capacity * toRate / fromRate) + 4096;

@@ -21,8 +21,7 @@ import org.bytedeco.javacpp.Pointer;
 import org.bytedeco.javacpp.ShortPointer;
 
 /**
- * Turns decoded frames of any sample format into floats of full scale ±1, one array a channel. Samples that are not finite become
- * zero and are counted.
+ * Turns decoded frames of any sample format into floats of full scale ±1, one array a channel.
  */
 final class SampleConverter {
 
@@ -32,14 +31,9 @@ final class SampleConverter {
     private int[] ints = new int[0];
     private float[] floats = new float[0];
     private double[] doubles = new double[0];
-    private long nonFinite;
 
     SampleConverter(int channels) {
         this.channels = channels;
-    }
-
-    long nonFinite() {
-        return nonFinite;
     }
 
     /** Whether the format is one this can read. */
@@ -120,22 +114,14 @@ final class SampleConverter {
             }
             case AV_SAMPLE_FMT_FLT, AV_SAMPLE_FMT_FLTP -> {
                 for (int i = 0; i < count; i++) {
-                    out[i] = finite(floats[i * stride + offset]);
+                    out[i] = floats[i * stride + offset];
                 }
             }
             default -> {
                 for (int i = 0; i < count; i++) {
-                    out[i] = finite((float) doubles[i * stride + offset]);
+                    out[i] = (float) doubles[i * stride + offset];
                 }
             }
         }
-    }
-
-    private float finite(float x) {
-        if (Float.isFinite(x)) {
-            return x;
-        }
-        nonFinite++;
-        return 0;
     }
 }

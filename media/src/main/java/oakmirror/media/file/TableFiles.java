@@ -5,11 +5,11 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Locale;
 import oakmirror.blind.BlindResult;
 import oakmirror.correction.EqBand;
 import oakmirror.correction.Gap;
 import oakmirror.correction.Proposal;
+import oakmirror.files.Csv;
 import oakmirror.spectrum.BandGrid;
 
 /** Curves and bands as comma-separated tables, with a point as decimal sign whatever the system's habit. */
@@ -19,33 +19,29 @@ public final class TableFiles {
 
     /** Writes {@code frequency_hz,mix_db,reference_db,gap_db,correction_db}, a line for each band of the grid. */
     public static void writeCurve(Path file, Proposal proposal) throws AudioFileException {
-        StringBuilder table = new StringBuilder("frequency_hz,mix_db,reference_db,gap_db,correction_db\n");
+        Csv table = new Csv(List.of("frequency_hz", "mix_db", "reference_db", "gap_db", "correction_db"));
         Gap gap = proposal.gap();
         for (int b = 0; b < BandGrid.SIZE; b++) {
-            table.append(String.format(
-                    Locale.ROOT,
-                    "%.3f,%.3f,%.3f,%.3f,%.3f%n",
+            table.row(
                     BandGrid.centreHz(b),
                     gap.mixDb()[b],
                     gap.referenceDb()[b],
                     gap.gapDb()[b],
-                    proposal.correction().curveDb()[b]));
+                    proposal.correction().curveDb()[b]);
         }
         writeText(file, table.toString());
     }
 
     /** Writes {@code type,frequency_hz,gain_db,q,enabled}, a line for each band. */
     public static void writeBands(Path file, List<EqBand> bands) throws AudioFileException {
-        StringBuilder table = new StringBuilder("type,frequency_hz,gain_db,q,enabled\n");
+        Csv table = new Csv(List.of("type", "frequency_hz", "gain_db", "q", "enabled"));
         for (EqBand band : bands) {
-            table.append(String.format(
-                    Locale.ROOT,
-                    "%s,%.2f,%.2f,%.3f,%b%n",
+            table.row(
                     band.type().id(),
-                    band.frequencyHz(),
-                    band.gainDb(),
+                    Csv.number(band.frequencyHz(), 2),
+                    Csv.number(band.gainDb(), 2),
                     band.q(),
-                    band.enabled()));
+                    band.enabled());
         }
         writeText(file, table.toString());
     }
@@ -55,34 +51,25 @@ public final class TableFiles {
      * ranking a line for each place of each round, its result the place.
      */
     public static void writeBlindResults(Path file, List<BlindResult> results) throws AudioFileException {
-        StringBuilder table = new StringBuilder("ended_at,kind,planned,trial,subject,result\n");
+        Csv table = new Csv(List.of("ended_at", "kind", "planned", "trial", "subject", "result"));
         for (BlindResult result : results) {
             if (result instanceof BlindResult.Abx abx) {
                 for (int i = 0; i < abx.right().size(); i++) {
                     String subject = abx.first() + " / " + abx.second();
                     String outcome = abx.right().get(i) ? "right" : "wrong";
-                    line(table, abx.endedAt(), "abx", abx.planned(), i + 1, subject, outcome);
+                    table.row(abx.endedAt(), "abx", abx.planned(), i + 1, subject, outcome);
                 }
             } else if (result instanceof BlindResult.Ranking ranking) {
                 for (int r = 0; r < ranking.rounds().size(); r++) {
                     List<Integer> order = ranking.rounds().get(r);
                     for (int place = 0; place < order.size(); place++) {
                         String name = ranking.names().get(order.get(place));
-                        line(table, ranking.endedAt(), "ranking", ranking.planned(), r + 1, name, place + 1);
+                        table.row(ranking.endedAt(), "ranking", ranking.planned(), r + 1, name, place + 1);
                     }
                 }
             }
         }
         writeText(file, table.toString());
-    }
-
-    private static void line(StringBuilder table, Object... fields) {
-        for (int i = 0; i < fields.length; i++) {
-            String text = fields[i].toString();
-            boolean plain = text.chars().noneMatch(c -> c == ',' || c == '"' || c == '\n');
-            table.append(i == 0 ? "" : ",").append(plain ? text : '"' + text.replace("\"", "\"\"") + '"');
-        }
-        table.append('\n');
     }
 
     /** Writes a text whole or not at all. */

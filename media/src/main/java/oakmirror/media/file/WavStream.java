@@ -16,13 +16,15 @@ import oakmirror.audio.ChannelLayout.Role;
  * Uncompressed WAVE, extensible WAVE and RF64/BW64 (ITU-R BS.2088) read without FFmpeg, whose libraries take longer to load than a
  * song takes to measure: 8 to 32 bits, 32 and 64-bit float. Anything else about a WAVE file that is not plain is left to FFmpeg.
  */
-final class WavStream implements DecodedStream {
+final class WavStream extends DecodingStream {
 
     private static final int FORMAT_PCM = 1;
     private static final int FORMAT_FLOAT = 3;
     private static final int FORMAT_EXTENSIBLE = 0xFFFE;
     private static final int BUFFER_BYTES = 1 << 18;
     private static final int MOST_CHANNELS = 16;
+    /** More chunks than this before the sound, and it is no header but damage. */
+    private static final int MOST_CHUNKS = 1000;
 
     private final FileChannel channel;
     private final String name;
@@ -34,14 +36,12 @@ final class WavStream implements DecodedStream {
     private final ByteBuffer buffer;
     private short[] shorts = new short[0];
     private long bytesLeft;
-    private long framesRead;
-    private long nonFinite;
-    private boolean ended;
 
     /** What a header says. */
     private record Header(int format, int channels, int rate, int bits, int mask, long dataStart, long dataBytes) {}
 
-    private WavStream(FileChannel channel, String name, Header h) throws IOException {
+    private WavStream(Path path, FileChannel channel, String name, Header h) throws IOException {
+        super(path);
         this.channel = channel;
         this.name = name;
         sampleRate = h.rate;
@@ -61,9 +61,9 @@ final class WavStream implements DecodedStream {
         try {
             FileChannel channel = FileChannel.open(path, StandardOpenOption.READ);
             try {
-                Optional<Header> header = header(channel);
+                Optional<Header> header = header(channel, name);
                 if (header.isPresent()) {
-                    return Optional.of(new WavStream(channel, name, header.get()));
+                    return Optional.of(new WavStream(path, channel, name, header.get()));
                 }
             } catch (IOException | RuntimeException e) {
                 channel.close();
@@ -71,12 +71,14 @@ final class WavStream implements DecodedStream {
             }
             channel.close();
             return Optional.empty();
+        } catch (AudioFileException e) {
+            throw e;
         } catch (IOException e) {
-            throw new AudioFileException(name + " cannot be read: " + e.getMessage() + ".", e);
+            throw AudioFile.unreadable(path, name, e);
         }
     }
 
-    private static Optional<Header> header(FileChannel channel) throws IOException {
+    private static Optional<Header> header(FileChannel channel, String name) throws IOException {
         ByteBuffer head = read(channel, 0, 12);
         String kind = head.remaining() < 12 ? "" : tag(head, 0);
         boolean big = kind.equals("RF64") || kind.equals("BW64");
@@ -86,11 +88,20 @@ final class WavStream implements DecodedStream {
         long bigDataBytes = -1;
         ByteBuffer format = ByteBuffer.allocate(0);
         long at = 12;
-        while (at + 8 <= channel.size()) {
+        for (int c = 0; at + 8 <= channel.size(); c++) {
+            if (c == MOST_CHUNKS) {
+                throw damaged(name);
+            }
             ByteBuffer chunk = read(channel, at, 8);
             long size = chunk.getInt(4) & 0xFFFFFFFFL;
             switch (tag(chunk, 0)) {
-                case "ds64" -> bigDataBytes = read(channel, at + 8, 16).getLong(8);
+                case "ds64" -> {
+                    ByteBuffer sizes = read(channel, at + 8, 16);
+                    if (sizes.remaining() < 16) {
+                        throw damaged(name);
+                    }
+                    bigDataBytes = sizes.getLong(8);
+                }
                 case "fmt " -> format = read(channel, at + 8, (int) Math.min(size, 40));
                 case "data" -> {
                     // A size of all ones or none stands for "to the end": a program that streamed, or died.
@@ -103,6 +114,10 @@ final class WavStream implements DecodedStream {
             at += 8 + size + (size & 1);
         }
         return Optional.empty();
+    }
+
+    private static AudioFileException damaged(String name) {
+        return new AudioFileException(name + " is damaged and cannot be read; export it again.");
     }
 
     private static Optional<Header> plain(ByteBuffer format, long dataStart, long dataBytes) {
@@ -162,23 +177,23 @@ final class WavStream implements DecodedStream {
     }
 
     @Override
-    public int read(float[][] block, int frames) throws AudioFileException {
-        int done = 0;
-        int frameBytes = bytesPerSample * layout.channels();
-        while (done < frames && (buffer.hasRemaining() || fill())) {
-            int n = Math.min(frames - done, buffer.remaining() / frameBytes);
-            for (int c = 0; c < layout.channels(); c++) {
-                convert(buffer.position() + c * bytesPerSample, frameBytes, block[c], done, n);
-            }
-            buffer.position(buffer.position() + n * frameBytes);
-            done += n;
+    int available() throws AudioFileException {
+        if (!buffer.hasRemaining()) {
+            fill();
         }
-        framesRead += done;
-        ended = done < frames;
-        return done;
+        return buffer.remaining() / (bytesPerSample * layout.channels());
     }
 
-    private boolean fill() throws AudioFileException {
+    @Override
+    void take(float[][] block, int from, int count) {
+        int frameBytes = bytesPerSample * layout.channels();
+        for (int c = 0; c < layout.channels(); c++) {
+            convert(buffer.position() + c * bytesPerSample, frameBytes, block[c], from, count);
+        }
+        buffer.position(buffer.position() + count * frameBytes);
+    }
+
+    private void fill() throws AudioFileException {
         buffer.clear();
         buffer.limit((int) Math.min(buffer.capacity(), bytesLeft));
         try {
@@ -193,7 +208,6 @@ final class WavStream implements DecodedStream {
         bytesLeft -= buffer.position();
         buffer.flip();
         buffer.limit(whole);
-        return whole > 0;
     }
 
     private void convert(int at, int stride, float[] out, int from, int count) {
@@ -201,12 +215,7 @@ final class WavStream implements DecodedStream {
         if (isFloat) {
             for (int i = 0; i < count; i++) {
                 int p = at + i * stride;
-                float x = bytesPerSample == 4 ? b.getFloat(p) : (float) b.getDouble(p);
-                if (!Float.isFinite(x)) {
-                    nonFinite++;
-                    x = 0;
-                }
-                out[from + i] = x;
+                out[from + i] = bytesPerSample == 4 ? b.getFloat(p) : (float) b.getDouble(p);
             }
             return;
         }
@@ -256,16 +265,6 @@ final class WavStream implements DecodedStream {
     @Override
     public long expectedFrames() {
         return expectedFrames;
-    }
-
-    @Override
-    public long nonFiniteSamples() {
-        return nonFinite;
-    }
-
-    @Override
-    public List<String> warnings() {
-        return StreamWarnings.of(this, framesRead, ended);
     }
 
     @Override

@@ -3,13 +3,19 @@ package oakmirror.media.device;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.mockito.ArgumentMatchers.any;
 import static org.mockito.ArgumentMatchers.anyInt;
+import static org.mockito.Mockito.doAnswer;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.verify;
 import static org.mockito.Mockito.when;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicReference;
+import javax.sound.sampled.AudioFormat;
+import javax.sound.sampled.LineUnavailableException;
 import javax.sound.sampled.SourceDataLine;
 import oakmirror.Signals;
 import oakmirror.processing.MonitorMixer;
@@ -31,7 +37,7 @@ class SimulatedOutputTest {
         assertThat(Outputs.list()).containsExactly(Outputs.SIMULATED, Outputs.SECOND_SIMULATED);
         assertThat(Outputs.find("simulated-2")).isEqualTo(Outputs.SECOND_SIMULATED);
         assertThat(Outputs.find("gone")).isEqualTo(Outputs.SIMULATED);
-        try (AudioOutput output = Outputs.open(Outputs.SECOND_SIMULATED, 44100)) {
+        try (AudioOutput output = Outputs.open(Outputs.SECOND_SIMULATED, 44100).output()) {
             assertThat(output.device()).isEqualTo(Outputs.SECOND_SIMULATED);
             assertThat(output.isLost()).isFalse();
             ((SimulatedOutput) output).unplug();
@@ -41,8 +47,55 @@ class SimulatedOutputTest {
         }
         assertThat(Outputs.list()).contains(Outputs.SIMULATED);
         OutputDevice none = new OutputDevice("no such device", "none");
-        try (AudioOutput output = Outputs.open(none, 44100)) {
+        try (AudioOutput output = Outputs.open(none, 44100).output()) {
             assertThat(output.device().id()).isIn("no such device", Outputs.SIMULATED.id());
+        }
+    }
+
+    @Test
+    void aDeviceThatRefusesIsNeverReplacedInSilence() throws Exception {
+        Outputs.Opened opened = Outputs.open(Outputs.SYSTEM, 192000, format -> {
+            throw new LineUnavailableException("busy");
+        });
+        assertThat(opened.output()).isInstanceOf(SimulatedOutput.class);
+        assertThat(opened.refusal().orElseThrow()).contains("system output", "192000 Hz", "nothing is heard");
+    }
+
+    @Test
+    void aDeviceIsGivenTwentyFourBitsWhereItTakesThemAndDitheredSixteenOtherwise() throws Exception {
+        for (int takes : new int[] {24, 16}) {
+            SourceDataLine line = mock(SourceDataLine.class);
+            AtomicReference<byte[]> given = new AtomicReference<>();
+            when(line.isOpen()).thenReturn(true);
+            when(line.write(any(), anyInt(), anyInt())).thenAnswer(call -> {
+                given.compareAndSet(null, ((byte[]) call.getArgument(0)).clone());
+                return call.getArgument(2);
+            });
+            doAnswer(call -> {
+                        if (((AudioFormat) call.getArgument(0)).getSampleSizeInBits() > takes) {
+                            throw new LineUnavailableException("too fine");
+                        }
+                        return null;
+                    })
+                    .when(line)
+                    .open(any(), anyInt());
+            try (JavaSoundOutput output = JavaSoundOutput.open(Outputs.SYSTEM, 48000, format -> line)) {
+                assertThat(output.bits()).isEqualTo(takes);
+                output.start(new MonitorMixer(48000, AudioOutput.BLOCK)); // silence
+                while (given.get() == null) {
+                    Thread.onSpinWait();
+                }
+            }
+            assertThat(given.get()).hasSize(2 * takes / 8 * AudioOutput.BLOCK);
+            Set<Integer> values = new TreeSet<>();
+            int size = takes / 8;
+            for (int at = 0; at < given.get().length; at += size) {
+                values.add(
+                        size == 3
+                                ? given.get()[at + 2] << 16 | (given.get()[at + 1] & 0xFF) << 8 | given.get()[at] & 0xFF
+                                : given.get()[at + 1] << 8 | given.get()[at] & 0xFF);
+            }
+            assertThat(values).as("dithered silence").containsExactly(-1, 0, 1);
         }
     }
 
@@ -93,7 +146,7 @@ class SimulatedOutputTest {
         SourceDataLine failing = mock(SourceDataLine.class);
         when(failing.write(any(), anyInt(), anyInt())).thenThrow(new IllegalStateException("gone"));
         for (SourceDataLine line : List.of(shortWrites, closing, failing)) {
-            try (JavaSoundOutput output = new JavaSoundOutput(Outputs.SYSTEM, line, 48000)) {
+            try (JavaSoundOutput output = JavaSoundOutput.open(Outputs.SYSTEM, 48000, format -> line)) {
                 output.start(mixer);
                 while (!output.isLost()) {
                     Thread.onSpinWait();

@@ -138,7 +138,7 @@ class DecodingTest {
         Decoded d = decode(TestFiles.write(folder.resolve("x.wav"), OutputFormat.WAV_FLOAT, 48000, tone, tone));
         assertThat(d.channels[0][100]).isZero();
         assertThat(d.channels[1][200]).isZero();
-        assertThat(d.warnings).containsExactly("4 samples are not numbers and count as silence.");
+        assertThat(d.warnings).containsExactly("4 samples are damaged and count as silence.");
     }
 
     @Test

@@ -41,10 +41,14 @@ class MeterAgreementTest {
     private static void assertAgrees(Path file) throws IOException, InterruptedException {
         FfmpegTool.Reading theirs = FfmpegTool.measure(file);
         TrackMeasurement ours = measure(file);
-        assertThat(ours.loudness().integratedLufs()).as("integrated").isCloseTo(theirs.integrated(), within(0.02));
-        assertThat(ours.loudness().rangeLu()).as("range").isCloseTo(theirs.range(), within(0.1));
-        assertThat(ours.peaks().truePeakDbtp()).as("true peak").isCloseTo(theirs.truePeak(), within(0.05 + PRINTED));
-        assertThat(ours.peaks().samplePeakDbfs())
+        assertThat(ours.file().loudness().integratedLufs())
+                .as("integrated")
+                .isCloseTo(theirs.integrated(), within(0.02));
+        assertThat(ours.file().loudness().rangeLu()).as("range").isCloseTo(theirs.range(), within(0.1));
+        assertThat(ours.file().peaks().truePeakDbtp())
+                .as("true peak")
+                .isCloseTo(theirs.truePeak(), within(0.05 + PRINTED));
+        assertThat(ours.file().peaks().samplePeakDbfs())
                 .as("sample peak")
                 .isCloseTo(theirs.samplePeak(), within(0.001 + PRINTED));
     }

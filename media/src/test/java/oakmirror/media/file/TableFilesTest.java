@@ -29,7 +29,7 @@ class TableFilesTest {
         Arrays.fill(known, true);
         double[] mix = new double[BandGrid.SIZE];
         Arrays.fill(mix, -40);
-        return Proposal.derive(new Gap(mix, mix, gap, known), CorrectionSettings.DEFAULT);
+        return Proposal.derive(new Gap(mix, mix, gap, known), CorrectionSettings.DEFAULT, 48000);
     }
 
     @Test

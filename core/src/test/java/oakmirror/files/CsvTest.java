@@ -1,4 +1,4 @@
-package oakmirror.desk.compare;
+package oakmirror.files;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -8,7 +8,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 
 /** Numbers on their way out of the program. */
-class TableTest {
+class CsvTest {
 
     private final Locale habit = Locale.getDefault();
 
@@ -20,22 +20,21 @@ class TableTest {
     @Test
     void decimalsHaveAPointWhateverTheSystemsHabit() {
         Locale.setDefault(Locale.GERMANY);
-        assertThat(new Table().row("db", -17.25, 3f).toString()).isEqualTo("db,-17.250,3.000\n");
+        assertThat(new Csv(List.of("a", "b", "c")).row("db", -17.25, 3f).toString())
+                .isEqualTo("a,b,c\ndb,-17.250,3.000\n");
     }
 
     @Test
     void whatIsNotKnownStaysEmpty() {
-        assertThat(new Table()
+        assertThat(new Csv(List.of("a"))
                         .row(Double.NaN, Double.NEGATIVE_INFINITY, Float.NaN, "x")
                         .toString())
-                .isEqualTo(",,,x\n");
+                .isEqualTo("a\n,,,x\n");
     }
 
     @Test
     void namesWithCommasQuotesAndLinesAreQuoted() {
-        assertThat(new Table()
-                        .row(List.of("Ebb Tide, bounce 3", "the \"long\" one", "two\nlines", "plain"))
-                        .toString())
+        assertThat(new Csv(List.of("Ebb Tide, bounce 3", "the \"long\" one", "two\nlines", "plain")).toString())
                 .isEqualTo("\"Ebb Tide, bounce 3\",\"the \"\"long\"\" one\",\"two\nlines\",plain\n");
     }
 }

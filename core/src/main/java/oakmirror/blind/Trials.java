@@ -1,0 +1,17 @@
+package oakmirror.blind;
+
+/** What was planned and done of a comparison. */
+final class Trials {
+
+    private static final int MOST = 10_000;
+
+    private Trials() {}
+
+    /** Checks that so many can have been planned and done. */
+    static void check(int planned, int done) {
+        if (planned < 1 || planned > MOST || done > planned) {
+            throw new IllegalArgumentException(
+                    "a blind comparison has from 1 to " + MOST + " trials planned, and no more done than that");
+        }
+    }
+}

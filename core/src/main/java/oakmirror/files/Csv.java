@@ -1,0 +1,52 @@
+package oakmirror.files;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.StringJoiner;
+
+/**
+ * A table of comma-separated values (RFC 4180, with plain line feeds): a point as decimal sign whatever the system's habit, texts in quotes where
+ * they need them, nothing for numbers that are not defined.
+ */
+public final class Csv {
+
+    private final StringBuilder text = new StringBuilder();
+
+    /** A table with a line of titles. */
+    public Csv(List<?> titles) {
+        row(titles);
+    }
+
+    /** Adds a line; numbers with three decimals. */
+    public Csv row(Object... cells) {
+        return row(List.of(cells));
+    }
+
+    /** Adds a line; numbers with three decimals. */
+    public Csv row(List<?> cells) {
+        StringJoiner line = new StringJoiner(",", "", "\n");
+        cells.forEach(cell -> line.add(written(cell)));
+        text.append(line);
+        return this;
+    }
+
+    /** A number with so many decimals, as a cell. */
+    public static String number(double value, int decimals) {
+        return Double.isFinite(value) ? String.format(Locale.ROOT, "%." + decimals + "f", value) : "";
+    }
+
+    private static String written(Object cell) {
+        if (cell instanceof Double || cell instanceof Float) {
+            return number(((Number) cell).doubleValue(), 3);
+        }
+        String plain = cell.toString();
+        boolean safe = plain.chars().noneMatch(c -> c == ',' || c == '"' || c == '\n' || c == '\r');
+        return safe ? plain : '"' + plain.replace("\"", "\"\"") + '"';
+    }
+
+    /** The whole table. */
+    @Override
+    public String toString() {
+        return text.toString();
+    }
+}

@@ -1,0 +1,143 @@
+package oakmirror.files;
+
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.channels.FileChannel;
+import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.nio.file.StandardOpenOption;
+import java.nio.file.attribute.PosixFileAttributeView;
+import java.util.concurrent.ThreadLocalRandom;
+
+/**
+ * A file on its way: written under a temporary name beside its own, forced to disk, and given its name when it is whole. Until then, and
+ * whenever something fails, what had that name before stays as it was. The only way in which this program writes a file.
+ *
+ * <p>Permissions are those of the file that is replaced, or for a new one what the user's mask leaves.
+ *
+ * <p>Temporary names tell which process they belong to. A process that is asked to end removes its own; what a killed one has left goes when
+ * the next file is written into that folder, or with {@link Leftovers#sweep}.
+ */
+public final class WholeFile implements AutoCloseable {
+
+    private static final int TRIES = 100;
+
+    private final Path target;
+    private final Path temporary;
+    private boolean done;
+
+    private WholeFile(Path target, Path temporary) {
+        this.target = target;
+        this.temporary = temporary;
+    }
+
+    /**
+     * Begins a file.
+     *
+     * @throws IOException when the folder is not there or cannot be written to
+     */
+    public static WholeFile begin(Path target) throws IOException {
+        Path folder = target.toAbsolutePath().normalize().getParent();
+        if (folder == null) {
+            throw new IOException(target + " is no file name");
+        }
+        Leftovers.sweep(folder);
+        for (int i = 0; ; i++) {
+            Path temporary =
+                    folder.resolve(Leftovers.name(ThreadLocalRandom.current().nextInt() & 0x7FFFFFFF));
+            try {
+                Leftovers.hold(temporary);
+                // Made by hand instead of as a temporary file, which only its owner could read.
+                Files.createFile(temporary);
+                return new WholeFile(target, temporary);
+            } catch (FileAlreadyExistsException e) {
+                Leftovers.release(temporary);
+                if (i == TRIES) {
+                    throw e;
+                }
+            } catch (IOException e) {
+                Leftovers.release(temporary);
+                throw e;
+            }
+        }
+    }
+
+    /** Where to write until it is whole. */
+    public Path temporary() {
+        return temporary;
+    }
+
+    /** The name it will have. */
+    public Path target() {
+        return target;
+    }
+
+    /** Gives the file its name, after all that was written has reached the disk. */
+    public void commit() throws IOException {
+        try (FileChannel channel = FileChannel.open(temporary, StandardOpenOption.WRITE)) {
+            channel.force(true);
+        } catch (IOException e) {
+            throw explained(e);
+        }
+        rename();
+    }
+
+    /** Gives a file its name without waiting for the disk: for what can be made again and is checked when it is read. */
+    public void commitUnforced() throws IOException {
+        rename();
+    }
+
+    private void rename() throws IOException {
+        keepPermissions();
+        Files.move(temporary, target, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
+        done = true;
+        Leftovers.release(temporary);
+    }
+
+    private void keepPermissions() throws IOException {
+        PosixFileAttributeView before = Files.getFileAttributeView(target, PosixFileAttributeView.class);
+        PosixFileAttributeView now = Files.getFileAttributeView(temporary, PosixFileAttributeView.class);
+        if (before != null && now != null && Files.isRegularFile(target)) {
+            now.setPermissions(before.readAttributes().permissions());
+        }
+    }
+
+    /** Removes it, unless it has its name already. */
+    @Override
+    public void close() {
+        if (!done) {
+            try {
+                Files.deleteIfExists(temporary);
+                Leftovers.release(temporary);
+            } catch (IOException e) {
+                // still held: it goes when the program ends, or when the folder is written to again
+            }
+        }
+    }
+
+    /**
+     * Writes a file whole or not at all.
+     *
+     * @throws IOException when it cannot be written; what had that name is as it was
+     */
+    public static void write(Path target, byte[] content) throws IOException {
+        try (WholeFile file = begin(target)) {
+            try (FileChannel channel = FileChannel.open(file.temporary, StandardOpenOption.WRITE)) {
+                ByteBuffer bytes = ByteBuffer.wrap(content);
+                while (bytes.hasRemaining()) {
+                    channel.write(bytes);
+                }
+            } catch (IOException e) {
+                throw file.explained(e);
+            }
+            file.commit();
+        }
+    }
+
+    /** What an error while writing means: a full disk, told by the disk itself and so before this is closed, or the error as it is. */
+    public IOException explained(IOException error) {
+        return DiskSpace.isFull(temporary) ? new DiskFullException(error) : error;
+    }
+}

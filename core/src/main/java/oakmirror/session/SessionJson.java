@@ -1,0 +1,236 @@
+package oakmirror.session;
+
+import com.fasterxml.jackson.annotation.JsonAutoDetect.Visibility;
+import com.fasterxml.jackson.annotation.JsonSetter;
+import com.fasterxml.jackson.annotation.JsonSubTypes;
+import com.fasterxml.jackson.annotation.JsonTypeInfo;
+import com.fasterxml.jackson.annotation.JsonValue;
+import com.fasterxml.jackson.annotation.Nulls;
+import com.fasterxml.jackson.annotation.PropertyAccessor;
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.DeserializationContext;
+import com.fasterxml.jackson.databind.DeserializationFeature;
+import com.fasterxml.jackson.databind.JsonMappingException;
+import com.fasterxml.jackson.databind.JsonMappingException.Reference;
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.MapperFeature;
+import com.fasterxml.jackson.databind.deser.std.FromStringDeserializer;
+import com.fasterxml.jackson.databind.exc.InvalidFormatException;
+import com.fasterxml.jackson.databind.json.JsonMapper;
+import com.fasterxml.jackson.databind.module.SimpleModule;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import com.fasterxml.jackson.databind.ser.std.ToStringSerializer;
+import com.fasterxml.jackson.datatype.jdk8.Jdk8Module;
+import java.nio.file.InvalidPathException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import oakmirror.blind.BlindResult;
+
+/**
+ * Sessions as trees of JSON: the records as they are, with their own checks. What is missing is filled in from an empty session before the
+ * records are made, so that a record is never made of nothing.
+ */
+final class SessionJson {
+
+    static final JsonMapper MAPPER = mapper();
+
+    private SessionJson() {}
+
+    private static JsonMapper mapper() {
+        SimpleModule paths = new SimpleModule()
+                .addSerializer(Path.class, new ToStringSerializer(Path.class))
+                .addDeserializer(Path.class, new PathDeserializer());
+        return JsonMapper.builder()
+                .addModule(new Jdk8Module())
+                .addModule(paths)
+                .visibility(PropertyAccessor.ALL, Visibility.NONE)
+                .visibility(PropertyAccessor.FIELD, Visibility.ANY)
+                .visibility(PropertyAccessor.CREATOR, Visibility.ANY)
+                .disable(MapperFeature.ALLOW_COERCION_OF_SCALARS)
+                .disable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
+                .disable(DeserializationFeature.ACCEPT_FLOAT_AS_INT)
+                .enable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
+                .enable(DeserializationFeature.FAIL_ON_NULL_CREATOR_PROPERTIES)
+                .enable(DeserializationFeature.FAIL_ON_NUMBERS_FOR_ENUMS)
+                .defaultSetterInfo(JsonSetter.Value.forContentNulls(Nulls.FAIL))
+                .addMixIn(TrackId.class, IdAsText.class)
+                .addMixIn(Source.class, Sources.class)
+                .addMixIn(Fact.class, Facts.class)
+                .addMixIn(BlindResult.class, BlindResults.class)
+                .build();
+    }
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
+    @JsonSubTypes(@JsonSubTypes.Type(value = Source.File.class, name = "file"))
+    private interface Sources {}
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "fact")
+    @JsonSubTypes(@JsonSubTypes.Type(value = Fact.BlindComparison.class, name = "blind"))
+    private interface Facts {}
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
+    @JsonSubTypes({
+        @JsonSubTypes.Type(value = BlindResult.Abx.class, name = "abx"),
+        @JsonSubTypes.Type(value = BlindResult.Ranking.class, name = "ranking")
+    })
+    private interface BlindResults {}
+
+    private abstract static class IdAsText {
+        @JsonValue
+        private String value;
+    }
+
+    private static final class PathDeserializer extends FromStringDeserializer<Path> {
+        private static final long serialVersionUID = 1L;
+
+        PathDeserializer() {
+            super(Path.class);
+        }
+
+        @Override
+        protected Path _deserialize(String text, DeserializationContext context) {
+            return Path.of(text);
+        }
+    }
+
+    /** A document for a file in a folder. */
+    static ObjectNode toTree(SessionDocument document, Path folder) {
+        ObjectNode root = MAPPER.createObjectNode();
+        ObjectNode session = MAPPER.valueToTree(document.session());
+        root.set("session", session);
+        root.set("log", MAPPER.valueToTree(document.log()).get("facts"));
+        for (ObjectNode source : files(session)) {
+            source.put("path", portable(Path.of(source.get("path").asText()), folder));
+        }
+        return root;
+    }
+
+    /** A document from a file in a folder. */
+    static SessionDocument fromTree(ObjectNode root, Path folder) throws JsonProcessingException {
+        ObjectNode session = MAPPER.valueToTree(Session.EMPTY);
+        if (root.get("session") instanceof ObjectNode given) {
+            fill(session, given);
+        }
+        ObjectNode usual = MAPPER.valueToTree(Track.of(new Source.File(Path.of("x")), ""));
+        for (ObjectNode track : tracks(session)) {
+            ObjectNode given = track.deepCopy();
+            track.setAll(usual.deepCopy());
+            track.put("id", TrackId.random().value());
+            fill(track, given);
+            if (!given.has("source")) {
+                throw new IllegalArgumentException("a track has no source");
+            }
+            for (JsonNode passage : track.path("passages")) {
+                if (passage instanceof ObjectNode p && !p.has("name")) {
+                    p.put("name", "");
+                }
+            }
+        }
+        for (ObjectNode source : files(session)) {
+            source.put("path", resolved(source.path("path").asText(), folder).toString());
+        }
+        for (ObjectNode track : tracks(session)) {
+            if (track.path("name").asText().isEmpty()) {
+                track.put(
+                        "name",
+                        MAPPER.treeToValue(track.get("source"), Source.class).usualName());
+            }
+        }
+        List<Fact> facts = new ArrayList<>();
+        for (JsonNode fact : root.path("log")) {
+            facts.add(MAPPER.treeToValue(fact, Fact.class));
+        }
+        return new SessionDocument(MAPPER.treeToValue(session, Session.class), new SessionLog(facts));
+    }
+
+    /** Puts what is given over what is usual, object by object; lists and values as a whole. */
+    private static void fill(ObjectNode usual, ObjectNode given) {
+        for (Map.Entry<String, JsonNode> field : given.properties()) {
+            if (field.getValue() instanceof ObjectNode g && usual.get(field.getKey()) instanceof ObjectNode u) {
+                fill(u, g);
+            } else {
+                usual.set(field.getKey(), field.getValue());
+            }
+        }
+    }
+
+    private static List<ObjectNode> tracks(ObjectNode session) {
+        List<ObjectNode> tracks = new ArrayList<>();
+        List<JsonNode> all = new ArrayList<>(List.of(session.path("mix")));
+        session.path("references").forEach(all::add);
+        for (JsonNode track : all) {
+            if (track instanceof ObjectNode object) {
+                tracks.add(object);
+            }
+        }
+        return tracks;
+    }
+
+    /** The sources of tracks that are files. */
+    private static List<ObjectNode> files(ObjectNode session) {
+        return tracks(session).stream()
+                .map(t -> t.get("source"))
+                .filter(s -> s instanceof ObjectNode && s.path("kind").asText().equals("file"))
+                .map(s -> (ObjectNode) s)
+                .toList();
+    }
+
+    private static String portable(Path path, Path folder) {
+        Path absolute = path.toAbsolutePath().normalize();
+        Path parent = folder.getParent();
+        if (absolute.startsWith(folder)
+                || (parent != null && parent.getParent() != null && absolute.startsWith(parent))) {
+            return folder.relativize(absolute).toString().replace('\\', '/');
+        }
+        return absolute.toString();
+    }
+
+    private static Path resolved(String text, Path folder) {
+        try {
+            if (text.isBlank()) {
+                throw new IllegalArgumentException("a track's path is empty");
+            }
+            return folder.resolve(text).normalize();
+        } catch (InvalidPathException e) {
+            throw new IllegalArgumentException("a track's path is one that this system does not know", e);
+        }
+    }
+
+    /** What is wrong with a value, naming the field; without a full stop. */
+    static String sentence(Exception error) {
+        if (!(error instanceof JsonMappingException mapping)) {
+            return error.getMessage();
+        }
+        String field = field(mapping.getPath());
+        Throwable cause = mapping.getCause();
+        while (cause != null && cause.getCause() != null && !(cause instanceof IllegalArgumentException)) {
+            cause = cause.getCause();
+        }
+        String reason;
+        if (cause instanceof IllegalArgumentException) {
+            reason = cause.getMessage();
+        } else if (mapping instanceof InvalidFormatException format
+                && format.getTargetType().isEnum()) {
+            reason = format.getValue() + " is none of "
+                    + Arrays.toString(format.getTargetType().getEnumConstants());
+        } else {
+            reason = "what stands there cannot be";
+        }
+        return field.isEmpty() ? reason : field + ": " + reason;
+    }
+
+    private static String field(List<Reference> path) {
+        StringBuilder text = new StringBuilder();
+        for (Reference part : path) {
+            if (part.getFieldName() == null) {
+                text.append('[').append(part.getIndex()).append(']');
+            } else {
+                text.append(text.isEmpty() ? "" : ".").append(part.getFieldName());
+            }
+        }
+        return text.toString();
+    }
+}

@@ -1,0 +1,70 @@
+package oakmirror.desk;
+
+import java.io.IOException;
+import java.io.RandomAccessFile;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import javafx.geometry.Insets;
+import javafx.geometry.Pos;
+import javafx.scene.Scene;
+import javafx.scene.control.Button;
+import javafx.scene.control.TextArea;
+import javafx.scene.input.Clipboard;
+import javafx.scene.input.ClipboardContent;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.HBox;
+import javafx.stage.Stage;
+import javafx.stage.Window;
+import oakmirror.desk.look.Theme;
+import oakmirror.desk.look.Ui;
+import oakmirror.media.cache.UserFolders;
+
+/** The end of the log in a window of its own, with where it lies, to be read or handed on. */
+final class LogWindow {
+
+    private static final int MOST_BYTES = 200_000;
+
+    private LogWindow() {}
+
+    static Stage open(Window owner) {
+        Path file = UserFolders.log();
+        TextArea text = new TextArea(end(file));
+        text.setId("log-text");
+        text.setEditable(false);
+        text.getStyleClass().add("log");
+        Button copy = Ui.button("copy all", "Puts the text on the clipboard", () -> {
+            ClipboardContent content = new ClipboardContent();
+            content.putString(text.getText());
+            Clipboard.getSystemClipboard().setContent(content);
+        });
+        HBox head = new HBox(14, Ui.label("The log lies in " + file, "quiet"), Ui.spring(), copy);
+        head.setAlignment(Pos.CENTER_LEFT);
+        head.setPadding(new Insets(10, 14, 10, 14));
+        BorderPane root = new BorderPane(text, head, null, null, null);
+        root.getStyleClass().add("window");
+        Stage stage = new Stage();
+        stage.initOwner(owner);
+        stage.setTitle("Oak Mirror: log");
+        Scene scene = new Scene(root, 900, 520);
+        Theme.dress(scene);
+        stage.setScene(scene);
+        stage.show();
+        text.positionCaret(text.getLength());
+        return stage;
+    }
+
+    private static String end(Path file) {
+        if (!Files.exists(file)) {
+            return "Nothing has been logged yet.";
+        }
+        try (RandomAccessFile log = new RandomAccessFile(file.toFile(), "r")) {
+            log.seek(Math.max(0, log.length() - MOST_BYTES));
+            byte[] bytes = new byte[(int) Math.min(MOST_BYTES, log.length())];
+            log.readFully(bytes);
+            return new String(bytes, StandardCharsets.UTF_8);
+        } catch (IOException e) {
+            return "The log cannot be read: " + e.getMessage();
+        }
+    }
+}

@@ -1,0 +1,90 @@
+package oakmirror.desk;
+
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import javafx.application.Platform;
+import javafx.geometry.Pos;
+import javafx.scene.layout.HBox;
+import oakmirror.desk.look.Ui;
+import oakmirror.desk.model.Recovery;
+import oakmirror.desk.model.Settings;
+
+/** A strip that offers, one after the other, the sessions of windows that did not end as they should. Not there when there are none. */
+final class RecoveryStrip extends HBox {
+
+    private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("d MMMM, HH:mm", Locale.ENGLISH);
+
+    private final Recovery recovery;
+    private final SessionActions actions;
+    private final List<Recovery.Left> left = new ArrayList<>();
+
+    RecoveryStrip(Recovery recovery, SessionActions actions) {
+        super(14);
+        this.recovery = recovery;
+        this.actions = actions;
+        setAlignment(Pos.CENTER_LEFT);
+        getStyleClass().add("recovery-strip");
+        setId("recovery");
+        show();
+    }
+
+    /** Looks in the background for what was left, and clears away what was only begun. */
+    void look(Settings settings) {
+        Thread looking = new Thread(
+                () -> {
+                    List<Recovery.Left> found = recovery.left();
+                    Platform.runLater(() -> {
+                        left.addAll(found);
+                        show();
+                    });
+                    recovery.clearAway(settings);
+                },
+                "oakmirror-leftovers");
+        looking.setDaemon(true);
+        looking.start();
+    }
+
+    private void show() {
+        boolean any = !left.isEmpty();
+        setVisible(any);
+        setManaged(any);
+        getChildren().clear();
+        if (any) {
+            Recovery.Left first = left.get(0);
+            String name = first.document()
+                    .session()
+                    .mix()
+                    .map(m -> " with “" + m.name() + "”")
+                    .orElse("");
+            String more = left.size() > 1 ? " " + (left.size() - 1) + " more after it." : "";
+            var open = Ui.button("go on with it", "Opens it with every change up to then", () -> open(first));
+            open.setId("recovery-open");
+            var discard = Ui.link("throw it away", "Its changes are lost", () -> discard(first));
+            discard.setId("recovery-discard");
+            getChildren()
+                    .addAll(
+                            Ui.label("Oak Mirror did not end as it should. The session “"
+                                    + first.document().session().name() + "”" + name + " was kept as of "
+                                    + WHEN.format(first.when().atZone(ZoneId.systemDefault())) + "." + more),
+                            open,
+                            discard);
+        }
+    }
+
+    private void open(Recovery.Left which) {
+        if (actions.mayLeave()) {
+            recovery.open(which);
+            left.remove(which);
+            show();
+        }
+    }
+
+    private void discard(Recovery.Left which) {
+        recovery.discard(which);
+        left.remove(which);
+        show();
+    }
+}

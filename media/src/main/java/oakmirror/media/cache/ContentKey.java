@@ -1,0 +1,51 @@
+package oakmirror.media.cache;
+
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.channels.FileChannel;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.HexFormat;
+
+/**
+ * Stands for what a file holds: a digest of its length, its time of change, and 64 parts of 32 KiB spread evenly over it (all of a file up to
+ * 2 MiB).
+ *
+ * @param value letters and digits
+ * @param state the state the file was in when the key was taken
+ */
+public record ContentKey(String value, FileState state) {
+
+    private static final int SAMPLED_PARTS = 64;
+    private static final int SAMPLED_BYTES = 1 << 15;
+
+    /** The key of a file as it is now. */
+    public static ContentKey of(Path file) throws IOException {
+        MessageDigest digest = sha256();
+        FileState state = FileState.of(file);
+        digest.update(ByteBuffer.allocate(16)
+                .putLong(state.bytes())
+                .putLong(state.changedMillis())
+                .flip());
+        ByteBuffer part = ByteBuffer.allocate(SAMPLED_BYTES);
+        try (FileChannel channel = FileChannel.open(file, StandardOpenOption.READ)) {
+            long step = Math.max(SAMPLED_BYTES, (state.bytes() - SAMPLED_BYTES) / (SAMPLED_PARTS - 1));
+            for (long at = 0; at < state.bytes(); at += step) {
+                part.clear();
+                channel.read(part, at);
+                digest.update(part.flip());
+            }
+        }
+        return new ContentKey(HexFormat.of().formatHex(digest.digest(), 0, 16), state);
+    }
+
+    private static MessageDigest sha256() {
+        try {
+            return MessageDigest.getInstance("SHA-256");
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException("every Java has SHA-256", e);
+        }
+    }
+}

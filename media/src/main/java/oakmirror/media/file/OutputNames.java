@@ -1,0 +1,43 @@
+package oakmirror.media.file;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Collection;
+import java.util.Optional;
+
+/** Names for what is written, so that nothing the user has is written over. */
+public final class OutputNames {
+
+    private static final int MOST = 10_000;
+
+    private OutputNames() {}
+
+    /** The input that an output would be written over, if there is one: also under another name of the same file. */
+    public static Optional<Path> inputAt(Path output, Collection<Path> inputs) {
+        return inputs.stream().filter(input -> isSame(output, input)).findFirst();
+    }
+
+    private static boolean isSame(Path output, Path input) {
+        try {
+            return Files.exists(output) && Files.exists(input) && Files.isSameFile(output, input);
+        } catch (IOException e) {
+            return output.toAbsolutePath()
+                    .normalize()
+                    .equals(input.toAbsolutePath().normalize());
+        }
+    }
+
+    /** A file's name as it is, or where there is such a file, with the lowest number behind it that is free, from 2 on. */
+    public static Path free(Path wanted) {
+        String name = wanted.getFileName().toString();
+        int dot = name.lastIndexOf('.');
+        String stem = dot > 0 ? name.substring(0, dot) : name;
+        String ending = dot > 0 ? name.substring(dot) : "";
+        Path free = wanted;
+        for (int number = 2; Files.exists(free) && number < MOST; number++) {
+            free = wanted.resolveSibling(stem + " " + number + ending);
+        }
+        return free;
+    }
+}
