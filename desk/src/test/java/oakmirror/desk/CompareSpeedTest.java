@@ -84,7 +84,8 @@ class CompareSpeedTest extends CompareWindow {
                 double[] shown = {
                     tone().shownLevels(0)[120], tone().corridorLevels().orElseThrow()[0][120]
                 };
-                if (last.get(0).isPresent() && java.util.Arrays.equals(last.get(0).get(), shown)) {
+                if (last.get(0).isPresent()
+                        && java.util.Arrays.equals(last.get(0).get(), shown)) {
                     waited[0]++;
                     return;
                 }
