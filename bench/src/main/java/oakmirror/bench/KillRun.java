@@ -26,6 +26,7 @@ import oakmirror.desk.model.Recovery;
 import oakmirror.desk.model.Settings;
 import oakmirror.desk.model.Workspace;
 import oakmirror.media.file.AudioFile;
+import oakmirror.media.file.AudioWriter;
 import oakmirror.media.file.DecodedStream;
 import oakmirror.media.file.OutputFormat;
 
@@ -36,6 +37,7 @@ import oakmirror.media.file.OutputFormat;
 public final class KillRun {
 
     private static final long MAY_BE_LOST_MILLIS = 2000;
+    private static final int EXCERPT_SECONDS = 5;
 
     private KillRun() {}
 
@@ -104,8 +106,20 @@ public final class KillRun {
             Files.createDirectories(folder.resolve("out"));
             Files.createDirectories(folder.resolve("cache/audio"));
             for (Path song : given) {
-                songs.add(Files.copy(song, folder.resolve(song.getFileName())));
+                songs.add(excerpt(song, folder.resolve(songs.size() + ".wav")));
             }
+        }
+
+        /** A few seconds of a song, so that bringing in and rendering come to their end often enough. */
+        private static Path excerpt(Path song, Path file) throws IOException {
+            try (DecodedStream stream = AudioFile.open(song);
+                    AudioWriter writer = OutputFormat.WAV_24.open(file, stream.sampleRate())) {
+                float[][] block = new float[stream.layout().channels()][EXCERPT_SECONDS * stream.sampleRate()];
+                int n = stream.read(block, block[0].length);
+                writer.write(block[0], block[block.length - 1], n);
+                writer.commit();
+            }
+            return file;
         }
 
         boolean run(int count) throws IOException, InterruptedException {

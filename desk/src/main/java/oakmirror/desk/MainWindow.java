@@ -268,6 +268,11 @@ public final class MainWindow {
         actions.open(session);
     }
 
+    /** Whether something that is shown is still on its way. */
+    boolean isWorking() {
+        return !workspace.settledProperty().get() || finishing.isWorking();
+    }
+
     /** Offers what a window left that did not end as it should, and clears away what it had begun to write. */
     void offerRecovery() {
         recoveryStrip.look(settings);

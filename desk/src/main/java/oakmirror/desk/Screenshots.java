@@ -98,15 +98,23 @@ final class Screenshots {
         shot.before.run();
         PauseTransition settle = new PauseTransition(SETTLED);
         settle.setOnFinished(e -> {
-            try {
-                Files.createDirectories(folder);
-                Picture.write(stage.getScene().snapshot(null), folder.resolve(shot.name + ".png"));
-            } catch (IOException failed) {
-                throw new java.io.UncheckedIOException(failed);
+            if (window.isWorking()) {
+                settle.playFromStart();
+            } else {
+                take(shot);
             }
-            shot.after.run();
-            next();
         });
         settle.play();
+    }
+
+    private void take(Shot shot) {
+        try {
+            Files.createDirectories(folder);
+            Picture.write(stage.getScene().snapshot(null), folder.resolve(shot.name + ".png"));
+        } catch (IOException failed) {
+            throw new java.io.UncheckedIOException(failed);
+        }
+        shot.after.run();
+        next();
     }
 }

@@ -75,7 +75,7 @@ public final class ComparePage extends BorderPane {
         empty.setMouseTransparent(true);
         large = tone;
         bring(tone);
-        Ui.greyWhile(workspace.settledProperty().map(is -> !is), place, row);
+        Ui.greyWhile(workspace.settledProperty().map(is -> !is), place, row, findings);
         Runnable refresh = Ui.coalesced(this, this::refresh);
         comparison.comparedProperty().subscribe(c -> refresh.run());
         context.facing().subscribe(n -> refresh.run());

@@ -76,19 +76,26 @@ public final class Finishing {
         return wanted;
     }
 
+    /** Whether what somebody looks at is still to be measured. */
+    public boolean isWorking() {
+        return wanted.get()
+                && basis().isPresent()
+                && !measured.map(Corrected::of).equals(basis());
+    }
+
     private void refresh() {
         if (!wanted.get()) {
             return;
         }
         Optional<Basis> basis = basis();
-        boolean known = measured.isPresent() && measured.map(Corrected::of).equals(basis);
+        boolean known = basis.isPresent() && measured.map(Corrected::of).equals(basis);
         if (known) {
             FinishSettings settings = workspace.session().finish();
             outcome.set(measured.map(m -> MasterRender.Outcome.of(m.measurement(), settings)));
         } else if (basis.isEmpty()) {
             outcome.set(Optional.empty());
         }
-        pending.set(!workspace.settledProperty().get() || (basis.isPresent() && !known));
+        pending.set(outcome.get().isPresent() && (!workspace.settledProperty().get() || !known));
         if (basis.isPresent()
                 && !known
                 && !basis.equals(asked)

@@ -158,7 +158,7 @@ public final class Listening {
         }
         playRequest = System.nanoTime();
         playing.set(true);
-        openOutput();
+        output.open(mixer, workspace.messageProperty()::set);
         pushScene();
         heardRange()
                 .filter(r -> looping.get())
@@ -382,13 +382,9 @@ public final class Listening {
         if (output.output().isPresent()) {
             output.close();
             if (playing.get()) {
-                openOutput();
+                output.open(mixer, workspace.messageProperty()::set);
             }
         }
-    }
-
-    private void openOutput() {
-        output.open(mixer).ifPresent(workspace.messageProperty()::set);
     }
 
     /** Gives the device back and ends all work. */

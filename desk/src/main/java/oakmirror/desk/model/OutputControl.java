@@ -2,6 +2,7 @@ package oakmirror.desk.model;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Consumer;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.property.SimpleStringProperty;
@@ -38,21 +39,17 @@ public final class OutputControl {
         return output;
     }
 
-    /**
-     * Opens the device that is wanted.
-     *
-     * @return a sentence to say, when it refuses
-     */
-    Optional<String> open(MonitorMixer mixer) {
+    /** Opens the device that is wanted, unless one is open; when it refuses, {@code said} is told so in one sentence. */
+    void open(MonitorMixer mixer, Consumer<String> said) {
         if (output.isPresent()) {
-            return Optional.empty();
+            return;
         }
         OutputDevice wanted = chosen.get().orElseGet(() -> devices().get(0));
         Outputs.Opened opened = Outputs.open(wanted, mixer.sampleRate());
         opened.output().start(mixer);
         output = Optional.of(opened.output());
         name.set(opened.output().device().name());
-        return opened.refusal();
+        opened.refusal().ifPresent(said);
     }
 
     void close() {

@@ -16,6 +16,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
+import javafx.application.Platform;
 import oakmirror.files.Leftovers;
 import oakmirror.files.WholeFile;
 import oakmirror.media.Workers;
@@ -71,8 +72,7 @@ public final class Recovery {
     private void changed() {
         if (!due && !writing.isShutdown()) {
             due = true;
-            writing.schedule(
-                    () -> javafx.application.Platform.runLater(this::write), BEHIND_MILLIS, TimeUnit.MILLISECONDS);
+            writing.schedule(() -> Platform.runLater(this::write), BEHIND_MILLIS, TimeUnit.MILLISECONDS);
         }
     }
 

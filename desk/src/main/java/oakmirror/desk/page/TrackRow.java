@@ -247,6 +247,11 @@ final class TrackRow extends GridPane {
             figures[2].setText(Readings.level(heard.peaks().truePeakDbtp()));
             figures[3].setText(Readings.level(heard.peakToLoudness()));
         });
+        if (m.isEmpty() && !slot.isMeasuring()) { // and never will be
+            for (Label figure : figures) {
+                figure.setText("–");
+            }
+        }
         boolean stale = m.isEmpty() || slot.isBusy();
         for (int i = 0; i < figures.length; i++) {
             figures[i].setOpacity(stale ? STALE_OPACITY : 1);

@@ -10,8 +10,8 @@ import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
 
 /**
- * Stands for what a file holds: a digest of its length, its time of change, and 64 parts of 32 KiB spread evenly over it (all of a file up to
- * 2 MiB).
+ * Stands for what a file holds: a digest of its length, its time of change, 64 parts of 32 KiB spread evenly over it, and its end (all of
+ * a file up to 2 MiB).
  *
  * @param value letters and digits
  * @param state the state the file was in when the key was taken
@@ -33,12 +33,17 @@ public record ContentKey(String value, FileState state) {
         try (FileChannel channel = FileChannel.open(file, StandardOpenOption.READ)) {
             long step = Math.max(SAMPLED_BYTES, (state.bytes() - SAMPLED_BYTES) / (SAMPLED_PARTS - 1));
             for (long at = 0; at < state.bytes(); at += step) {
-                part.clear();
-                channel.read(part, at);
-                digest.update(part.flip());
+                digest.update(read(channel, part, at));
             }
+            digest.update(read(channel, part, Math.max(0, state.bytes() - SAMPLED_BYTES)));
         }
         return new ContentKey(HexFormat.of().formatHex(digest.digest(), 0, 16), state);
+    }
+
+    private static ByteBuffer read(FileChannel channel, ByteBuffer part, long at) throws IOException {
+        part.clear();
+        channel.read(part, at);
+        return part.flip();
     }
 
     private static MessageDigest sha256() {
