@@ -27,6 +27,9 @@ abstract class DecodingStream implements DecodedStream {
     /** Puts frames that are available into a block from a place on. */
     abstract void take(float[][] block, int from, int count);
 
+    /** Whether the file holds floating-point samples, which can be anything. */
+    abstract boolean isFloatingPoint();
+
     @Override
     public final int read(float[][] block, int frames) throws AudioFileException {
         int done = 0;
@@ -39,8 +42,10 @@ abstract class DecodingStream implements DecodedStream {
             take(block, done, n);
             done += n;
         }
-        for (float[] channel : block) {
-            check(channel, done);
+        if (isFloatingPoint()) { // integers are always what can be meant
+            for (float[] channel : block) {
+                check(channel, done);
+            }
         }
         framesRead += done;
         return done;

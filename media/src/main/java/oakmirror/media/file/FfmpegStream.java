@@ -216,6 +216,11 @@ final class FfmpegStream extends DecodingStream {
     }
 
     @Override
+    boolean isFloatingPoint() {
+        return SampleConverter.isFloatingPoint(codec.sample_fmt());
+    }
+
+    @Override
     int available() throws AudioFileException {
         return pendingStart == pendingEnd && !decodeMore() ? 0 : pendingEnd - pendingStart;
     }

@@ -53,6 +53,14 @@ final class SampleConverter {
         };
     }
 
+    /** Whether samples of a format can be anything a number can be, and what is none. */
+    static boolean isFloatingPoint(int format) {
+        return switch (format) {
+            case AV_SAMPLE_FMT_FLT, AV_SAMPLE_FMT_FLTP, AV_SAMPLE_FMT_DBL, AV_SAMPLE_FMT_DBLP -> true;
+            default -> false;
+        };
+    }
+
     /** Writes a decoded frame to the front of {@code out}, whose arrays are long enough. */
     void convert(AVFrame frame, float[][] out) {
         int count = frame.nb_samples();

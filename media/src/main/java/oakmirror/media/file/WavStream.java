@@ -177,6 +177,11 @@ final class WavStream extends DecodingStream {
     }
 
     @Override
+    boolean isFloatingPoint() {
+        return isFloat;
+    }
+
+    @Override
     int available() throws AudioFileException {
         if (!buffer.hasRemaining()) {
             fill();
