@@ -32,7 +32,9 @@ final class Ffmpeg {
     static String words(int error) {
         try (BytePointer buffer = new BytePointer(256)) {
             av_strerror(error, buffer, 256);
-            return buffer.getString() + " (" + error + ")";
+            String text = buffer.getString();
+            int end = text.indexOf('\0'); // what lies behind it is whatever was in memory
+            return (end < 0 ? text : text.substring(0, end)) + " (" + error + ")";
         }
     }
 
