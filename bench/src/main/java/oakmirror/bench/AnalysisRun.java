@@ -11,14 +11,14 @@ import oakmirror.audio.Progress;
 import oakmirror.audio.RangeStream;
 import oakmirror.audio.StereoSource;
 import oakmirror.audio.TimeRange;
+import oakmirror.compare.CorridorSettings;
+import oakmirror.compare.Subject;
 import oakmirror.findings.Findings;
-import oakmirror.findings.Subject;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
 import oakmirror.media.TrackImporter;
 import oakmirror.media.Workers;
 import oakmirror.media.cache.AudioCache;
-import oakmirror.profile.CorridorSettings;
 import oakmirror.spectrum.Spectrogram;
 import oakmirror.stereo.PhaseScope;
 

@@ -7,11 +7,15 @@ import java.util.Random;
 import java.util.concurrent.TimeUnit;
 import oakmirror.audio.ChannelLayout;
 import oakmirror.audio.Clip;
+import oakmirror.audio.FrameRange;
+import oakmirror.audio.Timing;
+import oakmirror.compare.Gap;
 import oakmirror.correction.BandFitter;
 import oakmirror.correction.Correction;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.EqBand;
-import oakmirror.correction.Gap;
+import oakmirror.dsp.BandSolo;
+import oakmirror.dsp.ToneFilter;
 import oakmirror.dynamics.ZoneDynamics;
 import oakmirror.dynamics.ZoneDynamicsAnalyser;
 import oakmirror.filter.AnalogueSection;
@@ -19,12 +23,10 @@ import oakmirror.loudness.Loudness;
 import oakmirror.loudness.LoudnessMeter;
 import oakmirror.loudness.Peaks;
 import oakmirror.loudness.TruePeakMeter;
-import oakmirror.processing.BandSolo;
-import oakmirror.processing.MonitorMixer;
-import oakmirror.processing.MonitorPath;
-import oakmirror.processing.MonitorScene;
-import oakmirror.processing.ProcessorPool;
-import oakmirror.processing.ToneFilter;
+import oakmirror.monitor.MonitorMixer;
+import oakmirror.monitor.MonitorPath;
+import oakmirror.monitor.MonitorScene;
+import oakmirror.monitor.ProcessorPool;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.SpectrumAnalyser;
 import oakmirror.spectrum.StereoSpectrum;
@@ -83,9 +85,9 @@ public class CoreBenchmark {
                 .toList();
         ToneFilter filter = new ToneFilter(ToneFilter.Phase.MINIMUM, sections, hz -> 0, 0);
         mixer = new MonitorMixer(RATE, 512);
-        Optional<MonitorScene.Loop> loop = Optional.of(new MonitorScene.Loop(0, FRAMES));
+        Optional<FrameRange> loop = Optional.of(new FrameRange(0, FRAMES));
         mixer.setScene(new MonitorScene(
-                List.of(new MonitorScene.Track(Clip.stereo(RATE, left, right), 1, MonitorScene.Timing.COMMON, loop)),
+                List.of(new MonitorScene.Track(Clip.stereo(RATE, left, right), 1, Timing.COMMON, loop)),
                 0,
                 Optional.empty(),
                 true,

@@ -12,16 +12,16 @@ import java.util.Random;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import oakmirror.audio.StereoSource;
+import oakmirror.dsp.BandSolo;
+import oakmirror.dsp.ToneFilter;
 import oakmirror.filter.AnalogueSection;
 import oakmirror.media.cache.AudioCache;
 import oakmirror.media.device.AudioOutput;
 import oakmirror.media.device.SimulatedOutput;
-import oakmirror.processing.BandSolo;
-import oakmirror.processing.MonitorMixer;
-import oakmirror.processing.MonitorPath;
-import oakmirror.processing.MonitorScene;
-import oakmirror.processing.ProcessorPool;
-import oakmirror.processing.ToneFilter;
+import oakmirror.monitor.MonitorMixer;
+import oakmirror.monitor.MonitorPath;
+import oakmirror.monitor.MonitorScene;
+import oakmirror.monitor.ProcessorPool;
 
 /**
  * The whole listening engine at work: 17 tracks of five minutes, mapped from disk, the mix through twelve bands, a band alone, meters, and a

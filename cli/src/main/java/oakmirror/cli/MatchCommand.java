@@ -1,9 +1,5 @@
 package oakmirror.cli;
 
-import com.fasterxml.jackson.databind.ObjectMapper;
-import com.fasterxml.jackson.databind.SerializationFeature;
-import com.fasterxml.jackson.databind.node.ArrayNode;
-import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Files;
@@ -11,27 +7,19 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.Optional;
 import java.util.concurrent.Callable;
-import java.util.concurrent.ExecutorService;
-import oakmirror.audio.StereoSource;
+import oakmirror.compare.Gap;
 import oakmirror.correction.CorrectionSettings;
-import oakmirror.correction.Gap;
 import oakmirror.correction.Proposal;
-import oakmirror.files.Leftovers;
+import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.finish.FinishSettings;
 import oakmirror.finish.MasterRender;
 import oakmirror.measure.TrackMeasurer;
-import oakmirror.media.ImportedTrack;
-import oakmirror.media.TrackImporter;
-import oakmirror.media.Workers;
-import oakmirror.media.cache.AudioCache;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.AudioWriter;
 import oakmirror.media.file.OutputFormat;
 import oakmirror.media.file.OutputNames;
 import oakmirror.media.file.TableFiles;
-import oakmirror.processing.ToneFilter.Phase;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
@@ -102,57 +90,27 @@ final class MatchCommand implements Callable<Integer> {
         FinishSettings finish = finish();
         Phase how = phase();
         checkOutputs();
-        ExecutorService executor = Workers.perProcessor("match");
         ProgressLine progress = new ProgressLine();
-        Path scratch = scratch();
-        try {
-            TrackImporter importer = new TrackImporter(new AudioCache(scratch, Long.MAX_VALUE), executor);
-            progress.start("reading " + mix);
-            ImportedTrack mixTrack = importer.importTrack(mix, Optional.empty(), progress);
-            StereoSource audio = mixTrack.audio().orElseThrow();
-            List<ImportedTrack> referenceTracks = new ArrayList<>();
-            for (Path reference : references) {
-                progress.start("reading " + reference);
-                referenceTracks.add(importer.importTrack(reference, Optional.of(audio.sampleRate()), progress));
-            }
-            Gap gap = Gap.between(
-                    mixTrack.measurement().spectrum(),
-                    mixTrack.measurement().heardLufs(),
-                    referenceTracks.stream()
-                            .map(r -> new Gap.Reference(
-                                    r.measurement().spectrum(), r.measurement().heardLufs()))
-                            .toList());
-            Proposal proposal = Proposal.derive(gap, settings, audio.sampleRate());
+        try (Inputs inputs = new Inputs(mix, references, progress)) {
+            Proposal proposal = Proposal.derive(
+                    Gap.of(inputs.subjects()), settings, inputs.audio().sampleRate());
             progress.start("rendering");
-            Written written = write(
-                    proposal,
-                    new MasterRender(
-                            audio,
-                            proposal.filter(how),
-                            finish,
-                            new TrackMeasurer(executor, TrackMeasurer.Extent.COMPARED)),
-                    audio.sampleRate(),
-                    progress);
-            ObjectNode summary = summary(settings, finish, proposal, mixTrack, referenceTracks, written);
-            report(summary, written, mixTrack, referenceTracks, progress);
-            return Main.DONE;
-        } finally {
+            MasterRender render = new MasterRender(
+                    inputs.audio(),
+                    proposal.filter(how),
+                    finish,
+                    new TrackMeasurer(inputs.executor(), TrackMeasurer.Extent.COMPARED));
+            boolean replaced = Files.exists(outputs().get(0));
+            Written written = write(proposal, render, inputs.audio().sampleRate(), progress);
+            String summary = new MatchSummary(inputs, settings, how, finish, proposal).json(written);
+            try {
+                TableFiles.writeText(outputs().get(3), summary + "\n");
+            } catch (AudioFileException e) {
+                throw new OutputException(e);
+            }
             progress.clear();
-            executor.shutdown();
-            Leftovers.removeFolder(scratch);
-        }
-    }
-
-    /** A folder for decoded audio, which goes with all that is in it when the program ends. */
-    private static Path scratch() throws AudioFileException {
-        Path temporary = Path.of(System.getProperty("java.io.tmpdir"));
-        try {
-            return Leftovers.folder(temporary);
-        } catch (IOException e) {
-            throw new AudioFileException(
-                    "The folder for temporary files, " + temporary
-                            + ", cannot be written to; make room there or allow it.",
-                    e);
+            report(inputs, summary, written, replaced);
+            return Main.DONE;
         }
     }
 
@@ -178,103 +136,42 @@ final class MatchCommand implements Callable<Integer> {
         }
     }
 
-    private record Written(MasterRender.Outcome outcome, long clipped, boolean replaced) {}
+    /**
+     * What was written.
+     *
+     * @param outcome the master
+     * @param clipped samples that lay beyond full scale
+     */
+    record Written(MasterRender.Outcome outcome, long clipped) {}
 
     private Written write(Proposal proposal, MasterRender render, int sampleRate, ProgressLine progress)
             throws IOException, OutputException {
-        Path file = outputs().get(0);
-        boolean replaced = Files.exists(file);
-        try (AudioWriter writer = OutputFormat.WAV_24.open(file, sampleRate)) {
+        try (AudioWriter writer = OutputFormat.WAV_24.open(outputs().get(0), sampleRate)) {
             MasterRender.Outcome outcome = render.render(writer::write, progress);
             writer.commit();
             TableFiles.writeCurve(outputs().get(1), proposal);
             TableFiles.writeBands(outputs().get(2), proposal.bands());
-            return new Written(outcome, writer.clippedSamples(), replaced);
+            return new Written(outcome, writer.clippedSamples());
         } catch (AudioFileException e) {
             throw new OutputException(e);
         }
     }
 
-    private ObjectNode summary(
-            CorrectionSettings settings,
-            FinishSettings finish,
-            Proposal proposal,
-            ImportedTrack mixTrack,
-            List<ImportedTrack> referenceTracks,
-            Written written) {
-        ObjectNode root = new ObjectMapper().createObjectNode();
-        root.put("mix", mix.toString());
-        root.put("mixIntegratedLufs", rounded(mixTrack.measurement().heardLufs()));
-        root.put(
-                "mixTruePeakDbtp",
-                rounded(mixTrack.measurement().heard().peaks().truePeakDbtp()));
-        ArrayNode list = root.putArray("references");
-        for (int i = 0; i < referenceTracks.size(); i++) {
-            double lufs = referenceTracks.get(i).measurement().heardLufs();
-            list.addObject()
-                    .put("file", references.get(i).toString())
-                    .put("integratedLufs", rounded(lufs))
-                    .put(
-                            "offsetDb",
-                            rounded(oakmirror.level.LevelMatch.difference(
-                                    mixTrack.measurement().heardLufs(), lufs)));
-        }
-        root.put("strengthPercent", strength).put("resolutionOctaves", settings.resolutionOctaves());
-        root.put("phase", phase).put("bands", proposal.bands().size());
-        root.put("bandFitErrorDb", rounded(proposal.fitErrorDb(settings.lowHz(), settings.highHz())));
-        MasterRender.Outcome outcome = written.outcome();
-        root.put("targetLufs", finish.targetLufs()).put("ceilingDbtp", finish.ceilingDbtp());
-        root.put("gainDb", rounded(outcome.plan().gainDb()));
-        root.put("integratedLufs", rounded(outcome.integratedLufs()));
-        root.put("truePeakDbtp", rounded(outcome.truePeakDbtp()));
-        root.put("shortOfTargetLu", rounded(outcome.plan().heldBackDb()));
-        root.put("clippedSamples", written.clipped());
-        return root;
-    }
-
-    private static Double rounded(double value) {
-        return Double.isFinite(value) ? Math.round(value * 1000) / 1000.0 : null;
-    }
-
-    private void report(
-            ObjectNode summary,
-            Written written,
-            ImportedTrack mixTrack,
-            List<ImportedTrack> referenceTracks,
-            ProgressLine progress)
-            throws OutputException, IOException {
-        ObjectMapper mapper = new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT);
-        String text = mapper.writeValueAsString(summary);
-        try {
-            TableFiles.writeText(outputs().get(3), text + "\n");
-        } catch (AudioFileException e) {
-            throw new OutputException(e);
-        }
-        progress.clear();
+    private void report(Inputs inputs, String summary, Written written, boolean replaced) {
         PrintWriter err = spec.commandLine().getErr();
-        List<ImportedTrack> all = new ArrayList<>(referenceTracks);
-        all.add(0, mixTrack);
-        all.forEach(t -> t.warnings().forEach(w -> err.println(t.path().getFileName() + ": " + w)));
-        referenceTracks.stream()
-                .filter(r -> !Double.isFinite(r.measurement().heardLufs()))
-                .forEach(r -> err.println(r.path().getFileName()
-                        + ": without loudness (silent, or shorter than 0.4 s), so it asks for nothing."));
-        if (written.replaced()) {
+        inputs.warn(err);
+        if (replaced) {
             err.println(outputs().get(0) + " was there before and has been replaced.");
         }
         err.flush();
         PrintWriter stdout = spec.commandLine().getOut();
-        if (json) {
-            stdout.println(text);
-        } else {
-            MasterRender.Outcome outcome = written.outcome();
-            stdout.println(reached(outcome));
-            if (outcome.plan().heldBackDb() > 0.05) {
-                stdout.printf(
-                        Locale.ROOT,
-                        "Held back by %.1f dB to keep the ceiling; the target needs a limiter or a lower level.%n",
-                        outcome.plan().heldBackDb());
-            }
+        MasterRender.Outcome outcome = written.outcome();
+        stdout.println(json ? summary : reached(outcome));
+        if (!json && outcome.plan().heldBackDb() > 0.05) {
+            stdout.printf(
+                    Locale.ROOT,
+                    "Held back by %.1f dB to keep the ceiling; the target needs a limiter or a lower level.%n",
+                    outcome.plan().heldBackDb());
         }
         stdout.flush();
     }

@@ -10,7 +10,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import oakmirror.audio.Progress;
-import oakmirror.correction.Gap;
+import oakmirror.compare.Gap;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
 import oakmirror.media.FfmpegTool;

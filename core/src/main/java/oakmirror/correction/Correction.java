@@ -3,6 +3,7 @@ package oakmirror.correction;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import oakmirror.compare.Gap;
 import oakmirror.spectrum.BandGrid;
 
 /**

@@ -1,5 +1,7 @@
 package oakmirror.correction;
 
+import oakmirror.compare.Gap;
+
 /** A rule that holds a correction back where following the gap would do harm, and says why. */
 public interface Guard {
 

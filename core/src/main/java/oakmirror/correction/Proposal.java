@@ -3,10 +3,11 @@ package oakmirror.correction;
 import java.util.ArrayList;
 import java.util.List;
 import oakmirror.audio.Decibels;
+import oakmirror.compare.Gap;
+import oakmirror.dsp.ToneFilter;
+import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.filter.AnalogueSection;
 import oakmirror.loudness.LoudnessScale;
-import oakmirror.processing.ToneFilter;
-import oakmirror.processing.ToneFilter.Phase;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.BandSpectrum;
 

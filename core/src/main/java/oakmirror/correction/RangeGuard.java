@@ -1,5 +1,6 @@
 package oakmirror.correction;
 
+import oakmirror.compare.Gap;
 import oakmirror.spectrum.BandGrid;
 
 /** Lets nothing of the gap through outside the range. */

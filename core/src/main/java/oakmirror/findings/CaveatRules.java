@@ -4,10 +4,11 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import oakmirror.compare.MatchedTone;
+import oakmirror.compare.Subject;
+import oakmirror.findings.Finding.Aspect;
 import oakmirror.findings.Finding.Kind;
 import oakmirror.findings.Finding.Place;
-import oakmirror.findings.Finding.Sheet;
-import oakmirror.profile.MatchedTone;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.Key;
@@ -34,7 +35,7 @@ final class CaveatRules {
                     "Reference " + r.number() + " ends at " + Readings.about(hz),
                     "a lossy file: above its edge it is left out of corridor and gap",
                     EDGE_WEIGHT,
-                    Place.at(Sheet.TONE, hz, 20000))));
+                    Place.at(Aspect.TONE, hz, 20000))));
             double plr = r.whole().heard().peakToLoudness();
             if (plr < Thresholds.CRUSHED_PLR_DB) {
                 found.add(caveat(
@@ -43,7 +44,7 @@ final class CaveatRules {
                         "Reference " + r.number() + " is crushed",
                         "PLR " + Readings.level(plr) + " dB: no sane aim for loudness or dynamics",
                         CRUSHED_WEIGHT,
-                        Place.on(Sheet.DYNAMICS)));
+                        Place.on(Aspect.DYNAMICS)));
             }
         }
         shortPassage(mix, references).ifPresent(found::add);
@@ -73,7 +74,7 @@ final class CaveatRules {
                         Readings.level(seconds) + " s of " + shortest.label()
                                 + ": single notes still show in the curves; eight bars or more tell the balance",
                         SHORT_WEIGHT,
-                        Place.on(Sheet.TONE)));
+                        Place.on(Aspect.TONE)));
     }
 
     private static void unlike(Subject mix, List<Subject> references, List<Finding> found) {
@@ -86,7 +87,7 @@ final class CaveatRules {
                         "Reference " + r.number() + " is arranged otherwise",
                         Readings.level(roughness) + " dB of ups and downs between the two: compare broad ranges only",
                         UNLIKE_WEIGHT,
-                        Place.on(Sheet.TONE)));
+                        Place.on(Aspect.TONE)));
             }
             Optional<Key> own = mix.compared().tone().key();
             Optional<Key> theirs = r.compared().tone().key();
@@ -100,7 +101,7 @@ final class CaveatRules {
                         theirs.get().label() + " against " + own.get().label()
                                 + ", as far as it can be told: bass notes lie elsewhere",
                         UNLIKE_WEIGHT - 0.1,
-                        Place.at(Sheet.TONE, 40, 300)));
+                        Place.at(Aspect.TONE, 40, 300)));
             }
             if (mix.bpm().isPresent()
                     && r.bpm().isPresent()
@@ -112,7 +113,7 @@ final class CaveatRules {
                         Math.round(r.bpm().get()) + " against "
                                 + Math.round(mix.bpm().get()) + " BPM: expect other dynamics and another low end",
                         UNLIKE_WEIGHT - 0.2,
-                        Place.on(Sheet.DYNAMICS)));
+                        Place.on(Aspect.DYNAMICS)));
             }
         }
     }

@@ -3,9 +3,11 @@ package oakmirror.findings;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.ToDoubleFunction;
+import oakmirror.compare.Comparison;
+import oakmirror.compare.CorridorSettings;
+import oakmirror.compare.Span;
+import oakmirror.compare.Subject;
 import oakmirror.dynamics.ZoneDynamics;
-import oakmirror.profile.CorridorSettings;
-import oakmirror.profile.Span;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.Zone;
 
@@ -43,6 +45,16 @@ public record DynamicsStanding(
         ALIKE,
         /** More than {@link Thresholds#LOOSE_DB} above all references. */
         LOOSE
+    }
+
+    /** Where the mix of a comparison stands; empty where there is nothing to compare it with. */
+    public static Optional<DynamicsStanding> of(Comparison comparison) {
+        List<Subject> subjects = comparison.subjects();
+        List<Subject> references =
+                Subject.references(subjects).stream().filter(Subject::isHeard).toList();
+        return Subject.mix(subjects)
+                .filter(m -> m.isHeard() && !references.isEmpty())
+                .map(m -> of(m, references, comparison.settings().kind()));
     }
 
     /** Holds a mix against at least one reference. */

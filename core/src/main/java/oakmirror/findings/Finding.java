@@ -63,26 +63,44 @@ public record Finding(
         }
     }
 
-    /** What of the comparison shows it. */
-    public enum Sheet {
+    /** What it is a matter of. */
+    public enum Aspect {
         TONE,
         LOUDNESS,
         DYNAMICS,
         WIDTH
     }
 
+    /** Whom a finding is about. */
+    public enum About {
+        /** The mix, as it stands or against its references. */
+        MIX,
+        /** A reference, which is no sane aim in some respect. */
+        REFERENCE,
+        /** Mix and reference together: they are unlike, and neither is at fault. */
+        PAIR
+    }
+
+    /** Whom it is about. */
+    public About about() {
+        return switch (kind) {
+            case OTHER_ARRANGEMENT, OTHER_KEY, OTHER_TEMPO -> About.PAIR;
+            default -> track == 0 ? About.MIX : About.REFERENCE;
+        };
+    }
+
     /** A range of frequencies in Hz. */
     public record Band(double lowHz, double highHz) {}
 
     /** Where to look. */
-    public record Place(Sheet sheet, Optional<Band> band) {
+    public record Place(Aspect aspect, Optional<Band> band) {
 
-        static Place on(Sheet sheet) {
-            return new Place(sheet, Optional.empty());
+        static Place on(Aspect aspect) {
+            return new Place(aspect, Optional.empty());
         }
 
-        static Place at(Sheet sheet, double lowHz, double highHz) {
-            return new Place(sheet, Optional.of(new Band(lowHz, highHz)));
+        static Place at(Aspect aspect, double lowHz, double highHz) {
+            return new Place(aspect, Optional.of(new Band(lowHz, highHz)));
         }
     }
 

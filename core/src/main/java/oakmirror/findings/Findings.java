@@ -1,14 +1,33 @@
 package oakmirror.findings;
 
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
-import oakmirror.profile.CorridorSettings;
+import oakmirror.compare.Comparison;
+import oakmirror.compare.CorridorSettings;
+import oakmirror.compare.Subject;
 
 /** What stands out when a mix is held against its references. */
 public final class Findings {
 
     private Findings() {}
+
+    /** All findings of a comparison; nothing while no mix faces a reference. */
+    public static List<Finding> of(Comparison comparison) {
+        List<Subject> subjects = comparison.subjects();
+        return Subject.mix(subjects)
+                .map(m -> of(m, Subject.references(subjects), comparison.settings()))
+                .orElse(List.of());
+    }
+
+    /** Those of some findings that are told: not dismissed, and of the weightiest at most {@link Thresholds#MOST_FINDINGS}. */
+    public static List<Finding> told(List<Finding> all, Collection<String> dismissed) {
+        return all.stream()
+                .filter(f -> !dismissed.contains(f.key()))
+                .limit(Thresholds.MOST_FINDINGS)
+                .toList();
+    }
 
     /**
      * All findings, those that matter most first, faults of the mix before caveats of equal weight. Nothing when there is no reference, or when

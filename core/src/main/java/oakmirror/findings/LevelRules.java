@@ -2,13 +2,14 @@ package oakmirror.findings;
 
 import java.util.ArrayList;
 import java.util.List;
+import oakmirror.compare.CorridorSettings;
+import oakmirror.compare.Span;
+import oakmirror.compare.Subject;
 import oakmirror.findings.DynamicsStanding.Verdict;
+import oakmirror.findings.Finding.Aspect;
 import oakmirror.findings.Finding.Kind;
 import oakmirror.findings.Finding.Place;
-import oakmirror.findings.Finding.Sheet;
 import oakmirror.measure.TrackMeasurement;
-import oakmirror.profile.CorridorSettings;
-import oakmirror.profile.Span;
 import oakmirror.readings.Readings;
 
 /** Loudness and dynamics, read together: squashed or loose, quieter or louder than the references, and clipped. */
@@ -59,7 +60,7 @@ final class LevelRules {
                 "Ease bus compression, and let drums and attacks through before the limiter.",
                 "Drive the limiter " + Readings.level(Math.min(6, -s.offDb())) + " dB less.",
                 1 + WEIGHT_PER_DB * -s.offDb(),
-                Place.on(Sheet.DYNAMICS));
+                Place.on(Aspect.DYNAMICS));
     }
 
     private static Finding loose(DynamicsStanding s) {
@@ -72,7 +73,7 @@ final class LevelRules {
                 "Catch the few loudest hits, or compress what jumps out.",
                 "More drive into the limiter, a little at a time.",
                 1 + s.looserDb() / 2,
-                Place.on(Sheet.DYNAMICS));
+                Place.on(Aspect.DYNAMICS));
     }
 
     private static Finding quieter(double by, boolean loose, DynamicsStanding s) {
@@ -87,7 +88,7 @@ final class LevelRules {
                 "",
                 loose ? "Drive into the limiter on Finish." : "Gain, without more limiting.",
                 LOUDNESS_WEIGHT + by / 10,
-                Place.on(Sheet.LOUDNESS));
+                Place.on(Aspect.LOUDNESS));
     }
 
     private static String plr(DynamicsStanding s) {
@@ -108,7 +109,7 @@ final class LevelRules {
                 "Take the limiter off the bus before mastering.",
                 "Less drive, if the references are the aim.",
                 LOUDNESS_WEIGHT + by / 10,
-                Place.on(Sheet.LOUDNESS));
+                Place.on(Aspect.LOUDNESS));
     }
 
     private static Finding clipped(TrackMeasurement m) {
@@ -126,6 +127,6 @@ final class LevelRules {
                         ? "Lower the gain first: nothing is lost yet in a float file."
                         : "Nothing: a clip cannot be undone.",
                 CLIPPED_WEIGHT,
-                Place.on(Sheet.LOUDNESS));
+                Place.on(Aspect.LOUDNESS));
     }
 }

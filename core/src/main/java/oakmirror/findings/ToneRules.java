@@ -4,13 +4,14 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import oakmirror.compare.Corridor;
+import oakmirror.compare.CorridorSettings;
+import oakmirror.compare.MatchedTone;
+import oakmirror.compare.Subject;
 import oakmirror.dynamics.Quantiles;
+import oakmirror.findings.Finding.Aspect;
 import oakmirror.findings.Finding.Kind;
 import oakmirror.findings.Finding.Place;
-import oakmirror.findings.Finding.Sheet;
-import oakmirror.profile.Corridor;
-import oakmirror.profile.CorridorSettings;
-import oakmirror.profile.MatchedTone;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.SpectralEdge;
@@ -134,7 +135,7 @@ final class ToneRules {
                 advice.inTheMix(much),
                 onTheMaster(off, low, high),
                 weight,
-                Place.at(Sheet.TONE, low, high)));
+                Place.at(Aspect.TONE, low, high)));
     }
 
     private static double mean(double[] values, int[] run) {
@@ -178,6 +179,6 @@ final class ToneRules {
                 "Export again from the session, without a lossy format in between.",
                 "Nothing: what is not there cannot be raised.",
                 ENDS_EARLY_WEIGHT,
-                Place.at(Sheet.TONE, edge, 20000));
+                Place.at(Aspect.TONE, edge, 20000));
     }
 }

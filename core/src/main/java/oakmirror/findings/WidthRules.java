@@ -2,11 +2,12 @@ package oakmirror.findings;
 
 import java.util.ArrayList;
 import java.util.List;
+import oakmirror.compare.CorridorSettings;
+import oakmirror.compare.Span;
+import oakmirror.compare.Subject;
+import oakmirror.findings.Finding.Aspect;
 import oakmirror.findings.Finding.Kind;
 import oakmirror.findings.Finding.Place;
-import oakmirror.findings.Finding.Sheet;
-import oakmirror.profile.CorridorSettings;
-import oakmirror.profile.Span;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.Zone;
 import oakmirror.stereo.Comb;
@@ -102,7 +103,7 @@ final class WidthRules {
                         : "Check polarity and wideners on what fills this range.",
                 "Make the low end mono; if that thins it out, it has to be mended in the mix.",
                 PHASE_WEIGHT,
-                Place.at(Sheet.WIDTH, first.lowHz(), last.highHz()));
+                Place.at(Aspect.WIDTH, first.lowHz(), last.highHz()));
     }
 
     private static Finding comb(Comb comb) {
@@ -117,7 +118,7 @@ final class WidthRules {
                 "Move the late track by " + delay + ", or widen it without delay.",
                 "Nothing that lasts: a filter cannot fill notches that only mono has.",
                 COMB_WEIGHT,
-                Place.on(Sheet.WIDTH));
+                Place.on(Aspect.WIDTH));
     }
 
     private static void width(Subject mix, List<Subject> references, CorridorSettings.Kind kind, List<Finding> found) {
@@ -188,6 +189,6 @@ final class WidthRules {
                         + Readings.level(Math.min(3, Math.abs(own - theirs) / 2))
                         + " dB above 300 Hz, and listen in mono.",
                 1 + WEIGHT_PER_DB * Math.min(10, Math.abs(mean)) * Math.sqrt(zones.size()),
-                Place.at(Sheet.WIDTH, first.lowHz(), last.highHz()));
+                Place.at(Aspect.WIDTH, first.lowHz(), last.highHz()));
     }
 }

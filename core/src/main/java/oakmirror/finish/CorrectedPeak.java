@@ -4,10 +4,10 @@ import java.io.IOException;
 import java.util.List;
 import oakmirror.audio.Progress;
 import oakmirror.audio.StereoSource;
+import oakmirror.dsp.ProcessedStream;
+import oakmirror.dsp.ToneFilter;
 import oakmirror.loudness.Peaks;
 import oakmirror.loudness.TruePeakMeter;
-import oakmirror.processing.ProcessedStream;
-import oakmirror.processing.ToneFilter;
 
 /** The true peak a mix reaches through its correction: what room has to be made for, so that a boost does not clip what is heard. */
 public final class CorrectedPeak {

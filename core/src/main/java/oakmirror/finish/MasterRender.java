@@ -4,10 +4,10 @@ import java.io.IOException;
 import oakmirror.audio.Decibels;
 import oakmirror.audio.Progress;
 import oakmirror.audio.StereoSource;
+import oakmirror.dsp.ProcessedStream;
+import oakmirror.dsp.ToneFilter;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
-import oakmirror.processing.ProcessedStream;
-import oakmirror.processing.ToneFilter;
 
 /**
  * Renders a master in two passes over the mix: the first applies the correction and measures what comes out, from which the gain

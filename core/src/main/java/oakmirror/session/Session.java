@@ -7,9 +7,9 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.UnaryOperator;
 import oakmirror.correction.CorrectionSettings;
+import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.finish.FinishSettings;
 import oakmirror.level.LevelSettings;
-import oakmirror.processing.ToneFilter.Phase;
 import oakmirror.session.Delivery.Output;
 
 /**
@@ -26,7 +26,7 @@ public record Session(
         String name,
         Optional<Track> mix,
         List<Track> references,
-        Comparing comparing,
+        ComparisonSettings comparing,
         Shaping shaping,
         Delivery delivery) {
 
@@ -34,8 +34,8 @@ public record Session(
     public static final int MOST_REFERENCES = 16;
 
     /** Nothing gathered yet. */
-    public static final Session EMPTY =
-            new Session("Untitled", Optional.empty(), List.of(), Comparing.DEFAULT, Shaping.DEFAULT, Delivery.DEFAULT);
+    public static final Session EMPTY = new Session(
+            "Untitled", Optional.empty(), List.of(), ComparisonSettings.DEFAULT, Shaping.DEFAULT, Delivery.DEFAULT);
 
     /** Copies the list and checks that no two tracks have the same id. */
     public Session {
@@ -87,7 +87,7 @@ public record Session(
     }
 
     /** The same compared in another way. */
-    public Session withComparing(Comparing value) {
+    public Session withComparing(ComparisonSettings value) {
         return new Session(name, mix, references, value, shaping, delivery);
     }
 

@@ -2,7 +2,7 @@ package oakmirror.session;
 
 import java.util.List;
 import oakmirror.correction.CorrectionSettings;
-import oakmirror.processing.ToneFilter.Phase;
+import oakmirror.dsp.ToneFilter.Phase;
 
 /**
  * How the mix is corrected.

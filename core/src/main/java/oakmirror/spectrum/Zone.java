@@ -1,5 +1,7 @@
 package oakmirror.spectrum;
 
+import java.util.Arrays;
+
 /** The seven named ranges that readings are given in. */
 public enum Zone {
     SUB("Sub", 20, 60),
@@ -37,12 +39,23 @@ public enum Zone {
 
     /** Mean of a curve over the zone's bands, every band counting alike. */
     public double mean(double[] curve) {
+        boolean[] all = new boolean[curve.length];
+        Arrays.fill(all, true);
+        return mean(curve, all);
+    }
+
+    /** Mean of a curve over those of the zone's bands that count; NaN where none does. */
+    public double mean(double[] curve, boolean[] counts) {
         int from = BandGrid.bandOf(lowHz);
         int to = Math.max(from + 1, BandGrid.bandOf(highHz));
         double sum = 0;
+        int count = 0;
         for (int i = from; i < to; i++) {
-            sum += curve[i];
+            if (counts[i]) {
+                sum += curve[i];
+                count++;
+            }
         }
-        return sum / (to - from);
+        return sum / count;
     }
 }

@@ -6,10 +6,11 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.List;
 import java.util.Random;
+import oakmirror.compare.Gap;
+import oakmirror.dsp.StereoProcessor;
+import oakmirror.dsp.ToneFilter;
+import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.filter.AnalogueSection;
-import oakmirror.processing.StereoProcessor;
-import oakmirror.processing.ToneFilter;
-import oakmirror.processing.ToneFilter.Phase;
 import oakmirror.spectrum.BandGrid;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;

@@ -12,11 +12,12 @@ import oakmirror.audio.Clip;
 import oakmirror.audio.Progress;
 import oakmirror.audio.RangeStream;
 import oakmirror.audio.TimeRange;
+import oakmirror.compare.CorridorSettings;
+import oakmirror.compare.Subject;
 import oakmirror.findings.DynamicsStanding.Verdict;
 import oakmirror.findings.Finding.Kind;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
-import oakmirror.profile.CorridorSettings;
 import org.junit.jupiter.api.Test;
 
 /** Rules on made signals; on music they are tested with the demo. */
@@ -133,6 +134,6 @@ class RulesTest {
     }
 
     private static Finding finding(double low, double high) {
-        return new Finding(Kind.TOO_MUCH, 0, "", "", "", "", "", 1, Finding.Place.at(Finding.Sheet.TONE, low, high));
+        return new Finding(Kind.TOO_MUCH, 0, "", "", "", "", "", 1, Finding.Place.at(Finding.Aspect.TONE, low, high));
     }
 }

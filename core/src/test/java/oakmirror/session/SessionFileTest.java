@@ -11,15 +11,15 @@ import java.util.List;
 import java.util.Optional;
 import oakmirror.audio.TimeRange;
 import oakmirror.blind.BlindResult;
+import oakmirror.compare.CorridorSettings;
+import oakmirror.compare.Jump;
+import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.finish.FinishSettings;
 import oakmirror.level.LevelSettings;
 import oakmirror.level.LevelSettings.Basis;
 import oakmirror.level.LevelSettings.Direction;
-import oakmirror.processing.ToneFilter.Phase;
-import oakmirror.profile.CorridorSettings;
 import oakmirror.rhythm.BarGrid;
-import oakmirror.session.Comparing.Jump;
-import oakmirror.session.Comparing.Scope;
+import oakmirror.session.ComparisonSettings.Scope;
 import oakmirror.session.Delivery.Output;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -56,7 +56,7 @@ class SessionFileTest {
                 .withPhase(Phase.LINEAR)
                 .withFinish(new FinishSettings(-9.5, -0.5))
                 .withOutput(new Output("flac", 16))
-                .withComparing(new Comparing(
+                .withComparing(new ComparisonSettings(
                         new LevelSettings(false, Basis.K14, Direction.TO_STATED, 2.5),
                         Scope.WHOLE_TRACKS,
                         Jump.BAR,

@@ -4,8 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import oakmirror.Signals;
+import oakmirror.dsp.BandSolo;
 import oakmirror.loudness.ClipCounter;
-import oakmirror.processing.BandSolo;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;

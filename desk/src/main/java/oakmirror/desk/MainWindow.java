@@ -27,15 +27,15 @@ import oakmirror.desk.command.Commands;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.command.KeysPane;
 import oakmirror.desk.compare.ComparePage;
-import oakmirror.desk.model.Blind;
-import oakmirror.desk.model.Comparison;
-import oakmirror.desk.model.Finishing;
-import oakmirror.desk.model.Jobs;
-import oakmirror.desk.model.Listening;
-import oakmirror.desk.model.Passages;
-import oakmirror.desk.model.Recovery;
-import oakmirror.desk.model.Settings;
-import oakmirror.desk.model.Workspace;
+import oakmirror.desk.model.compare.Comparing;
+import oakmirror.desk.model.finish.Finishing;
+import oakmirror.desk.model.listen.Blind;
+import oakmirror.desk.model.listen.Listening;
+import oakmirror.desk.model.session.Passages;
+import oakmirror.desk.model.session.Recovery;
+import oakmirror.desk.model.session.Settings;
+import oakmirror.desk.model.session.Workspace;
+import oakmirror.desk.model.work.Jobs;
 import oakmirror.desk.page.AddTracks;
 import oakmirror.desk.page.FinishPage;
 import oakmirror.desk.page.GatherPage;
@@ -58,7 +58,7 @@ public final class MainWindow {
     private final SessionActions actions;
     private final Recovery recovery = new Recovery(workspace);
     private final RecoveryStrip recoveryStrip;
-    private final Comparison comparison;
+    private final Comparing comparing;
     private final StationRail rail;
     private final AddTracks adding;
     private final GatherPage gather;
@@ -76,8 +76,8 @@ public final class MainWindow {
     /** A window's content; nothing is open yet. */
     public MainWindow(Settings settings) {
         this.settings = settings;
-        comparison = new Comparison(workspace, settings);
-        rail = new StationRail(workspace, comparison);
+        comparing = new Comparing(workspace, settings);
+        rail = new StationRail(workspace, comparing);
         keyMap = new KeyMap(settings);
         keys = new KeysPane(keyMap, commands);
         actions = new SessionActions(workspace, settings);
@@ -134,7 +134,7 @@ public final class MainWindow {
     }
 
     private ComparePage comparePage() {
-        ComparePage made = new ComparePage(workspace, comparison, listening, settings);
+        ComparePage made = new ComparePage(workspace, comparing, listening, settings);
         compare = Optional.of(made);
         return made;
     }
@@ -170,8 +170,8 @@ public final class MainWindow {
         }
         onCompare(Act.NEXT_FINDING, ComparePage::nextFinding);
         onCompare(Act.HOLD, ComparePage::toggleHold);
-        onCompare(Act.PEAKS, p -> comparison.look(v -> v.withPeaks(!v.peaks())));
-        onCompare(Act.TURN_GAP, p -> comparison.look(v -> v.withAsExcess(!v.asExcess())));
+        onCompare(Act.PEAKS, p -> comparing.look(v -> v.withPeaks(!v.peaks())));
+        onCompare(Act.TURN_GAP, p -> comparing.look(v -> v.withAsExcess(!v.asExcess())));
         onCompare(Act.COPY_PICTURE, ComparePage::copyPicture);
     }
 
@@ -214,8 +214,8 @@ public final class MainWindow {
     }
 
     /** What is compared. */
-    public Comparison comparison() {
-        return comparison;
+    public Comparing comparing() {
+        return comparing;
     }
 
     /** What is heard. */
@@ -330,7 +330,7 @@ public final class MainWindow {
     public void close() {
         clock.stop();
         compare.ifPresent(ComparePage::close);
-        comparison.close();
+        comparing.close();
         listening.close();
         finishing.close();
         adding.close();

@@ -8,7 +8,7 @@ import javafx.application.Application;
 import javafx.scene.Scene;
 import javafx.stage.Stage;
 import oakmirror.desk.look.Theme;
-import oakmirror.desk.model.Settings;
+import oakmirror.desk.model.session.Settings;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 

@@ -9,8 +9,8 @@ import javafx.application.Platform;
 import javafx.geometry.Pos;
 import javafx.scene.layout.HBox;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.Recovery;
-import oakmirror.desk.model.Settings;
+import oakmirror.desk.model.session.Recovery;
+import oakmirror.desk.model.session.Settings;
 
 /** A strip that offers, one after the other, the sessions of windows that did not end as they should. Not there when there are none. */
 final class RecoveryStrip extends HBox {

@@ -9,12 +9,12 @@ import javafx.css.PseudoClass;
 import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.VBox;
+import oakmirror.compare.Comparison;
 import oakmirror.correction.Proposal;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.Compared;
-import oakmirror.desk.model.Comparison;
-import oakmirror.desk.model.TrackSlot;
-import oakmirror.desk.model.Workspace;
+import oakmirror.desk.model.compare.Comparing;
+import oakmirror.desk.model.session.TrackSlot;
+import oakmirror.desk.model.session.Workspace;
 import oakmirror.readings.Readings;
 import oakmirror.session.Session;
 import oakmirror.spectrum.Zone;
@@ -25,13 +25,13 @@ final class StationRail extends VBox {
     private static final PseudoClass SELECTED = PseudoClass.getPseudoClass("selected");
 
     private final Workspace workspace;
-    private final Comparison comparison;
+    private final Comparing comparing;
     private final ObjectProperty<Station> station = new SimpleObjectProperty<>(Station.GATHER);
     private final Map<Station, Label> states = new EnumMap<>(Station.class);
 
-    StationRail(Workspace workspace, Comparison comparison) {
+    StationRail(Workspace workspace, Comparing comparing) {
         this.workspace = workspace;
-        this.comparison = comparison;
+        this.comparing = comparing;
         getStyleClass().add("rail");
         for (Station s : Station.values()) {
             Label state = Ui.label("", "rail-state");
@@ -47,7 +47,7 @@ final class StationRail extends VBox {
         workspace.sessionProperty().subscribe(s -> refresh());
         workspace.proposalProperty().subscribe(p -> refresh());
         workspace.tracks().revisionProperty().subscribe(r -> refresh());
-        comparison.comparedProperty().subscribe(c -> refresh());
+        comparing.sheetProperty().subscribe(c -> refresh());
     }
 
     ObjectProperty<Station> stationProperty() {
@@ -78,7 +78,7 @@ final class StationRail extends VBox {
     }
 
     private String zonesInside() {
-        Compared compared = comparison.comparedProperty().get();
+        Comparison compared = comparing.comparison();
         int inside = compared.zonesInside().size();
         int zones = Zone.values().length;
         return !compared.isKnown() ? "–" : inside + " of " + zones + " inside" + (inside == zones ? " ✓" : "");

@@ -6,12 +6,12 @@ import java.util.function.Supplier;
 import oakmirror.audio.TimeRange;
 import oakmirror.desk.command.Act;
 import oakmirror.desk.command.Commands;
-import oakmirror.desk.model.Blind;
-import oakmirror.desk.model.Listening;
-import oakmirror.desk.model.MonitorControls;
-import oakmirror.desk.model.Passages;
-import oakmirror.desk.model.Workspace;
-import oakmirror.processing.MonitorPath.Sides;
+import oakmirror.desk.model.listen.Blind;
+import oakmirror.desk.model.listen.Listening;
+import oakmirror.desk.model.listen.MonitorControls;
+import oakmirror.desk.model.session.Passages;
+import oakmirror.desk.model.session.Workspace;
+import oakmirror.monitor.MonitorPath.Sides;
 
 /** What the commands of listening and of passages do. */
 final class WindowCommands {

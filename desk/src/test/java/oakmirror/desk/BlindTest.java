@@ -10,7 +10,7 @@ import javafx.scene.control.Spinner;
 import javafx.scene.input.KeyCode;
 import oakmirror.blind.BlindResult;
 import oakmirror.desk.command.Act;
-import oakmirror.desk.model.Blind;
+import oakmirror.desk.model.listen.Blind;
 import oakmirror.media.file.TableFiles;
 import org.junit.jupiter.api.Test;
 

@@ -12,7 +12,7 @@ import javafx.scene.control.CheckMenuItem;
 import javafx.scene.control.MenuButton;
 import javafx.scene.input.KeyCode;
 import javafx.scene.layout.Region;
-import oakmirror.desk.model.ToneView.Averaging;
+import oakmirror.desk.model.compare.ToneView.Averaging;
 import oakmirror.media.TestFiles;
 import org.junit.jupiter.api.Test;
 
@@ -38,7 +38,7 @@ class CompareSpeedTest extends CompareWindow {
     void theSheetMovesWithThePlaybackAtFiveOfSixFramesWithEightReferences() throws Exception {
         openEightReferences();
         double[] average = onFx(() -> tone().shownLevels(0));
-        interact(() -> comparison().look(v -> v.withAveraging(Averaging.ONE_SECOND)));
+        interact(() -> comparing().look(v -> v.withAveraging(Averaging.ONE_SECOND)));
         type(KeyCode.SPACE);
         waitUntil(() -> listening().playingProperty().get());
         waitUntil(() -> Math.abs(tone().shownLevels(0)[120] - average[120]) > 0.5);
@@ -64,7 +64,7 @@ class CompareSpeedTest extends CompareWindow {
                 "Compare, eight references, moving: %d redraws in %d frames, %.1f frames a second%n",
                 drawn[0], FRAMES, (FRAMES - 1) / (nanos[0] * 1e-9));
         assertThat(drawn[0]).isGreaterThanOrEqualTo(FRAMES * 50 / FRAMES_A_SECOND);
-        interact(() -> comparison().look(v -> v.withAveraging(Averaging.WHOLE)));
+        interact(() -> comparing().look(v -> v.withAveraging(Averaging.WHOLE)));
         waitUntil(() -> Math.abs(tone().shownLevels(0)[120] - average[120]) < 1e-9);
     }
 
@@ -100,7 +100,7 @@ class CompareSpeedTest extends CompareWindow {
                 waited[0] = 1;
                 change[0]++;
                 if (change[0] % 2 == 0) {
-                    comparison().look(v -> v.withResolution(v.octaves() > 0.5 ? 1.0 / 24 : 1, false));
+                    comparing().look(v -> v.withResolution(v.octaves() > 0.5 ? 1.0 / 24 : 1, false));
                 } else {
                     workspace()
                             .change(
@@ -150,7 +150,7 @@ class CompareSpeedTest extends CompareWindow {
             second.setSelected(false);
             second.fire();
         });
-        assertThat(compared().view().hidden()).containsExactly(2);
+        assertThat(sheet().view().hidden()).containsExactly(2);
         assertThat(compared().references()).as("hidden, but it still counts").hasSize(16);
     }
 }

@@ -22,13 +22,13 @@ import javafx.scene.input.MouseButton;
 import javafx.scene.input.ScrollEvent;
 import javax.imageio.ImageIO;
 import oakmirror.Signals;
-import oakmirror.desk.model.Compared;
-import oakmirror.desk.model.MonitorControls;
+import oakmirror.compare.Comparison;
+import oakmirror.compare.MatchedTone;
+import oakmirror.desk.model.listen.MonitorControls;
 import oakmirror.findings.Finding;
 import oakmirror.findings.Finding.Kind;
 import oakmirror.media.TestFiles;
 import oakmirror.media.file.OutputFormat;
-import oakmirror.profile.MatchedTone;
 import oakmirror.spectrum.FractionalOctave;
 import oakmirror.spectrum.StereoSpectrum.Part;
 import oakmirror.spectrum.Zone;
@@ -40,7 +40,7 @@ class CompareTest extends CompareWindow {
     private void openDemoOnCompare() throws Exception {
         openDemo();
         clickOn("#station-compare");
-        waitUntil(() -> comparison().findingsProperty().get().size() == 7);
+        waitUntil(() -> comparing().findingsProperty().get().size() == 7);
     }
 
     private static MenuItem item(List<MenuItem> items, String text) {
@@ -112,7 +112,7 @@ class CompareTest extends CompareWindow {
         interact(() -> workspace().reset());
         interact(() -> app.window().open(file));
         waitUntil(() ->
-                workspace().isReady() && !comparison().findingsProperty().get().isEmpty());
+                workspace().isReady() && !comparing().findingsProperty().get().isEmpty());
         assertThat(kinds()).doesNotContain(Kind.NARROW);
         clickOn("#station-compare");
         clickOn("#recall");
@@ -128,10 +128,10 @@ class CompareTest extends CompareWindow {
         openDemoOnCompare();
         for (Part part : Part.values()) {
             for (double octaves : new double[] {1.0 / 24, 1.0 / 3, 1}) {
-                interact(() -> comparison()
+                interact(() -> comparing()
                         .look(v ->
                                 v.withPart(part).withResolution(octaves, false).withTilt(3)));
-                Compared c = compared();
+                Comparison c = compared();
                 for (int i = 0; i < c.members().size(); i++) {
                     var m = c.members().get(i);
                     double[] expected =
@@ -143,11 +143,11 @@ class CompareTest extends CompareWindow {
                 }
             }
         }
-        interact(() -> comparison().look(v -> v.withPart(Part.STEREO).withResolution(1.0 / 3, false)));
+        interact(() -> comparing().look(v -> v.withPart(Part.STEREO).withResolution(1.0 / 3, false)));
         double[] before = onFx(() -> tone().shownLevels(0));
         type(KeyCode.K);
         choose("tilt", "none");
-        waitUntil(() -> compared().view().tilt() == 0);
+        waitUntil(() -> sheet().view().tilt() == 0);
         double[] held = onFx(() -> tone().heldLevels().orElseThrow());
         double[] now = onFx(() -> tone().shownLevels(0));
         assertThat(held).as("turned with the picture").containsExactly(now, within(1e-9));
@@ -245,10 +245,11 @@ class CompareTest extends CompareWindow {
             }
             assertThat(onFx(() -> page().largeTitle())).isEqualTo(panel);
             if (panel.equals("Spectrogram")) {
-                Compared c = compared();
-                waitUntil(() -> c.members().subList(0, 2).stream().allMatch(m -> comparison()
+                Comparison c = compared();
+                waitUntil(() -> c.members().subList(0, 2).stream().allMatch(m -> comparing()
                         .pictures()
-                        .spectrogram(m.slot(), m.slot().rangeIn(comparison().scope()))
+                        .spectrogram(
+                                comparing().sheet().slot(m), comparing().sheet().range(m))
                         .isPresent()));
             }
             Path png = folder.resolve(panel + ".png");

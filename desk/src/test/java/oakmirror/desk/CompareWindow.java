@@ -1,9 +1,10 @@
 package oakmirror.desk;
 
 import java.util.List;
+import oakmirror.compare.Comparison;
 import oakmirror.desk.compare.ComparePage;
-import oakmirror.desk.model.Compared;
-import oakmirror.desk.model.Comparison;
+import oakmirror.desk.model.compare.Comparing;
+import oakmirror.desk.model.compare.Sheet;
 import oakmirror.desk.plot.TonePlot;
 import oakmirror.findings.Finding;
 import oakmirror.findings.Finding.Kind;
@@ -11,16 +12,20 @@ import oakmirror.findings.Finding.Kind;
 /** What tests of Compare in the real window have in common. */
 abstract class CompareWindow extends WindowTest {
 
-    Comparison comparison() {
-        return app.window().comparison();
+    Comparing comparing() {
+        return app.window().comparing();
     }
 
-    Compared compared() {
-        return onFx(() -> comparison().comparedProperty().get());
+    Sheet sheet() {
+        return onFx(() -> comparing().sheet());
+    }
+
+    Comparison compared() {
+        return onFx(() -> comparing().comparison());
     }
 
     List<Finding> findings() {
-        return onFx(() -> comparison().findingsProperty().get());
+        return onFx(() -> comparing().findingsProperty().get());
     }
 
     List<Kind> kinds() {

@@ -1,9 +1,11 @@
 package oakmirror.desk;
 
+import static com.tngtech.archunit.core.domain.JavaClass.Predicates.resideInAPackage;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.tngtech.archunit.base.DescribedPredicate;
 import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
@@ -19,6 +21,21 @@ class DeskArchitectureTest {
     void packagesHaveNoCycles() {
         assertThat(CLASSES).hasSizeGreaterThan(50);
         slices().matching("oakmirror.desk.(*)..").should().beFreeOfCycles().check(CLASSES);
+    }
+
+    @Test
+    void theModelKnowsNothingOfPagesPlotsAndLook() {
+        slices().matching("oakmirror.desk.model.(*)..")
+                .should()
+                .beFreeOfCycles()
+                .check(CLASSES);
+        noClasses()
+                .that()
+                .resideInAPackage("oakmirror.desk.model..")
+                .should()
+                .dependOnClassesThat(resideInAPackage("oakmirror.desk..")
+                        .and(DescribedPredicate.not(resideInAPackage("oakmirror.desk.model.."))))
+                .check(CLASSES);
     }
 
     @Test

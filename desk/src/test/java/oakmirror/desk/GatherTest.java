@@ -16,7 +16,7 @@ import oakmirror.audio.TimeRange;
 import oakmirror.level.LevelSettings.Basis;
 import oakmirror.level.LevelSettings.Direction;
 import oakmirror.media.TestFiles;
-import oakmirror.session.Comparing.Scope;
+import oakmirror.session.ComparisonSettings.Scope;
 import oakmirror.session.Passage;
 import oakmirror.session.Track;
 import org.junit.jupiter.api.Test;

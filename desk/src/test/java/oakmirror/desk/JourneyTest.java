@@ -13,7 +13,7 @@ import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
 import oakmirror.audio.TimeRange;
 import oakmirror.desk.look.Theme;
-import oakmirror.desk.model.TrackSlot;
+import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.plot.CorrectionPlot;
 import oakmirror.media.FfmpegTool;
 import oakmirror.media.TestFiles;

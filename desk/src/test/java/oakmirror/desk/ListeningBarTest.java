@@ -11,6 +11,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
 import oakmirror.audio.Clip;
+import oakmirror.compare.Jump;
 import oakmirror.desk.command.Act;
 import oakmirror.desk.command.Commands;
 import oakmirror.media.FfmpegTool;
@@ -18,8 +19,7 @@ import oakmirror.media.TestFiles;
 import oakmirror.media.device.AudioOutput;
 import oakmirror.media.device.Outputs;
 import oakmirror.media.file.OutputFormat;
-import oakmirror.processing.MonitorPath.Sides;
-import oakmirror.session.Comparing.Jump;
+import oakmirror.monitor.MonitorPath.Sides;
 import org.junit.jupiter.api.Test;
 
 /** The listening bar, by mouse and by key, on what the simulated device was given. */

@@ -6,6 +6,7 @@ import java.util.Optional;
 import oakmirror.audio.StereoSource;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.media.cache.ContentKey;
+import oakmirror.rhythm.FullestPassage;
 import oakmirror.rhythm.Rhythm;
 
 /**
@@ -29,6 +30,11 @@ public record ImportedTrack(
     /** Copies the list. */
     public ImportedTrack {
         warnings = List.copyOf(warnings);
+    }
+
+    /** Where it is fullest, to be asked for a suggestion. */
+    public FullestPassage fullest() {
+        return new FullestPassage(measurement.contour(), measurement.activity(), measurement.seconds());
     }
 
     /** Its length in seconds. */

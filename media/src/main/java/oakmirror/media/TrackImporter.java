@@ -23,7 +23,7 @@ import oakmirror.media.file.AudioFile;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.DecodedStream;
 import oakmirror.media.file.Resampler;
-import oakmirror.processing.TimeStretch;
+import oakmirror.monitor.TimeStretch;
 import oakmirror.rhythm.Rhythm;
 import oakmirror.rhythm.TempoFinder;
 import org.slf4j.Logger;

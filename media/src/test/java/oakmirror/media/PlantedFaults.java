@@ -2,8 +2,8 @@ package oakmirror.media;
 
 import oakmirror.audio.Clip;
 import oakmirror.audio.Decibels;
-import oakmirror.processing.StereoProcessor;
-import oakmirror.processing.ToneFilter;
+import oakmirror.dsp.StereoProcessor;
+import oakmirror.dsp.ToneFilter;
 import oakmirror.spectrum.Zone;
 
 /** Faults put into a piece of music, one at a time, each with nothing else changed. */
@@ -36,7 +36,7 @@ final class PlantedFaults {
         return linear(linear(s, rate, f -> f > hz ? -90 : 0), rate, f -> f > hz ? -90 : 0);
     }
 
-    private static Sides linear(Sides s, int rate, oakmirror.processing.LinearPhase.Curve curve) {
+    private static Sides linear(Sides s, int rate, oakmirror.dsp.LinearPhase.Curve curve) {
         Sides out = new Sides(new float[s.left.length], new float[s.left.length]);
         StereoProcessor p = new ToneFilter(ToneFilter.Phase.LINEAR, java.util.List.of(), curve, 0).create(rate);
         int late = p.latencyFrames();

@@ -17,10 +17,10 @@ import oakmirror.desk.command.Act;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.look.Palette;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.Blind;
-import oakmirror.desk.model.Listening;
-import oakmirror.desk.model.TrackSlot;
-import oakmirror.desk.model.Workspace;
+import oakmirror.desk.model.listen.Blind;
+import oakmirror.desk.model.listen.Listening;
+import oakmirror.desk.model.session.TrackSlot;
+import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.plot.Sketches;
 import oakmirror.readings.Readings;
 

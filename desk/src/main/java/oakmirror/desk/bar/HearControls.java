@@ -10,17 +10,17 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
+import oakmirror.compare.Jump;
 import oakmirror.desk.command.Act;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.Blind;
-import oakmirror.desk.model.Listening;
-import oakmirror.desk.model.MonitorControls;
-import oakmirror.desk.model.MonitorControls.Band;
-import oakmirror.desk.model.Workspace;
-import oakmirror.processing.MonitorPath.Sides;
+import oakmirror.desk.model.listen.Blind;
+import oakmirror.desk.model.listen.Listening;
+import oakmirror.desk.model.listen.MonitorControls;
+import oakmirror.desk.model.listen.MonitorControls.Band;
+import oakmirror.desk.model.session.Workspace;
+import oakmirror.monitor.MonitorPath.Sides;
 import oakmirror.readings.Readings;
-import oakmirror.session.Comparing.Jump;
 import oakmirror.spectrum.Zone;
 
 /** The lower row of the bar, two in a narrow window: loop, what stays on switching, correction, blend, bands, sides. */

@@ -11,12 +11,12 @@ import javafx.scene.layout.VBox;
 import oakmirror.desk.command.Act;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.Blind;
-import oakmirror.desk.model.Listening;
-import oakmirror.desk.model.Passages;
-import oakmirror.desk.model.Settings;
-import oakmirror.desk.model.TrackSlot;
-import oakmirror.desk.model.Workspace;
+import oakmirror.desk.model.listen.Blind;
+import oakmirror.desk.model.listen.Listening;
+import oakmirror.desk.model.session.Passages;
+import oakmirror.desk.model.session.Settings;
+import oakmirror.desk.model.session.TrackSlot;
+import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.plot.SeekStrip;
 import oakmirror.readings.Readings;
 

@@ -22,11 +22,11 @@ import javafx.util.Subscription;
 import oakmirror.blind.Binomial;
 import oakmirror.blind.BlindResult;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.Blind;
-import oakmirror.desk.model.Blind.Item;
-import oakmirror.desk.model.Blind.Run;
-import oakmirror.desk.model.Settings;
-import oakmirror.desk.model.Workspace;
+import oakmirror.desk.model.listen.Blind;
+import oakmirror.desk.model.listen.Blind.Item;
+import oakmirror.desk.model.listen.Blind.Run;
+import oakmirror.desk.model.session.Settings;
+import oakmirror.desk.model.session.Workspace;
 import oakmirror.media.file.TableFiles;
 
 /** Blind comparison: setting one up, answering, and what came of those before. Lies over the stations until it is closed. */

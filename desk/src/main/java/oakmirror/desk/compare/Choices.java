@@ -7,8 +7,8 @@ import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.Region;
+import oakmirror.compare.Comparison;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.Compared;
 
 /** The small controls above the pictures. */
 final class Choices {
@@ -57,9 +57,9 @@ final class Choices {
                 1,
                 n -> "facing reference " + n,
                 n -> context.facing().set(n));
-        context.comparison()
-                .comparedProperty()
-                .subscribe(c -> fill(box, c, context.facing().get()));
+        context.comparing()
+                .sheetProperty()
+                .subscribe(s -> fill(box, s.comparison(), context.facing().get()));
         context.facing().subscribe(n -> {
             if (box.getItems().contains(n.intValue())) {
                 box.setValue(n.intValue());
@@ -68,9 +68,9 @@ final class Choices {
         return box;
     }
 
-    private static void fill(ChoiceBox<Integer> box, Compared compared, int now) {
+    private static void fill(ChoiceBox<Integer> box, Comparison compared, int now) {
         List<Integer> numbers =
-                compared.references().stream().map(Compared.Member::number).toList();
+                compared.references().stream().map(Comparison.Member::number).toList();
         if (!numbers.isEmpty() && !numbers.equals(box.getItems())) {
             box.getItems().setAll(numbers);
             box.setValue(numbers.contains(now) ? now : numbers.get(0));

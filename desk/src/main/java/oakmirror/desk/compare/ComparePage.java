@@ -16,12 +16,12 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.Compared;
-import oakmirror.desk.model.Comparison;
-import oakmirror.desk.model.Listening;
-import oakmirror.desk.model.MonitorControls;
-import oakmirror.desk.model.Settings;
-import oakmirror.desk.model.Workspace;
+import oakmirror.desk.model.compare.Comparing;
+import oakmirror.desk.model.compare.Sheet;
+import oakmirror.desk.model.listen.Listening;
+import oakmirror.desk.model.listen.MonitorControls;
+import oakmirror.desk.model.session.Settings;
+import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.page.ScopeChoice;
 import oakmirror.findings.Finding;
 
@@ -45,8 +45,8 @@ public final class ComparePage extends BorderPane {
     private boolean playedForFinding;
 
     /** The page of a comparison. */
-    public ComparePage(Workspace workspace, Comparison comparison, Listening listening, Settings settings) {
-        context = new Context(workspace, comparison, listening, settings);
+    public ComparePage(Workspace workspace, Comparing comparing, Listening listening, Settings settings) {
+        context = new Context(workspace, comparing, listening, settings);
         tone = new TonePanel(context);
         panels = List.of(
                 tone,
@@ -70,19 +70,15 @@ public final class ComparePage extends BorderPane {
         VBox sheet = new VBox(6, head, tools, place, row);
         sheet.getStyleClass().add("page");
         setCenter(sheet);
-        findings = new FindingsPane(comparison, this::open);
+        findings = new FindingsPane(comparing, this::open);
         setRight(findings);
         empty.setMouseTransparent(true);
         large = tone;
         bring(tone);
         Ui.greyWhile(workspace.settledProperty().map(is -> !is), place, row, findings);
         Runnable refresh = Ui.coalesced(this, this::refresh);
-        comparison.comparedProperty().subscribe(c -> refresh.run());
+        comparing.sheetProperty().subscribe(c -> refresh.run());
         context.facing().subscribe(n -> refresh.run());
-    }
-
-    private Compared compared() {
-        return context.comparison().comparedProperty().get();
     }
 
     /** The title of what is in the large place. */
@@ -92,7 +88,7 @@ public final class ComparePage extends BorderPane {
 
     /** Puts the numbers behind the large picture on the clipboard. */
     public void copyNumbers() {
-        files.copy(large.table(compared()));
+        files.copy(large.table(context.comparing().sheet()));
     }
 
     /** Brings a panel into the large place by its title, in whatever case. */
@@ -121,7 +117,7 @@ public final class ComparePage extends BorderPane {
 
     /** Writes the numbers behind the large picture to a file, as comma-separated values. */
     public void saveNumbers(Path file) {
-        files.saveNumbers(large.table(compared()), file);
+        files.saveNumbers(large.table(context.comparing().sheet()), file);
     }
 
     /** Puts the large picture on the clipboard. */
@@ -164,16 +160,16 @@ public final class ComparePage extends BorderPane {
     }
 
     private void refresh() {
-        Compared c = compared();
-        explanation.setText(large.explanation(c));
-        empty.setVisible(!c.isKnown());
-        panels.forEach(p -> p.show(c, p == large));
+        Sheet sheet = context.comparing().sheet();
+        explanation.setText(large.explanation(sheet));
+        empty.setVisible(!sheet.comparison().isKnown());
+        panels.forEach(p -> p.show(sheet, p == large));
     }
 
     /** Brings what moves up to date; called with every frame of the window. */
     public void tick() {
         if (getScene() != null) {
-            large.tick(compared());
+            large.tick(context.comparing().sheet());
         }
     }
 
@@ -188,7 +184,7 @@ public final class ComparePage extends BorderPane {
             playedForFinding = false;
             return;
         }
-        switch (finding.place().sheet()) {
+        switch (finding.place().aspect()) {
             case TONE -> bring(tone);
             case LOUDNESS -> bring("Loudness");
             case DYNAMICS -> bring("Dynamics");
@@ -203,12 +199,13 @@ public final class ComparePage extends BorderPane {
     }
 
     private void hear(int number) {
-        compared().members().stream()
+        Sheet sheet = context.comparing().sheet();
+        sheet.comparison().members().stream()
                 .filter(m -> m.number() == number)
                 .findFirst()
                 .ifPresent(m -> {
                     Listening listening = context.listening();
-                    listening.hear(m.index());
+                    listening.hear(sheet.slot(m));
                     if (!listening.playingProperty().get()) {
                         context.seek(m, 0);
                         listening.togglePlay();

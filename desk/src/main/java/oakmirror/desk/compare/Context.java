@@ -2,38 +2,39 @@ package oakmirror.desk.compare;
 
 import javafx.beans.property.IntegerProperty;
 import javafx.beans.property.SimpleIntegerProperty;
-import oakmirror.desk.model.Compared;
-import oakmirror.desk.model.Comparison;
-import oakmirror.desk.model.Listening;
-import oakmirror.desk.model.Settings;
-import oakmirror.desk.model.Workspace;
+import oakmirror.compare.Comparison;
+import oakmirror.desk.model.compare.Comparing;
+import oakmirror.desk.model.compare.Sheet;
+import oakmirror.desk.model.listen.Listening;
+import oakmirror.desk.model.session.Settings;
+import oakmirror.desk.model.session.Workspace;
 
 /**
  * What every panel works with.
  *
  * @param workspace the session
- * @param comparison what is compared
+ * @param comparing what is compared
  * @param listening what is heard
  * @param settings what the program remembers
  * @param facing number of the reference that faces the mix where there is room for one alone
  */
 record Context(
-        Workspace workspace, Comparison comparison, Listening listening, Settings settings, IntegerProperty facing) {
+        Workspace workspace, Comparing comparing, Listening listening, Settings settings, IntegerProperty facing) {
 
-    Context(Workspace workspace, Comparison comparison, Listening listening, Settings settings) {
-        this(workspace, comparison, listening, settings, new SimpleIntegerProperty(1));
+    Context(Workspace workspace, Comparing comparing, Listening listening, Settings settings) {
+        this(workspace, comparing, listening, settings, new SimpleIntegerProperty(1));
         listening.referenceProperty().subscribe(r -> facing.set(Math.max(1, r.intValue())));
     }
 
     /** Where a member is played, in seconds from where what is compared begins. */
-    double played(Compared.Member member) {
-        double start = member.range(comparison.scope()).startSeconds();
-        return listening.secondsOf(member.index()) - start;
+    double played(Comparison.Member member) {
+        Sheet sheet = comparing.sheet();
+        return listening.secondsOf(sheet.slot(member)) - sheet.range(member).startSeconds();
     }
 
     /** Goes to a moment of a member, counted from where what is compared begins. */
-    void seek(Compared.Member member, double seconds) {
-        double start = member.range(comparison.scope()).startSeconds();
-        listening.seekIn(member.index(), start + seconds);
+    void seek(Comparison.Member member, double seconds) {
+        Sheet sheet = comparing.sheet();
+        listening.seekIn(sheet.slot(member), sheet.range(member).startSeconds() + seconds);
     }
 }

@@ -7,10 +7,11 @@ import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
+import oakmirror.compare.Comparison;
+import oakmirror.compare.Comparison.Member;
+import oakmirror.compare.Span;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.Compared;
-import oakmirror.desk.model.Compared.Member;
-import oakmirror.desk.model.Comparison;
+import oakmirror.desk.model.compare.Sheet;
 import oakmirror.desk.plot.LoudnessAndDynamics;
 import oakmirror.desk.plot.TimeCurves;
 import oakmirror.desk.plot.ZoneDumbbells;
@@ -19,7 +20,6 @@ import oakmirror.dynamics.ZoneDynamics;
 import oakmirror.files.Csv;
 import oakmirror.findings.DynamicsStanding;
 import oakmirror.loudness.PeakSteps;
-import oakmirror.profile.Span;
 import oakmirror.spectrum.Zone;
 
 /** Dynamics: peak to loudness over time and zone by zone, and together with loudness. */
@@ -56,13 +56,14 @@ final class DynamicsPanel extends Panel {
         VBox.setVgrow(ratios, Priority.ALWAYS);
         VBox.setVgrow(row, Priority.ALWAYS);
         VBox large = new VBox(6, Ui.label("peak to short-term loudness over time, dB", "quiet"), ratios, row);
-        ratios.onSeek(s -> context.comparison().comparedProperty().get().mix().ifPresent(m -> context.seek(m, s)));
+        ratios.onSeek(s -> context.comparing().comparison().mix().ifPresent(m -> context.seek(m, s)));
         words.setId("dynamics-words");
         make(large, smallZones, List.of(words));
     }
 
     @Override
-    void show(Compared c, boolean isLarge) {
+    void show(Sheet sheet, boolean isLarge) {
+        Comparison c = sheet.comparison();
         List<ZoneDumbbells.Row> rows = rows(c);
         smallZones.show(rows);
         if (!isLarge) {
@@ -76,7 +77,7 @@ final class DynamicsPanel extends Panel {
             seconds = Math.max(seconds, m.measured().seconds());
             points.add(new LoudnessAndDynamics.Point(
                     m.number(), m.whole().heardLufs(), m.whole().heard().peakToLoudness()));
-            if (!c.view().hidden().contains(m.number())) {
+            if (!sheet.view().hidden().contains(m.number())) {
                 float[] values = m.measured().dynamics().peakToShortTerm();
                 lines.add(new TimeCurves.Line(m.number(), values, PeakSteps.STEP_SECONDS, 1.5, 0));
             }
@@ -86,20 +87,20 @@ final class DynamicsPanel extends Panel {
                 points,
                 c.span(m -> m.whole().heardLufs(), 0),
                 c.span(m -> m.whole().heard().peakToLoudness(), 0));
-        words.setText(Comparison.dynamics(c).map(DynamicsStanding::words).orElse(""));
+        words.setText(DynamicsStanding.of(c).map(DynamicsStanding::words).orElse(""));
     }
 
     private static ZoneDynamics zone(Member m, Zone zone) {
         return m.measured().dynamics().zones().get(zone.ordinal());
     }
 
-    private static double[] of(Compared c, Zone zone, ToDoubleFunction<ZoneDynamics> figure) {
+    private static double[] of(Comparison c, Zone zone, ToDoubleFunction<ZoneDynamics> figure) {
         return c.references().stream()
                 .mapToDouble(m -> figure.applyAsDouble(zone(m, zone)))
                 .toArray();
     }
 
-    private static List<ZoneDumbbells.Row> rows(Compared c) {
+    private static List<ZoneDumbbells.Row> rows(Comparison c) {
         List<ZoneDumbbells.Row> rows = new ArrayList<>();
         for (Zone zone : Zone.values()) {
             List<ZoneDumbbells.Reading> readings = c.members().stream()
@@ -119,12 +120,14 @@ final class DynamicsPanel extends Panel {
     }
 
     @Override
-    void tick(Compared c) {
+    void tick(Sheet sheet) {
+        Comparison c = sheet.comparison();
         c.mix().ifPresent(m -> ratios.setPlayed(context.played(m)));
     }
 
     @Override
-    String table(Compared c) {
+    String table(Sheet sheet) {
+        Comparison c = sheet.comparison();
         Csv table = new Csv(List.of("track", "zone", "crest_10_db", "crest_50_db", "crest_90_db"));
         for (Member m : c.members()) {
             for (Zone zone : Zone.values()) {

@@ -15,7 +15,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.Comparison;
+import oakmirror.desk.model.compare.Comparing;
 import oakmirror.findings.Finding;
 
 /** The findings in words, beside the sheet: a click shows and plays what one is about and says what to try; it can be folded away. */
@@ -24,7 +24,7 @@ final class FindingsPane extends VBox {
     private static final double WIDTH = 236;
     private static final double FOLDED = 30;
 
-    private final Comparison comparison;
+    private final Comparing comparing;
     private final BiConsumer<Finding, Boolean> onOpen;
     private final VBox cards = new VBox(8);
     private final Label basis = Ui.label("", "quiet", "small");
@@ -38,12 +38,12 @@ final class FindingsPane extends VBox {
     private Optional<String> open = Optional.empty();
 
     /** A pane that tells of findings that are opened (true) and closed again. */
-    FindingsPane(Comparison comparison, BiConsumer<Finding, Boolean> onOpen) {
-        this.comparison = comparison;
+    FindingsPane(Comparing comparing, BiConsumer<Finding, Boolean> onOpen) {
+        this.comparing = comparing;
         this.onOpen = onOpen;
         setId("findings");
         getStyleClass().add("findings");
-        recall = Ui.link("", "Tell dismissed findings again", comparison::recall);
+        recall = Ui.link("", "Tell dismissed findings again", comparing::recall);
         recall.setId("recall");
         fold = Ui.link("", "Fold the findings away or out", () -> folded.set(!folded.get()));
         fold.setId("fold-findings");
@@ -59,8 +59,8 @@ final class FindingsPane extends VBox {
         setSpacing(8);
         getChildren().addAll(head, basis, state, scroll, recall);
         folded.subscribe(this::foldTo);
-        comparison.findingsProperty().subscribe(f -> refresh());
-        comparison.comparedProperty().subscribe(c -> say());
+        comparing.findingsProperty().subscribe(f -> refresh());
+        comparing.sheetProperty().subscribe(c -> say());
     }
 
     /** Whether only its edge is left. */
@@ -82,13 +82,13 @@ final class FindingsPane extends VBox {
     }
 
     private void say() {
-        long dismissed = comparison.dismissedCount();
+        long dismissed = comparing.dismissedCount();
         recall.setText(dismissed == 1 ? "1 dismissed, tell again" : dismissed + " dismissed, tell again");
         recall.setVisible(dismissed > 0 && !folded.get());
         recall.setManaged(recall.isVisible());
-        List<Finding> all = comparison.findingsProperty().get();
-        boolean known = comparison.comparedProperty().get().isKnown();
-        basis.setText(comparison.basis());
+        List<Finding> all = comparing.findingsProperty().get();
+        boolean known = comparing.comparison().isKnown();
+        basis.setText(comparing.basis());
         basis.setVisible(known && !folded.get());
         basis.setManaged(basis.isVisible());
         String words = !known
@@ -101,7 +101,7 @@ final class FindingsPane extends VBox {
 
     /** Opens the finding after the one that is open, or the first; after the last none is. */
     void next() {
-        List<Finding> all = comparison.findingsProperty().get();
+        List<Finding> all = comparing.findingsProperty().get();
         int at = open.map(key -> all.stream().map(Finding::key).toList().indexOf(key))
                 .orElse(-1);
         if (at + 1 < all.size()) {
@@ -112,7 +112,7 @@ final class FindingsPane extends VBox {
     }
 
     private void refresh() {
-        List<Finding> all = comparison.findingsProperty().get();
+        List<Finding> all = comparing.findingsProperty().get();
         shown.clear();
         if (open.isPresent() && all.stream().noneMatch(f -> f.key().equals(open.get()))) {
             open = Optional.empty();
@@ -126,7 +126,7 @@ final class FindingsPane extends VBox {
         name.setWrapText(true);
         Label evidence = Ui.label(finding.evidence(), "quiet", "small");
         evidence.setWrapText(true);
-        Button dismiss = Ui.link("×", "Dismiss: not told again in this session", () -> comparison.dismiss(finding));
+        Button dismiss = Ui.link("×", "Dismiss: not told again in this session", () -> comparing.dismiss(finding));
         dismiss.getStyleClass().add("dismiss");
         HBox.setHgrow(name, Priority.ALWAYS);
         name.setMaxWidth(Double.MAX_VALUE);

@@ -12,9 +12,11 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import oakmirror.compare.Comparison;
+import oakmirror.compare.Comparison.Member;
+import oakmirror.compare.Span;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.Compared;
-import oakmirror.desk.model.Compared.Member;
+import oakmirror.desk.model.compare.Sheet;
 import oakmirror.desk.plot.HalfViolins;
 import oakmirror.desk.plot.ReadingsTable;
 import oakmirror.desk.plot.ReadingsTable.Cell;
@@ -24,7 +26,6 @@ import oakmirror.files.Csv;
 import oakmirror.finish.DeliveryTarget;
 import oakmirror.loudness.LiveMeter;
 import oakmirror.measure.TrackMeasurement;
-import oakmirror.profile.Span;
 import oakmirror.readings.Readings;
 
 /** Loudness: over time, how often which level, and every figure with its distance. */
@@ -110,15 +111,16 @@ final class LoudnessPanel extends Panel {
     private void take(DeliveryTarget next) {
         target = next;
         context.settings().keep("compare.target", next.name());
-        show(context.comparison().comparedProperty().get(), true);
+        show(context.comparing().sheet(), true);
     }
 
     private Optional<Member> mix() {
-        return context.comparison().comparedProperty().get().mix();
+        return context.comparing().comparison().mix();
     }
 
     @Override
-    void show(Compared c, boolean isLarge) {
+    void show(Sheet sheet, boolean isLarge) {
+        Comparison c = sheet.comparison();
         Optional<Member> facing = c.reference(context.facing().get());
         int number = facing.map(Member::number).orElse(1);
         Optional<Distribution> mixSpread = c.mix().map(LoudnessPanel::spread);
@@ -139,7 +141,7 @@ final class LoudnessPanel extends Panel {
         double seconds = 0;
         for (Member m : c.members()) {
             seconds = Math.max(seconds, m.measured().seconds());
-            if (!c.view().hidden().contains(m.number())) {
+            if (!sheet.view().hidden().contains(m.number())) {
                 // Each value is of the 3 s that begin there: drawn in their middle.
                 lines.add(new TimeCurves.Line(
                         m.number(), m.measured().shortTerm(), TrackMeasurement.CONTOUR_SECONDS, 1.5, m.offsetDb()));
@@ -179,7 +181,7 @@ final class LoudnessPanel extends Panel {
     }
 
     /** The mix, how it stands to corridor and target, and then the references, of which there may be many. */
-    private List<ReadingsTable.Row> rows(Compared c) {
+    private List<ReadingsTable.Row> rows(Comparison c) {
         List<ReadingsTable.Row> rows = new ArrayList<>();
         Optional<double[]> mix = c.mix().map(LoudnessPanel::figures);
         c.mix().ifPresent(m -> {
@@ -206,7 +208,7 @@ final class LoudnessPanel extends Panel {
     }
 
     /** How far the mix lies outside what the references span, figure by figure. */
-    private static ReadingsTable.Row corridorRow(Compared c, double[] mix) {
+    private static ReadingsTable.Row corridorRow(Comparison c, double[] mix) {
         List<Cell> cells = new ArrayList<>();
         for (int f = 0; f < mix.length; f++) {
             int figure = f;
@@ -227,7 +229,8 @@ final class LoudnessPanel extends Panel {
     }
 
     @Override
-    void tick(Compared c) {
+    void tick(Sheet sheet) {
+        Comparison c = sheet.comparison();
         LiveMeter meter = context.listening().meter();
         String text =
                 "live: M " + Readings.level(meter.momentaryLufs()) + "   S " + Readings.level(meter.shortTermLufs())
@@ -240,7 +243,8 @@ final class LoudnessPanel extends Panel {
     }
 
     @Override
-    String table(Compared c) {
+    String table(Sheet sheet) {
+        Comparison c = sheet.comparison();
         Csv table = new Csv(List.of(
                 "track",
                 "integrated_lufs",

@@ -3,7 +3,7 @@ package oakmirror.desk.compare;
 import java.util.List;
 import javafx.scene.Node;
 import javafx.scene.layout.Region;
-import oakmirror.desk.model.Compared;
+import oakmirror.desk.model.compare.Sheet;
 
 /** One of the pictures of the sheet, in its large form and its small one. */
 abstract class Panel {
@@ -52,16 +52,16 @@ abstract class Panel {
     }
 
     /** What stands beside the title of the large form. */
-    String explanation(Compared compared) {
-        return compared.isKnown() ? compared.what() + ", as heard" : "";
+    String explanation(Sheet sheet) {
+        return sheet.comparison().isKnown() ? sheet.what() + ", as heard" : "";
     }
 
     /** Shows what is compared, in the small form and, when it is in the large place, in the large one. */
-    abstract void show(Compared compared, boolean isLarge);
+    abstract void show(Sheet sheet, boolean isLarge);
 
     /** Called with every frame of the window while it is in the large place. */
-    void tick(Compared compared) {}
+    void tick(Sheet sheet) {}
 
     /** Its numbers as comma-separated values. */
-    abstract String table(Compared compared);
+    abstract String table(Sheet sheet);
 }

@@ -14,8 +14,8 @@ import javafx.scene.layout.Region;
 import javafx.stage.FileChooser;
 import oakmirror.desk.look.Picture;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.Settings;
-import oakmirror.desk.model.Workspace;
+import oakmirror.desk.model.session.Settings;
+import oakmirror.desk.model.session.Workspace;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.TableFiles;
 

@@ -5,9 +5,10 @@ import java.util.List;
 import java.util.Optional;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
+import oakmirror.compare.Comparison;
+import oakmirror.compare.Comparison.Member;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.Compared;
-import oakmirror.desk.model.Compared.Member;
+import oakmirror.desk.model.compare.Sheet;
 import oakmirror.desk.plot.SpectrogramPlot;
 import oakmirror.files.Csv;
 import oakmirror.spectrum.Spectrogram;
@@ -30,13 +31,10 @@ final class SpectrogramPanel extends Panel {
             plot.setMinHeight(110);
             plot.setPrefHeight(220);
         }
-        mixPlot.onSeek(part -> seek(compared().mix(), part));
-        referencePlot.onSeek(part -> seek(compared().reference(context.facing().get()), part));
+        mixPlot.onSeek(part -> seek(context.comparing().comparison().mix(), part));
+        referencePlot.onSeek(part ->
+                seek(context.comparing().comparison().reference(context.facing().get()), part));
         make(new VBox(6, mixPlot, referencePlot), smallPlot, List.of(Ui.spring(), Choices.facing(context)));
-    }
-
-    private Compared compared() {
-        return context.comparison().comparedProperty().get();
     }
 
     private void seek(Optional<Member> member, double part) {
@@ -44,16 +42,18 @@ final class SpectrogramPanel extends Panel {
     }
 
     private double seconds(Member m) {
-        return m.range(context.comparison().scope()).seconds();
+        return context.comparing().sheet().range(m).seconds();
     }
 
     @Override
-    String explanation(Compared c) {
-        return c.isKnown() ? c.what() + ", on one scale; press or drag to go there" : "";
+    String explanation(Sheet sheet) {
+        Comparison c = sheet.comparison();
+        return c.isKnown() ? sheet.what() + ", on one scale; press or drag to go there" : "";
     }
 
     @Override
-    void show(Compared c, boolean isLarge) {
+    void show(Sheet sheet, boolean isLarge) {
+        Comparison c = sheet.comparison();
         Optional<Member> facing = c.reference(context.facing().get());
         Optional<Spectrogram> own = c.mix().flatMap(this::picture);
         double ownTop = top(own, c.mix());
@@ -78,9 +78,8 @@ final class SpectrogramPanel extends Panel {
     }
 
     private Optional<Spectrogram> picture(Member m) {
-        return context.comparison()
-                .pictures()
-                .spectrogram(m.slot(), m.slot().rangeIn(context.comparison().scope()));
+        Sheet sheet = context.comparing().sheet();
+        return context.comparing().pictures().spectrogram(sheet.slot(m), sheet.range(m));
     }
 
     private static double top(Optional<Spectrogram> picture, Optional<Member> member) {
@@ -90,13 +89,15 @@ final class SpectrogramPanel extends Panel {
     }
 
     @Override
-    void tick(Compared c) {
+    void tick(Sheet sheet) {
+        Comparison c = sheet.comparison();
         c.mix().ifPresent(m -> mixPlot.setPlayed(context.played(m) / seconds(m)));
         c.reference(context.facing().get()).ifPresent(m -> referencePlot.setPlayed(context.played(m) / seconds(m)));
     }
 
     @Override
-    String table(Compared c) {
+    String table(Sheet sheet) {
+        Comparison c = sheet.comparison();
         List<Object> titles = new ArrayList<>(List.of("track", "seconds"));
         for (int row = 0; row < Spectrogram.ROWS; row++) {
             titles.add(String.format(java.util.Locale.ROOT, "%.1f_hz_db", Spectrogram.rowHz(row)));

@@ -3,8 +3,8 @@ package oakmirror.desk.compare;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Function;
-import oakmirror.desk.model.Compared;
-import oakmirror.desk.model.Compared.Member;
+import oakmirror.compare.Comparison;
+import oakmirror.compare.Comparison.Member;
 import oakmirror.files.Csv;
 import oakmirror.spectrum.BandGrid;
 
@@ -19,7 +19,7 @@ final class Table {
     }
 
     /** One row a band of the grid, one column a curve. */
-    static String ofCurves(Compared compared, String what, Function<Member, double[]> curve, List<Extra> more) {
+    static String ofCurves(Comparison compared, String what, Function<Member, double[]> curve, List<Extra> more) {
         List<String> titles = new ArrayList<>(List.of("frequency_hz"));
         List<double[]> columns = new ArrayList<>();
         for (Member m : compared.members()) {

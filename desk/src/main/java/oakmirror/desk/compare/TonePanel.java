@@ -11,13 +11,14 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
+import oakmirror.compare.Comparison;
+import oakmirror.compare.Comparison.Member;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.Compared;
-import oakmirror.desk.model.Compared.Member;
-import oakmirror.desk.model.Comparison;
-import oakmirror.desk.model.MonitorControls;
-import oakmirror.desk.model.MovingPicture;
-import oakmirror.desk.model.ToneView;
+import oakmirror.desk.model.compare.Comparing;
+import oakmirror.desk.model.compare.MovingPicture;
+import oakmirror.desk.model.compare.Sheet;
+import oakmirror.desk.model.compare.ToneView;
+import oakmirror.desk.model.listen.MonitorControls;
 import oakmirror.desk.plot.FrequencyView;
 import oakmirror.desk.plot.GapStrip;
 import oakmirror.desk.plot.ToneCurve;
@@ -59,11 +60,11 @@ final class TonePanel extends Panel {
         gap.setPrefHeight(116);
         zones.setMinHeight(24);
         zones.setPrefHeight(24);
-        Comparison comparison = context.comparison();
+        Comparing comparing = context.comparing();
         sense = Ui.link(
                 "turn over",
                 "Read the gap the other way round",
-                () -> comparison.look(v -> v.withAsExcess(!v.asExcess())));
+                () -> comparing.look(v -> v.withAsExcess(!v.asExcess())));
         sense.setId("gap-sense");
         HBox gapHead = new HBox(10, Ui.label("Gap", "subheading"), gapWords, sense);
         gapHead.setAlignment(Pos.BASELINE_LEFT);
@@ -94,15 +95,16 @@ final class TonePanel extends Panel {
     }
 
     private void hold(boolean on) {
-        Compared compared = context.comparison().comparedProperty().get();
+        Sheet sheet = context.comparing().sheet();
+        Comparison compared = sheet.comparison();
         // Kept without the tilt it is drawn with, which may change.
         held = on && compared.mix().isPresent()
                 ? Optional.of(FractionalOctave.tiltedBack(
                         plot.shownLevels(
                                 compared.members().indexOf(compared.mix().get())),
-                        compared.view().tilt()))
+                        sheet.view().tilt()))
                 : Optional.empty();
-        show(compared, true);
+        show(sheet, true);
     }
 
     /** Brings a range of frequencies into view. */
@@ -114,34 +116,37 @@ final class TonePanel extends Panel {
     }
 
     @Override
-    String explanation(Compared c) {
+    String explanation(Sheet sheet) {
+        Comparison c = sheet.comparison();
         if (!c.isKnown()) {
             return "";
         }
-        String matched = c.what() + ", all at " + Readings.level(c.lufs()) + " LUFS";
-        return c.view().averaging().moves()
+        String matched = sheet.what() + ", all at " + Readings.level(c.lufs()) + " LUFS";
+        return sheet.view().averaging().moves()
                 ? matched + "; curves move, corridor and gap stand"
                 : matched + "; drag to hear a band";
     }
 
     @Override
-    void show(Compared c, boolean isLarge) {
-        ToneScene scene = scene(c);
+    void show(Sheet sheet, boolean isLarge) {
+        Comparison c = sheet.comparison();
+        ToneScene scene = scene(sheet);
         sketch.show(scene);
         if (!isLarge) {
             return;
         }
         plot.show(scene);
-        gap.show(c.gap().gapDb(), c.view().asExcess());
+        gap.show(c.gap().gapDb(), sheet.view().asExcess());
         zones.show(c.gap(), c.zonesInside());
         gapWords.setText(
-                c.view().asExcess()
+                sheet.view().asExcess()
                         ? "mix minus reference: plain where the mix has too much, hatched where it lacks"
                         : "reference minus mix: hatched where the mix lacks, plain where it has too much");
     }
 
-    private ToneScene scene(Compared c) {
-        ToneView v = c.view();
+    private ToneScene scene(Sheet sheet) {
+        Comparison c = sheet.comparison();
+        ToneView v = sheet.view();
         List<ToneCurve> curves = new ArrayList<>();
         List<ToneScene.Peak> peaks = new ArrayList<>();
         for (Member m : c.members()) {
@@ -179,18 +184,16 @@ final class TonePanel extends Panel {
     }
 
     @Override
-    void tick(Compared c) {
-        ToneView v = c.view();
-        Optional<List<double[]>> levels = v.averaging().moves()
-                        && c.members().stream()
-                                .allMatch(m -> m.slot().imported().isPresent())
-                ? moving.levels(c)
-                : Optional.empty();
+    void tick(Sheet sheet) {
+        ToneView v = sheet.view();
+        Optional<List<double[]>> levels =
+                v.averaging().moves() && sheet.isComplete() ? moving.levels(sheet) : Optional.empty();
         plot.move(levels.map(all -> all.stream().map(l -> tilted(l, v)).toList()));
     }
 
     @Override
-    String table(Compared c) {
+    String table(Sheet sheet) {
+        Comparison c = sheet.comparison();
         List<Table.Extra> more = List.of(
                 new Table.Extra("corridor_low_db", c.corridor().lowDb()),
                 new Table.Extra("corridor_high_db", c.corridor().highDb()),

@@ -15,13 +15,14 @@ import javafx.scene.control.ToggleGroup;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
+import oakmirror.compare.Comparison;
+import oakmirror.compare.CorridorSettings;
 import oakmirror.desk.look.Palette;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.Compared;
-import oakmirror.desk.model.Comparison;
-import oakmirror.desk.model.ToneView;
-import oakmirror.desk.model.ToneView.Averaging;
-import oakmirror.profile.CorridorSettings;
+import oakmirror.desk.model.compare.Comparing;
+import oakmirror.desk.model.compare.Sheet;
+import oakmirror.desk.model.compare.ToneView;
+import oakmirror.desk.model.compare.ToneView.Averaging;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.StereoSpectrum.Part;
 
@@ -48,7 +49,7 @@ final class ToneTools {
             new Resolution(1, false));
 
     private final Context context;
-    private final Comparison comparison;
+    private final Comparing comparing;
     private final HBox references = new HBox(2);
     private final List<Node> all = new ArrayList<>();
     private final ToggleButton mean;
@@ -57,17 +58,17 @@ final class ToneTools {
 
     ToneTools(Context context, ToggleButton hold, Node reset) {
         this.context = context;
-        comparison = context.comparison();
-        ToneView now = comparison.viewProperty().get();
+        comparing = context.comparing();
+        ToneView now = comparing.viewProperty().get();
         all.add(references);
         mean = Choices.toggle(
-                "mean", "mean", "The mean of all references", now.mean(), on -> comparison.look(v -> v.withMean(on)));
+                "mean", "mean", "The mean of all references", now.mean(), on -> comparing.look(v -> v.withMean(on)));
         peaks = Choices.toggle(
                 "peaks",
                 "peaks",
                 "Names the strongest peaks of the mix and the facing reference; a ring marks what stands out of its neighbourhood",
                 now.peaks(),
-                on -> comparison.look(v -> v.withPeaks(on)));
+                on -> comparing.look(v -> v.withPeaks(on)));
         all.addAll(List.of(mean, peaks, hold));
         all.add(reset);
         all.add(Ui.spring());
@@ -77,23 +78,23 @@ final class ToneTools {
                 List.of(Part.values()),
                 now.part(),
                 Part::label,
-                p -> comparison.look(v -> v.withPart(p))));
+                p -> comparing.look(v -> v.withPart(p))));
         all.add(Choices.box(
                 "averaging",
                 "Over all that is compared, or over the last while before where each track is played",
                 List.of(Averaging.values()),
                 now.averaging(),
                 Averaging::label,
-                a -> comparison.look(v -> v.withAveraging(a))));
+                a -> comparing.look(v -> v.withAveraging(a))));
         all.add(Choices.box(
                 "resolution",
                 "Width of the bands that are drawn",
                 RESOLUTIONS,
                 nearest(now),
                 Resolution::label,
-                r -> comparison.look(v -> v.withResolution(r.octaves(), r.bars()))));
+                r -> comparing.look(v -> v.withResolution(r.octaves(), r.bars()))));
         all.add(more(now));
-        comparison.comparedProperty().subscribe(this::follow);
+        comparing.sheetProperty().subscribe(this::follow);
     }
 
     List<Node> all() {
@@ -107,42 +108,44 @@ final class ToneTools {
                 .orElse(new Resolution(1.0 / 3, false));
     }
 
-    private void follow(Compared c) {
-        mean.setSelected(c.view().mean());
-        peaks.setSelected(c.view().peaks());
+    private void follow(Sheet sheet) {
+        Comparison c = sheet.comparison();
+        mean.setSelected(sheet.view().mean());
+        peaks.setSelected(sheet.view().peaks());
         List<Integer> next =
-                c.references().stream().map(Compared.Member::number).toList();
+                c.references().stream().map(Comparison.Member::number).toList();
         if (next.equals(numbers)) {
             return;
         }
         numbers = next;
         references.getChildren().clear();
         if (numbers.size() > MOST_BUTTONS) {
-            references.getChildren().add(menu(c));
+            references.getChildren().add(menu(sheet));
             return;
         }
-        for (Compared.Member m : c.references()) {
+        for (Comparison.Member m : c.references()) {
             ToggleButton button = Choices.toggle(
                     "draw-" + m.number(),
                     String.valueOf(m.number()),
                     "Draw " + m.name() + "; corridor, mean and gap always count all references",
-                    !c.view().hidden().contains(m.number()),
-                    on -> comparison.look(v -> v.showing(m.number(), on)));
+                    !sheet.view().hidden().contains(m.number()),
+                    on -> comparing.look(v -> v.showing(m.number(), on)));
             button.getStyleClass().addAll("in-track", Palette.styleClass(m.number()));
             references.getChildren().add(button);
         }
     }
 
     /** For more references than there is room for buttons. */
-    private MenuButton menu(Compared c) {
+    private MenuButton menu(Sheet sheet) {
+        Comparison c = sheet.comparison();
         MenuButton menu = framed(
                 "draw-some",
                 numbers.size() + " references",
                 "Which are drawn; corridor, mean and gap count all of them");
-        for (Compared.Member m : c.references()) {
+        for (Comparison.Member m : c.references()) {
             CheckMenuItem item = new CheckMenuItem(m.number() + "  " + m.name());
-            item.setSelected(!c.view().hidden().contains(m.number()));
-            item.setOnAction(e -> comparison.look(v -> v.showing(m.number(), item.isSelected())));
+            item.setSelected(!sheet.view().hidden().contains(m.number()));
+            item.setOnAction(e -> comparing.look(v -> v.showing(m.number(), item.isSelected())));
             menu.getItems().add(item);
         }
         return menu;
@@ -182,12 +185,12 @@ final class ToneTools {
                 t -> t == 0 ? "none" : Readings.level(t) + " dB an octave",
                 (t, item) -> {
                     item.setSelected(now.tilt() == t);
-                    item.setOnAction(e -> comparison.look(v -> v.withTilt(t)));
+                    item.setOnAction(e -> comparing.look(v -> v.withTilt(t)));
                 });
         double[] blocks = java.util.Arrays.stream(BLOCKS).asDoubleStream().toArray();
         Menu sizes = numbers("analysis block", blocks, b -> (int) b + " samples at 48 kHz", (b, item) -> {
             item.setSelected(now.block() == (int) b);
-            item.setOnAction(e -> comparison.look(v -> v.withBlock((int) b)));
+            item.setOnAction(e -> comparing.look(v -> v.withBlock((int) b)));
         });
         menu.getItems().addAll(least, new SeparatorMenuItem(), tilts, sizes);
         return menu;

@@ -10,18 +10,18 @@ import javafx.scene.control.ToggleGroup;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
+import oakmirror.compare.Comparison;
+import oakmirror.compare.Comparison.Member;
+import oakmirror.compare.Corridor;
+import oakmirror.compare.Span;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.Compared;
-import oakmirror.desk.model.Compared.Member;
+import oakmirror.desk.model.compare.Sheet;
 import oakmirror.desk.plot.PhaseScopePlot;
 import oakmirror.desk.plot.ToneCurve;
 import oakmirror.desk.plot.TonePlot;
 import oakmirror.desk.plot.WidthPlot;
 import oakmirror.desk.plot.ZoneDumbbells;
 import oakmirror.findings.Thresholds;
-import oakmirror.profile.Corridor;
-import oakmirror.profile.CorridorSettings;
-import oakmirror.profile.Span;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.StereoSpectrum;
 import oakmirror.spectrum.Zone;
@@ -76,7 +76,7 @@ final class WidthPanel extends Panel {
             button.setOnAction(e -> {
                 button.setSelected(true);
                 reading = r;
-                show(context.comparison().comparedProperty().get(), true);
+                show(context.comparing().sheet(), true);
             });
             tools.add(button);
         }
@@ -95,8 +95,9 @@ final class WidthPanel extends Panel {
     }
 
     @Override
-    String explanation(Compared c) {
-        return c.isKnown() ? c.what() + ", by thirds of an octave" : "";
+    String explanation(Sheet sheet) {
+        Comparison c = sheet.comparison();
+        return c.isKnown() ? sheet.what() + ", by thirds of an octave" : "";
     }
 
     private static StereoSpectrum spectrum(Member m) {
@@ -104,7 +105,8 @@ final class WidthPanel extends Panel {
     }
 
     @Override
-    void show(Compared c, boolean isLarge) {
+    void show(Sheet sheet, boolean isLarge) {
+        Comparison c = sheet.comparison();
         List<ZoneDumbbells.Row> rows = rows(c);
         smallZones.show(rows);
         if (!isLarge) {
@@ -116,12 +118,12 @@ final class WidthPanel extends Panel {
         for (Member m : c.members()) {
             double[] values = WidthCurve.of(spectrum(m), reading);
             curves.add(new ToneCurve(
-                    m.number(), m.name(), values, !c.view().hidden().contains(m.number())));
+                    m.number(), m.name(), values, !sheet.view().hidden().contains(m.number())));
             if (m.number() > 0) {
                 theirs.add(values);
             }
         }
-        Corridor corridor = Corridor.of(theirs, new CorridorSettings(c.kind(), 0));
+        Corridor corridor = Corridor.of(theirs, c.settings().withTolerance(0));
         Optional<Comb> found = c.mix().flatMap(m -> m.measured().comb());
         plot.show(
                 reading,
@@ -130,17 +132,11 @@ final class WidthPanel extends Panel {
                         ? Optional.of(new double[][] {corridor.lowDb(), corridor.highDb()})
                         : Optional.empty(),
                 found.map(WidthPanel::notches).orElse(List.of()));
-        var scope = context.comparison().scope();
         mixScope.show(
-                c.mix().flatMap(m -> context.comparison()
-                        .pictures()
-                        .phaseScope(m.slot(), m.slot().rangeIn(scope))),
-                0);
+                c.mix().flatMap(m -> context.comparing().pictures().phaseScope(sheet.slot(m), sheet.range(m))), 0);
         Optional<Member> facing = c.reference(context.facing().get());
         referenceScope.show(
-                facing.flatMap(m -> context.comparison()
-                        .pictures()
-                        .phaseScope(m.slot(), m.slot().rangeIn(scope))),
+                facing.flatMap(m -> context.comparing().pictures().phaseScope(sheet.slot(m), sheet.range(m))),
                 facing.map(Member::number).orElse(1));
         comb.setText(found.map(WidthPanel::words)
                 .orElse(c.mix().isPresent() ? "No comb: mono carves no regular notches." : ""));
@@ -174,7 +170,7 @@ final class WidthPanel extends Panel {
         return Reading.SIDE_TO_MID.of(Width.of(spectrum(m), zone));
     }
 
-    private static List<ZoneDumbbells.Row> rows(Compared c) {
+    private static List<ZoneDumbbells.Row> rows(Comparison c) {
         List<ZoneDumbbells.Row> rows = new ArrayList<>();
         for (Zone zone : Zone.values()) {
             List<ZoneDumbbells.Reading> readings = c.members().stream()
@@ -189,7 +185,8 @@ final class WidthPanel extends Panel {
     }
 
     @Override
-    String table(Compared c) {
+    String table(Sheet sheet) {
+        Comparison c = sheet.comparison();
         List<Table.Extra> more = new ArrayList<>();
         for (Reading r : Reading.values()) {
             for (Member m : c.members()) {

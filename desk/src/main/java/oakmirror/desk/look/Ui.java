@@ -3,7 +3,6 @@ package oakmirror.desk.look;
 import java.util.Optional;
 import java.util.function.Function;
 import javafx.animation.PauseTransition;
-import javafx.application.Platform;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -19,6 +18,7 @@ import javafx.scene.layout.Region;
 import javafx.stage.Window;
 import javafx.util.Duration;
 import javafx.util.StringConverter;
+import oakmirror.desk.model.work.Coalesced;
 
 /** Small parts that every page is made of. */
 public final class Ui {
@@ -61,26 +61,9 @@ public final class Ui {
         return button;
     }
 
-    /**
-     * Work that is asked for from many sides and done once: with the next turn of the window's thread, however often it was asked for in
-     * this one.
-     */
-    public static Runnable coalesced(Runnable work) {
-        boolean[] due = {false};
-        return () -> {
-            if (!due[0]) {
-                due[0] = true;
-                Platform.runLater(() -> {
-                    due[0] = false;
-                    work.run();
-                });
-            }
-        };
-    }
-
     /** The same for what a node shows: not done while the node is in no window, and done when it comes into one. */
     public static Runnable coalesced(Node node, Runnable work) {
-        Runnable refresh = coalesced(() -> {
+        Runnable refresh = Coalesced.of(() -> {
             if (node.getScene() != null) {
                 work.run();
             }

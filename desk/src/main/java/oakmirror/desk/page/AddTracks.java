@@ -12,9 +12,9 @@ import javafx.scene.control.Tooltip;
 import javafx.stage.DirectoryChooser;
 import javafx.stage.FileChooser;
 import javafx.stage.Window;
-import oakmirror.desk.model.FolderLooker;
-import oakmirror.desk.model.Settings;
-import oakmirror.desk.model.Workspace;
+import oakmirror.desk.model.session.FolderLooker;
+import oakmirror.desk.model.session.Settings;
+import oakmirror.desk.model.session.Workspace;
 import oakmirror.media.file.AudioFile;
 
 /** Bringing files in: chosen one by one, by folder, again from a folder used lately, or dropped. */

@@ -13,7 +13,7 @@ import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.util.StringConverter;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.Workspace;
+import oakmirror.desk.model.session.Workspace;
 import oakmirror.level.LevelMatch;
 import oakmirror.level.LevelSettings;
 import oakmirror.level.LevelSettings.Basis;

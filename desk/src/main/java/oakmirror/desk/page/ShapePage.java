@@ -16,10 +16,10 @@ import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.EqBand;
 import oakmirror.correction.Proposal;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.TrackSlot;
-import oakmirror.desk.model.Workspace;
+import oakmirror.desk.model.session.TrackSlot;
+import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.plot.CorrectionPlot;
-import oakmirror.processing.ToneFilter.Phase;
+import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.readings.Readings;
 import oakmirror.session.Session;
 

@@ -6,7 +6,7 @@ import javafx.geometry.Pos;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.TrackSlot;
+import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.media.ImportedTrack;
 import oakmirror.readings.Readings;

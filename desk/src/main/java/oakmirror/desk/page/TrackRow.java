@@ -25,7 +25,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import oakmirror.desk.look.Palette;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.TrackSlot;
+import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.plot.Sketches;
 import oakmirror.measure.Levels;
 import oakmirror.measure.TrackMeasurement;

@@ -10,13 +10,13 @@ import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.Listening;
-import oakmirror.desk.model.Passages;
-import oakmirror.desk.model.TrackSlot;
-import oakmirror.desk.model.Workspace;
+import oakmirror.desk.model.listen.Listening;
+import oakmirror.desk.model.session.Passages;
+import oakmirror.desk.model.session.TrackSlot;
+import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.plot.ContourTrack;
 import oakmirror.measure.TrackMeasurement;
-import oakmirror.session.Comparing.Scope;
+import oakmirror.session.ComparisonSettings.Scope;
 import oakmirror.session.Session;
 import oakmirror.session.Track;
 

@@ -10,7 +10,7 @@ import oakmirror.correction.EqBand;
 import oakmirror.correction.Proposal;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
-import oakmirror.processing.ToneFilter.Phase;
+import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
 

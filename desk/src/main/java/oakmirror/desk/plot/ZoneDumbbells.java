@@ -4,9 +4,9 @@ import java.util.List;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
 import javafx.scene.text.TextAlignment;
+import oakmirror.compare.Span;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
-import oakmirror.profile.Span;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.Zone;
 

@@ -3,7 +3,7 @@ package oakmirror.desk.plot;
 import java.util.Set;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.text.TextAlignment;
-import oakmirror.correction.Gap;
+import oakmirror.compare.Gap;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
 import oakmirror.readings.Readings;

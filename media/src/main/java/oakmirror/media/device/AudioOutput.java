@@ -1,6 +1,6 @@
 package oakmirror.media.device;
 
-import oakmirror.processing.MonitorMixer;
+import oakmirror.monitor.MonitorMixer;
 
 /** Somewhere sound goes: takes blocks from a mixer in its own time, until closed. */
 public interface AudioOutput extends AutoCloseable {

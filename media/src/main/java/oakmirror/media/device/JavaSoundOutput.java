@@ -4,8 +4,8 @@ import java.util.concurrent.TimeUnit;
 import javax.sound.sampled.AudioFormat;
 import javax.sound.sampled.LineUnavailableException;
 import javax.sound.sampled.SourceDataLine;
-import oakmirror.processing.MonitorMixer;
-import oakmirror.processing.TpdfDither;
+import oakmirror.dsp.TpdfDither;
+import oakmirror.monitor.MonitorMixer;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 

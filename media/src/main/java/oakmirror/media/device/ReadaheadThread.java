@@ -2,7 +2,7 @@ package oakmirror.media.device;
 
 import java.util.concurrent.locks.LockSupport;
 import java.util.function.BooleanSupplier;
-import oakmirror.processing.MonitorMixer;
+import oakmirror.monitor.MonitorMixer;
 
 /** Reads ahead for a mixer while a device is open. */
 final class ReadaheadThread {

@@ -1,7 +1,7 @@
 package oakmirror.media.device;
 
 import java.util.concurrent.locks.LockSupport;
-import oakmirror.processing.MonitorMixer;
+import oakmirror.monitor.MonitorMixer;
 
 /**
  * A device that makes no sound but behaves like one: takes blocks at the pace of real time, counts those it got too late, and keeps

@@ -29,7 +29,7 @@ import static org.bytedeco.ffmpeg.global.avutil.av_frame_get_buffer;
 import static org.bytedeco.ffmpeg.global.avutil.av_frame_make_writable;
 
 import java.io.IOException;
-import oakmirror.processing.TpdfDither;
+import oakmirror.dsp.TpdfDither;
 import org.bytedeco.ffmpeg.avcodec.AVCodec;
 import org.bytedeco.ffmpeg.avcodec.AVCodecContext;
 import org.bytedeco.ffmpeg.avcodec.AVPacket;

@@ -3,7 +3,7 @@ package oakmirror.media.file;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Arrays;
-import oakmirror.processing.MonitorInsert;
+import oakmirror.monitor.MonitorInsert;
 
 /** Reads the impulse response of headphones or a room from an audio file. */
 public final class ImpulseResponseFile {

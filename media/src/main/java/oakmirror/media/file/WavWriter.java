@@ -6,7 +6,7 @@ import java.nio.ByteOrder;
 import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.StandardOpenOption;
-import oakmirror.processing.TpdfDither;
+import oakmirror.dsp.TpdfDither;
 
 /**
  * WAVE files: 16 or 24 bits with TPDF dither, or 32-bit float. A file that outgrows 4 GiB becomes RF64 (EBU Tech 3306, ITU-R

@@ -18,9 +18,9 @@ import javax.sound.sampled.AudioFormat;
 import javax.sound.sampled.LineUnavailableException;
 import javax.sound.sampled.SourceDataLine;
 import oakmirror.Signals;
-import oakmirror.processing.MonitorMixer;
-import oakmirror.processing.MonitorPath;
-import oakmirror.processing.MonitorScene;
+import oakmirror.monitor.MonitorMixer;
+import oakmirror.monitor.MonitorPath;
+import oakmirror.monitor.MonitorScene;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 

@@ -1,0 +1,127 @@
+package oakmirror.cli;
+
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import oakmirror.audio.TimeRange;
+import oakmirror.compare.Comparison;
+import oakmirror.compare.CorridorSettings;
+import oakmirror.findings.Finding;
+import oakmirror.findings.Findings;
+import oakmirror.media.ImportedTrack;
+import oakmirror.media.file.AudioFileException;
+import oakmirror.spectrum.StereoSpectrum.Part;
+import picocli.CommandLine.ArgGroup;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Spec;
+
+/** Holds a mix against references and prints what Compare's sheet shows. */
+@Command(
+        name = "compare",
+        mixinStandardHelpOptions = true,
+        description = "Holds a mix against level-matched references: tone, dynamics, width, and what stands out.")
+final class CompareCommand implements Callable<Integer> {
+
+    /** Bands of a third of an octave, as on the sheet. */
+    private static final double OCTAVES = 1.0 / 3;
+
+    private static final Pattern MOMENT = Pattern.compile("(?:(\\d+):)?(\\d+(?:\\.\\d+)?)");
+
+    @Option(names = "--mix", required = true, paramLabel = "FILE", description = "The mix.")
+    private Path mix;
+
+    @Option(
+            names = "--reference",
+            required = true,
+            paramLabel = "FILE",
+            description = "A reference; may be given again.")
+    private List<Path> references;
+
+    @ArgGroup
+    private Passages passages;
+
+    @Option(names = "--json", description = "Print JSON; figures that are not defined are null.")
+    private boolean json;
+
+    @Spec
+    private CommandSpec spec;
+
+    /** What of each track is compared, where it is not the whole. */
+    private static final class Passages {
+
+        @Option(
+                names = "--passage",
+                paramLabel = "FROM-TO",
+                description =
+                        "The passage of every track, in seconds or minutes, as 62-90 or 1:02-1:30; tracks that end before it count whole.")
+        private String passage;
+
+        @Option(names = "--suggest", description = "The passage of each track where it is fullest.")
+        private boolean suggest;
+    }
+
+    @Override
+    public Integer call() throws IOException {
+        Optional<TimeRange> passage = Optional.ofNullable(passages)
+                .flatMap(p -> Optional.ofNullable(p.passage))
+                .map(this::range);
+        ProgressLine progress = new ProgressLine();
+        try (Inputs inputs = new Inputs(mix, references, progress)) {
+            Comparison comparison = compare(inputs, passage);
+            List<Finding> told = Findings.told(Findings.of(comparison), List.of());
+            progress.clear();
+            inputs.warn(spec.commandLine().getErr());
+            PrintWriter out = spec.commandLine().getOut();
+            out.print(json ? ComparisonJson.of(comparison, told) + "\n" : ComparisonPage.of(comparison, told));
+            out.flush();
+        }
+        return Main.DONE;
+    }
+
+    private Comparison compare(Inputs inputs, Optional<TimeRange> passage) throws AudioFileException {
+        boolean suggest = passages != null && passages.suggest;
+        List<Optional<TimeRange>> chosen = java.util.stream.Stream.concat(
+                        java.util.stream.Stream.of(inputs.mix()), inputs.references().stream())
+                .map(t -> suggest ? suggested(t) : passage)
+                .toList();
+        return Comparison.of(inputs.subjects(chosen), CorridorSettings.DEFAULT, OCTAVES, Part.STEREO);
+    }
+
+    private static Optional<TimeRange> suggested(ImportedTrack track) {
+        return track.fullest().suggest(track.rhythm().grid());
+    }
+
+    private TimeRange range(String text) {
+        String[] ends = text.split("-", -1);
+        if (ends.length == 2) {
+            double from = seconds(ends[0]);
+            double to = seconds(ends[1]);
+            if (from < to) {
+                return new TimeRange(from, to);
+            }
+        }
+        throw noPassage(text);
+    }
+
+    private double seconds(String text) {
+        Matcher m = MOMENT.matcher(text.strip());
+        if (!m.matches()) {
+            throw noPassage(text);
+        }
+        double minutes = m.group(1) == null ? 0 : Double.parseDouble(m.group(1));
+        return 60 * minutes + Double.parseDouble(m.group(2));
+    }
+
+    private ParameterException noPassage(String text) {
+        return new ParameterException(
+                spec.commandLine(), "'" + text + "' is no passage; try 62-90 or 1:02-1:30, from before to.");
+    }
+}

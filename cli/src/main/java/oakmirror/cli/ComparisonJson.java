@@ -1,0 +1,120 @@
+package oakmirror.cli;
+
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.SerializationFeature;
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.util.List;
+import java.util.Locale;
+import java.util.OptionalDouble;
+import oakmirror.compare.Comparison;
+import oakmirror.compare.Comparison.Member;
+import oakmirror.compare.ZoneComparison;
+import oakmirror.compare.ZoneReading;
+import oakmirror.findings.Finding;
+import oakmirror.measure.Levels;
+import oakmirror.measure.TrackMeasurement;
+import oakmirror.spectrum.BandGrid;
+import oakmirror.spectrum.Key;
+import oakmirror.spectrum.SpectralEdge;
+
+/** A comparison with its findings as JSON. What is not defined is null. */
+final class ComparisonJson {
+
+    private static final ObjectMapper JSON = new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT);
+
+    private ComparisonJson() {}
+
+    static String of(Comparison comparison, List<Finding> findings) throws JsonProcessingException {
+        ObjectNode root = JSON.createObjectNode();
+        comparison.mix().ifPresent(m -> root.set("mix", member(m)));
+        ArrayNode references = root.putArray("references");
+        comparison.references().forEach(r -> references.add(member(r)));
+        tone(comparison, root.putArray("tone"));
+        ArrayNode zones = root.putArray("zones");
+        comparison.zones().forEach(z -> zones.add(zone(z)));
+        ArrayNode list = root.putArray("findings");
+        findings.forEach(f -> list.add(finding(f)));
+        return JSON.writeValueAsString(root);
+    }
+
+    private static ObjectNode member(Member m) {
+        TrackMeasurement measured = m.measured();
+        Levels heard = measured.heard();
+        ObjectNode node = JSON.createObjectNode();
+        node.put("number", m.number()).put("name", m.name());
+        measured.provenance()
+                .origin()
+                .passage()
+                .ifPresentOrElse(
+                        p -> node.putObject("passage")
+                                .put("fromSeconds", p.startSeconds())
+                                .put("toSeconds", p.endSeconds()),
+                        () -> node.putNull("passage"));
+        number(node, "seconds", measured.seconds());
+        number(node, "integratedLufs", heard.loudness().integratedLufs());
+        number(node, "loudnessRangeLu", heard.loudness().rangeLu());
+        number(node, "maxShortTermLufs", heard.loudness().maxShortTermLufs());
+        number(node, "truePeakDbtp", heard.peaks().truePeakDbtp());
+        number(node, "peakToLoudnessDb", heard.peakToLoudness());
+        number(node, "peakToShortTermDb", measured.dynamics().middlePeakToShortTerm());
+        number(node, "offsetDb", m.offsetDb());
+        number(node, "bpm", m.subject().bpm().orElse(Double.NaN));
+        node.put("key", measured.tone().key().map(Key::label).orElse(null));
+        OptionalDouble edge = SpectralEdge.of(measured.spectrum());
+        number(node, "edgeHz", edge.orElse(Double.NaN));
+        return node;
+    }
+
+    private static void tone(Comparison c, ArrayNode tone) {
+        c.mix().ifPresent(mix -> {
+            for (int b = 0; b < BandGrid.SIZE; b++) {
+                ObjectNode node = tone.addObject();
+                number(node, "hz", BandGrid.centreHz(b));
+                number(node, "mixDb", mix.levelsDb()[b]);
+                number(node, "corridorLowDb", c.corridor().lowDb()[b]);
+                number(node, "corridorHighDb", c.corridor().highDb()[b]);
+                number(node, "gapDb", c.gap().known()[b] ? c.gap().gapDb()[b] : Double.NaN);
+            }
+        });
+    }
+
+    private static ObjectNode zone(ZoneComparison z) {
+        ObjectNode node = JSON.createObjectNode();
+        node.put("name", z.zone().label());
+        number(node, "lowHz", z.zone().lowHz());
+        number(node, "highHz", z.zone().highHz());
+        number(node, "gapDb", z.gapDb());
+        node.put("inside", z.inside());
+        reading(node, z.mix());
+        ArrayNode references = node.putArray("references");
+        z.references().forEach(r -> reading(references.addObject(), r));
+        return node;
+    }
+
+    private static void reading(ObjectNode node, ZoneReading r) {
+        number(node, "crestDb", r.crestDb());
+        number(node, "sideMidDb", r.sideToMidDb());
+        number(node, "correlation", r.correlation());
+        number(node, "monoDb", r.foldDownDb());
+    }
+
+    private static ObjectNode finding(Finding f) {
+        ObjectNode node = JSON.createObjectNode();
+        node.put("kind", f.kind().name());
+        node.put("about", f.about().name().toLowerCase(Locale.ROOT));
+        node.put("track", f.track());
+        node.putNull("certainty"); // not judged so far
+        number(node, "lowHz", f.place().band().map(Finding.Band::lowHz).orElse(Double.NaN));
+        number(node, "highHz", f.place().band().map(Finding.Band::highHz).orElse(Double.NaN));
+        node.put("title", f.title()).put("text", f.evidence());
+        node.put("cause", f.cause()).put("inTheMix", f.inTheMix()).put("onTheMaster", f.onTheMaster());
+        node.put("caveat", f.kind().isCaveat());
+        return node;
+    }
+
+    private static void number(ObjectNode node, String name, double value) {
+        node.put(name, Figures.rounded(value));
+    }
+}

@@ -1,0 +1,147 @@
+package oakmirror.cli;
+
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.ExecutorService;
+import oakmirror.audio.StereoSource;
+import oakmirror.audio.TimeRange;
+import oakmirror.compare.Subject;
+import oakmirror.files.Leftovers;
+import oakmirror.measure.TrackMeasurement;
+import oakmirror.media.ImportedTrack;
+import oakmirror.media.TrackImporter;
+import oakmirror.media.Workers;
+import oakmirror.media.cache.AudioCache;
+import oakmirror.media.file.AudioFileException;
+import oakmirror.rhythm.BarGrid;
+import oakmirror.session.Track;
+
+/** A mix and its references, read into a temporary folder that goes with all that is in it when this is closed. */
+final class Inputs implements AutoCloseable {
+
+    private final ExecutorService executor = Workers.perProcessor("measure");
+    private final ProgressLine progress;
+    private final Path scratch;
+    private final TrackImporter importer;
+    private final List<ImportedTrack> tracks = new ArrayList<>();
+
+    /**
+     * Reads them.
+     *
+     * @throws AudioFileException when one of them cannot be read, in one sentence
+     */
+    Inputs(Path mix, List<Path> references, ProgressLine progress) throws AudioFileException {
+        this.progress = progress;
+        scratch = scratchFolder();
+        try {
+            importer = new TrackImporter(new AudioCache(scratch, Long.MAX_VALUE), executor);
+            read(mix, Optional.empty());
+            for (Path reference : references) {
+                read(reference, Optional.of(audio().sampleRate()));
+            }
+        } catch (AudioFileException | RuntimeException e) {
+            close();
+            throw e;
+        }
+    }
+
+    private void read(Path path, Optional<Integer> rate) throws AudioFileException {
+        progress.start("reading " + path);
+        tracks.add(importer.importTrack(path, rate, progress));
+    }
+
+    private static Path scratchFolder() throws AudioFileException {
+        Path temporary = Path.of(System.getProperty("java.io.tmpdir"));
+        try {
+            return Leftovers.folder(temporary);
+        } catch (IOException e) {
+            throw new AudioFileException(
+                    "The folder for temporary files, " + temporary
+                            + ", cannot be written to; make room there or allow it.",
+                    e);
+        }
+    }
+
+    /** What measurements run on. */
+    ExecutorService executor() {
+        return executor;
+    }
+
+    /** The mix. */
+    ImportedTrack mix() {
+        return tracks.get(0);
+    }
+
+    /** What is heard of the mix. */
+    StereoSource audio() {
+        return mix().audio().orElseThrow();
+    }
+
+    /** The references, in their order. */
+    List<ImportedTrack> references() {
+        return tracks.subList(1, tracks.size());
+    }
+
+    /** Mix and references as they are compared, each whole. */
+    List<Subject> subjects() {
+        List<Subject> subjects = new ArrayList<>();
+        for (ImportedTrack track : tracks) {
+            subjects.add(subject(track, track.measurement()));
+        }
+        return subjects;
+    }
+
+    /**
+     * Mix and references as they are compared, of each the passage that is asked for.
+     *
+     * @param passages the passage of each track; the whole where there is none, or where it begins after the track's end
+     */
+    List<Subject> subjects(List<Optional<TimeRange>> passages) throws AudioFileException {
+        List<Subject> subjects = new ArrayList<>();
+        for (int i = 0; i < tracks.size(); i++) {
+            ImportedTrack track = tracks.get(i);
+            progress.start("measuring " + track.path());
+            Optional<TimeRange> passage = passages.get(i).flatMap(p -> within(p, track.seconds()));
+            TrackMeasurement measured =
+                    passage.isPresent() ? importer.measurePassage(track, passage.get(), progress) : track.measurement();
+            subjects.add(subject(track, measured));
+        }
+        return subjects;
+    }
+
+    private static Optional<TimeRange> within(TimeRange passage, double seconds) {
+        return passage.startSeconds() >= seconds
+                ? Optional.empty()
+                : Optional.of(new TimeRange(passage.startSeconds(), Math.min(seconds, passage.endSeconds())));
+    }
+
+    private Subject subject(ImportedTrack track, TrackMeasurement measured) {
+        return new Subject(
+                tracks.indexOf(track),
+                Track.of(track.path()).name(),
+                measured,
+                track.measurement(),
+                track.rhythm().grid().map(BarGrid::bpm));
+    }
+
+    /** Says what was found wrong with the files. */
+    void warn(PrintWriter err) {
+        tracks.forEach(t -> t.warnings().forEach(w -> err.println(t.path().getFileName() + ": " + w)));
+        references().stream()
+                .filter(r -> !Double.isFinite(r.measurement().heardLufs()))
+                .forEach(r -> err.println(r.path().getFileName()
+                        + ": without loudness (silent, or shorter than 0.4 s), so it asks for nothing."));
+        err.flush();
+    }
+
+    @Override
+    public void close() {
+        progress.clear();
+        executor.shutdown();
+        Leftovers.removeFolder(scratch);
+    }
+}

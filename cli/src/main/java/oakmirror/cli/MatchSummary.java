@@ -1,0 +1,60 @@
+package oakmirror.cli;
+
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.SerializationFeature;
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.util.Locale;
+import oakmirror.correction.CorrectionSettings;
+import oakmirror.correction.Proposal;
+import oakmirror.dsp.ToneFilter.Phase;
+import oakmirror.finish.FinishSettings;
+import oakmirror.finish.MasterRender;
+import oakmirror.level.LevelMatch;
+import oakmirror.media.ImportedTrack;
+
+/**
+ * What came of a match, as JSON.
+ *
+ * @param inputs what went in
+ * @param settings how the correction was derived
+ * @param phase how it is applied
+ * @param finish what was asked for
+ * @param proposal the correction
+ */
+record MatchSummary(Inputs inputs, CorrectionSettings settings, Phase phase, FinishSettings finish, Proposal proposal) {
+
+    private static final ObjectMapper JSON = new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT);
+
+    String json(MatchCommand.Written written) throws JsonProcessingException {
+        ObjectNode root = JSON.createObjectNode();
+        ImportedTrack mix = inputs.mix();
+        double mixLufs = mix.measurement().heardLufs();
+        root.put("mix", mix.path().toString());
+        root.put("mixIntegratedLufs", Figures.rounded(mixLufs));
+        root.put(
+                "mixTruePeakDbtp",
+                Figures.rounded(mix.measurement().heard().peaks().truePeakDbtp()));
+        ArrayNode list = root.putArray("references");
+        for (ImportedTrack reference : inputs.references()) {
+            double lufs = reference.measurement().heardLufs();
+            list.addObject()
+                    .put("file", reference.path().toString())
+                    .put("integratedLufs", Figures.rounded(lufs))
+                    .put("offsetDb", Figures.rounded(LevelMatch.difference(mixLufs, lufs)));
+        }
+        root.put("strengthPercent", 100 * settings.strength()).put("resolutionOctaves", settings.resolutionOctaves());
+        root.put("phase", phase.name().toLowerCase(Locale.ROOT))
+                .put("bands", proposal.bands().size());
+        root.put("bandFitErrorDb", Figures.rounded(proposal.fitErrorDb(settings.lowHz(), settings.highHz())));
+        MasterRender.Outcome outcome = written.outcome();
+        root.put("targetLufs", finish.targetLufs()).put("ceilingDbtp", finish.ceilingDbtp());
+        root.put("gainDb", Figures.rounded(outcome.plan().gainDb()));
+        root.put("integratedLufs", Figures.rounded(outcome.integratedLufs()));
+        root.put("truePeakDbtp", Figures.rounded(outcome.truePeakDbtp()));
+        root.put("shortOfTargetLu", Figures.rounded(outcome.plan().heldBackDb()));
+        root.put("clippedSamples", written.clipped());
+        return JSON.writeValueAsString(root);
+    }
+}

@@ -1,0 +1,134 @@
+package oakmirror.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.StreamSupport;
+import oakmirror.Signals;
+import oakmirror.dsp.BiquadCascade;
+import oakmirror.filter.AnalogueSection;
+import oakmirror.filter.Biquad;
+import oakmirror.media.TestFiles;
+import oakmirror.media.file.OutputFormat;
+import org.junit.jupiter.api.Test;
+
+/** What the sheet knows, by command. */
+class CompareCommandTest extends CommandTest {
+
+    private static final String MIX = "withy-lanterns-ebb-tide.flac";
+    private static final String REFERENCE = "copper-lane-harbour-lights.flac";
+
+    private JsonNode json(String... arguments) throws Exception {
+        List<String> all = new ArrayList<>(List.of("compare", "--json"));
+        all.addAll(List.of(arguments));
+        Result r = run(all.toArray(String[]::new));
+        assertThat(r.code()).as(r.err()).isZero();
+        return new ObjectMapper().readTree(r.out());
+    }
+
+    private static List<String> texts(JsonNode list, String name) {
+        return StreamSupport.stream(list.spliterator(), false)
+                .map(n -> n.get(name).asText())
+                .toList();
+    }
+
+    private static JsonNode nearest(JsonNode tone, double hz) {
+        JsonNode best = tone.get(0);
+        for (JsonNode band : tone) {
+            if (Math.abs(Math.log(band.get("hz").asDouble() / hz))
+                    < Math.abs(Math.log(best.get("hz").asDouble() / hz))) {
+                best = band;
+            }
+        }
+        return best;
+    }
+
+    @Test
+    void aKnownBellStandsInGapCorridorAndZone() throws Exception {
+        float[] noise = Signals.white(48000 * 20, 0.2, 7);
+        float[] boomy = noise.clone();
+        float[] other = noise.clone();
+        AnalogueSection bell = AnalogueSection.bell(3500, 6, 1);
+        new BiquadCascade(List.of(Biquad.of(bell, 48000)), 1).process(boomy, other, 0, boomy.length);
+        Path mix = TestFiles.write(folder.resolve("mix.wav"), OutputFormat.WAV_24, 48000, boomy, boomy);
+        Path reference = TestFiles.write(folder.resolve("reference.wav"), OutputFormat.WAV_24, 48000, noise, noise);
+        JsonNode root = json("--mix", mix.toString(), "--reference", reference.toString());
+        JsonNode tone = root.get("tone");
+        double at = nearest(tone, 3500).get("gapDb").asDouble();
+        double below = nearest(tone, 200).get("gapDb").asDouble();
+        assertThat(at - below).as("against the rest").isCloseTo(-6, within(0.4));
+        JsonNode band = nearest(tone, 3500);
+        assertThat((band.get("corridorLowDb").asDouble()
+                                        + band.get("corridorHighDb").asDouble())
+                                / 2
+                        - band.get("mixDb").asDouble())
+                .as("one reference: the gap is what lies between mix and the middle of its corridor")
+                .isCloseTo(at, within(0.01));
+        List<String> zones = texts(root.get("zones"), "name");
+        assertThat(zones).containsExactly("Sub", "Bass", "Low mid", "Mid", "Presence", "Treble", "Air");
+        assertThat(root.get("zones").get(4).get("inside").asBoolean()).isFalse();
+        assertThat(root.get("zones").get(4).get("correlation").asDouble()).isCloseTo(1, within(1e-6));
+        JsonNode first = root.get("findings").get(0);
+        assertThat(first.get("kind").asText()).isEqualTo("TOO_MUCH");
+        assertThat(first.get("about").asText()).isEqualTo("mix");
+        assertThat(first.get("caveat").asBoolean()).isFalse();
+        assertThat(first.get("certainty").isNull()).isTrue();
+        assertThat(first.get("lowHz").asDouble()).isBetween(1500.0, 3500.0);
+        assertThat(first.get("highHz").asDouble()).isBetween(3500.0, 7000.0);
+    }
+
+    @Test
+    void aTrackAgainstItselfHasNoGapAndNothingStandsOut() throws Exception {
+        String file = TestFiles.demo(REFERENCE).toString();
+        JsonNode root = json("--mix", file, "--reference", file);
+        for (JsonNode band : root.get("tone")) {
+            if (!band.get("gapDb").isNull()) {
+                assertThat(band.get("gapDb").asDouble()).isZero();
+            }
+        }
+        assertThat(root.get("findings")).isEmpty();
+        Result page = run("compare", "--mix", file, "--reference", file);
+        assertThat(page.out()).contains("Nothing stands out.", "Presence", "inside");
+    }
+
+    @Test
+    void passagesAreChosenOrSuggested() throws Exception {
+        String mix = TestFiles.demo(MIX).toString();
+        String reference = TestFiles.demo(REFERENCE).toString();
+        JsonNode chosen = json("--mix", mix, "--reference", reference, "--passage", "0:04-0:14.5");
+        assertThat(chosen.get("mix").get("passage").get("fromSeconds").asDouble())
+                .isEqualTo(4);
+        assertThat(chosen.get("mix").get("seconds").asDouble()).isCloseTo(10.5, within(0.001));
+        JsonNode suggested = json("--mix", mix, "--reference", reference, "--suggest");
+        for (JsonNode track :
+                List.of(suggested.get("mix"), suggested.get("references").get(0))) {
+            double seconds = track.get("passage").get("toSeconds").asDouble()
+                    - track.get("passage").get("fromSeconds").asDouble();
+            assertThat(track.get("seconds").asDouble()).isCloseTo(seconds, within(0.001));
+        }
+        assertThat(texts(suggested.get("findings"), "kind")).contains("TOO_MUCH", "QUIETER");
+        Result wrong = run("compare", "--mix", mix, "--reference", reference, "--passage", "9-4");
+        assertThat(wrong.code()).isEqualTo(2);
+        assertThat(wrong.err().lines()).hasSize(1).first().asString().contains("9-4", "no passage");
+        assertThat(run("compare", "--mix", mix, "--reference", reference, "--passage", "1-2", "--suggest")
+                        .code())
+                .isEqualTo(2);
+    }
+
+    @Test
+    void silenceIsSaidAndNothingIsInvented() throws Exception {
+        float[] silence = new float[48000 * 4];
+        Path quiet = TestFiles.write(folder.resolve("quiet.wav"), OutputFormat.WAV_24, 48000, silence, silence);
+        String reference = TestFiles.demo(REFERENCE).toString();
+        JsonNode root = json("--mix", quiet.toString(), "--reference", reference);
+        assertThat(root.get("mix").get("integratedLufs").isNull()).isTrue();
+        assertThat(root.get("findings")).isEmpty();
+        Result page = run("compare", "--mix", quiet.toString(), "--reference", reference);
+        assertThat(page.out()).contains("Nothing can be compared");
+    }
+}

@@ -1,0 +1,49 @@
+package oakmirror.compare;
+
+/**
+ * How references span a corridor.
+ *
+ * @param kind from what its edges are taken
+ * @param toleranceDb half of its least width in dB; also what one reference alone leaves to either side
+ */
+public record CorridorSettings(Kind kind, double toleranceDb) {
+
+    /** From what the edges are taken. */
+    public enum Kind {
+        /** The lowest and the highest reference. */
+        EXTREMES("lowest to highest"),
+        /** The references' mean less and plus their standard deviation. */
+        SPREAD("mean ± spread");
+
+        private final String label;
+
+        Kind(String label) {
+            this.label = label;
+        }
+
+        /** Its name on screen. */
+        public String label() {
+            return label;
+        }
+    }
+
+    /** Lowest to highest, at least ±2 dB. */
+    public static final CorridorSettings DEFAULT = new CorridorSettings(Kind.EXTREMES, 2);
+
+    /** Checks the tolerance. */
+    public CorridorSettings {
+        if (!(toleranceDb >= 0 && toleranceDb <= 60)) {
+            throw new IllegalArgumentException("a corridor's tolerance lies between 0 and 60 dB, not " + toleranceDb);
+        }
+    }
+
+    /** The same from something else. */
+    public CorridorSettings withKind(Kind value) {
+        return new CorridorSettings(value, toleranceDb);
+    }
+
+    /** The same with another tolerance. */
+    public CorridorSettings withTolerance(double db) {
+        return new CorridorSettings(kind, db);
+    }
+}

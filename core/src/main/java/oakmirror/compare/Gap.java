@@ -1,0 +1,160 @@
+package oakmirror.compare;
+
+import java.util.Arrays;
+import java.util.List;
+import oakmirror.level.LevelMatch;
+import oakmirror.spectrum.BandGrid;
+import oakmirror.spectrum.BandSpectrum;
+import oakmirror.spectrum.FractionalOctave;
+import oakmirror.spectrum.StereoSpectrum.Part;
+
+/**
+ * Reference less mix in dB for each band of the {@link BandGrid}, both at the mix's loudness: above 0 where the mix lacks, below 0
+ * where it has too much. Several references count by the mean of their level-matched decibels; what each of them says alone stays beside it.
+ *
+ * @param mixDb level of the mix, dB relative to full scale
+ * @param referenceDb level of the references at the mix's loudness
+ * @param gapDb reference less mix; 0 where not known
+ * @param known false where no file has such a frequency (above Nyquist, or above the edge of a lossy reference), or neither has any energy
+ * @param each every reference alone, in the order given; empty where nothing is compared
+ */
+public record Gap(double[] mixDb, double[] referenceDb, double[] gapDb, boolean[] known, List<Each> each) {
+
+    /** A level-matched spectrum below this, in dB relative to full scale for 1/24 octave, is as good as nothing. */
+    public static final double NOTHING_DB = -150;
+
+    /** One reference: its spectrum and the loudness it is matched by in LUFS. */
+    public record Reference(BandSpectrum spectrum, double loudnessLufs) {}
+
+    /**
+     * What one reference says.
+     *
+     * @param levelDb its level at the mix’s loudness; NaN where it has nothing to say
+     * @param gapDb its level less the mix's; 0 where not known
+     * @param known where it and the mix have something to say
+     */
+    public record Each(double[] levelDb, double[] gapDb, boolean[] known) {}
+
+    /** Copies the list. */
+    public Gap {
+        each = List.copyOf(each);
+    }
+
+    /** The gap to one reference alone. */
+    public Gap(double[] mixDb, double[] referenceDb, double[] gapDb, boolean[] known) {
+        this(mixDb, referenceDb, gapDb, known, List.of(new Each(referenceDb, gapDb, known)));
+    }
+
+    /** No difference anywhere, for when there is nothing to compare. */
+    public static Gap none() {
+        return new Gap(
+                new double[BandGrid.SIZE],
+                new double[BandGrid.SIZE],
+                new double[BandGrid.SIZE],
+                new boolean[BandGrid.SIZE],
+                List.of());
+    }
+
+    /**
+     * The gap between the mix and the references among some subjects; none where one of them is missing.
+     *
+     * @param octaves width of the bands it is read in
+     * @param part what of the stereo signal
+     */
+    public static Gap of(List<Subject> subjects, double octaves, Part part) {
+        List<Reference> references = Subject.references(subjects).stream()
+                .map(r ->
+                        new Reference(r.tone().spectrum().of(part), r.compared().heardLufs()))
+                .toList();
+        return Subject.mix(subjects)
+                .map(m -> between(m.tone().spectrum().of(part), m.compared().heardLufs(), references, octaves))
+                .orElse(none());
+    }
+
+    /** The gap among some subjects as corrections are derived from it: of the stereo signal, as fine as it was measured. */
+    public static Gap of(List<Subject> subjects) {
+        return of(subjects, 1.0 / BandGrid.BANDS_PER_OCTAVE, Part.STEREO);
+    }
+
+    /** The gap between a mix and its references, as fine as it was measured. */
+    public static Gap between(BandSpectrum mix, double mixLufs, List<Reference> references) {
+        return between(mix, mixLufs, references, 1.0 / BandGrid.BANDS_PER_OCTAVE);
+    }
+
+    /** The gap between a mix and its references, read in bands of so many octaves. */
+    public static Gap between(BandSpectrum mix, double mixLufs, List<Reference> references, double octaves) {
+        if (references.isEmpty()
+                || mix.isSilent()
+                || references.stream().allMatch(r -> r.spectrum().isSilent())) {
+            return none();
+        }
+        double[] mixDb = FractionalOctave.levelsDb(mix, octaves);
+        boolean[] mixSpeaks = new boolean[BandGrid.SIZE];
+        for (int b = 0; b < BandGrid.SIZE; b++) {
+            mixSpeaks[b] = b < mix.usableBands() && mixDb[b] > NOTHING_DB;
+        }
+        List<Each> each = references.stream()
+                .map(r -> each(r, mixLufs, octaves, mixDb, mixSpeaks))
+                .toList();
+        double[] referenceDb = new double[BandGrid.SIZE];
+        double[] gap = new double[BandGrid.SIZE];
+        boolean[] known = new boolean[BandGrid.SIZE];
+        for (int b = 0; b < BandGrid.SIZE; b++) {
+            double sum = 0;
+            int count = 0;
+            for (Each e : each) {
+                if (!Double.isNaN(e.levelDb()[b])) {
+                    sum += e.levelDb()[b];
+                    count++;
+                }
+            }
+            referenceDb[b] = count == 0 ? BandSpectrum.FLOOR_DB : sum / count;
+            known[b] = count > 0 && mixSpeaks[b];
+            gap[b] = known[b] ? referenceDb[b] - mixDb[b] : 0;
+        }
+        return new Gap(mixDb, referenceDb, gap, known, each);
+    }
+
+    /** One reference, NaN for its level where it has nothing to say. */
+    private static Each each(Reference reference, double mixLufs, double octaves, double[] mixDb, boolean[] mixSpeaks) {
+        double[] levels = FractionalOctave.levelsDb(reference.spectrum(), octaves);
+        double offset = LevelMatch.difference(mixLufs, reference.loudnessLufs());
+        int meant = MatchedTone.meantBands(reference.spectrum());
+        double[] gap = new double[BandGrid.SIZE];
+        boolean[] known = new boolean[BandGrid.SIZE];
+        for (int b = 0; b < levels.length; b++) {
+            levels[b] += offset;
+            boolean speaks = b < meant && levels[b] > NOTHING_DB;
+            levels[b] = speaks ? levels[b] : Double.NaN;
+            known[b] = speaks && mixSpeaks[b];
+            gap[b] = known[b] ? levels[b] - mixDb[b] : 0;
+        }
+        return new Each(levels, gap, known);
+    }
+
+    /** Whether there is anything to compare. */
+    public boolean isKnown() {
+        for (boolean k : known) {
+            if (k) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    /** Gaps are equal when mix and references are. */
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof Gap g && Arrays.equals(gapDb, g.gapDb) && Arrays.equals(mixDb, g.mixDb);
+    }
+
+    @Override
+    public int hashCode() {
+        return Arrays.hashCode(gapDb);
+    }
+
+    @Override
+    public String toString() {
+        return "Gap" + Arrays.toString(gapDb);
+    }
+}

@@ -1,0 +1,83 @@
+package oakmirror.dsp;
+
+import java.util.ArrayList;
+import java.util.List;
+import oakmirror.filter.Biquad;
+
+/**
+ * Lets one band through: a Butterworth high-pass and low-pass of eighth order each (48 dB an octave), minimum phase, 3 dB down at the
+ * edges (S. Butterworth 1930; bilinear transform with the edges in place). An edge beyond 0.45 of the rate, or below 5 Hz, is left out. Minimum
+ * phase, as a switch takes effect at once and nothing rings before an attack.
+ */
+public final class BandSolo implements StereoProcessor {
+
+    private static final int ORDER = 8;
+    private static final double LOWEST_HZ = 5;
+    private static final double HIGHEST_PART = 0.45;
+    /** So many periods of the lower edge, for the ringing of the steepest pair to have died away by 60 dB. */
+    private static final double PERIODS = 8;
+
+    private final BiquadCascade cascade;
+    private final double lowHz;
+    private final double highHz;
+    private final int memory;
+
+    /** A band between two edges at a rate. */
+    public BandSolo(double lowHz, double highHz, int sampleRate) {
+        if (!(lowHz < highHz)) {
+            throw new IllegalArgumentException("not a band: " + lowHz + " to " + highHz + " Hz");
+        }
+        this.lowHz = lowHz;
+        this.highHz = highHz;
+        List<Biquad> sections = new ArrayList<>();
+        for (int p = 0; p < ORDER / 2; p++) {
+            double q = 1 / (2 * Math.cos(Math.PI * (2 * p + 1) / (2.0 * ORDER)));
+            if (lowHz > LOWEST_HZ && lowHz < HIGHEST_PART * sampleRate) {
+                sections.add(pass(lowHz, q, sampleRate, true));
+            }
+            if (highHz < HIGHEST_PART * sampleRate) {
+                sections.add(pass(highHz, q, sampleRate, false));
+            }
+        }
+        cascade = new BiquadCascade(sections, 1);
+        memory = (int) Math.min(sampleRate / 2.0, PERIODS * sampleRate / Math.max(lowHz, 16));
+    }
+
+    /** A second-order pass with its corner in place, by the bilinear transform. */
+    private static Biquad pass(double hz, double q, double rate, boolean high) {
+        double k = Math.tan(Math.PI * hz / rate);
+        double norm = 1 / (1 + k / q + k * k);
+        double b0 = (high ? 1 : k * k) * norm;
+        return new Biquad(b0, high ? -2 * b0 : 2 * b0, b0, 2 * (k * k - 1) * norm, (1 - k / q + k * k) * norm);
+    }
+
+    /** Lower edge in Hz. */
+    public double lowHz() {
+        return lowHz;
+    }
+
+    /** Upper edge in Hz. */
+    public double highHz() {
+        return highHz;
+    }
+
+    @Override
+    public void process(float[] left, float[] right, int offset, int count) {
+        cascade.process(left, right, offset, count);
+    }
+
+    @Override
+    public int latencyFrames() {
+        return 0;
+    }
+
+    @Override
+    public int memoryFrames() {
+        return memory;
+    }
+
+    @Override
+    public void reset() {
+        cascade.reset();
+    }
+}

@@ -1,0 +1,125 @@
+package oakmirror.dsp;
+
+import java.util.Arrays;
+import org.jtransforms.fft.FloatFFT_1D;
+
+/**
+ * Convolution with a long impulse response by uniformly partitioned overlap-save: the response is cut into parts
+ * (of {@value #USUAL_PART} taps where nothing else is said) whose transforms are kept; each block of as many new frames is transformed once, multiplied with
+ * every part against the block as many blocks old, and the sum is transformed back. Left and right share one complex transform,
+ * as the response is real. Latency: one block, and what the response itself delays.
+ */
+public final class FirConvolver implements StereoProcessor {
+
+    private static final int USUAL_PART = 1024;
+
+    private final int part;
+    private final FloatFFT_1D fft;
+    private final float[][] parts;
+    private final float[][] history;
+    private final float[] input;
+    private final float[] output;
+    private final int taps;
+    private final int responseLatency;
+    private int newest;
+    private int filled;
+
+    /**
+     * A convolver.
+     *
+     * @param response the impulse response, the same for both sides
+     * @param responseLatency where in it the undelayed sound lies, half its length for linear phase
+     */
+    public FirConvolver(double[] response, int responseLatency) {
+        this(response, responseLatency, USUAL_PART);
+    }
+
+    /** A convolver with parts of another length, a power of two: shorter ones delay less and cost more. */
+    public FirConvolver(double[] response, int responseLatency, int part) {
+        this.part = part;
+        this.fft = new FloatFFT_1D(2 * part);
+        this.input = new float[4 * part];
+        this.output = new float[4 * part];
+        this.taps = response.length;
+        this.responseLatency = responseLatency;
+        int count = (taps + part - 1) / part;
+        parts = new float[count][4 * part];
+        history = new float[count][4 * part];
+        for (int p = 0; p < count; p++) {
+            for (int i = 0; i < part && p * part + i < taps; i++) {
+                parts[p][2 * i] = (float) response[p * part + i];
+            }
+            fft.complexForward(parts[p]);
+        }
+    }
+
+    @Override
+    public void process(float[] left, float[] right, int offset, int count) {
+        process(left, offset, right, offset, count);
+    }
+
+    /** Changes the next frames of two sides that lie at different places of their arrays. */
+    public void process(float[] left, int leftOffset, float[] right, int rightOffset, int count) {
+        int done = 0;
+        while (done < count) {
+            int n = Math.min(count - done, part - filled);
+            for (int i = 0; i < n; i++) {
+                int l = leftOffset + done + i;
+                int r = rightOffset + done + i;
+                int in = 2 * (part + filled + i);
+                input[in] = left[l];
+                input[in + 1] = right[r];
+                left[l] = output[in];
+                right[r] = output[in + 1];
+            }
+            filled += n;
+            done += n;
+            if (filled == part) {
+                block();
+                filled = 0;
+            }
+        }
+    }
+
+    private void block() {
+        newest = newest == 0 ? history.length - 1 : newest - 1;
+        float[] fresh = history[newest];
+        System.arraycopy(input, 0, fresh, 0, 4 * part);
+        System.arraycopy(input, 2 * part, input, 0, 2 * part);
+        fft.complexForward(fresh);
+        Arrays.fill(output, 0f);
+        for (int p = 0; p < parts.length; p++) {
+            multiplyAdd(parts[p], history[(newest + p) % history.length], output);
+        }
+        fft.complexInverse(output, true);
+    }
+
+    private static void multiplyAdd(float[] a, float[] b, float[] sum) {
+        for (int i = 0; i < sum.length; i += 2) {
+            float re = a[i] * b[i] - a[i + 1] * b[i + 1];
+            float im = a[i] * b[i + 1] + a[i + 1] * b[i];
+            sum[i] += re;
+            sum[i + 1] += im;
+        }
+    }
+
+    @Override
+    public int latencyFrames() {
+        return part + responseLatency;
+    }
+
+    @Override
+    public int memoryFrames() {
+        return taps;
+    }
+
+    @Override
+    public void reset() {
+        for (float[] h : history) {
+            Arrays.fill(h, 0f);
+        }
+        Arrays.fill(input, 0f);
+        Arrays.fill(output, 0f);
+        filled = 0;
+    }
+}

@@ -1,0 +1,20 @@
+package oakmirror.dsp;
+
+/**
+ * Something that changes a stereo stream in place. Holds state, is used by one thread at a time, and allocates nothing while
+ * processing.
+ */
+public interface StereoProcessor {
+
+    /** Changes the next frames. */
+    void process(float[] left, float[] right, int offset, int count);
+
+    /** By how many frames what comes out lags what goes in. */
+    int latencyFrames();
+
+    /** How many frames of the past matter to what comes out. */
+    int memoryFrames();
+
+    /** Forgets the past. */
+    void reset();
+}

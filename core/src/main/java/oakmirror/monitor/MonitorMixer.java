@@ -1,0 +1,343 @@
+package oakmirror.monitor;
+
+import java.util.Arrays;
+import java.util.concurrent.atomic.AtomicInteger;
+import oakmirror.audio.FrameRange;
+import oakmirror.audio.StereoSource;
+import oakmirror.audio.Timing;
+import oakmirror.loudness.LiveMeter;
+
+/**
+ * What everything is heard through: renders one track, or two blended, from a place that all tracks share, and goes from one to the next
+ * without a click.
+ *
+ * <p>Control threads replace the {@link MonitorScene} as a whole; the audio thread looks at it once a block, and whatever has
+ * changed takes effect in that block. Every change of what sounds (another track, correction on or off or new, a jump, the seam of a
+ * loop, start and stop) starts a new voice that fades in over {@value #FADE_SECONDS} s while the old one fades out: with equal
+ * power between different material, evenly where both carry the same sound (correction on or off), so that nothing bulges in
+ * between. Changed gains are ramped over a block.
+ *
+ * <p>The place is kept in the frames of the track that is heard; when another is heard, or blended in, it is carried over by the tracks'
+ * {@link Timing}. Then comes the {@link MonitorPath} that is the same for all.
+ *
+ * <p>{@link #render} allocates nothing and takes no lock.
+ */
+public final class MonitorMixer {
+
+    /** Length of a fade: within a block of 512 frames up to 48 kHz, so that each is over before the next can begin. */
+    public static final double FADE_SECONDS = 0.010;
+
+    /** How many processors of one correction can be in use at once. */
+    public static final int POOL_SIZE = 4;
+
+    private static final int VOICES = 8;
+
+    private record Jump(double units) {}
+
+    private final int sampleRate;
+    private final int maxBlock;
+    private final MonitorVoice[] voices = new MonitorVoice[VOICES];
+    private final LiveMeter meter;
+    private final MonitorBus bus;
+    private final Readahead reading;
+    private volatile MonitorScene scene = MonitorScene.EMPTY;
+    private volatile Jump jump = new Jump(0);
+    private volatile double place;
+    private volatile long endedRequest = -1;
+    /** Bits of the highest magnitude that went out since it was taken; magnitudes are in the order of their bits. */
+    private final AtomicInteger outputPeak = new AtomicInteger();
+
+    // Of the audio thread alone:
+    private Jump doneJump = jump;
+    private MonitorVoice active;
+    private MonitorVoice blended;
+    private StereoSource placedSource;
+    private long placedFrame;
+
+    /** A mixer for one rate and blocks of at most {@code maxBlock} frames. */
+    public MonitorMixer(int sampleRate, int maxBlock) {
+        this.sampleRate = sampleRate;
+        this.maxBlock = maxBlock;
+        for (int i = 0; i < VOICES; i++) {
+            voices[i] = new MonitorVoice(maxBlock, sampleRate);
+        }
+        meter = new LiveMeter(sampleRate);
+        bus = new MonitorBus(maxBlock, sampleRate, meter);
+        reading = new Readahead(sampleRate);
+    }
+
+    /** Frames a second. */
+    public int sampleRate() {
+        return sampleRate;
+    }
+
+    /** Replaces what should be heard; takes effect in the next block. */
+    public void setScene(MonitorScene next) {
+        scene = next;
+    }
+
+    /**
+     * Jumps to a place, in units of the scene's timings, in the next block. Reads what will be heard first, so that the audio thread does
+     * not have to wait for a disk.
+     */
+    public void jumpTo(double units) {
+        MonitorScene now = scene;
+        touch(now.heardTrack(), units);
+        touch(now.blendedTrack(), units);
+        place = units;
+        jump = new Jump(units);
+    }
+
+    private void touch(MonitorScene.Track track, double units) {
+        if (track != null) {
+            reading.touch(track.source(), track.timing().frameAt(units));
+        }
+    }
+
+    /**
+     * Reads what may be heard next of every track, so that it lies in memory when the audio thread wants it. To be called every now and
+     * then, at least twice in {@value Readahead#SECONDS} s, by any thread but the audio thread.
+     */
+    public void readAhead() {
+        MonitorScene now = scene;
+        double at = place;
+        for (MonitorScene.Track track : now.tracks()) {
+            touch(track, at);
+            if (now.loopOf(track) != null) {
+                reading.touch(track.source(), now.loopOf(track).start());
+            }
+        }
+    }
+
+    /** The place that will be rendered next, in units of the scene's timings. */
+    public double place() {
+        return place;
+    }
+
+    /** The frame of the heard track that will be rendered next. */
+    public long position() {
+        MonitorScene.Track track = scene.heardTrack();
+        return (track == null ? Timing.COMMON : track.timing()).frameAt(place);
+    }
+
+    /** Whether it plays: started, and not yet run to the end. */
+    public boolean isPlaying() {
+        long request = scene.playRequest();
+        return request != 0 && request != endedRequest;
+    }
+
+    /** Loudness and true peak of what is heard, before insert and volume. */
+    public LiveMeter meter() {
+        return meter;
+    }
+
+    /** Highest magnitude of all that went out since this was asked last. */
+    public float takeOutputPeak() {
+        return Float.intBitsToFloat(outputPeak.getAndSet(0));
+    }
+
+    /** Renders the next frames, at most a block of them. To be called by one thread at a time. */
+    public void render(float[] left, float[] right, int count) {
+        if (count > maxBlock) {
+            throw new IllegalArgumentException("a block of " + count + " frames; at most " + maxBlock);
+        }
+        MonitorScene now = scene;
+        Arrays.fill(left, 0, count, 0f);
+        Arrays.fill(right, 0, count, 0f);
+        int done = 0;
+        while (done < count) {
+            done += renderPart(now, left, right, done, count - done);
+        }
+        bus.process(now.path(), left, right, count);
+        outputPeak.accumulateAndGet(Float.floatToIntBits(Math.max(peak(left, count), peak(right, count))), Math::max);
+    }
+
+    private static float peak(float[] samples, int count) {
+        float peak = 0;
+        for (int i = 0; i < count; i++) {
+            if (Math.abs(samples[i]) > peak) {
+                peak = Math.abs(samples[i]);
+            }
+        }
+        return peak;
+    }
+
+    private int renderPart(MonitorScene now, float[] left, float[] right, int offset, int wanted) {
+        Jump asked = jump;
+        MonitorScene.Track track = now.heardTrack();
+        boolean jumped = asked != doneJump;
+        long at = frame(now, track, jumped, asked);
+        boolean plays = track != null && now.playRequest() != 0 && now.playRequest() != endedRequest;
+        if (plays && isPastAll(now, track.timing().unitsAt(at))) {
+            endedRequest = now.playRequest();
+            plays = false;
+            at = track.timing().frameAt(first(now));
+            jumped = true;
+        }
+        if (!plays) {
+            leaveAll();
+            doneJump = asked;
+            publish(asked, track, at);
+            mixVoices(now, left, right, offset, wanted);
+            return wanted;
+        }
+        int count = wanted;
+        boolean seam = false;
+        FrameRange loop = now.loopOf(track);
+        if (loop != null && at < loop.end() && at + count >= loop.end()) {
+            count = (int) (loop.end() - at);
+            seam = true;
+        }
+        if (jumped || active == null || !active.sounds(track.source(), now.correctionOf(now.heard()))) {
+            if (switchTo(now, track, at, jumped)) {
+                doneJump = asked;
+            }
+        }
+        blend(now, track, at, jumped);
+        mixVoices(now, left, right, offset, count);
+        long next = at + count;
+        if (seam) {
+            next = loop.start();
+            switchTo(now, track, next, true);
+            blend(now, track, next, true);
+        }
+        publish(asked, track, next);
+        return count;
+    }
+
+    /** Where the heard track is: where it was, carried over from another track, or where a jump leads. */
+    private long frame(MonitorScene now, MonitorScene.Track track, boolean jumped, Jump asked) {
+        if (track == null) {
+            return placedFrame;
+        }
+        if (jumped) {
+            return track.timing().frameAt(asked.units());
+        }
+        return track.source() == placedSource
+                ? placedFrame
+                : within(now.loopOf(track), track.timing().frameAt(place));
+    }
+
+    /** A frame as it is, or where a loop is on and it lies outside, the place in the loop it would have come to by going round. */
+    private static long within(FrameRange loop, long frame) {
+        if (loop == null || (frame >= loop.start() && frame < loop.end())) {
+            return frame;
+        }
+        return loop.start() + Math.floorMod(frame - loop.start(), loop.end() - loop.start());
+    }
+
+    /** Moves on, unless a jump came in the meantime: then the next part takes it up. */
+    private void publish(Jump seen, MonitorScene.Track track, long next) {
+        placedFrame = next;
+        placedSource = track == null ? null : track.source();
+        if (jump == seen && track != null) {
+            place = track.timing().unitsAt(next);
+        }
+    }
+
+    private static boolean isPastAll(MonitorScene now, double units) {
+        for (int i = 0; i < now.tracks().size(); i++) {
+            MonitorScene.Track t = now.tracks().get(i);
+            if (t.timing().frameAt(units) < t.source().frames()) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /** The place where the first track begins. */
+    private static double first(MonitorScene now) {
+        double first = Double.POSITIVE_INFINITY;
+        for (int i = 0; i < now.tracks().size(); i++) {
+            first = Math.min(first, now.tracks().get(i).timing().unitsAt(0));
+        }
+        return first;
+    }
+
+    private boolean switchTo(MonitorScene now, MonitorScene.Track track, long at, boolean elsewhere) {
+        MonitorVoice free = freeVoice();
+        if (free == null) {
+            return false;
+        }
+        StereoSource source = track.source();
+        boolean sameSound = !elsewhere && active != null && active.source() == source;
+        ProcessorPool correction = now.correctionOf(now.heard());
+        if (!free.start(source, correction, at, track.gain(), mainShare(now), !sameSound)) {
+            return false;
+        }
+        if (active != null) {
+            active.leave(!sameSound);
+        }
+        active = free;
+        return true;
+    }
+
+    /** Brings the other track of a blend in, lets it go, or has it follow a jump of the heard one. */
+    private void blend(MonitorScene now, MonitorScene.Track heard, long at, boolean jumped) {
+        active.setShare(mainShare(now));
+        MonitorScene.Track other = now.blendedTrack();
+        if (other == null) {
+            leaveBlended();
+            return;
+        }
+        float share = (float) Math.sin(now.blendShare() * Math.PI / 2);
+        ProcessorPool correction = now.correctionOf(now.blend().get().other());
+        if (blended == null || jumped || !blended.sounds(other.source(), correction)) {
+            MonitorVoice free = freeVoice();
+            long there = within(
+                    now.loopOf(other), other.timing().frameAt(heard.timing().unitsAt(at)));
+            if (free != null && free.start(other.source(), correction, there, other.gain(), share, true)) {
+                leaveBlended();
+                blended = free;
+            }
+        } else {
+            blended.setShare(share);
+        }
+    }
+
+    private static float mainShare(MonitorScene now) {
+        return (float) Math.cos(now.blendShare() * Math.PI / 2);
+    }
+
+    private MonitorVoice freeVoice() {
+        for (MonitorVoice voice : voices) {
+            if (voice.isFree()) {
+                return voice;
+            }
+        }
+        return null;
+    }
+
+    private void leaveAll() {
+        if (active != null) {
+            active.leave(true);
+            active = null;
+        }
+        leaveBlended();
+    }
+
+    private void leaveBlended() {
+        if (blended != null) {
+            blended.leave(true);
+            blended = null;
+        }
+    }
+
+    private void mixVoices(MonitorScene now, float[] left, float[] right, int offset, int count) {
+        for (MonitorVoice voice : voices) {
+            if (!voice.isFree()) {
+                voice.addTo(left, right, offset, count, gainOf(voice, now));
+            }
+        }
+    }
+
+    private static float gainOf(MonitorVoice voice, MonitorScene now) {
+        for (int i = 0; i < now.tracks().size(); i++) {
+            MonitorScene.Track track = now.tracks().get(i);
+            if (track.source() == voice.source()) {
+                return track.gain();
+            }
+        }
+        return voice.trackGain();
+    }
+}

@@ -1,0 +1,90 @@
+package oakmirror.monitor;
+
+import java.util.List;
+import java.util.Optional;
+import oakmirror.audio.FrameRange;
+import oakmirror.audio.StereoSource;
+import oakmirror.audio.Timing;
+
+/**
+ * What should be heard: a complete description, replaced as a whole whenever anything changes.
+ *
+ * @param tracks the mix first, then the references; all at the mixer's rate
+ * @param heard index of the track that is heard
+ * @param blend another track blended in, when one is
+ * @param corrected whether the mix is heard through the correction
+ * @param correction the correction, when there is one
+ * @param playRequest 0 when stopped; otherwise a number that is new with each start
+ * @param looped whether tracks repeat their loops
+ * @param path what everything goes through
+ */
+public record MonitorScene(
+        List<Track> tracks,
+        int heard,
+        Optional<Blend> blend,
+        boolean corrected,
+        Optional<ProcessorPool> correction,
+        long playRequest,
+        boolean looped,
+        MonitorPath path) {
+
+    /**
+     * A track as it is heard.
+     *
+     * @param source its samples
+     * @param gain linear gain
+     * @param timing where it lies against the others
+     * @param loop what of it repeats while the scene is looped, when anything
+     */
+    public record Track(StereoSource source, float gain, Timing timing, Optional<FrameRange> loop) {
+
+        /** A track that lies where the common time does, without a loop. */
+        public Track(StereoSource source, float gain) {
+            this(source, gain, Timing.COMMON, Optional.empty());
+        }
+    }
+
+    /**
+     * Another track beside the one that is heard.
+     *
+     * @param other its index
+     * @param share from 0, where it is not heard, to 1, where it is heard alone; with equal power in between
+     */
+    public record Blend(int other, float share) {}
+
+    /** Nothing to hear. */
+    public static final MonitorScene EMPTY =
+            new MonitorScene(List.of(), 0, Optional.empty(), false, Optional.empty(), 0, false, MonitorPath.STRAIGHT);
+
+    /** Copies the list. */
+    public MonitorScene {
+        tracks = List.copyOf(tracks);
+    }
+
+    Track heardTrack() {
+        return track(heard);
+    }
+
+    Track track(int index) {
+        return index >= 0 && index < tracks.size() ? tracks.get(index) : null;
+    }
+
+    /** The track blended in, or null. */
+    Track blendedTrack() {
+        return blend.isPresent() && blend.get().share() > 0 && blend.get().other() != heard
+                ? track(blend.get().other())
+                : null;
+    }
+
+    float blendShare() {
+        return blendedTrack() == null ? 0 : blend.get().share();
+    }
+
+    FrameRange loopOf(Track track) {
+        return looped && track.loop().isPresent() ? track.loop().get() : null;
+    }
+
+    ProcessorPool correctionOf(int index) {
+        return index == 0 && corrected ? correction.orElse(null) : null;
+    }
+}

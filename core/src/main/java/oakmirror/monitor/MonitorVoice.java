@@ -1,0 +1,152 @@
+package oakmirror.monitor;
+
+import oakmirror.audio.StereoSource;
+import oakmirror.dsp.StereoProcessor;
+
+/**
+ * One track sounding from one place, with a fade in and out. Voices are made once and used again and again; nothing here allocates
+ * after construction.
+ */
+final class MonitorVoice {
+
+    private final float[] left;
+    private final float[] right;
+    private final double fadeStep;
+    private StereoSource source;
+    private ProcessorPool pool;
+    private StereoProcessor processor;
+    private long readPosition;
+    private float gain;
+    private float share;
+    private float trackGain;
+    private double fade;
+    private boolean leaving;
+    private boolean equalPower;
+
+    MonitorVoice(int maxBlock, int sampleRate) {
+        left = new float[maxBlock];
+        right = new float[maxBlock];
+        fadeStep = 1 / (MonitorMixer.FADE_SECONDS * sampleRate);
+    }
+
+    boolean isFree() {
+        return source == null;
+    }
+
+    /** Whether this voice sounds (and is not leaving) that track through that correction. */
+    boolean sounds(StereoSource track, ProcessorPool correction) {
+        return source == track && pool == correction && !leaving;
+    }
+
+    /** The track's gain as it was last; for a track that has gone from the scene and fades out. */
+    float trackGain() {
+        return trackGain;
+    }
+
+    StereoSource source() {
+        return source;
+    }
+
+    /**
+     * Starts sounding from a position, fading in.
+     *
+     * @param startGain the track's gain
+     * @param startShare how much of it is heard beside another, as amplitude
+     * @return false when the correction has no processor free at the moment
+     */
+    boolean start(
+            StereoSource track,
+            ProcessorPool correction,
+            long position,
+            float startGain,
+            float startShare,
+            boolean power) {
+        StereoProcessor p = null;
+        if (correction != null) {
+            p = correction.take();
+            if (p == null) {
+                return false;
+            }
+        }
+        source = track;
+        pool = correction;
+        processor = p;
+        gain = startGain * startShare;
+        share = startShare;
+        trackGain = startGain;
+        fade = 0;
+        leaving = false;
+        equalPower = power;
+        readPosition = position;
+        if (p != null) {
+            warmUp(position);
+        }
+        return true;
+    }
+
+    /** Runs the past through the processor, so that it comes in as if it had always been on. */
+    private void warmUp(long position) {
+        long from = position - processor.memoryFrames();
+        long to = position + processor.latencyFrames();
+        for (long at = from; at < to; at += left.length) {
+            int n = (int) Math.min(left.length, to - at);
+            source.read(at, left, right, 0, n);
+            processor.process(left, right, 0, n);
+        }
+        readPosition = to;
+    }
+
+    /** How much of it is heard beside another, as amplitude; a voice that leaves keeps its own. */
+    void setShare(float amplitude) {
+        if (!leaving) {
+            share = amplitude;
+        }
+    }
+
+    void leave(boolean power) {
+        leaving = true;
+        equalPower = power;
+    }
+
+    /** Adds the next frames to the output, at a gain that goes evenly from the present one to the track's, which is given. */
+    void addTo(float[] outLeft, float[] outRight, int offset, int count, float gainOfTrack) {
+        trackGain = gainOfTrack;
+        float gainTarget = gainOfTrack * share;
+        source.read(readPosition, left, right, 0, count);
+        readPosition += count;
+        if (processor != null) {
+            processor.process(left, right, 0, count);
+        }
+        float gainStep = (gainTarget - gain) / count;
+        for (int i = 0; i < count; i++) {
+            gain += gainStep;
+            float g = gain * nextFade();
+            outLeft[offset + i] += g * left[i];
+            outRight[offset + i] += g * right[i];
+        }
+        gain = gainTarget;
+        if (leaving && fade <= 0) {
+            free();
+        }
+    }
+
+    private float nextFade() {
+        if (leaving) {
+            fade = Math.max(0, fade - fadeStep);
+        } else if (fade < 1) {
+            fade = Math.min(1, fade + fadeStep);
+        } else {
+            return 1;
+        }
+        return (float) (equalPower ? Math.sin(fade * Math.PI / 2) : fade);
+    }
+
+    private void free() {
+        if (pool != null) {
+            pool.giveBack(processor);
+        }
+        source = null;
+        pool = null;
+        processor = null;
+    }
+}

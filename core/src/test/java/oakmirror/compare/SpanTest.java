@@ -1,0 +1,50 @@
+package oakmirror.compare;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.Arrays;
+import java.util.List;
+import oakmirror.spectrum.BandGrid;
+import oakmirror.spectrum.Zone;
+import org.junit.jupiter.api.Test;
+
+/** Spans of single readings, and zones inside a corridor. */
+class SpanTest {
+
+    @Test
+    void readingsThatAreNoneDoNotCount() {
+        double[] values = {-8, Double.NaN, -11, Double.NEGATIVE_INFINITY};
+        Span span = Span.of(values, CorridorSettings.Kind.EXTREMES, 1);
+        assertThat(span).isEqualTo(new Span(-11, -8));
+        assertThat(span.middle()).isEqualTo(-9.5);
+        assertThat(Span.of(new double[] {Double.NaN}, CorridorSettings.Kind.SPREAD, 1)
+                        .isKnown())
+                .isFalse();
+        assertThat(Span.UNKNOWN.outside(3)).isZero();
+    }
+
+    @Test
+    void aSpanOpenBelowHasNothingOutsideBelow() {
+        Span open = new Span(Double.NEGATIVE_INFINITY, -20);
+        assertThat(open.isKnown()).isTrue();
+        assertThat(open.outside(-60)).isZero();
+        assertThat(open.outside(-18)).isEqualTo(2);
+    }
+
+    /** A zone that is over by as much as it is under elsewhere is not inside. */
+    @Test
+    void aZoneIsInsideWhenItIsNearlyEverywhere() {
+        double[] curve = new double[BandGrid.SIZE];
+        Arrays.fill(curve, -30);
+        Corridor corridor = Corridor.of(List.of(curve), CorridorSettings.DEFAULT);
+        assertThat(corridor.holds(curve, Zone.MID)).isTrue();
+        double[] tilted = curve.clone();
+        int from = BandGrid.bandOf(Zone.MID.lowHz());
+        int to = BandGrid.bandOf(Zone.MID.highHz());
+        for (int b = from; b < to; b++) {
+            tilted[b] += b < (from + to) / 2 ? 3 : -3;
+        }
+        assertThat(corridor.holds(tilted, Zone.MID)).isFalse();
+        assertThat(corridor.holds(tilted, Zone.PRESENCE)).isTrue();
+    }
+}

@@ -1,0 +1,422 @@
+package oakmirror.desk.model.listen;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.DoubleProperty;
+import javafx.beans.property.IntegerProperty;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyIntegerProperty;
+import javafx.beans.property.ReadOnlyIntegerWrapper;
+import javafx.beans.property.SimpleBooleanProperty;
+import javafx.beans.property.SimpleDoubleProperty;
+import javafx.beans.property.SimpleIntegerProperty;
+import javafx.beans.property.SimpleObjectProperty;
+import javafx.beans.value.ObservableValue;
+import javafx.collections.ListChangeListener;
+import oakmirror.audio.Decibels;
+import oakmirror.audio.FrameRange;
+import oakmirror.audio.StereoSource;
+import oakmirror.audio.TimeRange;
+import oakmirror.compare.Jump;
+import oakmirror.compare.TempoFactor;
+import oakmirror.compare.Timeline;
+import oakmirror.desk.model.session.TrackSlot;
+import oakmirror.desk.model.session.Workspace;
+import oakmirror.loudness.LiveMeter;
+import oakmirror.media.device.AudioOutput;
+import oakmirror.monitor.MonitorMixer;
+import oakmirror.monitor.MonitorScene;
+import oakmirror.rhythm.BarGrid;
+
+/** What is being heard, and from where. Turns the workspace and the listening bar into scenes for the mixer. */
+public final class Listening {
+
+    private final Workspace workspace;
+    private final IntegerProperty heard = new SimpleIntegerProperty(0);
+    private final BooleanProperty corrected = new SimpleBooleanProperty();
+    private final BooleanProperty playing = new SimpleBooleanProperty();
+    private final BooleanProperty looping = new SimpleBooleanProperty();
+    private final DoubleProperty blend = new SimpleDoubleProperty();
+    private final ReadOnlyIntegerWrapper reference = new ReadOnlyIntegerWrapper(1);
+    private final ObjectProperty<Optional<TimeRange>> freeRange = new SimpleObjectProperty<>(Optional.empty());
+    private final DoubleProperty position = new SimpleDoubleProperty();
+    private final MonitorControls monitor = new MonitorControls();
+    private final OutputControl output = new OutputControl();
+    private final TempoAlignment alignment;
+    private final ReadOnlyIntegerWrapper stretches = new ReadOnlyIntegerWrapper();
+    private final MixCorrection correction;
+    private MonitorMixer mixer = new MonitorMixer(48000, AudioOutput.BLOCK);
+    private long playRequest;
+    private Optional<Runnable> afterPreListening = Optional.empty();
+
+    /** Listens to a workspace. */
+    public Listening(Workspace workspace) {
+        this.workspace = workspace;
+        correction = new MixCorrection(workspace, this::pushScene);
+        alignment = new TempoAlignment(workspace, () -> {
+            pushScene();
+            stretches.set(stretches.get() + 1);
+        });
+        workspace.tracks().all().addListener((ListChangeListener<TrackSlot>) c -> tracksChanged());
+        workspace.tracks().revisionProperty().subscribe(r -> tracksChanged());
+        workspace.levelsProperty().subscribe(l -> pushScene());
+        workspace.sessionProperty().subscribe(s -> pushScene());
+        workspace.sessionProperty().map(s -> s.comparing().tempoAligned()).subscribe(a -> alignment.forgetFailures());
+        List<ObservableValue<?>> settings = new ArrayList<>(monitor.all());
+        settings.addAll(List.of(heard, corrected, looping, freeRange, blend));
+        settings.forEach(setting -> setting.subscribe(value -> pushScene()));
+        output.chosenProperty().subscribe(d -> reopen());
+    }
+
+    /** Index of the track that is heard: the mix is 0. */
+    public IntegerProperty heardProperty() {
+        return heard;
+    }
+
+    /** Index of the reference that was heard last, which Tab and the blend go to. */
+    public ReadOnlyIntegerProperty referenceProperty() {
+        return reference.getReadOnlyProperty();
+    }
+
+    /** How far what is heard is blended from the first track to the reference, from 0 to 1. */
+    public DoubleProperty blendProperty() {
+        return blend;
+    }
+
+    /** Whether the mix is heard through its correction. */
+    public BooleanProperty correctedProperty() {
+        return corrected;
+    }
+
+    /** Whether it plays. */
+    public BooleanProperty playingProperty() {
+        return playing;
+    }
+
+    /** Whether the passage, or the free range, repeats. */
+    public BooleanProperty loopingProperty() {
+        return looping;
+    }
+
+    /** What repeats on the common time axis where no passage is chosen. */
+    public ObjectProperty<Optional<TimeRange>> freeRangeProperty() {
+        return freeRange;
+    }
+
+    /** Where the heard track is, in its own seconds; to be refreshed by {@link #tick}. */
+    public DoubleProperty positionProperty() {
+        return position;
+    }
+
+    /** How everything is heard. */
+    public MonitorControls monitor() {
+        return monitor;
+    }
+
+    /** Where the sound goes. */
+    public OutputControl output() {
+        return output;
+    }
+
+    /** Loudness and peaks of what is heard. */
+    public LiveMeter meter() {
+        return mixer.meter();
+    }
+
+    /** Highest magnitude that went out since this was asked last, linear. */
+    public double takeOutputPeak() {
+        return mixer.takeOutputPeak();
+    }
+
+    /** Brings position and state up to date; called with every frame of the window. */
+    public void tick() {
+        position.set(secondsOf(heard.get()));
+        output.noticeLoss().ifPresent(sentence -> {
+            stopPlaying();
+            workspace.messageProperty().set(sentence);
+        });
+        if (playing.get() && !mixer.isPlaying()) {
+            stopPlaying();
+        }
+    }
+
+    private void stopPlaying() {
+        playing.set(false);
+        playRequest = 0;
+        pushScene();
+    }
+
+    /** Play or stop. */
+    public void togglePlay() {
+        if (playing.get()) {
+            stopPlaying();
+        } else {
+            play();
+        }
+    }
+
+    private void play() {
+        if (slots().stream().noneMatch(s -> s.audio().isPresent())) {
+            return;
+        }
+        playRequest = System.nanoTime();
+        playing.set(true);
+        output.open(mixer, workspace.messageProperty()::set);
+        pushScene();
+        heardRange()
+                .filter(r -> looping.get())
+                .filter(r -> position.get() < r.startSeconds() || position.get() >= r.endSeconds())
+                .ifPresent(r -> seek(r.startSeconds()));
+    }
+
+    /** Jumps to a moment of the heard track. */
+    public void seek(double seconds) {
+        seekIn(heard.get(), seconds);
+    }
+
+    /** The same in a track; one that is not there any more is passed over. */
+    public void seekIn(TrackSlot slot, double seconds) {
+        int index = slots().indexOf(slot);
+        if (index >= 0) {
+            seekIn(index, seconds);
+        }
+    }
+
+    /** Jumps to where a track is at a moment of its own, whichever is heard. */
+    public void seekIn(int index, double seconds) {
+        if (index >= 0 && index < slots().size()) {
+            mixer.jumpTo(timeline().unitsAt(place(index), seconds));
+            position.set(secondsOf(heard.get()));
+        } else {
+            mixer.jumpTo(0);
+            position.set(0);
+        }
+    }
+
+    /** Where a track is, in its own seconds; may lie before its start or past its end. */
+    public double secondsOf(int index) {
+        return index < 0 || index >= slots().size() ? 0 : timeline().secondsAt(place(index), mixer.place());
+    }
+
+    /** The same for a track; 0 for one that is not there any more. */
+    public double secondsOf(TrackSlot slot) {
+        return secondsOf(slots().indexOf(slot));
+    }
+
+    /** What repeats of the heard track while it loops, in its own seconds. */
+    public Optional<TimeRange> heardRange() {
+        int index = heard.get();
+        if (index >= slots().size()) {
+            return Optional.empty();
+        }
+        double rate = mixer.sampleRate() * place(index).factor();
+        return loop(index).map(l -> new TimeRange(l.start() / rate, l.end() / rate));
+    }
+
+    /** Hears a track: 0 for the mix, otherwise the reference of that number; one that is not ready stays unheard. */
+    public void hear(int index) {
+        if (isReady(index)) {
+            blend.set(0);
+            heard.set(index);
+            if (index > 0) {
+                reference.set(index);
+            }
+        }
+    }
+
+    /** Hears a track; one that is not there any more is passed over. */
+    public void hear(TrackSlot slot) {
+        hear(slots().indexOf(slot));
+    }
+
+    private boolean isReady(int index) {
+        return index >= 0
+                && index < slots().size()
+                && slots().get(index).audio().isPresent();
+    }
+
+    /** Between the mix and the reference heard last. */
+    public void swap() {
+        hear(heard.get() == 0 ? Math.min(reference.get(), slots().size() - 1) : 0);
+    }
+
+    /** Hears the mix blended with the reference heard last: 0 the mix alone, 1 the reference alone. */
+    public void blendTo(double share) {
+        if (isReady(0) && isReady(Math.min(reference.get(), slots().size() - 1))) {
+            heard.set(0);
+            blend.set(share);
+        }
+    }
+
+    /** Hears a track until {@link #endPreListening}, from its passage when nothing plays. */
+    public void preListen(int index) {
+        if (!isReady(index) || afterPreListening.isPresent()) {
+            return;
+        }
+        int before = heard.get();
+        int referenceBefore = reference.get();
+        double blendBefore = blend.get();
+        boolean played = playing.get();
+        double placeBefore = mixer.place();
+        afterPreListening = Optional.of(() -> {
+            if (!played) {
+                stopPlaying();
+                mixer.jumpTo(placeBefore);
+            }
+            hear(before);
+            reference.set(referenceBefore);
+            blend.set(blendBefore);
+        });
+        hear(index);
+        if (!played) {
+            slots().get(index).chosenRange().ifPresent(r -> seekIn(index, r.startSeconds()));
+            play();
+        }
+    }
+
+    /** Goes back to what was heard before {@link #preListen}. */
+    public void endPreListening() {
+        afterPreListening.ifPresent(Runnable::run);
+        afterPreListening = Optional.empty();
+    }
+
+    /** Grows whenever a track has been stretched to the mix's tempo, or could not be. */
+    public ReadOnlyIntegerProperty stretchesProperty() {
+        return stretches.getReadOnlyProperty();
+    }
+
+    /** Whether a track is heard stretched to the mix's tempo at the moment. */
+    public boolean isStretched(int index) {
+        return index < slots().size() && place(index).factor() != 1;
+    }
+
+    private List<TrackSlot> slots() {
+        return workspace.tracks().all();
+    }
+
+    private void tracksChanged() {
+        Optional<Integer> rate = workspace.tracks().rate();
+        if (rate.isPresent() && rate.get() != mixer.sampleRate()) {
+            stopPlaying();
+            output.close();
+            mixer = new MonitorMixer(rate.get(), AudioOutput.BLOCK);
+            monitor.followRate(rate.get(), workspace.messageProperty()::set);
+            correction.makeFor(rate.get());
+        }
+        int count = slots().size();
+        if (heard.get() >= count) {
+            heard.set(0);
+        }
+        if (count == 0) {
+            playRequest = 0;
+            playing.set(false);
+            freeRange.set(Optional.empty());
+            seek(0);
+        }
+        pushScene();
+    }
+
+    private Timeline timeline() {
+        Optional<Double> mixBar =
+                slots().stream().findFirst().flatMap(TrackSlot::bars).map(BarGrid::barSeconds);
+        return new Timeline(workspace.session().comparing().jump(), mixer.sampleRate(), mixBar);
+    }
+
+    private Timeline.Place place(int index) {
+        TrackSlot slot = slots().get(index);
+        double factor = stretched(index).isPresent() ? factor(index).orElse(1.0) : 1;
+        return new Timeline.Place(slot.track().shiftSeconds(), slot.bars(), slot.chosenRange(), factor);
+    }
+
+    private Optional<Double> factor(int index) {
+        return TempoFactor.of(slots().get(0).bars(), slots().get(index).bars());
+    }
+
+    private Optional<StereoSource> stretched(int index) {
+        boolean wanted = workspace.session().comparing().tempoAligned() && index > 0;
+        return wanted
+                ? factor(index).filter(f -> f != 1).flatMap(f -> alignment.stretched(slots().get(index), f))
+                : Optional.empty();
+    }
+
+    /** A track's loop: its passage, or what another's passage or the free range is on the common axis. */
+    private Optional<FrameRange> loop(int index) {
+        Timeline timeline = timeline();
+        Timeline.Place here = place(index);
+        if (here.passage().isPresent()) {
+            return timeline.loop(here);
+        }
+        if (freeRange.get().isPresent()) {
+            double rate = mixer.sampleRate();
+            Timeline byTime = new Timeline(Jump.TIME, mixer.sampleRate(), Optional.empty());
+            TimeRange r = freeRange.get().get();
+            return byTime.loop(here, r.startSeconds() * rate, r.endSeconds() * rate);
+        }
+        for (int i = 0; i < slots().size(); i++) {
+            Timeline.Place other = place(i);
+            if (other.passage().isPresent()) {
+                TimeRange r = other.passage().get();
+                return timeline.loop(
+                        here, timeline.unitsAt(other, r.startSeconds()), timeline.unitsAt(other, r.endSeconds()));
+            }
+        }
+        return Optional.empty();
+    }
+
+    private void pushScene() {
+        boolean mixReady = workspace.tracks().mix().flatMap(TrackSlot::imported).isPresent();
+        Timeline timeline = timeline();
+        List<MonitorScene.Track> tracks = new ArrayList<>();
+        int heardNow = 0;
+        int other = -1;
+        for (int i = 0; i < slots().size(); i++) {
+            int index = i;
+            Optional<StereoSource> audio =
+                    stretched(i).or(() -> slots().get(index).audio()).filter(a -> a.sampleRate() == mixer.sampleRate());
+            if (audio.isPresent()) {
+                heardNow = i == heard.get() ? tracks.size() : heardNow;
+                other = i == reference.get() ? tracks.size() : other;
+                tracks.add(new MonitorScene.Track(
+                        audio.get(), (float) Decibels.toAmplitude(offsetDb(i)), timeline.timing(place(i)), loop(i)));
+            }
+        }
+        Optional<MonitorScene.Blend> blended = blend.get() > 0 && other >= 0
+                ? Optional.of(new MonitorScene.Blend(other, (float) blend.get()))
+                : Optional.empty();
+        mixer.setScene(new MonitorScene(
+                tracks,
+                heardNow,
+                blended,
+                corrected.get() && heard.get() == 0 && mixReady,
+                correction.processors(),
+                playRequest,
+                looping.get(),
+                monitor.path(mixer.sampleRate())));
+    }
+
+    /** Offset a track is heard with, in dB; the mix is 0. */
+    public double offsetDb(int index) {
+        return workspace.levelsProperty().get().offsetDb(index);
+    }
+
+    private void reopen() {
+        if (output.output().isPresent()) {
+            output.close();
+            if (playing.get()) {
+                output.open(mixer, workspace.messageProperty()::set);
+            }
+        }
+    }
+
+    /** Gives the device back and ends all work. */
+    public void close() {
+        playRequest = 0;
+        playing.set(false);
+        output.close();
+        monitor.close();
+        correction.close();
+        alignment.close();
+    }
+}

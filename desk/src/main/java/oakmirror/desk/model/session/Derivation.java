@@ -1,0 +1,180 @@
+package oakmirror.desk.model.session;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
+import javafx.beans.property.ReadOnlyBooleanProperty;
+import javafx.beans.property.ReadOnlyBooleanWrapper;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import oakmirror.compare.Gap;
+import oakmirror.compare.Subject;
+import oakmirror.correction.CorrectionSettings;
+import oakmirror.correction.Proposal;
+import oakmirror.desk.model.work.Latest;
+import oakmirror.level.LevelMatch;
+import oakmirror.level.TrackLevel;
+import oakmirror.measure.Provenance;
+import oakmirror.session.ComparisonSettings;
+import oakmirror.session.Session;
+import oakmirror.spectrum.StereoSpectrum.Part;
+
+/**
+ * What follows from the session and its tracks: level match, gap and proposal, and whether these are of the session as it stands. Lives on the
+ * window's thread; a proposal is worked out elsewhere and comes back here.
+ */
+public final class Derivation {
+
+    private static final int USUAL_RATE = 48000;
+
+    private final Tracks tracks;
+    private final Supplier<Session> session;
+    private final Consumer<String> said;
+    private final ReadOnlyObjectWrapper<LevelMatch> levels = new ReadOnlyObjectWrapper<>(LevelMatch.NONE);
+    private final ReadOnlyObjectWrapper<Proposal> proposal = new ReadOnlyObjectWrapper<>(Proposal.none());
+    private final ReadOnlyBooleanWrapper settled = new ReadOnlyBooleanWrapper(true);
+    private final List<Runnable> afterSettling = new ArrayList<>();
+    private final Latest<Proposal> proposer = new Latest<>("oakmirror-proposal");
+    private Basis proposedFor =
+            new Basis(Optional.empty(), List.of(), Session.EMPTY.correction(), List.of(), USUAL_RATE);
+    private boolean proposing;
+    private double correctedPeakDbtp = Double.NEGATIVE_INFINITY;
+
+    /**
+     * Nothing to follow from yet.
+     *
+     * @param said takes what the user should know, in one sentence
+     */
+    Derivation(Tracks tracks, Supplier<Session> session, Consumer<String> said) {
+        this.tracks = tracks;
+        this.session = session;
+        this.said = said;
+    }
+
+    ReadOnlyObjectProperty<LevelMatch> levelsProperty() {
+        return levels.getReadOnlyProperty();
+    }
+
+    ReadOnlyObjectProperty<Proposal> proposalProperty() {
+        return proposal.getReadOnlyProperty();
+    }
+
+    ReadOnlyBooleanProperty settledProperty() {
+        return settled.getReadOnlyProperty();
+    }
+
+    /** Does something as soon as everything is of the session as it stands; at once where it is. */
+    public void whenSettled(Runnable work) {
+        if (settled.get()) {
+            work.run();
+        } else {
+            afterSettling.add(work);
+        }
+    }
+
+    /** What the proposal follows from: it is worked out again only when some of it has changed. */
+    private record Basis(
+            Optional<Provenance> mix,
+            List<Provenance> references,
+            CorrectionSettings correction,
+            List<Integer> refusedMoves,
+            int sampleRate) {}
+
+    /** Works out again what follows from session and tracks. While a passage is on its way, the proposal waits for it. */
+    void derive() {
+        matchLevels();
+        Session s = session.get();
+        List<Subject> subjects = subjects();
+        Basis now = new Basis(
+                Subject.mix(subjects).map(m -> m.compared().provenance()),
+                Subject.references(subjects).stream()
+                        .map(r -> r.compared().provenance())
+                        .toList(),
+                s.correction(),
+                s.refusedMoves(),
+                tracks.rate().orElse(USUAL_RATE));
+        boolean measuring = tracks.all().stream().anyMatch(TrackSlot::isMeasuring);
+        if (!measuring && !now.equals(proposedFor)) {
+            propose(now, subjects);
+        }
+        settle();
+    }
+
+    private void propose(Basis basis, List<Subject> subjects) {
+        proposedFor = basis;
+        proposing = true;
+        boolean ready = basis.mix().isPresent();
+        proposer.submit(
+                progress -> ready
+                        ? Proposal.derive(Gap.of(subjects), basis.correction(), basis.sampleRate())
+                                .refusing(basis.refusedMoves())
+                        : Proposal.none(),
+                made -> proposed(basis, made),
+                () -> {
+                    said.accept("The correction could not be worked out; the log says why.");
+                    proposed(basis, Proposal.none());
+                });
+    }
+
+    private void proposed(Basis basis, Proposal made) {
+        proposing = proposing && !basis.equals(proposedFor);
+        proposal.set(made);
+        settle();
+    }
+
+    private void settle() {
+        boolean now = !proposing && tracks.all().stream().allMatch(TrackSlot::isSettled);
+        settled.set(now);
+        if (now && !afterSettling.isEmpty()) {
+            List<Runnable> due = List.copyOf(afterSettling);
+            afterSettling.clear();
+            due.forEach(Runnable::run);
+        }
+    }
+
+    private void matchLevels() {
+        ComparisonSettings comparing = session.get().comparing();
+        List<TrackLevel> each = new ArrayList<>();
+        for (TrackSlot slot : tracks.all()) {
+            boolean isMix = tracks.mix().equals(Optional.of(slot));
+            each.add(level(slot, comparing, isMix ? correctedPeakDbtp : Double.NEGATIVE_INFINITY));
+        }
+        levels.set(LevelMatch.of(comparing.levels(), each, tracks.mix().isPresent() ? 0 : -1));
+    }
+
+    /** The mix's true peak through its correction, so that room is made for it; −∞ where nothing is corrected. */
+    public void setCorrectedPeak(double dbtp) {
+        if (dbtp != correctedPeakDbtp) {
+            correctedPeakDbtp = dbtp;
+            matchLevels();
+        }
+    }
+
+    private static TrackLevel level(TrackSlot slot, ComparisonSettings comparing, double correctedPeakDbtp) {
+        double peak = slot.imported()
+                .map(t -> t.measurement().heard().peaks().truePeakDbtp())
+                .orElse(Double.NEGATIVE_INFINITY);
+        double level = comparing.levels().basis().of(slot.figures(comparing.scope()));
+        return new TrackLevel(
+                level,
+                peak,
+                Math.max(peak, correctedPeakDbtp),
+                slot.track().levelled(),
+                slot.track().trimDb());
+    }
+
+    /** The gap read in bands of so many octaves, from the tracks that are ready. */
+    Gap gapAt(double octaves) {
+        return Gap.of(subjects(), octaves, Part.STEREO);
+    }
+
+    private List<Subject> subjects() {
+        return tracks.subjects(session.get().comparing().scope());
+    }
+
+    void close() {
+        proposer.close();
+    }
+}

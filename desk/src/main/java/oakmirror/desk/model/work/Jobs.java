@@ -1,0 +1,27 @@
+package oakmirror.desk.model.work;
+
+import javafx.collections.FXCollections;
+import javafx.collections.ObservableList;
+
+/** Work in progress, for the title strip. Lives on the window's thread. */
+public final class Jobs {
+
+    private final ObservableList<Job> running = FXCollections.observableArrayList();
+
+    /** What is running, oldest first. */
+    public ObservableList<Job> running() {
+        return running;
+    }
+
+    /** Shows that something is going on, until {@link #end}. */
+    public Job start(String name) {
+        Job job = new Job(name);
+        running.add(job);
+        return job;
+    }
+
+    /** Shows it no more. */
+    public void end(Job job) {
+        running.remove(job);
+    }
+}

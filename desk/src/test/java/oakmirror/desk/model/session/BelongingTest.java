@@ -1,0 +1,158 @@
+package oakmirror.desk.model.session;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import oakmirror.Signals;
+import oakmirror.audio.Progress;
+import oakmirror.audio.TimeRange;
+import oakmirror.correction.Proposal;
+import oakmirror.desk.model.finish.Finishing;
+import oakmirror.desk.model.work.Jobs;
+import oakmirror.dsp.ToneFilter.Phase;
+import oakmirror.media.ImportedTrack;
+import oakmirror.media.TestFiles;
+import oakmirror.media.TrackImporter;
+import oakmirror.media.Workers;
+import oakmirror.media.cache.AudioCache;
+import oakmirror.media.file.OutputFormat;
+import oakmirror.session.ComparisonSettings.Scope;
+import oakmirror.session.Passage;
+import oakmirror.session.Session;
+import oakmirror.session.Track;
+import oakmirror.session.TrackId;
+import oakmirror.spectrum.BandGrid;
+import oakmirror.spectrum.FractionalOctave;
+import org.junit.jupiter.api.Test;
+
+/** Figures, proposals and masters belong to the bytes, the passage and the session they are shown with. */
+class BelongingTest extends ModelTest {
+
+    @Test // a passage was looked up by the path: after another bounce its figures belonged to the audio before
+    void figuresOfAPassageBelongToTheAudioThatIsOpenAndANewBounceIsNoticed() throws Exception {
+        Path file = TestFiles.music(folder.resolve("mix.wav"), 48000, 4, 0.5);
+        fx(() -> workspace.addFiles(List.of(file)));
+        waitUntil(() -> slot(0).isSettled());
+        double loud = onFx(() -> slot(0).imported().orElseThrow().measurement().heardLufs());
+        TrackId id = onFx(() -> slot(0).track().id());
+        TestFiles.music(file, 48000, 4, 0.05);
+        choose(0, 1, 3);
+        waitUntil(() -> slot(0).imported().orElseThrow().measurement().heardLufs() < loud - 15 && slot(0).isSettled());
+        assertThat(passageLufs(0)).isCloseTo(loud - 20, within(1.0));
+        assertThat(onFx(() -> workspace.messageProperty().get())).contains("has changed on disk and is read again");
+        assertThat(onFx(() -> slot(0).track().id())).isEqualTo(id);
+        Session kept = onFx(workspace::session);
+        fx(workspace::close);
+        workspace = onFx(() -> new Workspace(new Jobs())); // a restart
+        fx(() -> workspace.change("as it was", s -> kept));
+        waitUntil(() -> slot(0).isSettled());
+        assertThat(passageLufs(0)).isCloseTo(loud - 20, within(1.0));
+    }
+
+    @Test
+    void whileAPassageIsMeasuredNothingOfTheOneBeforeIsShown() throws Exception {
+        Path quietFirst = folder.resolve("x.wav");
+        float[] music = Signals.musicLike(48000, 8, 0.5, 1);
+        for (int i = 0; i < music.length / 2; i++) {
+            music[i] *= 0.1f;
+        }
+        TestFiles.write(quietFirst, OutputFormat.WAV_FLOAT, 48000, music, music);
+        fx(() -> workspace.addFiles(List.of(quietFirst, quietFirst)));
+        choose(0, 0, 3);
+        waitUntil(() -> workspace.isReady());
+        double before = passageLufs(0);
+        Proposal proposal = onFx(() -> workspace.proposalProperty().get());
+        fx(() -> {
+            workspace.changeTrack(0, "mark", t -> t.withChosenRange(new TimeRange(5, 8)));
+            assertThat(slot(0).isMeasuring()).isTrue();
+            assertThat(slot(0).measured(Scope.PASSAGES)).as("absent, not old").isEmpty();
+            assertThat(workspace.settledProperty().get()).isFalse();
+            assertThat(workspace.levelsProperty().get().offsetDb(1))
+                    .as("gains hold meanwhile, so that nothing jumps")
+                    .isLessThan(-10);
+        });
+        waitUntil(() -> workspace.settledProperty().get());
+        assertThat(passageLufs(0)).isGreaterThan(before + 15);
+        assertThat(onFx(() -> workspace.proposalProperty().get())).isNotEqualTo(proposal);
+        assertThat(onFx(() -> workspace.levelsProperty().get().offsetDb(1))).isGreaterThan(-5);
+        fx(workspace::undo);
+        waitUntil(() -> workspace.settledProperty().get());
+        assertThat(passageLufs(0)).isEqualTo(before);
+    }
+
+    @Test
+    void aRenderWaitsForTheProposalOfTheSession() throws Exception {
+        Path mix = TestFiles.music(folder.resolve("mix.wav"), 48000, 4, 0.3);
+        Path dull = folder.resolve("dull.wav");
+        float[] low = Signals.sine(48000, 150, -10, 4, 0);
+        TestFiles.write(dull, OutputFormat.WAV_FLOAT, 48000, low, low);
+        Finishing finishing = onFx(() -> new Finishing(workspace));
+        fx(() -> workspace.addFiles(List.of(mix, dull)));
+        List<String> told = new ArrayList<>();
+        List<Finishing.Written> written = new ArrayList<>();
+        Path out = folder.resolve("master.wav");
+        fx(
+                () -> { // asked for while nothing has even been read
+                    assertThat(workspace.settledProperty().get()).isFalse();
+                    finishing.renderTo(out, OutputFormat.WAV_24, (w, sentence) -> {
+                        w.ifPresent(written::add);
+                        told.add(sentence);
+                    });
+                });
+        waitUntil(() -> !told.isEmpty());
+        assertThat(told).containsExactly("");
+        Proposal proposal = onFx(() -> workspace.proposalProperty().get());
+        assertThat(proposal.bands()).as("there is something to correct").isNotEmpty();
+        ImportedTrack master = new TrackImporter(
+                        new AudioCache(folder.resolve("other"), 1 << 30), Workers.perProcessor("test"))
+                .importTrack(out, Optional.empty(), Progress.NONE);
+        double[] change = FractionalOctave.levelsDb(master.measurement().spectrum(), 1);
+        double[] before = FractionalOctave.levelsDb(
+                onFx(() -> slot(0).imported().orElseThrow().measurement().spectrum()), 1);
+        double[] applied = proposal.appliedDb(Phase.MINIMUM);
+        double gain = written.get(0).outcome().plan().gainDb();
+        for (double hz : new double[] {100, 1000, 5000}) {
+            int band = BandGrid.bandOf(hz);
+            assertThat(change[band] - before[band] - gain).as("%.0f Hz", hz).isCloseTo(applied[band], within(1.0));
+        }
+        // A finished master is never replaced: the next one is called otherwise.
+        byte[] first = Files.readAllBytes(out);
+        fx(() -> finishing.renderTo(out, OutputFormat.WAV_24, (w, sentence) -> w.ifPresent(written::add)));
+        waitUntil(() -> written.size() == 2);
+        assertThat(written.get(1).file()).hasFileName("master 2.wav").exists();
+        assertThat(Files.readAllBytes(out)).isEqualTo(first);
+        fx(() -> finishing.renderTo(mix, OutputFormat.WAV_24, (w, sentence) -> told.add(sentence)));
+        waitUntil(() -> told.size() == 2);
+        assertThat(told.get(1)).isEqualTo("mix.wav is one of the tracks; choose another name.");
+        fx(finishing::close);
+    }
+
+    @Test
+    void aPassageThatCannotBeMeasuredIsSaidAndDoesNotHoldUpTheRest() throws Exception {
+        Path file = TestFiles.music(folder.resolve("x.wav"), 48000, 2, 0.3);
+        ImportedTrack whole = new TrackImporter(
+                        new AudioCache(folder.resolve("other"), 1 << 30), Workers.perProcessor("test"))
+                .importTrack(file, Optional.empty(), Progress.NONE);
+        ImportedTrack silent = new ImportedTrack(
+                whole.path(), whole.content(), whole.measurement(), Optional.empty(), whole.rhythm(), List.of());
+        TrackSlot slot = new TrackSlot(Track.of(file).withPassage(new Passage("p", new TimeRange(0, 1))));
+        List<String> said = new ArrayList<>();
+        PassageReadings readings =
+                new PassageReadings(onFx(() -> workspace.tracks().importer()), () -> {}, said::add);
+        fx(() -> {
+            slot.finish(Optional.of(silent), "");
+            readings.follow(slot);
+            assertThat(slot.isMeasuring()).isTrue();
+        });
+        waitUntil(() -> !slot.isMeasuring());
+        assertThat(said).containsExactly("The passage of x could not be measured; the log says why.");
+        assertThat(onFx(() -> slot.measured(Scope.PASSAGES))).isEmpty();
+        assertThat(onFx(slot::isSettled)).isTrue();
+        readings.close();
+    }
+}

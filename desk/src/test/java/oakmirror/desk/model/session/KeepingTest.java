@@ -1,0 +1,124 @@
+package oakmirror.desk.model.session;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import oakmirror.blind.BlindResult;
+import oakmirror.desk.look.Theme;
+import oakmirror.session.Fact;
+import oakmirror.session.Session;
+import oakmirror.session.SessionDocument;
+import oakmirror.session.SessionFile;
+import oakmirror.session.SessionLog;
+import org.junit.jupiter.api.Test;
+
+/** What is kept: sessions, facts, settings, and what is open when the program is killed. */
+class KeepingTest extends ModelTest {
+
+    @Test
+    void factsStayWhateverIsUndone() throws Exception {
+        fx(() -> workspace.change("name", s -> s.withName("x")));
+        Path file = folder.resolve("a.oakmirror.json");
+        onFx(() -> {
+            workspace.save(file);
+            return true;
+        });
+        Fact fact = new Fact.BlindComparison(new BlindResult.Abx("now", "a", "b", 1, List.of(true)));
+        fx(() -> workspace.note(fact));
+        assertThat(onFx(() -> workspace.unsavedProperty().get())).isTrue();
+        fx(workspace::undo);
+        assertThat(onFx(() -> workspace.logProperty().get().facts())).containsExactly(fact);
+        onFx(() -> {
+            workspace.save(file);
+            return true;
+        });
+        assertThat(SessionFile.read(file).log().facts()).containsExactly(fact);
+    }
+
+    @Test
+    void aSessionThatAnotherWindowHasSavedIsNoticed() throws Exception {
+        Path file = folder.resolve("a.oakmirror.json");
+        onFx(() -> {
+            workspace.save(file);
+            return true;
+        });
+        assertThat(onFx(() -> workspace.isChangedOnDisk(file))).isFalse();
+        SessionFile.write(new SessionDocument(Session.EMPTY.withName("by another"), SessionLog.EMPTY), file);
+        assertThat(onFx(() -> workspace.isChangedOnDisk(file))).isTrue();
+        assertThat(onFx(() -> workspace.isChangedOnDisk(folder.resolve("other.json"))))
+                .isFalse();
+        onFx(() -> {
+            workspace.save(file);
+            return true;
+        });
+        assertThat(onFx(() -> workspace.isChangedOnDisk(file)))
+                .as("it is ours now")
+                .isFalse();
+    }
+
+    @Test
+    void whatWasNotSavedIsKeptAndOfferedAgain() throws Exception {
+        Path recovery = folder.resolve("config/state/recovery");
+        Recovery first = onFx(() -> new Recovery(workspace));
+        fx(() -> workspace.change("name", s -> s.withName("Ferry Reels")));
+        fx(() -> workspace.addFiles(List.of(folder.resolve("x.wav"))));
+        waitUntil(() -> filesIn(recovery).size() == 1);
+        assertThat(first.left()).as("one's own is not offered").isEmpty();
+        // As a process leaves it that was killed: under the number of one that runs no more.
+        Process ended = new ProcessBuilder("true").start();
+        ended.waitFor();
+        Path own = filesIn(recovery).get(0);
+        Path left = Files.copy(own, recovery.resolve("open-" + ended.pid() + "-1.json"));
+        Files.writeString(recovery.resolve("open-" + ended.pid() + "-2.json"), "{ damaged");
+        List<Recovery.Left> found = first.left();
+        assertThat(found).hasSize(1);
+        assertThat(found.get(0).document().session().name()).isEqualTo("Ferry Reels");
+        fx(workspace::reset);
+        waitUntil(() -> !Files.exists(own));
+        fx(() -> first.open(found.get(0)));
+        assertThat(onFx(() -> workspace.session().mix().orElseThrow().name())).isEqualTo("x");
+        assertThat(onFx(() -> workspace.unsavedProperty().get()))
+                .as("it is still to be saved")
+                .isTrue();
+        waitUntil(() -> !Files.exists(left) && Files.exists(own));
+        fx(first::close);
+        assertThat(own).as("a window that is closed leaves nothing").doesNotExist();
+    }
+
+    private static List<Path> filesIn(Path folder) throws IOException {
+        if (!Files.isDirectory(folder)) {
+            return List.of();
+        }
+        try (var files = Files.list(folder)) {
+            return files.toList();
+        }
+    }
+
+    @Test
+    void settingsAreWrittenWithoutBeingAskedTo() throws Exception {
+        Settings settings = new Settings();
+        settings.keep("theme", "LAMPLIGHT");
+        waitUntil(() -> Files.exists(folder.resolve("config/settings.json")));
+        assertThat(new Settings().text("theme", "")).isEqualTo("LAMPLIGHT");
+        settings.close();
+    }
+
+    @Test
+    void settingsAreKeptAndBrokenOnesAreForgotten() throws IOException {
+        Settings settings = new Settings();
+        settings.keep("theme", Theme.LAMPLIGHT.name());
+        settings.keep("window.width", 1111);
+        settings.rememberFolder("audio", folder);
+        settings.close();
+        Settings again = new Settings();
+        assertThat(again.text("theme", "")).isEqualTo("LAMPLIGHT");
+        assertThat(again.number("window.width", 0)).isEqualTo(1111);
+        assertThat(again.folder("audio")).contains(folder.toAbsolutePath());
+        assertThat(again.folder("session")).isEmpty();
+        Files.writeString(folder.resolve("config/settings.json"), "{{{");
+        assertThat(new Settings().text("theme", "none")).isEqualTo("none");
+    }
+}
