@@ -15,6 +15,7 @@ import oakmirror.correction.Correction;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.EqBand;
 import oakmirror.dsp.BandSolo;
+import oakmirror.dsp.Chain;
 import oakmirror.dsp.ToneFilter;
 import oakmirror.dynamics.ZoneDynamics;
 import oakmirror.dynamics.ZoneDynamicsAnalyser;
@@ -83,15 +84,15 @@ public class CoreBenchmark {
         List<AnalogueSection> sections = java.util.stream.IntStream.range(0, 12)
                 .mapToObj(i -> AnalogueSection.bell(40 * Math.pow(1.7, i), 3, 1))
                 .toList();
-        ToneFilter filter = new ToneFilter(ToneFilter.Phase.MINIMUM, sections, hz -> 0, 0);
+        Chain chain = Chain.of(new ToneFilter(ToneFilter.Phase.MINIMUM, sections, hz -> 0));
+        Optional<ProcessorPool> pool = Optional.of(new ProcessorPool(chain.maker(RATE)));
         mixer = new MonitorMixer(RATE, 512);
         Optional<FrameRange> loop = Optional.of(new FrameRange(0, FRAMES));
         mixer.setScene(new MonitorScene(
-                List.of(new MonitorScene.Track(Clip.stereo(RATE, left, right), 1, Timing.COMMON, loop)),
+                List.of(new MonitorScene.Track(Clip.stereo(RATE, left, right), 1, Timing.COMMON, loop, pool)),
                 0,
                 Optional.empty(),
                 true,
-                Optional.of(new ProcessorPool(filter, RATE, MonitorMixer.POOL_SIZE)),
                 1,
                 true,
                 new MonitorPath(

@@ -11,10 +11,10 @@ import java.util.concurrent.Callable;
 import oakmirror.compare.Gap;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.Proposal;
+import oakmirror.dsp.Chain;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.finish.FinishSettings;
 import oakmirror.finish.MasterRender;
-import oakmirror.measure.TrackMeasurer;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.AudioWriter;
 import oakmirror.media.file.OutputFormat;
@@ -95,11 +95,8 @@ final class MatchCommand implements Callable<Integer> {
             Proposal proposal = Proposal.derive(
                     Gap.of(inputs.subjects()), settings, inputs.audio().sampleRate());
             progress.start("rendering");
-            MasterRender render = new MasterRender(
-                    inputs.audio(),
-                    proposal.filter(how),
-                    finish,
-                    new TrackMeasurer(inputs.executor(), TrackMeasurer.Extent.COMPARED));
+            MasterRender render =
+                    new MasterRender(inputs.audio(), Chain.of(proposal.filter(how)), finish, inputs.executor());
             boolean replaced = Files.exists(outputs().get(0));
             Written written = write(proposal, render, inputs.audio().sampleRate(), progress);
             String summary = new MatchSummary(inputs, settings, how, finish, proposal).json(written);
@@ -139,19 +136,19 @@ final class MatchCommand implements Callable<Integer> {
     /**
      * What was written.
      *
-     * @param outcome the master
+     * @param master the master
      * @param clipped samples that lay beyond full scale
      */
-    record Written(MasterRender.Outcome outcome, long clipped) {}
+    record Written(MasterRender.Rendered master, long clipped) {}
 
     private Written write(Proposal proposal, MasterRender render, int sampleRate, ProgressLine progress)
             throws IOException, OutputException {
         try (AudioWriter writer = OutputFormat.WAV_24.open(outputs().get(0), sampleRate)) {
-            MasterRender.Outcome outcome = render.render(writer::write, progress);
+            MasterRender.Rendered master = render.render(writer::write, progress);
             writer.commit();
             TableFiles.writeCurve(outputs().get(1), proposal);
             TableFiles.writeBands(outputs().get(2), proposal.bands());
-            return new Written(outcome, writer.clippedSamples());
+            return new Written(master, writer.clippedSamples());
         } catch (AudioFileException e) {
             throw new OutputException(e);
         }
@@ -165,19 +162,19 @@ final class MatchCommand implements Callable<Integer> {
         }
         err.flush();
         PrintWriter stdout = spec.commandLine().getOut();
-        MasterRender.Outcome outcome = written.outcome();
-        stdout.println(json ? summary : reached(outcome));
-        if (!json && outcome.plan().heldBackDb() > 0.05) {
+        MasterRender.Rendered master = written.master();
+        stdout.println(json ? summary : reached(master));
+        if (!json && master.plan().heldBackDb() > 0.05) {
             stdout.printf(
                     Locale.ROOT,
                     "Held back by %.1f dB to keep the ceiling; the target needs a limiter or a lower level.%n",
-                    outcome.plan().heldBackDb());
+                    master.plan().heldBackDb());
         }
         stdout.flush();
     }
 
-    private String reached(MasterRender.Outcome outcome) {
-        if (!Double.isFinite(outcome.integratedLufs())) {
+    private String reached(MasterRender.Rendered master) {
+        if (!Double.isFinite(master.integratedLufs())) {
             return outputs().get(0)
                     + ": the mix has no loudness (silent, or shorter than 0.4 s), so it reaches no target;"
                     + " it is only kept under the ceiling.";
@@ -186,8 +183,8 @@ final class MatchCommand implements Callable<Integer> {
                 Locale.ROOT,
                 "%s: %.1f LUFS, %.1f dBTP",
                 outputs().get(0),
-                outcome.integratedLufs(),
-                outcome.truePeakDbtp());
+                master.integratedLufs(),
+                master.truePeakDbtp());
         return figures.replace(" -", " −");
     }
 

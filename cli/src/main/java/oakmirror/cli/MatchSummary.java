@@ -48,12 +48,12 @@ record MatchSummary(Inputs inputs, CorrectionSettings settings, Phase phase, Fin
         root.put("phase", phase.name().toLowerCase(Locale.ROOT))
                 .put("bands", proposal.bands().size());
         root.put("bandFitErrorDb", Figures.rounded(proposal.fitErrorDb(settings.lowHz(), settings.highHz())));
-        MasterRender.Outcome outcome = written.outcome();
+        MasterRender.Rendered master = written.master();
         root.put("targetLufs", finish.targetLufs()).put("ceilingDbtp", finish.ceilingDbtp());
-        root.put("gainDb", Figures.rounded(outcome.plan().gainDb()));
-        root.put("integratedLufs", Figures.rounded(outcome.integratedLufs()));
-        root.put("truePeakDbtp", Figures.rounded(outcome.truePeakDbtp()));
-        root.put("shortOfTargetLu", Figures.rounded(outcome.plan().heldBackDb()));
+        root.put("gainDb", Figures.rounded(master.plan().gainDb()));
+        root.put("integratedLufs", Figures.rounded(master.integratedLufs()));
+        root.put("truePeakDbtp", Figures.rounded(master.truePeakDbtp()));
+        root.put("shortOfTargetLu", Figures.rounded(master.plan().heldBackDb()));
         root.put("clippedSamples", written.clipped());
         return JSON.writeValueAsString(root);
     }

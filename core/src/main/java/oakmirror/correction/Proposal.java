@@ -119,11 +119,11 @@ public record Proposal(Gap gap, Correction correction, List<EqBand> bands) {
         return before > 0 ? Decibels.ofPower(after / before) : 0;
     }
 
-    /** The correction as a filter, without gain on top. */
+    /** The correction as a filter. */
     public ToneFilter filter(Phase phase) {
         List<AnalogueSection> sections =
                 bands.stream().filter(EqBand::enabled).map(EqBand::section).toList();
         double[] applied = appliedDb(phase);
-        return new ToneFilter(phase, sections, hz -> BandGrid.interpolate(applied, hz), 0);
+        return new ToneFilter(phase, sections, hz -> BandGrid.interpolate(applied, hz));
     }
 }

@@ -14,13 +14,9 @@ public final class BandSolo implements StereoProcessor {
     private static final int ORDER = 8;
     private static final double LOWEST_HZ = 5;
     private static final double HIGHEST_PART = 0.45;
-    /** So many periods of the lower edge, for the ringing of the steepest pair to have died away by 60 dB. */
-    private static final double PERIODS = 8;
-
     private final BiquadCascade cascade;
     private final double lowHz;
     private final double highHz;
-    private final int memory;
 
     /** A band between two edges at a rate. */
     public BandSolo(double lowHz, double highHz, int sampleRate) {
@@ -40,7 +36,6 @@ public final class BandSolo implements StereoProcessor {
             }
         }
         cascade = new BiquadCascade(sections, 1);
-        memory = (int) Math.min(sampleRate / 2.0, PERIODS * sampleRate / Math.max(lowHz, 16));
     }
 
     /** A second-order pass with its corner in place, by the bilinear transform. */
@@ -73,7 +68,7 @@ public final class BandSolo implements StereoProcessor {
 
     @Override
     public int memoryFrames() {
-        return memory;
+        return cascade.memoryFrames();
     }
 
     @Override

@@ -11,8 +11,11 @@ import oakmirror.filter.Biquad;
  */
 public final class BiquadCascade implements StereoProcessor {
 
-    /** Long enough for the narrowest low bell to have died away by 60 dB. */
-    private static final int MEMORY_FRAMES = 16384;
+    /** What has died away by so much does not matter any more; 20 dB of it for sections that ring together. */
+    private static final double FORGOTTEN_DB = 80;
+
+    /** A section that rings on and on is given as many frames as this, 10 s at 48 kHz. */
+    private static final int MOST_MEMORY = 480_000;
 
     /** −400 dBFS. */
     private static final double AUDIBLE = 1e-20;
@@ -20,6 +23,7 @@ public final class BiquadCascade implements StereoProcessor {
     private final double[] coefficients;
     private final double[] state;
     private final int sections;
+    private final int memory;
     private final double gain;
 
     /** A cascade of sections with a linear gain at its end. */
@@ -28,6 +32,10 @@ public final class BiquadCascade implements StereoProcessor {
         this.gain = gain;
         this.coefficients = new double[5 * sections];
         this.state = new double[4 * sections];
+        this.memory = biquads.stream()
+                .mapToInt(b -> Math.min(MOST_MEMORY, b.decayFrames(FORGOTTEN_DB)))
+                .max()
+                .orElse(0);
         for (int s = 0; s < sections; s++) {
             Biquad b = biquads.get(s);
             double[] c = {b.b0(), b.b1(), b.b2(), b.a1(), b.a2()};
@@ -101,7 +109,7 @@ public final class BiquadCascade implements StereoProcessor {
 
     @Override
     public int memoryFrames() {
-        return MEMORY_FRAMES;
+        return memory;
     }
 
     @Override

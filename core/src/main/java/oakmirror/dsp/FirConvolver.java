@@ -15,7 +15,9 @@ public final class FirConvolver implements StereoProcessor {
 
     private final int part;
     private final FloatFFT_1D fft;
+    /** Transforms of the response's parts, which never change. */
     private final float[][] parts;
+
     private final float[][] history;
     private final float[] input;
     private final float[] output;
@@ -23,6 +25,8 @@ public final class FirConvolver implements StereoProcessor {
     private final int responseLatency;
     private int newest;
     private int filled;
+    /** Whether what follows from the history has not been worked out: only the past was wanted so far. */
+    private boolean isOutputDue;
 
     /**
      * A convolver.
@@ -53,13 +57,59 @@ public final class FirConvolver implements StereoProcessor {
         }
     }
 
+    /** One with a past of its own that shares everything else with another. */
+    private FirConvolver(FirConvolver other) {
+        this.part = other.part;
+        this.fft = new FloatFFT_1D(2 * part);
+        this.input = new float[4 * part];
+        this.output = new float[4 * part];
+        this.taps = other.taps;
+        this.responseLatency = other.responseLatency;
+        this.parts = other.parts;
+        this.history = new float[parts.length][4 * part];
+    }
+
+    /** A fresh convolver with the same response, whose transforms are shared. */
+    public FirConvolver another() {
+        return new FirConvolver(this);
+    }
+
     @Override
     public void process(float[] left, float[] right, int offset, int count) {
         process(left, offset, right, offset, count);
     }
 
+    /** Transforms what goes by, which is a small part of the work, and leaves all multiplying to the next {@link #process}. */
+    @Override
+    public void pass(float[] left, float[] right, int offset, int count) {
+        pass(left, offset, right, offset, count);
+    }
+
+    /** The same for two sides that lie at different places of their arrays, which stay as they are. */
+    public void pass(float[] left, int leftOffset, float[] right, int rightOffset, int count) {
+        int done = 0;
+        while (done < count) {
+            int n = Math.min(count - done, part - filled);
+            for (int i = 0; i < n; i++) {
+                int in = 2 * (part + filled + i);
+                input[in] = left[leftOffset + done + i];
+                input[in + 1] = right[rightOffset + done + i];
+            }
+            filled += n;
+            done += n;
+            if (filled == part) {
+                keep();
+                isOutputDue = true;
+                filled = 0;
+            }
+        }
+    }
+
     /** Changes the next frames of two sides that lie at different places of their arrays. */
     public void process(float[] left, int leftOffset, float[] right, int rightOffset, int count) {
+        if (isOutputDue) {
+            convolve();
+        }
         int done = 0;
         while (done < count) {
             int n = Math.min(count - done, part - filled);
@@ -75,18 +125,25 @@ public final class FirConvolver implements StereoProcessor {
             filled += n;
             done += n;
             if (filled == part) {
-                block();
+                keep();
+                convolve();
                 filled = 0;
             }
         }
     }
 
-    private void block() {
+    /** Keeps the block that is full. */
+    private void keep() {
         newest = newest == 0 ? history.length - 1 : newest - 1;
         float[] fresh = history[newest];
         System.arraycopy(input, 0, fresh, 0, 4 * part);
         System.arraycopy(input, 2 * part, input, 0, 2 * part);
         fft.complexForward(fresh);
+    }
+
+    /** Works out what goes out while the next block comes in. */
+    private void convolve() {
+        isOutputDue = false;
         Arrays.fill(output, 0f);
         for (int p = 0; p < parts.length; p++) {
             multiplyAdd(parts[p], history[(newest + p) % history.length], output);
@@ -120,6 +177,7 @@ public final class FirConvolver implements StereoProcessor {
         }
         Arrays.fill(input, 0f);
         Arrays.fill(output, 0f);
+        isOutputDue = false;
         filled = 0;
     }
 }

@@ -9,6 +9,14 @@ public interface StereoProcessor {
     /** Changes the next frames. */
     void process(float[] left, float[] right, int offset, int count);
 
+    /**
+     * Takes the next frames as {@link #process} does, where only what is kept of them matters: what the arrays hold afterwards may be
+     * anything. For going through the past quickly.
+     */
+    default void pass(float[] left, float[] right, int offset, int count) {
+        process(left, right, offset, count);
+    }
+
     /** By how many frames what comes out lags what goes in. */
     int latencyFrames();
 

@@ -1,6 +1,7 @@
 package oakmirror.dsp;
 
 import java.util.List;
+import java.util.function.Supplier;
 import oakmirror.audio.Decibels;
 import oakmirror.filter.AnalogueSection;
 import oakmirror.filter.Biquad;
@@ -11,9 +12,8 @@ import oakmirror.filter.Biquad;
  * @param phase how it is done
  * @param sections the bells and shelves, for minimum phase
  * @param curve the gain over frequency, for linear phase
- * @param gainDb gain on top, to make up the level
  */
-public record ToneFilter(Phase phase, List<AnalogueSection> sections, LinearPhase.Curve curve, double gainDb) {
+public record ToneFilter(Phase phase, List<AnalogueSection> sections, LinearPhase.Curve curve) implements Stage {
 
     /** How a correction is applied. */
     public enum Phase {
@@ -24,40 +24,38 @@ public record ToneFilter(Phase phase, List<AnalogueSection> sections, LinearPhas
     }
 
     /** Changes nothing. */
-    public static final ToneFilter NONE = new ToneFilter(Phase.MINIMUM, List.of(), hz -> 0, 0);
+    public static final ToneFilter NONE = new ToneFilter(Phase.MINIMUM, List.of(), hz -> 0);
 
     /** Copies the list. */
     public ToneFilter {
         sections = List.copyOf(sections);
     }
 
-    /** The same with another gain on top. */
-    public ToneFilter withGainDb(double db) {
-        return new ToneFilter(phase, sections, curve, db);
-    }
-
-    /** Gain in dB at a frequency, the gain on top included. */
+    /** Gain in dB at a frequency. */
     public double responseDb(double hz) {
         if (phase == Phase.LINEAR) {
-            return curve.gainDb(hz) + gainDb;
+            return curve.gainDb(hz);
         }
-        double sum = gainDb;
+        double sum = 0;
         for (AnalogueSection section : sections) {
             sum += section.gainDb(hz);
         }
         return sum;
     }
 
-    /**
-     * A fresh processor for that rate.
-     *
-     * @throws IllegalArgumentException when a section lies at or above half the rate: leaving it out would be another filter
-     */
-    public StereoProcessor create(int sampleRate) {
+    /** {@inheritDoc} It cannot where a section lies at or above half of it: leaving it out would be another filter. */
+    @Override
+    public Supplier<StereoProcessor> maker(int sampleRate) {
+        return maker(sampleRate, 0);
+    }
+
+    /** The same with a gain in dB behind it, which costs nothing. */
+    Supplier<StereoProcessor> maker(int sampleRate, double gainDb) {
         double gain = Decibels.toAmplitude(gainDb);
         if (phase == Phase.LINEAR) {
             double[] taps = LinearPhase.design(curve, sampleRate, gain);
-            return new FirConvolver(taps, taps.length / 2);
+            FirConvolver model = new FirConvolver(taps, taps.length / 2);
+            return model::another;
         }
         for (AnalogueSection section : sections) {
             if (!(section.frequencyHz() < sampleRate / 2.0)) {
@@ -65,7 +63,8 @@ public record ToneFilter(Phase phase, List<AnalogueSection> sections, LinearPhas
                         "a section at " + section.frequencyHz() + " Hz for a rate of " + sampleRate);
             }
         }
-        return new BiquadCascade(
-                sections.stream().map(s -> Biquad.of(s, sampleRate)).toList(), gain);
+        List<Biquad> biquads =
+                sections.stream().map(s -> Biquad.of(s, sampleRate)).toList();
+        return () -> new BiquadCascade(biquads, gain);
     }
 }

@@ -28,6 +28,20 @@ public record Biquad(double b0, double b1, double b2, double a1, double a2) {
         return Decibels.ofPower(powerGain(hz, sampleRate));
     }
 
+    /**
+     * How many frames it rings on after its input has ended, until it has died away by so many dB: as the larger of its poles' magnitudes r
+     * falls by r each frame. At most {@link Integer#MAX_VALUE}, where it does not die away.
+     */
+    public int decayFrames(double db) {
+        double half = a1 * a1 / 4 - a2;
+        double radius = half < 0 ? Math.sqrt(a2) : Math.abs(a1) / 2 + Math.sqrt(half);
+        if (radius <= 0) {
+            return 2; // what its zeros remember
+        }
+        double frames = Math.log(Decibels.toAmplitude(-db)) / Math.log(radius);
+        return frames >= 0 && frames < Integer.MAX_VALUE ? 2 + (int) Math.ceil(frames) : Integer.MAX_VALUE;
+    }
+
     /** Whether both poles lie inside the unit circle. */
     public boolean isStable() {
         return Math.abs(a2) < 1 && Math.abs(a1) < 1 + a2;

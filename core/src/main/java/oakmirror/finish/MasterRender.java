@@ -1,34 +1,39 @@
 package oakmirror.finish;
 
 import java.io.IOException;
-import oakmirror.audio.Decibels;
+import java.util.concurrent.ExecutorService;
 import oakmirror.audio.Progress;
 import oakmirror.audio.StereoSource;
+import oakmirror.dsp.Chain;
 import oakmirror.dsp.ProcessedStream;
-import oakmirror.dsp.ToneFilter;
+import oakmirror.measure.Levels;
+import oakmirror.measure.Provenance.Origin;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
+import oakmirror.measure.TrackMeasurer.Extent;
 
 /**
- * Renders a master in two passes over the mix: the first applies the correction and measures what comes out, from which the gain
- * follows; the second applies correction and gain and hands the samples on. As the second differs from the first by a gain alone,
- * its figures are known exactly without a third.
+ * Renders a master in two passes over the mix: the first measures what comes out of its chain, from which the gain follows; the second applies
+ * the chain with that gain, hands the samples on and measures them as they go, so that what is said of a master is what was written.
  */
 public final class MasterRender {
 
-    private static final int BLOCK = 16384;
-
     private final StereoSource mix;
-    private final ToneFilter filter;
+    private final Chain chain;
     private final FinishSettings settings;
-    private final TrackMeasurer measurer;
+    private final ExecutorService executor;
 
-    /** A render of one mix. */
-    public MasterRender(StereoSource mix, ToneFilter filter, FinishSettings settings, TrackMeasurer measurer) {
+    /**
+     * A render of one mix.
+     *
+     * @param chain what it goes through, before the gain for the target
+     * @param executor where measuring runs
+     */
+    public MasterRender(StereoSource mix, Chain chain, FinishSettings settings, ExecutorService executor) {
         this.mix = mix;
-        this.filter = filter;
+        this.chain = chain;
         this.settings = settings;
-        this.measurer = measurer;
+        this.executor = executor;
     }
 
     /** Where the samples go. */
@@ -39,9 +44,9 @@ public final class MasterRender {
     }
 
     /**
-     * What comes out.
+     * What would come out.
      *
-     * @param corrected the mix with the correction alone, measured
+     * @param corrected the mix through its chain, before the gain for the target, measured
      * @param plan the gain that follows from it
      */
     public record Outcome(TrackMeasurement corrected, GainPlan plan) {
@@ -56,48 +61,58 @@ public final class MasterRender {
                             settings));
         }
 
-        /** Integrated loudness of the master in LUFS. */
+        /** Integrated loudness that the master will have, in LUFS. */
         public double integratedLufs() {
             return corrected.heard().loudness().integratedLufs() + plan.gainDb();
         }
 
-        /** True peak of the master in dBTP. */
+        /** True peak that the master will have, in dBTP. */
         public double truePeakDbtp() {
             return corrected.heard().peaks().truePeakDbtp() + plan.gainDb();
         }
     }
 
-    /** The mix with the correction alone, measured. */
-    public TrackMeasurement measureCorrected(Progress progress) throws IOException {
-        try (ProcessedStream stream = new ProcessedStream(mix, filter.create(mix.sampleRate()))) {
-            return measurer.measure(stream, progress);
+    /**
+     * A master that was rendered.
+     *
+     * @param plan the gain that was applied
+     * @param levels loudness and peaks of the samples that were handed on
+     */
+    public record Rendered(GainPlan plan, Levels levels) {
+
+        /** Integrated loudness in LUFS; NaN where there is none. */
+        public double integratedLufs() {
+            return levels.loudness().integratedLufs();
+        }
+
+        /** True peak in dBTP. */
+        public double truePeakDbtp() {
+            return levels.peaks().truePeakDbtp();
         }
     }
 
-    /** The first pass alone: what the master would be. */
+    /** The mix through its chain, before the gain for the target, measured in full. */
+    public TrackMeasurement measureCorrected(Progress progress) throws IOException {
+        return run(chain, Extent.COMPARED, progress, (l, r, n) -> {});
+    }
+
+    /** What the master would be. */
     public Outcome measure(Progress progress) throws IOException {
         return Outcome.of(measureCorrected(progress), settings);
     }
 
     /** Both passes. */
-    public Outcome render(Sink sink, Progress progress) throws IOException {
-        Outcome outcome = measure(progress.part(0, 0.5));
-        Progress writing = progress.part(0.5, 1);
-        float gain = (float) Decibels.toAmplitude(outcome.plan().gainDb());
-        float[][] block = new float[2][BLOCK];
-        try (ProcessedStream stream = new ProcessedStream(mix, filter.create(mix.sampleRate()))) {
-            long done = 0;
-            int n;
-            while ((n = stream.read(block, BLOCK)) > 0) {
-                for (int i = 0; i < n; i++) {
-                    block[0][i] *= gain;
-                    block[1][i] *= gain;
-                }
-                sink.write(block[0], block[1], n);
-                done += n;
-                writing.check((double) done / mix.frames());
-            }
+    public Rendered render(Sink sink, Progress progress) throws IOException {
+        TrackMeasurement corrected = run(chain, Extent.LEVELS, progress.part(0, 0.5), (l, r, n) -> {});
+        GainPlan plan = Outcome.of(corrected, settings).plan();
+        Chain whole = chain.withGainDb(chain.gainDb() + plan.gainDb());
+        TrackMeasurement written = run(whole, Extent.LEVELS, progress.part(0.5, 1), sink);
+        return new Rendered(plan, written.heard());
+    }
+
+    private TrackMeasurement run(Chain through, Extent extent, Progress progress, Sink sink) throws IOException {
+        try (ProcessedStream stream = new ProcessedStream(mix, through.create(mix.sampleRate()))) {
+            return new TrackMeasurer(executor, extent).measure(stream, Origin.NONE, progress, sink::write);
         }
-        return outcome;
     }
 }

@@ -1,30 +1,21 @@
 package oakmirror.loudness;
 
 import oakmirror.audio.Decibels;
-import oakmirror.filter.Kaiser;
+import oakmirror.dsp.Interpolator;
 
 /**
  * Sample peak and true peak of one channel (ITU-R BS.1770-5, annex 2): the highest magnitude of the signal, interpolated four
- * times below 96 kHz and twice below 192 kHz.
+ * times below 96 kHz and twice below 192 kHz by an {@link Interpolator}.
  *
- * <p>The interpolator is a windowed sinc of {@value #TAPS} taps a phase (Kaiser, β = 6; flat within 0.01 dB up to 0.43 of the rate),
- * run as a polyphase filter. Phase 0 is the samples themselves.
- *
- * <p>The work is left out where it cannot matter, with the same result. An interpolated value between two samples is their straight
- * line plus what the filter adds for curvature: y = (1−p)·x₀ + p·x₁ + Σ c·Δ²x, where Δ²x are second differences and c is the double
- * running sum of the taps less the straight line's. So |y| ≤ (1+ε)·max|x| + Σ|c|·max|Δ²x| over a stretch, ε being what rounding
- * leaves of the filter's first moment. Σ|c| is below ½, and music curves little between samples, so that this bound lies close
- * above the samples: nearly all stretches but the loudest lie below the peak found so far and are skipped. The inner loop of the rest
- * runs along the samples with four taps at once.
+ * <p>The work is left out where it cannot matter, with the same result: over a stretch the interpolator says how far beyond the samples it can
+ * come at most, and nearly all stretches but the loudest lie below the peak found so far and are skipped.
  */
 public final class TruePeakMeter {
 
-    private static final int TAPS = 32;
-    private static final int CENTRE = TAPS / 2 - 1;
+    private static final int TAPS = Interpolator.TAPS;
     private static final int STRETCH = 128;
-    private static final double KAISER_BETA = 6.0;
 
-    private final float[][] phases;
+    private final Interpolator interpolator;
     private final float lineBound;
     private final float curveBound;
     private final float[] window = new float[TAPS - 1 + STRETCH];
@@ -39,44 +30,9 @@ public final class TruePeakMeter {
 
     /** A meter for one channel of a stream at that rate. */
     public TruePeakMeter(int sampleRate) {
-        int factor = sampleRate < 96000 ? 4 : sampleRate < 192000 ? 2 : 1;
-        phases = new float[factor - 1][];
-        double line = 1;
-        double curve = 0;
-        for (int p = 1; p < factor; p++) {
-            double fraction = (double) p / factor;
-            phases[p - 1] = phase(fraction);
-            double slope = 0;
-            double sum = 0;
-            double absolute = 0;
-            for (int k = 0; k < TAPS; k++) {
-                double straight = k == CENTRE ? 1 - fraction : k == CENTRE + 1 ? fraction : 0;
-                slope += phases[p - 1][k] - straight;
-                sum += slope;
-                absolute += Math.abs(sum);
-            }
-            line = Math.max(line, 1 + 2 * (Math.abs(slope) + Math.abs(sum)));
-            curve = Math.max(curve, absolute);
-        }
-        lineBound = (float) (line * 1.00001);
-        curveBound = (float) (curve * 1.00001);
-    }
-
-    /** Taps of the sinc moved by a fraction of a sample, scaled to unity gain at 0 Hz. */
-    private static float[] phase(double fraction) {
-        double[] taps = new double[TAPS];
-        double sum = 0;
-        for (int k = 0; k < TAPS; k++) {
-            double t = k - CENTRE - fraction;
-            double x = t / (TAPS / 2.0);
-            taps[k] = Math.sin(Math.PI * t) / (Math.PI * t) * Kaiser.window(KAISER_BETA, x);
-            sum += taps[k];
-        }
-        float[] scaled = new float[TAPS];
-        for (int k = 0; k < TAPS; k++) {
-            scaled[k] = (float) (taps[k] / sum);
-        }
-        return scaled;
+        interpolator = new Interpolator(sampleRate < 96000 ? 4 : sampleRate < 192000 ? 2 : 1);
+        lineBound = (float) (interpolator.lineBound() * 1.00001);
+        curveBound = (float) (interpolator.curveBound() * 1.00001);
     }
 
     /** Takes the next samples. */
@@ -139,8 +95,8 @@ public final class TruePeakMeter {
         newestBefore = newest;
         curvature = bend;
         if (bound > truePeak) {
-            for (float[] taps : phases) {
-                interpolate(taps);
+            for (int p = 1; p < interpolator.factor(); p++) {
+                interpolator.run(p, window, sums);
                 for (float value : sums) {
                     if (Math.abs(value) > truePeak) {
                         truePeak = Math.abs(value);
@@ -152,21 +108,6 @@ public final class TruePeakMeter {
         filled = TAPS - 1;
     }
 
-    private void interpolate(float[] taps) {
-        float[] x = window;
-        float[] y = sums;
-        java.util.Arrays.fill(y, 0f);
-        for (int k = 0; k < TAPS; k += 4) {
-            float t0 = taps[k];
-            float t1 = taps[k + 1];
-            float t2 = taps[k + 2];
-            float t3 = taps[k + 3];
-            for (int i = 0; i < STRETCH; i++) {
-                y[i] += t0 * x[i + k] + t1 * x[i + k + 1] + t2 * x[i + k + 2] + t3 * x[i + k + 3];
-            }
-        }
-    }
-
     /**
      * The highest magnitude at a sample and between it and its neighbours; near the ends of what is valid that of the sample alone.
      *
@@ -174,17 +115,12 @@ public final class TruePeakMeter {
      */
     float peakAround(float[] samples, int valid, int place) {
         float highest = Math.abs(samples[place]);
-        if (place < CENTRE + 1 || place + TAPS - CENTRE > valid) {
+        if (place < Interpolator.BEFORE + 1 || place + Interpolator.AFTER > valid) {
             return highest;
         }
-        for (int before = place - 1 - CENTRE; before <= place - CENTRE; before++) {
-            for (float[] taps : phases) {
-                float value = 0;
-                for (int k = 0; k < TAPS; k++) {
-                    value += taps[k] * samples[before + k];
-                }
-                highest = Math.max(highest, Math.abs(value));
-            }
+        for (int p = 1; p < interpolator.factor(); p++) {
+            highest = Math.max(highest, Math.abs(interpolator.between(p, samples, place - 1)));
+            highest = Math.max(highest, Math.abs(interpolator.between(p, samples, place)));
         }
         return highest;
     }

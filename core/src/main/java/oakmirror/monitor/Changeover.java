@@ -5,9 +5,16 @@ import oakmirror.dsp.StereoProcessor;
 /**
  * A place in the monitor path for a processor that can be changed, put in and taken out while sound goes through: goes over from the old to
  * the new in {@link MonitorMixer#FADE_SECONDS}. A processor that comes in first hears the recent past, so that it comes in as if it had
- * always been there. A change that comes during another waits for its end. For the audio thread alone; allocates nothing.
+ * always been there. A processor with a long past goes through it over several blocks, while
+ * the old one stays. A change that comes during another waits for its end. For the audio thread alone; allocates nothing.
  */
 final class Changeover {
+
+    /** How far back the past is kept: what a filter with its corner at 5 Hz remembers. */
+    private static final double PAST_SECONDS = 1.6;
+
+    /** So much of the past is gone through in one block, at 48 kHz half a second. */
+    private static final int CATCH_UP_FRAMES = 24_576;
 
     private final float[] pastLeft;
     private final float[] pastRight;
@@ -17,15 +24,19 @@ final class Changeover {
     private final float[] chunkRight;
     private final double fadeStep;
     private int pastEnd;
-    /** What is in place, or coming in; null for nothing. */
+    /** What is in place, or fading in; null for nothing. */
     private StereoProcessor current;
-    /** What is going out during a fade; null for nothing. */
+    /** What is fading out; null for nothing. */
     private StereoProcessor leaving;
+    /** What goes through the past before it can fade in; null for nothing. */
+    private StereoProcessor coming;
+    /** How much of the past it has still to go through. */
+    private int behind;
 
     private double fade = 1;
 
     Changeover(int maxBlock, int sampleRate) {
-        int past = sampleRate / 2;
+        int past = (int) (PAST_SECONDS * sampleRate);
         pastLeft = new float[past];
         pastRight = new float[past];
         otherLeft = new float[maxBlock];
@@ -37,15 +48,11 @@ final class Changeover {
 
     /** Sends the next frames through, on the way to the processor that is wanted (null for none). At most a block of frames. */
     void process(StereoProcessor wanted, float[] left, float[] right, int count) {
-        if (wanted != current && fade >= 1) {
-            leaving = current;
-            current = wanted;
-            fade = 0;
-            if (current != null) {
-                warmUp();
-            }
-        }
+        change(wanted);
         remember(left, right, count);
+        if (coming != null) {
+            behind += count;
+        }
         if (fade >= 1) {
             if (current != null) {
                 current.process(left, right, 0, count);
@@ -71,26 +78,52 @@ final class Changeover {
         }
     }
 
+    /** Brings what is wanted nearer to being in place. */
+    private void change(StereoProcessor wanted) {
+        if (wanted == current) {
+            coming = null;
+            return;
+        }
+        if (fade < 1) {
+            return;
+        }
+        if (wanted != coming) {
+            coming = wanted;
+            behind = 0;
+            if (wanted != null) {
+                wanted.reset();
+                behind = Math.min(pastLeft.length - chunkLeft.length, wanted.memoryFrames() + wanted.latencyFrames());
+            }
+        }
+        catchUp();
+        if (behind == 0) {
+            leaving = current;
+            current = wanted;
+            coming = null;
+            fade = 0;
+        }
+    }
+
+    /** Goes through as much of the past as there is time for in a block. */
+    private void catchUp() {
+        int at = (pastEnd - behind + pastLeft.length) % pastLeft.length;
+        for (int room = CATCH_UP_FRAMES; behind > 0 && room > 0; ) {
+            int n = Math.min(Math.min(chunkLeft.length, behind), pastLeft.length - at);
+            System.arraycopy(pastLeft, at, chunkLeft, 0, n);
+            System.arraycopy(pastRight, at, chunkRight, 0, n);
+            coming.pass(chunkLeft, chunkRight, 0, n);
+            at = (at + n) % pastLeft.length;
+            behind -= n;
+            room -= n;
+        }
+    }
+
     private void remember(float[] left, float[] right, int count) {
         for (int done = 0; done < count; ) {
             int n = Math.min(count - done, pastLeft.length - pastEnd);
             System.arraycopy(left, done, pastLeft, pastEnd, n);
             System.arraycopy(right, done, pastRight, pastEnd, n);
             pastEnd = (pastEnd + n) % pastLeft.length;
-            done += n;
-        }
-    }
-
-    private void warmUp() {
-        current.reset();
-        int wanted = Math.min(pastLeft.length, current.memoryFrames() + current.latencyFrames());
-        int at = (pastEnd - wanted + pastLeft.length) % pastLeft.length;
-        for (int done = 0; done < wanted; ) {
-            int n = Math.min(Math.min(chunkLeft.length, wanted - done), pastLeft.length - at);
-            System.arraycopy(pastLeft, at, chunkLeft, 0, n);
-            System.arraycopy(pastRight, at, chunkRight, 0, n);
-            current.process(chunkLeft, chunkRight, 0, n);
-            at = (at + n) % pastLeft.length;
             done += n;
         }
     }

@@ -27,8 +27,8 @@ public final class MonitorMixer {
     /** Length of a fade: within a block of 512 frames up to 48 kHz, so that each is over before the next can begin. */
     public static final double FADE_SECONDS = 0.010;
 
-    /** How many processors of one correction can be in use at once. */
-    public static final int POOL_SIZE = 4;
+    /** How many processors of one chain are made: those that stand by, and those that sound or fade. */
+    static final int POOL_SIZE = Standby.SLOTS + 4;
 
     private static final int VOICES = 8;
 
@@ -40,10 +40,14 @@ public final class MonitorMixer {
     private final LiveMeter meter;
     private final MonitorBus bus;
     private final Readahead reading;
+    private final Standby standby;
     private volatile MonitorScene scene = MonitorScene.EMPTY;
     private volatile Jump jump = new Jump(0);
     private volatile double place;
     private volatile long endedRequest = -1;
+    /** The track that the place was kept in last. */
+    private volatile StereoSource placedSource;
+
     /** Bits of the highest magnitude that went out since it was taken; magnitudes are in the order of their bits. */
     private final AtomicInteger outputPeak = new AtomicInteger();
 
@@ -51,15 +55,15 @@ public final class MonitorMixer {
     private Jump doneJump = jump;
     private MonitorVoice active;
     private MonitorVoice blended;
-    private StereoSource placedSource;
     private long placedFrame;
 
     /** A mixer for one rate and blocks of at most {@code maxBlock} frames. */
     public MonitorMixer(int sampleRate, int maxBlock) {
         this.sampleRate = sampleRate;
         this.maxBlock = maxBlock;
+        standby = new Standby(sampleRate);
         for (int i = 0; i < VOICES; i++) {
-            voices[i] = new MonitorVoice(maxBlock, sampleRate);
+            voices[i] = new MonitorVoice(maxBlock, sampleRate, standby);
         }
         meter = new LiveMeter(sampleRate);
         bus = new MonitorBus(maxBlock, sampleRate, meter);
@@ -74,6 +78,9 @@ public final class MonitorMixer {
     /** Replaces what should be heard; takes effect in the next block. */
     public void setScene(MonitorScene next) {
         scene = next;
+        if (!next.hasChains()) {
+            standby.clear();
+        }
     }
 
     /**
@@ -84,6 +91,14 @@ public final class MonitorMixer {
         MonitorScene now = scene;
         touch(now.heardTrack(), units);
         touch(now.blendedTrack(), units);
+        for (MonitorScene.Track track : now.tracks()) {
+            if (track.chain().isPresent()) {
+                long there = track.timing().frameAt(units);
+                boolean isHeard = track == now.heardTrack();
+                standby.waitForJump(
+                        track.chain().get(), track.source(), isHeard ? there : within(now.loopOf(track), there));
+            }
+        }
         place = units;
         jump = new Jump(units);
     }
@@ -107,6 +122,50 @@ public final class MonitorMixer {
                 reading.touch(track.source(), now.loopOf(track).start());
             }
         }
+    }
+
+    /**
+     * Keeps processors of chains ready where they may come in next, so that the audio thread does not have to run the past through them. To be
+     * called every few hundredths of a second while it plays, by any thread but the audio thread; called less often, nothing breaks, but the
+     * audio thread has more to do.
+     */
+    public void prepare() {
+        MonitorScene now = scene;
+        double at = place;
+        for (MonitorScene.Track track : now.tracks()) {
+            if (track.chain().isPresent()) {
+                FrameRange loop = now.loopOf(track);
+                standby.follow(track.chain().get(), track.source(), placeOf(now, track, at));
+                if (loop != null) {
+                    standby.waitAtLoop(track.chain().get(), track.source(), loop.start());
+                }
+            }
+        }
+    }
+
+    /**
+     * Makes a processor of a chain ready that will take over for a track in the next scene. By any thread but the audio thread.
+     *
+     * @param source the track's samples
+     */
+    public void prepare(StereoSource source, ProcessorPool chain) {
+        MonitorScene now = scene;
+        for (MonitorScene.Track track : now.tracks()) {
+            if (track.source() == source) {
+                standby.waitForChange(chain, source, placeOf(now, track, place));
+            }
+        }
+    }
+
+    /** Where a track would come in now: where it is already, or where it is carried over to. */
+    private long placeOf(MonitorScene now, MonitorScene.Track track, double units) {
+        long frame = track.timing().frameAt(units);
+        return track.source() == placedSource ? frame : within(now.loopOf(track), frame);
+    }
+
+    /** How often the audio thread had to prepare a processor itself since the mixer was made. */
+    public long unpreparedStarts() {
+        return standby.unprepared();
     }
 
     /** The place that will be rendered next, in units of the scene's timings. */
@@ -188,7 +247,7 @@ public final class MonitorMixer {
             count = (int) (loop.end() - at);
             seam = true;
         }
-        if (jumped || active == null || !active.sounds(track.source(), now.correctionOf(now.heard()))) {
+        if (jumped || active == null || !active.sounds(track.source(), now.chainOf(track))) {
             if (switchTo(now, track, at, jumped)) {
                 doneJump = asked;
             }
@@ -261,8 +320,8 @@ public final class MonitorMixer {
         }
         StereoSource source = track.source();
         boolean sameSound = !elsewhere && active != null && active.source() == source;
-        ProcessorPool correction = now.correctionOf(now.heard());
-        if (!free.start(source, correction, at, track.gain(), mainShare(now), !sameSound)) {
+        ProcessorPool chain = now.chainOf(track);
+        if (!free.start(source, chain, at, track.gain(), mainShare(now), !sameSound)) {
             return false;
         }
         if (active != null) {
@@ -281,12 +340,12 @@ public final class MonitorMixer {
             return;
         }
         float share = (float) Math.sin(now.blendShare() * Math.PI / 2);
-        ProcessorPool correction = now.correctionOf(now.blend().get().other());
-        if (blended == null || jumped || !blended.sounds(other.source(), correction)) {
+        ProcessorPool chain = now.chainOf(other);
+        if (blended == null || jumped || !blended.sounds(other.source(), chain)) {
             MonitorVoice free = freeVoice();
             long there = within(
                     now.loopOf(other), other.timing().frameAt(heard.timing().unitsAt(at)));
-            if (free != null && free.start(other.source(), correction, there, other.gain(), share, true)) {
+            if (free != null && free.start(other.source(), chain, there, other.gain(), share, true)) {
                 leaveBlended();
                 blended = free;
             }

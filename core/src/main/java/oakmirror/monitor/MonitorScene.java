@@ -12,8 +12,7 @@ import oakmirror.audio.Timing;
  * @param tracks the mix first, then the references; all at the mixer's rate
  * @param heard index of the track that is heard
  * @param blend another track blended in, when one is
- * @param corrected whether the mix is heard through the correction
- * @param correction the correction, when there is one
+ * @param chained whether tracks that have a chain are heard through it
  * @param playRequest 0 when stopped; otherwise a number that is new with each start
  * @param looped whether tracks repeat their loops
  * @param path what everything goes through
@@ -22,8 +21,7 @@ public record MonitorScene(
         List<Track> tracks,
         int heard,
         Optional<Blend> blend,
-        boolean corrected,
-        Optional<ProcessorPool> correction,
+        boolean chained,
         long playRequest,
         boolean looped,
         MonitorPath path) {
@@ -35,8 +33,15 @@ public record MonitorScene(
      * @param gain linear gain
      * @param timing where it lies against the others
      * @param loop what of it repeats while the scene is looped, when anything
+     * @param chain processors of what it can be heard through, as the mix through its correction
      */
-    public record Track(StereoSource source, float gain, Timing timing, Optional<FrameRange> loop) {
+    public record Track(
+            StereoSource source, float gain, Timing timing, Optional<FrameRange> loop, Optional<ProcessorPool> chain) {
+
+        /** A track without a chain. */
+        public Track(StereoSource source, float gain, Timing timing, Optional<FrameRange> loop) {
+            this(source, gain, timing, loop, Optional.empty());
+        }
 
         /** A track that lies where the common time does, without a loop. */
         public Track(StereoSource source, float gain) {
@@ -54,7 +59,7 @@ public record MonitorScene(
 
     /** Nothing to hear. */
     public static final MonitorScene EMPTY =
-            new MonitorScene(List.of(), 0, Optional.empty(), false, Optional.empty(), 0, false, MonitorPath.STRAIGHT);
+            new MonitorScene(List.of(), 0, Optional.empty(), false, 0, false, MonitorPath.STRAIGHT);
 
     /** Copies the list. */
     public MonitorScene {
@@ -84,7 +89,18 @@ public record MonitorScene(
         return looped && track.loop().isPresent() ? track.loop().get() : null;
     }
 
-    ProcessorPool correctionOf(int index) {
-        return index == 0 && corrected ? correction.orElse(null) : null;
+    /** Whether any track can be heard through a chain. */
+    boolean hasChains() {
+        for (int i = 0; i < tracks.size(); i++) {
+            if (tracks.get(i).chain().isPresent()) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    /** What a track is heard through, or null. */
+    ProcessorPool chainOf(Track track) {
+        return chained && track.chain().isPresent() ? track.chain().get() : null;
     }
 }

@@ -12,6 +12,7 @@ final class MonitorVoice {
     private final float[] left;
     private final float[] right;
     private final double fadeStep;
+    private final Standby standby;
     private StereoSource source;
     private ProcessorPool pool;
     private StereoProcessor processor;
@@ -23,7 +24,8 @@ final class MonitorVoice {
     private boolean leaving;
     private boolean equalPower;
 
-    MonitorVoice(int maxBlock, int sampleRate) {
+    MonitorVoice(int maxBlock, int sampleRate, Standby standby) {
+        this.standby = standby;
         left = new float[maxBlock];
         right = new float[maxBlock];
         fadeStep = 1 / (MonitorMixer.FADE_SECONDS * sampleRate);
@@ -33,9 +35,9 @@ final class MonitorVoice {
         return source == null;
     }
 
-    /** Whether this voice sounds (and is not leaving) that track through that correction. */
-    boolean sounds(StereoSource track, ProcessorPool correction) {
-        return source == track && pool == correction && !leaving;
+    /** Whether this voice sounds (and is not leaving) that track through that chain. */
+    boolean sounds(StereoSource track, ProcessorPool chain) {
+        return source == track && pool == chain && !leaving;
     }
 
     /** The track's gain as it was last; for a track that has gone from the scene and fades out. */
@@ -52,24 +54,19 @@ final class MonitorVoice {
      *
      * @param startGain the track's gain
      * @param startShare how much of it is heard beside another, as amplitude
-     * @return false when the correction has no processor free at the moment
+     * @return false when the chain has no processor free at the moment
      */
     boolean start(
-            StereoSource track,
-            ProcessorPool correction,
-            long position,
-            float startGain,
-            float startShare,
-            boolean power) {
+            StereoSource track, ProcessorPool chain, long position, float startGain, float startShare, boolean power) {
         StereoProcessor p = null;
-        if (correction != null) {
-            p = correction.take();
+        if (chain != null) {
+            p = standby.take(chain, track, position);
             if (p == null) {
                 return false;
             }
         }
         source = track;
-        pool = correction;
+        pool = chain;
         processor = p;
         gain = startGain * startShare;
         share = startShare;
@@ -77,23 +74,8 @@ final class MonitorVoice {
         fade = 0;
         leaving = false;
         equalPower = power;
-        readPosition = position;
-        if (p != null) {
-            warmUp(position);
-        }
+        readPosition = p == null ? position : position + p.latencyFrames();
         return true;
-    }
-
-    /** Runs the past through the processor, so that it comes in as if it had always been on. */
-    private void warmUp(long position) {
-        long from = position - processor.memoryFrames();
-        long to = position + processor.latencyFrames();
-        for (long at = from; at < to; at += left.length) {
-            int n = (int) Math.min(left.length, to - at);
-            source.read(at, left, right, 0, n);
-            processor.process(left, right, 0, n);
-        }
-        readPosition = to;
     }
 
     /** How much of it is heard beside another, as amplitude; a voice that leaves keeps its own. */

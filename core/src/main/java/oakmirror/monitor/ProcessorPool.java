@@ -1,29 +1,35 @@
 package oakmirror.monitor;
 
+import java.util.concurrent.atomic.AtomicIntegerArray;
+import java.util.function.Supplier;
 import oakmirror.dsp.StereoProcessor;
-import oakmirror.dsp.ToneFilter;
 
-/** A few equal processors made ahead, so that the audio thread can take one without allocating. For one audio thread. */
+/** A few equal processors made ahead, so that one can be taken without allocating. For any number of threads; takes no lock. */
 public final class ProcessorPool {
 
-    private final StereoProcessor[] processors;
-    private final boolean[] taken;
+    private static final int FREE = 0;
+    private static final int TAKEN = 1;
 
-    /** Makes the processors; call it away from the audio thread. */
-    public ProcessorPool(ToneFilter filter, int sampleRate, int size) {
+    private final StereoProcessor[] processors;
+    private final AtomicIntegerArray states;
+
+    /** Makes as many processors as a mixer needs of one track's chain; call it away from the audio thread. */
+    public ProcessorPool(Supplier<StereoProcessor> maker) {
+        this(maker, MonitorMixer.POOL_SIZE);
+    }
+
+    ProcessorPool(Supplier<StereoProcessor> maker, int size) {
         processors = new StereoProcessor[size];
-        taken = new boolean[size];
+        states = new AtomicIntegerArray(size);
         for (int i = 0; i < size; i++) {
-            processors[i] = filter.create(sampleRate);
+            processors[i] = maker.get();
         }
     }
 
-    /** A processor that nobody uses, forgotten of its past, or null when all are in use. */
+    /** A processor that nobody uses, with whatever past it has, or null when all are in use. */
     StereoProcessor take() {
         for (int i = 0; i < processors.length; i++) {
-            if (!taken[i]) {
-                taken[i] = true;
-                processors[i].reset();
+            if (states.compareAndSet(i, FREE, TAKEN)) {
                 return processors[i];
             }
         }
@@ -34,7 +40,7 @@ public final class ProcessorPool {
     void giveBack(StereoProcessor processor) {
         for (int i = 0; i < processors.length; i++) {
             if (processors[i] == processor) {
-                taken[i] = false;
+                states.set(i, FREE);
             }
         }
     }

@@ -70,12 +70,10 @@ class CorrectionTest {
         float[] left = Signals.musicLike(RATE, 40, 0.4, 1);
         float[] right = Signals.musicLike(RATE, 40, 0.4, 2);
         Sound plain = sound(left, right);
-        ToneFilter filter = new ToneFilter(
-                phase,
-                COLOUR,
-                hz -> COLOUR.stream().mapToDouble(s -> s.gainDb(hz)).sum(),
-                0);
-        StereoProcessor processor = filter.create(RATE);
+        ToneFilter filter = new ToneFilter(phase, COLOUR, hz -> COLOUR.stream()
+                .mapToDouble(s -> s.gainDb(hz))
+                .sum());
+        StereoProcessor processor = filter.maker(RATE).get();
         processor.process(left, right, 0, left.length);
         Sound coloured = sound(left, right);
         return Gap.between(plain.spectrum, plain.lufs, List.of(new Gap.Reference(coloured.spectrum, coloured.lufs)));

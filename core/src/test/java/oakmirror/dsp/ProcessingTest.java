@@ -50,11 +50,11 @@ class ProcessingTest {
     void appliesTheGainThatIsWanted(ToneFilter.Phase phase) {
         for (double hz : new double[] {50, 200, 1000, 6000, 15000}) {
             double wanted = TestFilters.bright(phase).responseDb(hz);
-            assertThat(gainDb(TestFilters.bright(phase).create(RATE), hz))
+            assertThat(gainDb(TestFilters.bright(phase).maker(RATE).get(), hz))
                     .as("%.0f Hz", hz)
                     .isCloseTo(wanted, within(0.05));
         }
-        assertThat(gainDb(TestFilters.bright(phase).withGainDb(3).create(RATE), 1000))
+        assertThat(gainDb(Chain.of(TestFilters.bright(phase)).withGainDb(3).create(RATE), 1000))
                 .isCloseTo(TestFilters.bright(phase).responseDb(1000) + 3, within(0.05));
     }
 
@@ -96,8 +96,9 @@ class ProcessingTest {
     void aProcessedStreamIsAsLongAsItsSourceAndInTime(ToneFilter.Phase phase) {
         float[] click = new float[RATE];
         click[20000] = 1;
-        ToneFilter flat = new ToneFilter(phase, List.of(), hz -> 0, 0);
-        ProcessedStream stream = new ProcessedStream(Signals.both(RATE, click), flat.create(RATE));
+        ToneFilter flat = new ToneFilter(phase, List.of(), hz -> 0);
+        ProcessedStream stream =
+                new ProcessedStream(Signals.both(RATE, click), flat.maker(RATE).get());
         float[][] out = new float[2][2 * RATE];
         int n = 0;
         int got;
@@ -112,7 +113,7 @@ class ProcessingTest {
 
     @Test
     void forgetsWhenReset() {
-        StereoProcessor processor = TestFilters.BRIGHT.create(RATE);
+        StereoProcessor processor = TestFilters.BRIGHT.maker(RATE).get();
         float[] first = Signals.white(1000, 1, 1);
         float[] again = first.clone();
         processor.process(first, new float[1000], 0, 1000);

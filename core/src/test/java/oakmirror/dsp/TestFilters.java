@@ -12,10 +12,9 @@ public final class TestFilters {
             ToneFilter.Phase.MINIMUM,
             List.of(AnalogueSection.bell(200, -4, 1), AnalogueSection.highShelf(6000, 5, 0.7)),
             hz -> AnalogueSection.bell(200, -4, 1).gainDb(hz)
-                    + AnalogueSection.highShelf(6000, 5, 0.7).gainDb(hz),
-            0);
+                    + AnalogueSection.highShelf(6000, 5, 0.7).gainDb(hz));
 
     public static ToneFilter bright(ToneFilter.Phase phase) {
-        return new ToneFilter(phase, BRIGHT.sections(), BRIGHT.curve(), 0);
+        return new ToneFilter(phase, BRIGHT.sections(), BRIGHT.curve());
     }
 }

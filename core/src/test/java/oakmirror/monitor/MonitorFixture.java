@@ -32,9 +32,10 @@ abstract class MonitorFixture {
             Optional<FrameRange> loop,
             MonitorPath path) {
         List<MonitorScene.Track> looped = tracks.stream()
-                .map(t -> new MonitorScene.Track(t.source(), t.gain(), t.timing(), loop))
+                .map(t -> new MonitorScene.Track(
+                        t.source(), t.gain(), t.timing(), loop, t == tracks.get(0) ? pool : Optional.empty()))
                 .toList();
-        return new MonitorScene(looped, heard, Optional.empty(), corrected, pool, 1, loop.isPresent(), path);
+        return new MonitorScene(looped, heard, Optional.empty(), corrected, 1, loop.isPresent(), path);
     }
 
     MonitorScene through(MonitorPath path) {
@@ -47,7 +48,6 @@ abstract class MonitorFixture {
                 0,
                 Optional.of(new MonitorScene.Blend(1, share)),
                 false,
-                Optional.empty(),
                 1,
                 false,
                 MonitorPath.STRAIGHT);

@@ -13,6 +13,7 @@ import oakmirror.audio.FrameRange;
 import oakmirror.audio.StereoSource;
 import oakmirror.audio.Timing;
 import oakmirror.dsp.BandSolo;
+import oakmirror.dsp.Chain;
 import oakmirror.dsp.TestFilters;
 import oakmirror.dsp.ToneFilter;
 import oakmirror.monitor.MonitorPath.Sides;
@@ -24,8 +25,8 @@ class MonitorMixerTest extends MonitorFixture {
 
     @Test
     void silentUntilStartedAndThenFadesIn() {
-        mixer.setScene(new MonitorScene(
-                hearing(0).tracks(), 0, Optional.empty(), false, Optional.empty(), 0, false, MonitorPath.STRAIGHT));
+        mixer.setScene(
+                new MonitorScene(hearing(0).tracks(), 0, Optional.empty(), false, 0, false, MonitorPath.STRAIGHT));
         assertThat(render(4)).containsOnly(0f);
         mixer.setScene(hearing(0));
         render(20);
@@ -75,8 +76,8 @@ class MonitorMixerTest extends MonitorFixture {
     @ParameterizedTest
     @EnumSource(ToneFilter.Phase.class)
     void theCorrectionComesAndGoesInTimeAndWithoutAClick(ToneFilter.Phase phase) {
-        ToneFilter louder = new ToneFilter(phase, List.of(), hz -> 0, 6);
-        Optional<ProcessorPool> pool = Optional.of(new ProcessorPool(louder, RATE, MonitorMixer.POOL_SIZE));
+        Chain louder = Chain.of(new ToneFilter(phase, List.of(), hz -> 0)).withGainDb(6);
+        Optional<ProcessorPool> pool = Optional.of(new ProcessorPool(louder.maker(RATE)));
         mixer.setScene(scene(0, false, pool, Optional.empty()));
         render(50);
         mixer.setScene(scene(0, true, pool, Optional.empty()));
@@ -93,7 +94,7 @@ class MonitorMixerTest extends MonitorFixture {
 
     @Test
     void turningACorrectionThatDoesNothingOnChangesNothing() {
-        Optional<ProcessorPool> pool = Optional.of(new ProcessorPool(ToneFilter.NONE, RATE, MonitorMixer.POOL_SIZE));
+        Optional<ProcessorPool> pool = Optional.of(new ProcessorPool(Chain.NONE.maker(RATE)));
         mixer.setScene(scene(0, false, pool, Optional.empty()));
         render(20);
         for (int i = 0; i < 10; i++) {
@@ -110,14 +111,14 @@ class MonitorMixerTest extends MonitorFixture {
     @Test
     void manyNewCorrectionsInARowAllTakeEffect() {
         for (int i = 0; i < 60; i++) {
-            ToneFilter gain = ToneFilter.NONE.withGainDb(i % 7 - 3);
-            Optional<ProcessorPool> pool = Optional.of(new ProcessorPool(gain, RATE, MonitorMixer.POOL_SIZE));
+            Chain gain = Chain.NONE.withGainDb(i % 7 - 3);
+            Optional<ProcessorPool> pool = Optional.of(new ProcessorPool(gain.maker(RATE)));
             mixer.setScene(scene(0, true, pool, Optional.empty()));
             render(1);
         }
         assertThat(largestStep()).isLessThan(2 * allowed());
-        ToneFilter last = ToneFilter.NONE.withGainDb(6);
-        mixer.setScene(scene(0, true, Optional.of(new ProcessorPool(last, RATE, 4)), Optional.empty()));
+        Chain last = Chain.NONE.withGainDb(6);
+        mixer.setScene(scene(0, true, Optional.of(new ProcessorPool(last.maker(RATE))), Optional.empty()));
         render(4);
         float[] out = render(40);
         assertThat(rms(out, 0)).isCloseTo(Math.pow(10, -6 / 20.0) / Math.sqrt(2), within(0.005));
@@ -246,7 +247,6 @@ class MonitorMixerTest extends MonitorFixture {
                 0,
                 Optional.empty(),
                 false,
-                Optional.empty(),
                 1,
                 true,
                 MonitorPath.STRAIGHT));
@@ -266,17 +266,17 @@ class MonitorMixerTest extends MonitorFixture {
     @Test
     void renderingAllocatesNothing() {
         ThreadMXBean threads = (ThreadMXBean) ManagementFactory.getThreadMXBean();
-        Optional<ProcessorPool> pool = Optional.of(new ProcessorPool(TestFilters.BRIGHT, RATE, MonitorMixer.POOL_SIZE));
+        Optional<ProcessorPool> pool =
+                Optional.of(new ProcessorPool(Chain.of(TestFilters.BRIGHT).maker(RATE)));
         MonitorScene plain = hearing(0);
         MonitorScene other = hearing(1);
         MonitorScene corrected = scene(0, true, pool, Optional.of(new FrameRange(0, 30_000)));
         double[] response = {0.5, 0.2, 0.1};
         MonitorScene everything = new MonitorScene(
-                plain.tracks(),
+                corrected.tracks(),
                 0,
                 Optional.of(new MonitorScene.Blend(1, 0.4f)),
                 true,
-                pool,
                 1,
                 false,
                 new MonitorPath(

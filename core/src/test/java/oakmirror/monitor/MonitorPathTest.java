@@ -10,6 +10,7 @@ import oakmirror.audio.FrameRange;
 import oakmirror.audio.StereoSource;
 import oakmirror.dsp.BandSolo;
 import oakmirror.dsp.BiquadCascade;
+import oakmirror.dsp.Chain;
 import oakmirror.dsp.TestFilters;
 import oakmirror.dsp.ToneFilter;
 import oakmirror.filter.AnalogueSection;
@@ -135,7 +136,8 @@ class MonitorPathTest extends MonitorFixture {
                 new MonitorScene.Track(Signals.both(RATE, slow), 1),
                 new MonitorScene.Track(Signals.both(RATE, other), 1));
         ToneFilter bright = TestFilters.BRIGHT;
-        Optional<ProcessorPool> pool = Optional.of(new ProcessorPool(bright, RATE, MonitorMixer.POOL_SIZE));
+        Optional<ProcessorPool> pool =
+                Optional.of(new ProcessorPool(Chain.of(bright).maker(RATE)));
         Optional<BandSolo> band = Optional.of(new BandSolo(20, 60, RATE));
         Optional<FrameRange> loop = Optional.of(new FrameRange(48_000, 60_333));
         double[] one = {1};
@@ -151,7 +153,7 @@ class MonitorPathTest extends MonitorFixture {
             scene(two, 0, false, pool, Optional.empty(), solo),
             scene(two, 1, false, pool, Optional.empty(), solo),
             scene(two, 1, false, pool, Optional.empty(), mono),
-            new MonitorScene(two, 0, Optional.of(new MonitorScene.Blend(1, 0.6f)), false, pool, 1, false, straight),
+            new MonitorScene(two, 0, Optional.of(new MonitorScene.Blend(1, 0.6f)), false, 1, false, straight),
             scene(two, 1, false, pool, loop, straight)
         };
         mixer.setScene(scenes[1]);
@@ -192,8 +194,8 @@ class MonitorPathTest extends MonitorFixture {
         float[] bad = new float[RATE];
         java.util.Arrays.fill(bad, 2000, 2050, 3e38f);
         ToneFilter boost =
-                new ToneFilter(ToneFilter.Phase.MINIMUM, List.of(AnalogueSection.bell(100, 12, 0.7)), hz -> 0, 0);
-        ProcessorPool pool = new ProcessorPool(boost, RATE, MonitorMixer.POOL_SIZE);
+                new ToneFilter(ToneFilter.Phase.MINIMUM, List.of(AnalogueSection.bell(100, 12, 0.7)), hz -> 0);
+        ProcessorPool pool = new ProcessorPool(Chain.of(boost).maker(RATE));
         MonitorPath band = new MonitorPath(Sides.MONO, Optional.of(new BandSolo(60, 5000, RATE)), Optional.empty(), 1);
         mixer.setScene(scene(
                 List.of(new MonitorScene.Track(Signals.both(RATE, bad), 1)),

@@ -38,7 +38,9 @@ final class PlantedFaults {
 
     private static Sides linear(Sides s, int rate, oakmirror.dsp.LinearPhase.Curve curve) {
         Sides out = new Sides(new float[s.left.length], new float[s.left.length]);
-        StereoProcessor p = new ToneFilter(ToneFilter.Phase.LINEAR, java.util.List.of(), curve, 0).create(rate);
+        StereoProcessor p = new ToneFilter(ToneFilter.Phase.LINEAR, java.util.List.of(), curve)
+                .maker(rate)
+                .get();
         int late = p.latencyFrames();
         float[] l = java.util.Arrays.copyOf(s.left, s.left.length + late);
         float[] r = java.util.Arrays.copyOf(s.right, s.right.length + late);

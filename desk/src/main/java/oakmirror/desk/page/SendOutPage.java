@@ -168,17 +168,17 @@ public final class SendOutPage extends VBox {
     }
 
     private static String told(Path wanted, OutputFormat format, Finishing.Written written) {
-        MasterRender.Outcome outcome = written.outcome();
-        String held = outcome.plan().heldBackDb() > 0.05
-                ? ", held back by " + Readings.level(outcome.plan().heldBackDb()) + " dB"
+        MasterRender.Rendered master = written.master();
+        String held = master.plan().heldBackDb() > 0.05
+                ? ", held back by " + Readings.level(master.plan().heldBackDb()) + " dB"
                 : "";
         String kept = written.file().equals(wanted) ? "" : "  (" + wanted.getFileName() + " was there and stays)";
-        if (!Double.isFinite(outcome.integratedLufs())) {
+        if (!Double.isFinite(master.integratedLufs())) {
             return written.file().getFileName() + "  ·  " + format.label()
                     + "  ·  without loudness, so only kept under the ceiling" + kept;
         }
         return written.file().getFileName() + "  ·  " + format.label() + "  ·  "
-                + Readings.level(outcome.integratedLufs()) + " LUFS, " + Readings.level(outcome.truePeakDbtp())
+                + Readings.level(master.integratedLufs()) + " LUFS, " + Readings.level(master.truePeakDbtp())
                 + " dBTP" + held + kept;
     }
 

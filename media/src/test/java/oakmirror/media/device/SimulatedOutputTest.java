@@ -27,8 +27,7 @@ import org.junit.jupiter.api.Timeout;
 class SimulatedOutputTest {
 
     private static MonitorScene playing(List<MonitorScene.Track> tracks, int heard) {
-        return new MonitorScene(
-                tracks, heard, Optional.empty(), false, Optional.empty(), 1, false, MonitorPath.STRAIGHT);
+        return new MonitorScene(tracks, heard, Optional.empty(), false, 1, false, MonitorPath.STRAIGHT);
     }
 
     @Test

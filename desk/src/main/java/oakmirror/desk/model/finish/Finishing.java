@@ -20,11 +20,11 @@ import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.model.work.Job;
 import oakmirror.desk.model.work.Latest;
+import oakmirror.dsp.Chain;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.finish.FinishSettings;
 import oakmirror.finish.MasterRender;
 import oakmirror.measure.TrackMeasurement;
-import oakmirror.measure.TrackMeasurer;
 import oakmirror.media.Workers;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.AudioWriter;
@@ -139,18 +139,18 @@ public final class Finishing {
     private MasterRender render(Basis basis) {
         return new MasterRender(
                 basis.mix(),
-                basis.proposal().filter(basis.phase()),
+                Chain.of(basis.proposal().filter(basis.phase())),
                 workspace.session().finish(),
-                new TrackMeasurer(measuring, TrackMeasurer.Extent.COMPARED));
+                measuring);
     }
 
     /**
      * A master that was written.
      *
      * @param file where; beside one of that name that was there before, under the next number
-     * @param outcome what it reaches
+     * @param master what it reaches
      */
-    public record Written(Path file, MasterRender.Outcome outcome) {}
+    public record Written(Path file, MasterRender.Rendered master) {}
 
     /**
      * Renders the master to a file, in the background, as soon as everything is of the session as it stands.
@@ -213,9 +213,9 @@ public final class Finishing {
         }
         Path file = OutputNames.free(wanted);
         try (AudioWriter writer = format.open(file, inputs.sampleRate())) {
-            MasterRender.Outcome outcome = inputs.render().render(writer::write, job);
+            MasterRender.Rendered master = inputs.render().render(writer::write, job);
             writer.commit();
-            return new Written(file, outcome);
+            return new Written(file, master);
         }
     }
 

@@ -47,14 +47,14 @@ public final class Listening {
     private final TempoAlignment alignment;
     private final ReadOnlyIntegerWrapper stretches = new ReadOnlyIntegerWrapper();
     private final MixCorrection correction;
-    private MonitorMixer mixer = new MonitorMixer(48000, AudioOutput.BLOCK);
+    private volatile MonitorMixer mixer = new MonitorMixer(48000, AudioOutput.BLOCK);
     private long playRequest;
     private Optional<Runnable> afterPreListening = Optional.empty();
 
     /** Listens to a workspace. */
     public Listening(Workspace workspace) {
         this.workspace = workspace;
-        correction = new MixCorrection(workspace, this::pushScene);
+        correction = new MixCorrection(workspace, (source, chain) -> mixer.prepare(source, chain), this::pushScene);
         alignment = new TempoAlignment(workspace, () -> {
             pushScene();
             stretches.set(stretches.get() + 1);
@@ -379,7 +379,11 @@ public final class Listening {
                 heardNow = i == heard.get() ? tracks.size() : heardNow;
                 other = i == reference.get() ? tracks.size() : other;
                 tracks.add(new MonitorScene.Track(
-                        audio.get(), (float) Decibels.toAmplitude(offsetDb(i)), timeline.timing(place(i)), loop(i)));
+                        audio.get(),
+                        (float) Decibels.toAmplitude(offsetDb(i)),
+                        timeline.timing(place(i)),
+                        loop(i),
+                        i == 0 && mixReady ? correction.processors() : Optional.empty()));
             }
         }
         Optional<MonitorScene.Blend> blended = blend.get() > 0 && other >= 0
@@ -390,7 +394,6 @@ public final class Listening {
                 heardNow,
                 blended,
                 corrected.get() && heard.get() == 0 && mixReady,
-                correction.processors(),
                 playRequest,
                 looping.get(),
                 monitor.path(mixer.sampleRate())));

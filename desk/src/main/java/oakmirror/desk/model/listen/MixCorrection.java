@@ -4,17 +4,18 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.util.Arrays;
 import java.util.Optional;
+import java.util.function.BiConsumer;
 import javafx.animation.PauseTransition;
 import javafx.util.Duration;
+import oakmirror.audio.StereoSource;
 import oakmirror.correction.Proposal;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.model.work.Latest;
-import oakmirror.dsp.ToneFilter;
+import oakmirror.dsp.Chain;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.finish.CorrectedPeak;
 import oakmirror.media.ImportedTrack;
-import oakmirror.monitor.MonitorMixer;
 import oakmirror.monitor.ProcessorPool;
 import oakmirror.session.Session;
 import oakmirror.spectrum.BandGrid;
@@ -27,6 +28,7 @@ final class MixCorrection {
     private static final double QUIET_MILLIS = 300;
 
     private final Workspace workspace;
+    private final BiConsumer<StereoSource, ProcessorPool> preparing;
     private final Runnable changed;
     private final Latest<Optional<Made>> maker = new Latest<>("oakmirror-correction");
     private final Latest<Double> peaks = new Latest<>("oakmirror-headroom");
@@ -35,11 +37,17 @@ final class MixCorrection {
     private int rate = USUAL_RATE;
 
     /** A correction, the mix it is for, and its processors. */
-    private record Made(ToneFilter filter, ImportedTrack mix, ProcessorPool processors) {}
+    private record Made(Chain chain, ImportedTrack mix, ProcessorPool processors) {}
 
-    /** Follows a workspace; {@code changed} is called when other processors are there. */
-    MixCorrection(Workspace workspace, Runnable changed) {
+    /**
+     * Follows a workspace.
+     *
+     * @param preparing told of other processors, and of what they are for, before they are heard; on another thread than the window's
+     * @param changed called when they are there
+     */
+    MixCorrection(Workspace workspace, BiConsumer<StereoSource, ProcessorPool> preparing, Runnable changed) {
         this.workspace = workspace;
+        this.preparing = preparing;
         this.changed = changed;
         quiet.setOnFinished(e -> measurePeak());
         workspace.proposalProperty().subscribe(p -> make());
@@ -67,8 +75,10 @@ final class MixCorrection {
                         .map(m -> {
                             double change =
                                     proposal.loudnessChangeLu(m.measurement().spectrum(), phase);
-                            ToneFilter filter = proposal.filter(phase).withGainDb(-change);
-                            return new Made(filter, m, new ProcessorPool(filter, wanted, MonitorMixer.POOL_SIZE));
+                            Chain chain = Chain.of(proposal.filter(phase)).withGainDb(-change);
+                            ProcessorPool processors = new ProcessorPool(chain.maker(wanted));
+                            m.audio().ifPresent(audio -> preparing.accept(audio, processors));
+                            return new Made(chain, m, processors);
                         }),
                 next -> {
                     made = next;
@@ -82,13 +92,13 @@ final class MixCorrection {
         workspace
                 .derivation()
                 .setCorrectedPeak(
-                        made.map(m -> m.mix().measurement().heard().peaks().truePeakDbtp() + highestGainDb(m.filter()))
+                        made.map(m -> m.mix().measurement().heard().peaks().truePeakDbtp() + highestGainDb(m.chain()))
                                 .orElse(Double.NEGATIVE_INFINITY));
         quiet.playFromStart();
     }
 
-    private static double highestGainDb(ToneFilter filter) {
-        return Arrays.stream(BandGrid.centresHz()).map(filter::responseDb).max().orElse(0);
+    private static double highestGainDb(Chain chain) {
+        return Arrays.stream(BandGrid.centresHz()).map(chain::responseDb).max().orElse(0);
     }
 
     /** Measures the peaks of the corrected mix, when nothing has changed for a while. */
@@ -97,7 +107,7 @@ final class MixCorrection {
                 .ifPresent(m -> peaks.submit(
                         progress -> {
                             try {
-                                return CorrectedPeak.dbtp(m.mix().audio().get(), m.filter(), progress);
+                                return CorrectedPeak.dbtp(m.mix().audio().get(), m.chain(), progress);
                             } catch (IOException e) {
                                 throw new UncheckedIOException(e);
                             }
