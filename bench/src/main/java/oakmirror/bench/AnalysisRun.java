@@ -17,8 +17,8 @@ import oakmirror.findings.Findings;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
 import oakmirror.media.TrackImporter;
-import oakmirror.media.Workers;
 import oakmirror.media.cache.AudioCache;
+import oakmirror.media.work.Background;
 import oakmirror.spectrum.Spectrogram;
 import oakmirror.stereo.PhaseScope;
 
@@ -41,7 +41,7 @@ public final class AnalysisRun {
     /** Runs it. */
     public static void main(String[] args) throws Exception {
         AudioCache cache = new AudioCache(Path.of(args[1]), Long.MAX_VALUE);
-        ExecutorService executor = Workers.perProcessor("measure");
+        ExecutorService executor = new Background(Runnable::run).parts();
         switch (args[0]) {
             case "prepare" -> prepare(cache, executor, List.of(args).subList(2, args.length));
             case "levels" -> measure(cache, executor, TrackMeasurer.Extent.LEVELS);

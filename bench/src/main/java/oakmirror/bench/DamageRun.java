@@ -12,6 +12,7 @@ import java.util.Optional;
 import java.util.Random;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
@@ -19,9 +20,9 @@ import oakmirror.audio.Progress;
 import oakmirror.measure.Levels;
 import oakmirror.media.ImportedTrack;
 import oakmirror.media.TrackImporter;
-import oakmirror.media.Workers;
 import oakmirror.media.cache.AudioCache;
 import oakmirror.media.file.AudioFileException;
+import oakmirror.media.work.Background;
 import org.bytedeco.javacpp.Loader;
 
 /**
@@ -65,8 +66,8 @@ public final class DamageRun {
 
     private final Path folder;
     private final Random random;
-    private final ExecutorService measuring = Workers.perProcessor("measure");
-    private final ExecutorService importing = Workers.fixed("import", 1);
+    private final ExecutorService measuring = new Background(Runnable::run).parts();
+    private final ExecutorService importing = Executors.newSingleThreadExecutor();
     private final TrackImporter importer;
 
     private DamageRun(Path folder, long seed) {

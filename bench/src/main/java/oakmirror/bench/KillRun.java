@@ -24,11 +24,11 @@ import oakmirror.desk.model.finish.Finishing;
 import oakmirror.desk.model.session.Recovery;
 import oakmirror.desk.model.session.Settings;
 import oakmirror.desk.model.session.Workspace;
-import oakmirror.desk.model.work.Jobs;
 import oakmirror.media.file.AudioFile;
 import oakmirror.media.file.AudioWriter;
 import oakmirror.media.file.DecodedStream;
 import oakmirror.media.file.OutputFormat;
+import oakmirror.media.work.Background;
 
 /**
  * Kills the window's model at random moments and looks at what is left. {@code parent FOLDER COUNT SONG…} starts children, kills them, and
@@ -55,11 +55,12 @@ public final class KillRun {
     private static void child(Path folder, List<Path> songs) {
         Path out = folder.resolve("out");
         Platform.startup(() -> {
-            Workspace workspace = new Workspace(new Jobs());
+            Background background = new Background(Platform::runLater);
+            Workspace workspace = new Workspace(background);
             Finishing finishing = new Finishing(workspace);
-            Settings settings = new Settings();
+            Settings settings = new Settings(background);
             settings.rememberFolder("output", out);
-            Recovery recovery = new Recovery(workspace);
+            Recovery recovery = new Recovery(background, workspace);
             List<Recovery.Left> left = recovery.left();
             recovery.clearAway(settings);
             int[] number = {0};

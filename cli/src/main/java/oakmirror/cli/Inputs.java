@@ -14,16 +14,16 @@ import oakmirror.files.Leftovers;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.media.ImportedTrack;
 import oakmirror.media.TrackImporter;
-import oakmirror.media.Workers;
 import oakmirror.media.cache.AudioCache;
 import oakmirror.media.file.AudioFileException;
+import oakmirror.media.work.Background;
 import oakmirror.rhythm.BarGrid;
 import oakmirror.session.Track;
 
 /** A mix and its references, read into a temporary folder that goes with all that is in it when this is closed. */
 final class Inputs implements AutoCloseable {
 
-    private final ExecutorService executor = Workers.perProcessor("measure");
+    private final Background background = new Background(Runnable::run);
     private final ProgressLine progress;
     private final Path scratch;
     private final TrackImporter importer;
@@ -38,7 +38,7 @@ final class Inputs implements AutoCloseable {
         this.progress = progress;
         scratch = scratchFolder();
         try {
-            importer = new TrackImporter(new AudioCache(scratch, Long.MAX_VALUE), executor);
+            importer = new TrackImporter(new AudioCache(scratch, Long.MAX_VALUE), background.parts());
             read(mix, Optional.empty());
             for (Path reference : references) {
                 read(reference, Optional.of(audio().sampleRate()));
@@ -68,7 +68,7 @@ final class Inputs implements AutoCloseable {
 
     /** What measurements run on. */
     ExecutorService executor() {
-        return executor;
+        return background.parts();
     }
 
     /** The mix. */
@@ -141,7 +141,7 @@ final class Inputs implements AutoCloseable {
     @Override
     public void close() {
         progress.clear();
-        executor.shutdown();
+        background.close();
         Leftovers.removeFolder(scratch);
     }
 }

@@ -7,13 +7,12 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.Callable;
-import java.util.concurrent.ExecutorService;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
-import oakmirror.media.Workers;
 import oakmirror.media.file.AudioFile;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.DecodedStream;
+import oakmirror.media.work.Background;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import picocli.CommandLine.Command;
@@ -45,7 +44,7 @@ final class MeasureCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException {
-        ExecutorService executor = Workers.perProcessor("measure");
+        Background background = new Background(Runnable::run);
         ProgressLine progress = new ProgressLine();
         List<Measured> measured = new ArrayList<>();
         PrintWriter out = spec.commandLine().getOut();
@@ -53,7 +52,8 @@ final class MeasureCommand implements Callable<Integer> {
         for (Path file : files) {
             progress.start(file.toString());
             try (DecodedStream stream = AudioFile.open(file)) {
-                TrackMeasurement m = new TrackMeasurer(executor, TrackMeasurer.Extent.LEVELS).measure(stream, progress);
+                TrackMeasurement m =
+                        new TrackMeasurer(background.parts(), TrackMeasurer.Extent.LEVELS).measure(stream, progress);
                 progress.clear();
                 if (json) {
                     measured.add(new Measured(file, m));
@@ -76,7 +76,7 @@ final class MeasureCommand implements Callable<Integer> {
             out.println(MeasurementJson.of(measured));
         }
         out.flush();
-        executor.shutdown();
+        background.close();
         return code;
     }
 

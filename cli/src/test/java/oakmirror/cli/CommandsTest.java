@@ -15,10 +15,10 @@ import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
 import oakmirror.media.FfmpegTool;
 import oakmirror.media.TestFiles;
-import oakmirror.media.Workers;
 import oakmirror.media.file.AudioFile;
 import oakmirror.media.file.DecodedStream;
 import oakmirror.media.file.OutputFormat;
+import oakmirror.media.work.Background;
 import oakmirror.spectrum.BandGrid;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -153,7 +153,7 @@ class CommandsTest extends CommandTest {
     }
 
     private static TrackMeasurement measured(Path file) throws IOException {
-        var executor = Workers.perProcessor("test");
+        var executor = new Background(Runnable::run).parts();
         try (DecodedStream stream = AudioFile.open(file)) {
             return new TrackMeasurer(executor, TrackMeasurer.Extent.COMPARED).measure(stream, Progress.NONE);
         } finally {

@@ -35,28 +35,29 @@ import oakmirror.desk.model.session.Passages;
 import oakmirror.desk.model.session.Recovery;
 import oakmirror.desk.model.session.Settings;
 import oakmirror.desk.model.session.Workspace;
-import oakmirror.desk.model.work.Jobs;
 import oakmirror.desk.page.AddTracks;
 import oakmirror.desk.page.FinishPage;
 import oakmirror.desk.page.GatherPage;
 import oakmirror.desk.page.SendOutPage;
 import oakmirror.desk.page.ShapePage;
 import oakmirror.media.device.Outputs;
+import oakmirror.media.work.Background;
 
 /** The frame: title strip, rail, the page of the station, listening bar; keys and dropped files. */
 public final class MainWindow {
 
-    private final Workspace workspace = new Workspace(new Jobs());
-    private final Listening listening = new Listening(workspace);
-    private final Finishing finishing = new Finishing(workspace);
-    private final Passages passages = new Passages(workspace);
-    private final Blind blind = new Blind(workspace, listening, new Random());
+    private final Background background;
     private final Settings settings;
+    private final Workspace workspace;
+    private final Listening listening;
+    private final Finishing finishing;
+    private final Passages passages;
+    private final Blind blind;
     private final KeyMap keyMap;
     private final Commands commands = new Commands();
     private final KeysPane keys;
     private final SessionActions actions;
-    private final Recovery recovery = new Recovery(workspace);
+    private final Recovery recovery;
     private final RecoveryStrip recoveryStrip;
     private final Comparing comparing;
     private final StationRail rail;
@@ -74,8 +75,15 @@ public final class MainWindow {
     private Stage stage;
 
     /** A window's content; nothing is open yet. */
-    public MainWindow(Settings settings) {
+    public MainWindow(Background background, Settings settings) {
+        this.background = background;
         this.settings = settings;
+        workspace = new Workspace(background);
+        listening = new Listening(workspace);
+        finishing = new Finishing(workspace);
+        passages = new Passages(workspace);
+        blind = new Blind(workspace, listening, new Random());
+        recovery = new Recovery(background, workspace);
         comparing = new Comparing(workspace, settings);
         rail = new StationRail(workspace, comparing);
         keyMap = new KeyMap(settings);
@@ -98,7 +106,7 @@ public final class MainWindow {
         windowCommands();
         compareCommands();
         frame.setCenter(page);
-        recoveryStrip = new RecoveryStrip(recovery, actions);
+        recoveryStrip = new RecoveryStrip(background, recovery, actions);
         frame.setTop(new VBox(new TitleStrip(workspace, actions, keyMap, commands), recoveryStrip));
         frame.setLeft(rail);
         frame.setBottom(bar);
@@ -333,9 +341,9 @@ public final class MainWindow {
         comparing.close();
         listening.close();
         finishing.close();
-        adding.close();
         recovery.close();
         workspace.close();
         settings.close();
+        background.close();
     }
 }

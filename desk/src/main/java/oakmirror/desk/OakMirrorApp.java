@@ -5,10 +5,12 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
 import javafx.application.Application;
+import javafx.application.Platform;
 import javafx.scene.Scene;
 import javafx.stage.Stage;
 import oakmirror.desk.look.Theme;
 import oakmirror.desk.model.session.Settings;
+import oakmirror.media.work.Background;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -27,11 +29,12 @@ public final class OakMirrorApp extends Application {
     public void start(Stage stage) {
         Locale.setDefault(Locale.ENGLISH);
         Thread.setDefaultUncaughtExceptionHandler((t, e) -> LOG.error("unexpected, in {}", t.getName(), e));
-        settings = new Settings();
+        Background background = new Background(Platform::runLater);
+        settings = new Settings(background);
         Theme.loadFonts();
         Theme.current().set("lamplight".equals(settings.text("theme", "")) ? Theme.LAMPLIGHT : Theme.DAYLIGHT);
         Application.setUserAgentStylesheet(new PrimerLight().getUserAgentStylesheet());
-        window = new MainWindow(settings);
+        window = new MainWindow(background, settings);
         List<String> arguments = getParameters().getRaw();
         String command = arguments.isEmpty() ? "open" : arguments.get(0);
         boolean pictures = command.equals("screenshots");

@@ -5,24 +5,28 @@ import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import javafx.application.Platform;
 import javafx.geometry.Pos;
 import javafx.scene.layout.HBox;
+import oakmirror.audio.Progress;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.session.Recovery;
 import oakmirror.desk.model.session.Settings;
+import oakmirror.media.work.Background;
+import oakmirror.media.work.Kind;
 
 /** A strip that offers, one after the other, the sessions of windows that did not end as they should. Not there when there are none. */
 final class RecoveryStrip extends HBox {
 
     private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("d MMMM, HH:mm", Locale.ENGLISH);
 
+    private final Background background;
     private final Recovery recovery;
     private final SessionActions actions;
     private final List<Recovery.Left> left = new ArrayList<>();
 
-    RecoveryStrip(Recovery recovery, SessionActions actions) {
+    RecoveryStrip(Background background, Recovery recovery, SessionActions actions) {
         super(14);
+        this.background = background;
         this.recovery = recovery;
         this.actions = actions;
         setAlignment(Pos.CENTER_LEFT);
@@ -33,18 +37,26 @@ final class RecoveryStrip extends HBox {
 
     /** Looks in the background for what was left, and clears away what was only begun. */
     void look(Settings settings) {
-        Thread looking = new Thread(
-                () -> {
-                    List<Recovery.Left> found = recovery.left();
-                    Platform.runLater(() -> {
-                        left.addAll(found);
-                        show();
-                    });
-                    recovery.clearAway(settings);
+        background.submit(
+                Kind.DISK,
+                "Looking for what was left",
+                Progress.NONE,
+                progress -> recovery.left(),
+                found -> {
+                    left.addAll(found);
+                    show();
+                    background.submit(
+                            Kind.DISK,
+                            "Clearing away what was left",
+                            Progress.NONE,
+                            progress -> {
+                                recovery.clearAway(settings);
+                                return true;
+                            },
+                            cleared -> {},
+                            background::tell);
                 },
-                "oakmirror-leftovers");
-        looking.setDaemon(true);
-        looking.start();
+                background::tell);
     }
 
     private void show() {

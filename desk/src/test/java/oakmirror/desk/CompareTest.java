@@ -24,6 +24,7 @@ import javax.imageio.ImageIO;
 import oakmirror.Signals;
 import oakmirror.compare.Comparison;
 import oakmirror.compare.MatchedTone;
+import oakmirror.desk.model.compare.Sheet;
 import oakmirror.desk.model.listen.MonitorControls;
 import oakmirror.findings.Finding;
 import oakmirror.findings.Finding.Kind;
@@ -245,11 +246,10 @@ class CompareTest extends CompareWindow {
             }
             assertThat(onFx(() -> page().largeTitle())).isEqualTo(panel);
             if (panel.equals("Spectrogram")) {
-                Comparison c = compared();
-                waitUntil(() -> c.members().subList(0, 2).stream().allMatch(m -> comparing()
+                Sheet s = sheet();
+                waitUntil(() -> s.comparison().members().subList(0, 2).stream().allMatch(m -> comparing()
                         .pictures()
-                        .spectrogram(
-                                comparing().sheet().slot(m), comparing().sheet().range(m))
+                        .spectrogram(s.slot(m), s.range(m))
                         .isPresent()));
             }
             Path png = folder.resolve(panel + ".png");

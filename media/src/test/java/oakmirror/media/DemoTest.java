@@ -16,6 +16,7 @@ import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.Proposal;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.media.cache.AudioCache;
+import oakmirror.media.work.Background;
 import oakmirror.rhythm.FullestPassage;
 import oakmirror.rhythm.Rhythm;
 import oakmirror.rhythm.TempoFinder;
@@ -32,7 +33,7 @@ import org.junit.jupiter.api.io.TempDir;
 /** The demo's planted faults (demo/make_demo.py) are there, and the program sees them. */
 class DemoTest {
 
-    private static final ExecutorService EXECUTOR = Workers.perProcessor("test");
+    private static final ExecutorService EXECUTOR = new Background(Runnable::run).parts();
 
     @TempDir
     static Path folder;

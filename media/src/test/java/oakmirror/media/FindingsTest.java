@@ -25,6 +25,7 @@ import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
 import oakmirror.media.PlantedFaults.Sides;
 import oakmirror.media.cache.AudioCache;
+import oakmirror.media.work.Background;
 import oakmirror.readings.Readings;
 import oakmirror.session.Session;
 import oakmirror.session.SessionFile;
@@ -40,7 +41,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 /** Findings on music: the demo's planted faults, and single faults planted in each of its whole references. */
 class FindingsTest {
 
-    private static final ExecutorService EXECUTOR = Workers.perProcessor("test");
+    private static final ExecutorService EXECUTOR = new Background(Runnable::run).parts();
 
     private static final int RATE = 48000;
 

@@ -22,6 +22,7 @@ import oakmirror.measure.TrackMeasurement;
 import oakmirror.media.cache.AudioCache;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.OutputFormat;
+import oakmirror.media.work.Background;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -30,7 +31,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 class TrackImporterTest {
 
-    private static final ExecutorService EXECUTOR = Workers.perProcessor("test");
+    private static final ExecutorService EXECUTOR = new Background(Runnable::run).parts();
 
     @TempDir
     Path folder;

@@ -50,7 +50,7 @@ final class TonePanel extends Panel {
     TonePanel(Context context) {
         super("Tone", "at one loudness");
         this.context = context;
-        moving = new MovingPicture(context.listening());
+        moving = new MovingPicture(context.workspace().background(), context.listening());
         DoubleProperty cursor = TonePlot.sharedCursor();
         plot = new TonePlot(cursor, view);
         plot.setId("tone");

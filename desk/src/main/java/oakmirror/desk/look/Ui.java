@@ -3,6 +3,7 @@ package oakmirror.desk.look;
 import java.util.Optional;
 import java.util.function.Function;
 import javafx.animation.PauseTransition;
+import javafx.application.Platform;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -63,7 +64,7 @@ public final class Ui {
 
     /** The same for what a node shows: not done while the node is in no window, and done when it comes into one. */
     public static Runnable coalesced(Node node, Runnable work) {
-        Runnable refresh = Coalesced.of(() -> {
+        Runnable refresh = Coalesced.of(Platform::runLater, () -> {
             if (node.getScene() != null) {
                 work.run();
             }

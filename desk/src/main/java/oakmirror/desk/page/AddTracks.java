@@ -30,7 +30,7 @@ public final class AddTracks {
         this.workspace = workspace;
         this.settings = settings;
         this.window = window;
-        looker = new FolderLooker(workspace.jobs());
+        looker = new FolderLooker(workspace.background(), workspace.jobs());
     }
 
     /** Lets the user choose audio files to add. */
@@ -109,10 +109,5 @@ public final class AddTracks {
                 workspace.messageProperty().set(found.sentence());
             }
         });
-    }
-
-    /** Ends all work. */
-    public void close() {
-        looker.close();
     }
 }

@@ -30,17 +30,29 @@ final class TrackRemarks extends HBox {
         setAlignment(Pos.CENTER_LEFT);
     }
 
-    /** Shows what is to be said of a track; whether its rate is, is for the caller to say. */
-    void show(TrackSlot slot, ImportedTrack track, boolean withRate) {
+    /**
+     * Shows what is to be said of a track.
+     *
+     * @param withRate whether its rate is to be said
+     * @param again measures a passage again that could not be measured
+     */
+    void show(TrackSlot slot, ImportedTrack track, boolean withRate, Runnable again) {
         TrackMeasurement m = track.measurement();
         List<String> warnings = warnings(track, m);
         List<String> notes = notes(slot, m, withRate);
-        List<String> texts = List.of(String.join(" · ", warnings), String.join(" · ", notes));
+        String unmeasured = slot.passageFailureProperty().get();
+        List<String> texts = List.of(String.join(" · ", warnings), String.join(" · ", notes), unmeasured);
         if (texts.equals(shown)) {
             return;
         }
         shown = texts;
         getChildren().clear();
+        if (!unmeasured.isEmpty()) {
+            var measure = Ui.link("passage not measured: try again", unmeasured, again);
+            measure.setId("measure-again");
+            getChildren().add(measure);
+            return;
+        }
         List<String> all = new ArrayList<>(warnings);
         all.addAll(notes);
         Tooltip tooltip = new Tooltip(String.join("\n", all));

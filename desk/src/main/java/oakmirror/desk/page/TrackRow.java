@@ -270,7 +270,8 @@ final class TrackRow extends GridPane {
         remarks.show(
                 slot,
                 track,
-                number == 0 || table.rate().filter(r -> r == whole.sampleRate()).isEmpty());
+                number == 0 || table.rate().filter(r -> r == whole.sampleRate()).isEmpty(),
+                () -> table.measureAgain(slot));
     }
 
     /** Of what the figures are, and for the whole of a file that is not stereo what its own are. */

@@ -103,6 +103,11 @@ final class TrackTable extends VBox {
         }
     }
 
+    /** Measures the chosen passage of a track again. */
+    void measureAgain(TrackSlot slot) {
+        workspace.tracks().measureAgain(slot);
+    }
+
     void retry(TrackSlot slot) {
         workspace.tracks().readAgain(slot);
         refresh();

@@ -16,8 +16,6 @@ import java.nio.file.attribute.FileTime;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
-import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Stream;
 import oakmirror.files.Leftovers;
 import oakmirror.files.WholeFile;
@@ -35,8 +33,8 @@ import org.slf4j.LoggerFactory;
  *
  * <p>Files appear by renaming a finished temporary one, so two programs can share the folder: the worst that happens is that both do the
  * same work. As nothing is forced to disk, audio is checked when it is opened, and a measurement is only taken for what its own
- * {@link Provenance} says it is; what does not hold is made again. When the folder grows over its limit the entries not used for longest go; what is mapped stays readable, as its file only
- * loses its name.
+ * {@link Provenance} says it is; what does not hold is made again. When the folder grows over its limit the entries not used for longest go; what is heard or measured stays, until
+ * its last user has let go of it ({@link Leases}).
  */
 public final class AudioCache {
 
@@ -56,7 +54,7 @@ public final class AudioCache {
 
     private final Path folder;
     private final long limitBytes;
-    private final Set<Path> inUse = ConcurrentHashMap.newKeySet();
+    private final Leases leases = new Leases();
 
     /** A cache in a folder, which is made when needed. */
     public AudioCache(Path folder, long limitBytes) {
@@ -78,7 +76,7 @@ public final class AudioCache {
         try {
             MappedClip clip = MappedClip.map(file, sampleRate, frames);
             Files.setLastModifiedTime(file, FileTime.fromMillis(System.currentTimeMillis()));
-            inUse.add(file);
+            leases.take(file, clip);
             return Optional.of(clip);
         } catch (IOException | RuntimeException e) {
             LOG.info("cached audio is not usable, decoding again", e);
@@ -147,8 +145,8 @@ public final class AudioCache {
             try (WholeFile file = WholeFile.begin(clear(target))) {
                 long frames = fill(file, filler);
                 file.commitUnforced();
-                inUse.add(target);
                 MappedClip clip = MappedClip.map(target, sampleRate, frames);
+                leases.take(target, clip);
                 trim();
                 return clip;
             }
@@ -219,8 +217,16 @@ public final class AudioCache {
         }
     }
 
-    /** Removes what was not used for longest until the folder is within its limit. */
+    /** Removes what was not used for longest and is used by nobody, until the folder is within its limit. */
     void trim() throws IOException {
+        if (trimmedTotal() > limitBytes && leases.count() > 0) {
+            leases.collect(); // some of it may have been forgotten without anybody having noticed
+            trimmedTotal();
+        }
+    }
+
+    /** Removes what can be removed, and says how much is there afterwards. */
+    private long trimmedTotal() throws IOException {
         List<Path> oldestFirst;
         try (Stream<Path> files = Files.list(folder)) {
             oldestFirst = files.filter(Files::isRegularFile)
@@ -230,9 +236,9 @@ public final class AudioCache {
         long total = oldestFirst.stream().mapToLong(AudioCache::size).sum();
         for (Path file : oldestFirst) {
             if (total <= limitBytes) {
-                return;
+                break;
             }
-            if (!inUse.contains(file) && !file.toString().endsWith(".part")) {
+            if (!leases.isTaken(file) && !file.toString().endsWith(".part")) {
                 long size = size(file);
                 try {
                     Files.deleteIfExists(file);
@@ -242,6 +248,7 @@ public final class AudioCache {
                 }
             }
         }
+        return total;
     }
 
     private static long changed(Path file) {

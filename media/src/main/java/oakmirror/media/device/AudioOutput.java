@@ -17,7 +17,7 @@ public interface AudioOutput extends AutoCloseable {
     /** Whether the device has gone, as when it was unplugged: it takes no more blocks, and is only good for closing. */
     boolean isLost();
 
-    /** Stops and gives the device back. */
+    /** Stops and gives the device back; when this returns, no thread of it is at the mixer any more. */
     @Override
     void close();
 }

@@ -23,6 +23,8 @@ public final class JavaSoundOutput implements AudioOutput {
     private final SourceDataLine line;
     private volatile boolean open = true;
     private volatile boolean lost;
+    private Thread player;
+    private Thread reader;
     private volatile long lastWrite = System.nanoTime();
 
     private final TpdfDither leftDither;
@@ -77,12 +79,12 @@ public final class JavaSoundOutput implements AudioOutput {
 
     @Override
     public void start(MonitorMixer mixer) {
-        Thread t = new Thread(() -> run(mixer), "oakmirror-output");
-        t.setDaemon(true);
-        ReadaheadThread.start(mixer, () -> open && !lost);
-        t.setPriority(Thread.MAX_PRIORITY);
+        player = new Thread(() -> run(mixer), "oakmirror-output");
+        player.setDaemon(true);
+        reader = ReadaheadThread.start(mixer, () -> open && !lost);
+        player.setPriority(Thread.MAX_PRIORITY);
         lastWrite = System.nanoTime();
-        t.start();
+        player.start();
     }
 
     private void run(MonitorMixer mixer) {
@@ -125,5 +127,6 @@ public final class JavaSoundOutput implements AudioOutput {
         open = false;
         line.stop();
         line.close();
+        ReadaheadThread.join(player, reader);
     }
 }

@@ -11,9 +11,24 @@ final class ReadaheadThread {
     /** Reading ahead is due only every so many rounds, each fifth of a second. */
     private static final int ROUNDS = 20;
 
+    private static final long PATIENCE_MILLIS = 2000;
+
     private ReadaheadThread() {}
 
-    static void start(MonitorMixer mixer, BooleanSupplier open) {
+    /** Waits until threads have ended that were told to, so that nobody else finds them at a mixer. */
+    static void join(Thread... threads) {
+        try {
+            for (Thread t : threads) {
+                if (t != null && t != Thread.currentThread()) {
+                    t.join(PATIENCE_MILLIS);
+                }
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    static Thread start(MonitorMixer mixer, BooleanSupplier open) {
         Thread t = new Thread(
                 () -> {
                     for (int round = 0; open.getAsBoolean(); round++) {
@@ -27,5 +42,6 @@ final class ReadaheadThread {
                 "oakmirror-readahead");
         t.setDaemon(true);
         t.start();
+        return t;
     }
 }

@@ -15,6 +15,8 @@ public final class SimulatedOutput implements AudioOutput {
     private final int sampleRate;
     private final float[] keptLeft;
     private final float[] keptRight;
+    private Thread player;
+    private Thread reader;
     private long taken;
     private volatile long late;
     private volatile boolean open = true;
@@ -39,11 +41,11 @@ public final class SimulatedOutput implements AudioOutput {
 
     @Override
     public void start(MonitorMixer mixer) {
-        Thread t = new Thread(() -> run(mixer), "oakmirror-simulated-output");
-        t.setDaemon(true);
-        t.setPriority(Thread.MAX_PRIORITY);
-        ReadaheadThread.start(mixer, () -> open && !lost);
-        t.start();
+        player = new Thread(() -> run(mixer), "oakmirror-simulated-output");
+        player.setDaemon(true);
+        player.setPriority(Thread.MAX_PRIORITY);
+        reader = ReadaheadThread.start(mixer, () -> open && !lost);
+        player.start();
     }
 
     private void run(MonitorMixer mixer) {
@@ -117,5 +119,6 @@ public final class SimulatedOutput implements AudioOutput {
     @Override
     public void close() {
         open = false;
+        ReadaheadThread.join(player, reader);
     }
 }

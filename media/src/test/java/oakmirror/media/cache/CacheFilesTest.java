@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
 import java.util.Arrays;
 import java.util.Random;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -82,6 +83,26 @@ class CacheFilesTest {
         assertThatThrownBy(() -> MappedClip.map(file, 48000, 49 * 4096))
                 .isInstanceOf(IOException.class)
                 .hasMessageContaining("not what was written");
+    }
+
+    /** A track that nobody has any more makes room, without anybody having given it back. */
+    @Test
+    void theBoundHoldsAsSoonAsTheLastUserHasLetGo() throws IOException {
+        Path place = folder.resolve("bounded");
+        AudioCache cache = new AudioCache(place, 3L << 20);
+        float[] second = new float[96_000]; // 0.75 MiB in chunks of both sides
+        MappedClip first = cache.store("first", 48000, sink -> sink.write(second, second, second.length));
+        for (int i = 0; i < 8; i++) {
+            String key = "forgotten" + i;
+            cache.store(key, 48000, sink -> sink.write(second, second, second.length));
+        }
+        float[] left = new float[1];
+        first.read(95_999, left, new float[1], 0, 1);
+        assertThat(place.resolve("first-48000.f32")).as("in use").exists();
+        try (Stream<Path> files = Files.list(place)) {
+            assertThat(files.count()).as("those in use, and as many as fit").isLessThanOrEqualTo(4);
+        }
+        assertThat(left[0]).isZero();
     }
 
     @Test

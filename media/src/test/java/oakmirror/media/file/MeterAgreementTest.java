@@ -11,7 +11,7 @@ import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
 import oakmirror.media.FfmpegTool;
 import oakmirror.media.TestFiles;
-import oakmirror.media.Workers;
+import oakmirror.media.work.Background;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -21,7 +21,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 /** Our meter against FFmpeg's ebur128 filter. Peaks are printed by it with one decimal, so half of that comes on top. */
 class MeterAgreementTest {
 
-    private static final ExecutorService EXECUTOR = Workers.perProcessor("test");
+    private static final ExecutorService EXECUTOR = new Background(Runnable::run).parts();
     private static final double PRINTED = 0.05;
 
     @TempDir

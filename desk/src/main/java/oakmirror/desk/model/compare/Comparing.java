@@ -15,10 +15,12 @@ import oakmirror.desk.model.session.Settings;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.model.work.Coalesced;
-import oakmirror.desk.model.work.Latest;
 import oakmirror.findings.Finding;
 import oakmirror.findings.Findings;
 import oakmirror.findings.Thresholds;
+import oakmirror.media.work.Background;
+import oakmirror.media.work.Kind;
+import oakmirror.media.work.Newest;
 import oakmirror.readings.Readings;
 import oakmirror.session.ComparisonSettings;
 import oakmirror.session.ComparisonSettings.Scope;
@@ -36,7 +38,7 @@ public final class Comparing {
     private final ObjectProperty<ToneView> view;
     private final ReadOnlyObjectWrapper<Sheet> sheet;
     private final ReadOnlyObjectWrapper<List<Finding>> findings = new ReadOnlyObjectWrapper<>(List.of());
-    private final Latest<List<Finding>> finder = new Latest<>("oakmirror-findings");
+    private final Newest<List<Finding>> finder;
     private List<Finding> all = List.of();
 
     /** Compares what is in a workspace. */
@@ -45,8 +47,10 @@ public final class Comparing {
         this.settings = settings;
         view = new SimpleObjectProperty<>(remembered(settings));
         sheet = new ReadOnlyObjectWrapper<>(Sheet.nothing(view.get()));
-        Runnable refresh = Coalesced.of(this::refresh);
-        pictures = new Pictures(refresh);
+        Background background = workspace.background();
+        finder = background.newest(Kind.QUICK, "Looking for what stands out");
+        Runnable refresh = Coalesced.of(background.window(), this::refresh);
+        pictures = new Pictures(background, refresh);
         view.subscribe(v -> {
             remember(v);
             refresh.run();
@@ -161,6 +165,7 @@ public final class Comparing {
         }
         Comparison comparison =
                 Comparison.of(subjects, workspace.session().comparing().corridor(), v.octaves(), v.part());
+        pictures.keepOnly(slots.stream().flatMap(s -> s.audio().stream()).toList());
         sheet.set(new Sheet(comparison, compared, scope, what(slots, scope), v));
         find(comparison);
     }
@@ -209,7 +214,7 @@ public final class Comparing {
     }
 
     private void find(Comparison now) {
-        finder.submit(() -> Findings.of(now), found -> {
+        finder.submit(progress -> Findings.of(now), found -> {
             all = found;
             tell();
         });
@@ -223,6 +228,5 @@ public final class Comparing {
     /** Ends all work. */
     public void close() {
         finder.close();
-        pictures.close();
     }
 }

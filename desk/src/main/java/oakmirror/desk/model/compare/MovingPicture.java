@@ -9,7 +9,9 @@ import oakmirror.audio.StereoSource;
 import oakmirror.compare.Comparison.Member;
 import oakmirror.compare.MatchedTone;
 import oakmirror.desk.model.listen.Listening;
-import oakmirror.desk.model.work.Latest;
+import oakmirror.media.work.Background;
+import oakmirror.media.work.Kind;
+import oakmirror.media.work.Newest;
 import oakmirror.spectrum.MovingSpectrum;
 
 /**
@@ -21,7 +23,7 @@ public final class MovingPicture {
     private record Wanted(MovingSpectrum moving, long frame, double offsetDb) {}
 
     private final Listening listening;
-    private final Latest<List<double[]>> worker = new Latest<>("oakmirror-moving");
+    private final Newest<List<double[]>> worker;
     private final Map<StereoSource, MovingSpectrum> spectra = new HashMap<>();
     private int block;
     private boolean busy;
@@ -30,8 +32,9 @@ public final class MovingPicture {
     private List<Object> askedFor = List.of();
 
     /** Follows what is played. */
-    public MovingPicture(Listening listening) {
+    public MovingPicture(Background background, Listening listening) {
         this.listening = listening;
+        worker = background.newest(Kind.QUICK, "Drawing curves that move");
     }
 
     /** Levels of each member, in their order; empty where there is no picture of just these yet. */
@@ -64,7 +67,7 @@ public final class MovingPicture {
                             .flatMap(s -> s.audio().stream())
                             .toList());
             worker.submit(
-                    () -> wanted.stream()
+                    progress -> wanted.stream()
                             .map(w -> MatchedTone.of(
                                     w.moving()
                                             .before(w.frame(), view.averaging().seconds()),
@@ -76,7 +79,8 @@ public final class MovingPicture {
                         busy = false;
                         newest = made;
                         newestFor = members;
-                    });
+                    },
+                    failure -> busy = false);
         }
         return newestFor.equals(members) ? Optional.of(newest) : Optional.empty();
     }

@@ -1,26 +1,23 @@
 package oakmirror.desk.model.compare;
 
 import java.io.IOException;
+import java.util.Collection;
+import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
-import java.util.concurrent.CancellationException;
-import java.util.concurrent.ExecutorService;
-import java.util.function.Function;
-import javafx.application.Platform;
 import oakmirror.audio.AudioStream;
 import oakmirror.audio.Progress;
 import oakmirror.audio.RangeStream;
 import oakmirror.audio.StereoSource;
 import oakmirror.audio.TimeRange;
 import oakmirror.desk.model.session.TrackSlot;
-import oakmirror.media.Workers;
+import oakmirror.media.work.Background;
+import oakmirror.media.work.Kind;
 import oakmirror.spectrum.Spectrogram;
 import oakmirror.spectrum.SpectrumAnalyser;
 import oakmirror.spectrum.Tone;
 import oakmirror.stereo.PhaseScope;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
 
 /**
  * Pictures of what is compared that are worked out when they are first asked for, in the background, and then kept for a while: spectrograms,
@@ -28,21 +25,27 @@ import org.slf4j.LoggerFactory;
  */
 public final class Pictures {
 
-    private static final Logger LOG = LoggerFactory.getLogger(Pictures.class);
     private static final int KEPT = 80;
     private static final int SPECTROGRAM_COLUMNS = 480;
     private static final int BLOCK = 65536;
 
+    /** Makes a picture. */
+    @FunctionalInterface
+    private interface Maker<T> {
+        T make(Key key, Progress progress) throws IOException;
+    }
+
     /** What a picture is of. */
     private record Key(StereoSource audio, TimeRange range, Object what) {}
 
-    private final ExecutorService working = Workers.perProcessor("oakmirror-pictures");
+    private final Background background;
     private final Runnable changed;
     /** Pictures by what they are of; empty while they are on their way. */
-    private final Map<Key, Optional<Object>> known = new LinkedHashMap<>(16, 0.75f, true);
+    private final Map<Key, Optional<Object>> known = Collections.synchronizedMap(new LinkedHashMap<>(16, 0.75f, true));
 
     /** Pictures; {@code changed} is called when one is there. */
-    Pictures(Runnable changed) {
+    Pictures(Background background, Runnable changed) {
+        this.background = background;
         this.changed = changed;
     }
 
@@ -53,67 +56,70 @@ public final class Pictures {
                 slot,
                 range,
                 "spectrogram",
-                key -> Spectrogram.of(key.audio(), key.range(), SPECTROGRAM_COLUMNS, Progress.NONE));
+                (key, progress) -> Spectrogram.of(key.audio(), key.range(), SPECTROGRAM_COLUMNS, progress));
     }
 
     /** The phase scope of a part of a track, once it is there. */
     public Optional<PhaseScope> phaseScope(TrackSlot slot, TimeRange range) {
-        return get(PhaseScope.class, slot, range, "scope", key -> PhaseScope.of(key.audio(), key.range()));
+        return get(PhaseScope.class, slot, range, "scope", (key, progress) -> PhaseScope.of(key.audio(), key.range()));
     }
 
     /** The tone of a part of a track with so many samples in a block at 48 kHz, once it is there. */
     public Optional<Tone> tone(TrackSlot slot, TimeRange range, int block) {
-        return get(Tone.class, slot, range, block, key -> average(key, block));
+        return get(Tone.class, slot, range, block, (key, progress) -> average(key, block, progress));
     }
 
-    private static Tone average(Key key, int block) {
+    private static Tone average(Key key, int block, Progress progress) throws IOException {
         SpectrumAnalyser analyser = new SpectrumAnalyser(key.audio().sampleRate(), block);
         float[][] samples = new float[2][BLOCK];
         try (AudioStream stream = new RangeStream(key.audio(), key.range())) {
             int n;
             while ((n = stream.read(samples, BLOCK)) > 0) {
                 analyser.add(samples[0], samples[1], n);
+                progress.check(0);
             }
-        } catch (IOException e) {
-            throw new java.io.UncheckedIOException(e);
         }
         return Tone.of(analyser.finish(), analyser.lines());
     }
 
-    private <T> Optional<T> get(Class<T> type, TrackSlot slot, TimeRange range, Object what, Function<Key, T> maker) {
+    private <T> Optional<T> get(Class<T> type, TrackSlot slot, TimeRange range, Object what, Maker<T> maker) {
         Optional<StereoSource> audio = slot.audio();
-        if (audio.isEmpty() || working.isShutdown()) {
+        if (audio.isEmpty()) {
             return Optional.empty();
         }
         Key key = new Key(audio.get(), range, what);
         Optional<Object> ready = known.get(key);
         if (ready == null) {
             known.put(key, Optional.empty());
-            working.execute(() -> make(key, maker));
+            make(key, maker);
             return Optional.empty();
         }
         return ready.map(type::cast);
     }
 
-    private <T> void make(Key key, Function<Key, T> maker) {
-        try {
-            T made = maker.apply(key);
-            Platform.runLater(() -> {
-                known.put(key, Optional.of(made));
-                known.keySet().stream()
-                        .findFirst()
-                        .filter(k -> known.size() > KEPT)
-                        .ifPresent(known::remove);
-                changed.run();
-            });
-        } catch (CancellationException e) {
-            // nobody waits for it any more
-        } catch (RuntimeException e) {
-            LOG.error("a picture could not be made", e);
-        }
+    private <T> void make(Key key, Maker<T> maker) {
+        background.submit(
+                Kind.PICTURE,
+                "Drawing a picture of the sound",
+                done -> known.containsKey(key),
+                progress -> maker.make(key, progress),
+                made -> {
+                    known.replace(key, Optional.of(made));
+                    known.keySet().stream()
+                            .findFirst()
+                            .filter(k -> known.size() > KEPT)
+                            .ifPresent(known::remove);
+                    changed.run();
+                },
+                failure -> {
+                    if (!failure.isCancelled()) {
+                        background.tell(failure); // once: it stays asked for, and is not tried again
+                    }
+                });
     }
 
-    void close() {
-        working.shutdownNow();
+    /** Lets go of pictures of other audio than this, and of what is still on its way of it. */
+    void keepOnly(Collection<StereoSource> audio) {
+        known.keySet().removeIf(k -> !audio.contains(k.audio()));
     }
 }

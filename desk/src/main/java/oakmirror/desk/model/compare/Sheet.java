@@ -1,6 +1,7 @@
 package oakmirror.desk.model.compare;
 
 import java.util.List;
+import java.util.NoSuchElementException;
 import oakmirror.audio.TimeRange;
 import oakmirror.compare.Comparison;
 import oakmirror.compare.Comparison.Member;
@@ -28,9 +29,14 @@ public record Sheet(Comparison comparison, List<TrackSlot> slots, Scope scope, S
         return new Sheet(Comparison.NOTHING, List.of(), Scope.PASSAGES, "", view);
     }
 
-    /** The track of a member. */
+    /** The track of a member; also of one of an earlier sheet, as long as its number is there. */
     public TrackSlot slot(Member member) {
-        return slots.get(comparison.members().indexOf(member));
+        for (int i = 0; i < slots.size(); i++) {
+            if (comparison.members().get(i).number() == member.number()) {
+                return slots.get(i);
+            }
+        }
+        throw new NoSuchElementException("no track " + member.number());
     }
 
     /** What of a member is compared, in its own seconds. */

@@ -4,48 +4,42 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.CancellationException;
-import java.util.concurrent.ExecutorService;
 import java.util.function.BiConsumer;
-import javafx.application.Platform;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
 import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleObjectProperty;
+import oakmirror.audio.Progress;
 import oakmirror.audio.StereoSource;
 import oakmirror.correction.Proposal;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.model.work.Job;
-import oakmirror.desk.model.work.Latest;
 import oakmirror.dsp.Chain;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.finish.FinishSettings;
 import oakmirror.finish.MasterRender;
 import oakmirror.measure.TrackMeasurement;
-import oakmirror.media.Workers;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.AudioWriter;
 import oakmirror.media.file.OutputFormat;
 import oakmirror.media.file.OutputNames;
 import oakmirror.media.file.TableFiles;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
+import oakmirror.media.work.Background;
+import oakmirror.media.work.Kind;
+import oakmirror.media.work.Newest;
 
 /** What the master would be, and rendering it. */
 public final class Finishing {
-
-    private static final Logger LOG = LoggerFactory.getLogger(Finishing.class);
 
     private final Workspace workspace;
     private final ObjectProperty<Optional<MasterRender.Outcome>> outcome = new SimpleObjectProperty<>(Optional.empty());
     private final ReadOnlyBooleanWrapper pending = new ReadOnlyBooleanWrapper();
     private final BooleanProperty wanted = new SimpleBooleanProperty();
-    private final Latest<Optional<TrackMeasurement>> preview = new Latest<>("oakmirror-finish");
-    private final ExecutorService rendering = Workers.fixed("oakmirror-render", 1);
-    private final ExecutorService measuring = Workers.perProcessor("oakmirror-finish-measure");
+    private final Background background;
+    private final Newest<TrackMeasurement> preview;
     private Optional<Corrected> measured = Optional.empty();
     private Optional<Basis> asked = Optional.empty();
 
@@ -58,6 +52,8 @@ public final class Finishing {
     /** Finishes the mix of a workspace. */
     public Finishing(Workspace workspace) {
         this.workspace = workspace;
+        background = workspace.background();
+        preview = background.newest(Kind.PREVIEW, "Measuring what the master would be");
         workspace.proposalProperty().subscribe(p -> refresh());
         workspace.settledProperty().subscribe(p -> refresh());
         workspace.sessionProperty().subscribe(s -> refresh());
@@ -88,10 +84,13 @@ public final class Finishing {
     }
 
     private void refresh() {
+        Optional<Basis> basis = basis();
+        if (basis.isEmpty()) {
+            measured = Optional.empty(); // lets go of the mix
+        }
         if (!wanted.get()) {
             return;
         }
-        Optional<Basis> basis = basis();
         boolean known = basis.isPresent() && measured.map(Corrected::of).equals(basis);
         if (known) {
             FinishSettings settings = workspace.session().finish();
@@ -112,22 +111,16 @@ public final class Finishing {
         asked = Optional.of(basis);
         MasterRender render = render(basis);
         preview.submit(
-                progress -> {
-                    try {
-                        return Optional.of(render.measureCorrected(progress));
-                    } catch (IOException e) {
-                        LOG.error("measuring the corrected mix failed", e);
-                        return Optional.empty();
-                    }
-                },
+                render::measureCorrected,
                 found -> {
                     asked = Optional.empty();
-                    measured = found.map(m -> new Corrected(basis, m));
-                    if (found.isPresent()) {
-                        refresh();
-                    }
+                    measured = Optional.of(new Corrected(basis, found));
+                    refresh();
                 },
-                () -> asked = Optional.empty());
+                failure -> {
+                    background.tell(failure);
+                    pending.set(false); // asked stays: it is tried again when something has changed
+                });
     }
 
     private Optional<Basis> basis() {
@@ -141,7 +134,7 @@ public final class Finishing {
                 basis.mix(),
                 Chain.of(basis.proposal().filter(basis.phase())),
                 workspace.session().finish(),
-                measuring);
+                background.parts());
     }
 
     /**
@@ -173,27 +166,21 @@ public final class Finishing {
                 return;
             }
             Inputs inputs = new Inputs(render(basis.get()), basis.get().mix().sampleRate(), inputFiles());
-            rendering.execute(() -> {
-                Optional<Written> result = Optional.empty();
-                String sentence = "";
-                try {
-                    result = Optional.of(write(inputs, file, format, job));
-                } catch (CancellationException e) {
-                    sentence = "Cancelled; nothing was written.";
-                } catch (AudioFileException e) {
-                    LOG.info("render failed", e);
-                    sentence = e.getMessage();
-                } catch (IOException | RuntimeException | Error e) {
-                    LOG.error("render failed", e);
-                    sentence = "The master could not be rendered; the log says why.";
-                }
-                Optional<Written> written = result;
-                String reason = sentence;
-                Platform.runLater(() -> {
-                    workspace.jobs().end(job);
-                    then.accept(written, reason);
-                });
-            });
+            background.submit(
+                    Kind.RENDER,
+                    "Rendering " + file.getFileName(),
+                    job,
+                    progress -> write(inputs, file, format, progress),
+                    written -> {
+                        workspace.jobs().end(job);
+                        then.accept(Optional.of(written), "");
+                    },
+                    failure -> {
+                        workspace.jobs().end(job);
+                        then.accept(
+                                Optional.empty(),
+                                failure.isCancelled() ? "Cancelled; nothing was written." : failure.sentence());
+                    });
         });
     }
 
@@ -206,14 +193,14 @@ public final class Finishing {
                 .toList();
     }
 
-    private static Written write(Inputs inputs, Path wanted, OutputFormat format, Job job) throws IOException {
-        job.check(0);
+    private static Written write(Inputs inputs, Path wanted, OutputFormat format, Progress progress)
+            throws IOException {
         if (OutputNames.inputAt(wanted, inputs.files()).isPresent()) {
             throw new AudioFileException(wanted.getFileName() + " is one of the tracks; choose another name.");
         }
         Path file = OutputNames.free(wanted);
         try (AudioWriter writer = format.open(file, inputs.sampleRate())) {
-            MasterRender.Rendered master = inputs.render().render(writer::write, job);
+            MasterRender.Rendered master = inputs.render().render(writer::write, progress);
             writer.commit();
             return new Written(file, master);
         }
@@ -228,28 +215,23 @@ public final class Finishing {
     public void writeTables(Path curve, Path bands, BiConsumer<List<Path>, String> then) {
         workspace.derivation().whenSettled(() -> {
             Proposal proposal = workspace.proposalProperty().get();
-            rendering.execute(() -> {
-                List<Path> written = List.of();
-                String sentence = "";
-                try {
-                    written = List.of(OutputNames.free(curve), OutputNames.free(bands));
-                    TableFiles.writeCurve(written.get(0), proposal);
-                    TableFiles.writeBands(written.get(1), proposal.bands());
-                } catch (AudioFileException e) {
-                    LOG.info("tables not written", e);
-                    sentence = e.getMessage();
-                }
-                List<Path> files = sentence.isEmpty() ? written : List.of();
-                String reason = sentence;
-                Platform.runLater(() -> then.accept(files, reason));
-            });
+            background.submit(
+                    Kind.RENDER,
+                    "Writing the tables",
+                    Progress.NONE,
+                    progress -> {
+                        List<Path> files = List.of(OutputNames.free(curve), OutputNames.free(bands));
+                        TableFiles.writeCurve(files.get(0), proposal);
+                        TableFiles.writeBands(files.get(1), proposal.bands());
+                        return files;
+                    },
+                    files -> then.accept(files, ""),
+                    failure -> then.accept(List.of(), failure.sentence()));
         });
     }
 
     /** Ends all work. */
     public void close() {
         preview.close();
-        rendering.shutdownNow();
-        measuring.shutdownNow();
     }
 }

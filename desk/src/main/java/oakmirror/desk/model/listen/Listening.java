@@ -42,7 +42,7 @@ public final class Listening {
     private final ReadOnlyIntegerWrapper reference = new ReadOnlyIntegerWrapper(1);
     private final ObjectProperty<Optional<TimeRange>> freeRange = new SimpleObjectProperty<>(Optional.empty());
     private final DoubleProperty position = new SimpleDoubleProperty();
-    private final MonitorControls monitor = new MonitorControls();
+    private final MonitorControls monitor;
     private final OutputControl output = new OutputControl();
     private final TempoAlignment alignment;
     private final ReadOnlyIntegerWrapper stretches = new ReadOnlyIntegerWrapper();
@@ -54,6 +54,7 @@ public final class Listening {
     /** Listens to a workspace. */
     public Listening(Workspace workspace) {
         this.workspace = workspace;
+        monitor = new MonitorControls(workspace.background());
         correction = new MixCorrection(workspace, (source, chain) -> mixer.prepare(source, chain), this::pushScene);
         alignment = new TempoAlignment(workspace, () -> {
             pushScene();
@@ -305,6 +306,7 @@ public final class Listening {
             monitor.followRate(rate.get(), workspace.messageProperty()::set);
             correction.makeFor(rate.get());
         }
+        alignment.keepOnly(slots());
         int count = slots().size();
         if (heard.get() >= count) {
             heard.set(0);
@@ -420,6 +422,5 @@ public final class Listening {
         output.close();
         monitor.close();
         correction.close();
-        alignment.close();
     }
 }

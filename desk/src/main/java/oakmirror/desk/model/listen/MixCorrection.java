@@ -1,21 +1,18 @@
 package oakmirror.desk.model.listen;
 
-import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.util.Arrays;
 import java.util.Optional;
 import java.util.function.BiConsumer;
-import javafx.animation.PauseTransition;
-import javafx.util.Duration;
 import oakmirror.audio.StereoSource;
 import oakmirror.correction.Proposal;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
-import oakmirror.desk.model.work.Latest;
 import oakmirror.dsp.Chain;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.finish.CorrectedPeak;
 import oakmirror.media.ImportedTrack;
+import oakmirror.media.work.Kind;
+import oakmirror.media.work.Newest;
 import oakmirror.monitor.ProcessorPool;
 import oakmirror.session.Session;
 import oakmirror.spectrum.BandGrid;
@@ -25,19 +22,18 @@ final class MixCorrection {
 
     private static final int USUAL_RATE = 48000;
 
-    private static final double QUIET_MILLIS = 300;
+    private static final long QUIET_MILLIS = 300;
 
     private final Workspace workspace;
     private final BiConsumer<StereoSource, ProcessorPool> preparing;
     private final Runnable changed;
-    private final Latest<Optional<Made>> maker = new Latest<>("oakmirror-correction");
-    private final Latest<Double> peaks = new Latest<>("oakmirror-headroom");
-    private final PauseTransition quiet = new PauseTransition(Duration.millis(QUIET_MILLIS));
+    private final Newest<Optional<Made>> maker;
+    private final Newest<Double> peaks;
     private Optional<Made> made = Optional.empty();
     private int rate = USUAL_RATE;
 
     /** A correction, the mix it is for, and its processors. */
-    private record Made(Chain chain, ImportedTrack mix, ProcessorPool processors) {}
+    private record Made(Chain chain, int rate, ImportedTrack mix, ProcessorPool processors) {}
 
     /**
      * Follows a workspace.
@@ -49,14 +45,15 @@ final class MixCorrection {
         this.workspace = workspace;
         this.preparing = preparing;
         this.changed = changed;
-        quiet.setOnFinished(e -> measurePeak());
+        maker = workspace.background().newest(Kind.QUICK, "Making the correction ready to be heard");
+        peaks = workspace.background().newest(Kind.PREVIEW, "Measuring the peaks of the corrected mix");
         workspace.proposalProperty().subscribe(p -> make());
         workspace.sessionProperty().map(Session::phase).subscribe(p -> make());
     }
 
-    /** The processors, when there is a correction. */
+    /** The processors, when there is a correction, and they are made for the rate that is wanted. */
     Optional<ProcessorPool> processors() {
-        return made.map(Made::processors);
+        return made.filter(m -> m.rate() == rate).map(Made::processors);
     }
 
     /** Makes them for another rate. */
@@ -71,14 +68,14 @@ final class MixCorrection {
         int wanted = rate;
         Optional<ImportedTrack> mix = workspace.tracks().mix().flatMap(TrackSlot::imported);
         maker.submit(
-                () -> mix.filter(m -> proposal.gap().isKnown() && proposal.fits(wanted))
+                progress -> mix.filter(m -> proposal.gap().isKnown() && proposal.fits(wanted))
                         .map(m -> {
                             double change =
                                     proposal.loudnessChangeLu(m.measurement().spectrum(), phase);
                             Chain chain = Chain.of(proposal.filter(phase)).withGainDb(-change);
                             ProcessorPool processors = new ProcessorPool(chain.maker(wanted));
                             m.audio().ifPresent(audio -> preparing.accept(audio, processors));
-                            return new Made(chain, m, processors);
+                            return new Made(chain, wanted, m, processors);
                         }),
                 next -> {
                     made = next;
@@ -94,7 +91,12 @@ final class MixCorrection {
                 .setCorrectedPeak(
                         made.map(m -> m.mix().measurement().heard().peaks().truePeakDbtp() + highestGainDb(m.chain()))
                                 .orElse(Double.NEGATIVE_INFINITY));
-        quiet.playFromStart();
+        Optional<Made> now = made;
+        workspace.background().later(QUIET_MILLIS, () -> {
+            if (made == now) {
+                measurePeak();
+            }
+        });
     }
 
     private static double highestGainDb(Chain chain) {
@@ -105,23 +107,14 @@ final class MixCorrection {
     private void measurePeak() {
         made.filter(m -> m.mix().audio().isPresent())
                 .ifPresent(m -> peaks.submit(
-                        progress -> {
-                            try {
-                                return CorrectedPeak.dbtp(m.mix().audio().get(), m.chain(), progress);
-                            } catch (IOException e) {
-                                throw new UncheckedIOException(e);
-                            }
-                        },
-                        peak -> {
+                        progress -> CorrectedPeak.dbtp(m.mix().audio().get(), m.chain(), progress), peak -> {
                             if (made.equals(Optional.of(m))) {
                                 workspace.derivation().setCorrectedPeak(peak);
                             }
-                        },
-                        () -> {}));
+                        }));
     }
 
     void close() {
-        quiet.stop();
         maker.close();
         peaks.close();
     }

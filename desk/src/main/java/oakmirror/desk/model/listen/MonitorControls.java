@@ -14,10 +14,12 @@ import javafx.beans.property.SimpleIntegerProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.value.ObservableValue;
 import oakmirror.audio.Decibels;
-import oakmirror.desk.model.work.Latest;
 import oakmirror.dsp.BandSolo;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.ImpulseResponseFile;
+import oakmirror.media.work.Background;
+import oakmirror.media.work.Kind;
+import oakmirror.media.work.Newest;
 import oakmirror.monitor.MonitorInsert;
 import oakmirror.monitor.MonitorPath;
 import oakmirror.monitor.MonitorPath.Sides;
@@ -51,12 +53,17 @@ public final class MonitorControls {
     private final DoubleProperty volumeDb = new SimpleDoubleProperty(0);
     private final BooleanProperty dimmed = new SimpleBooleanProperty();
     private final IntegerProperty responses = new SimpleIntegerProperty();
-    private final Latest<Read> reader = new Latest<>("oakmirror-insert");
+    private final Newest<Read> reader;
     private Optional<Response> response = Optional.empty();
     private Optional<BandSolo> bandSolo = Optional.empty();
     private Optional<MonitorInsert> insert = Optional.empty();
     private Optional<Band> soloedBand = Optional.empty();
     private int bandRate;
+
+    /** Everything as it is. */
+    public MonitorControls(Background background) {
+        reader = background.newest(Kind.DISK, "Reading the impulse response");
+    }
 
     /** Which sides are heard. */
     public ObjectProperty<Sides> sidesProperty() {
@@ -141,7 +148,7 @@ public final class MonitorControls {
                         removeInsert();
                     }
                 },
-                () -> said.accept(file.getFileName() + " could not be read; the log says why."));
+                failure -> said.accept(failure.sentence()));
     }
 
     private record Read(Optional<Response> response, Optional<String> sentence) {}

@@ -3,7 +3,6 @@ package oakmirror.desk.model.session;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.function.Consumer;
 import java.util.function.Supplier;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
@@ -13,10 +12,12 @@ import oakmirror.compare.Gap;
 import oakmirror.compare.Subject;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.Proposal;
-import oakmirror.desk.model.work.Latest;
 import oakmirror.level.LevelMatch;
 import oakmirror.level.TrackLevel;
 import oakmirror.measure.Provenance;
+import oakmirror.media.work.Background;
+import oakmirror.media.work.Kind;
+import oakmirror.media.work.Newest;
 import oakmirror.session.ComparisonSettings;
 import oakmirror.session.Session;
 import oakmirror.spectrum.StereoSpectrum.Part;
@@ -29,28 +30,25 @@ public final class Derivation {
 
     private static final int USUAL_RATE = 48000;
 
+    private final Background background;
     private final Tracks tracks;
     private final Supplier<Session> session;
-    private final Consumer<String> said;
     private final ReadOnlyObjectWrapper<LevelMatch> levels = new ReadOnlyObjectWrapper<>(LevelMatch.NONE);
     private final ReadOnlyObjectWrapper<Proposal> proposal = new ReadOnlyObjectWrapper<>(Proposal.none());
     private final ReadOnlyBooleanWrapper settled = new ReadOnlyBooleanWrapper(true);
     private final List<Runnable> afterSettling = new ArrayList<>();
-    private final Latest<Proposal> proposer = new Latest<>("oakmirror-proposal");
+    private final Newest<Proposal> proposer;
     private Basis proposedFor =
             new Basis(Optional.empty(), List.of(), Session.EMPTY.correction(), List.of(), USUAL_RATE);
     private boolean proposing;
     private double correctedPeakDbtp = Double.NEGATIVE_INFINITY;
 
-    /**
-     * Nothing to follow from yet.
-     *
-     * @param said takes what the user should know, in one sentence
-     */
-    Derivation(Tracks tracks, Supplier<Session> session, Consumer<String> said) {
+    /** Nothing to follow from yet. */
+    Derivation(Background background, Tracks tracks, Supplier<Session> session) {
+        this.background = background;
         this.tracks = tracks;
         this.session = session;
-        this.said = said;
+        proposer = background.newest(Kind.QUICK, "Working out the correction");
     }
 
     ReadOnlyObjectProperty<LevelMatch> levelsProperty() {
@@ -112,8 +110,8 @@ public final class Derivation {
                                 .refusing(basis.refusedMoves())
                         : Proposal.none(),
                 made -> proposed(basis, made),
-                () -> {
-                    said.accept("The correction could not be worked out; the log says why.");
+                failure -> {
+                    background.tell(failure);
                     proposed(basis, Proposal.none());
                 });
     }

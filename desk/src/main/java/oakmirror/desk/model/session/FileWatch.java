@@ -6,12 +6,9 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.concurrent.ScheduledExecutorService;
-import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
-import javafx.application.Platform;
-import oakmirror.media.Workers;
 import oakmirror.media.cache.FileState;
+import oakmirror.media.work.Background;
 
 /**
  * Notices when the file of a track is not any more what was read: looks at all of them once a second, and tells of one that has changed and
@@ -24,15 +21,17 @@ final class FileWatch {
 
     private record Watched(TrackSlot slot, Path file, FileState read) {}
 
-    private final ScheduledExecutorService looking = Workers.scheduled("oakmirror-watch");
+    private final Background background;
+    private final Runnable ending;
     private final Consumer<TrackSlot> changed;
     private final Map<TrackSlot, FileState> seen = new HashMap<>();
     private volatile List<Watched> watched = List.of();
 
     /** Watches nothing yet; {@code changed} is told on the window's thread. */
-    FileWatch(Consumer<TrackSlot> changed) {
+    FileWatch(Background background, Consumer<TrackSlot> changed) {
+        this.background = background;
         this.changed = changed;
-        looking.scheduleWithFixedDelay(this::look, LOOK_MILLIS, LOOK_MILLIS, TimeUnit.MILLISECONDS);
+        ending = background.every(LOOK_MILLIS, this::look);
     }
 
     /** Watches the files of these tracks, as far as they have been read. */
@@ -53,7 +52,7 @@ final class FileWatch {
                 seen.remove(w.slot());
             } else if (state.get().equals(seen.put(w.slot(), state.get()))) {
                 seen.remove(w.slot());
-                Platform.runLater(() -> changed.accept(w.slot()));
+                background.window().execute(() -> changed.accept(w.slot()));
             }
         }
     }
@@ -67,6 +66,6 @@ final class FileWatch {
     }
 
     void close() {
-        looking.shutdownNow();
+        ending.run();
     }
 }

@@ -6,15 +6,14 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.concurrent.CancellationException;
-import java.util.concurrent.ExecutorService;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
-import javafx.application.Platform;
+import oakmirror.audio.Progress;
 import oakmirror.desk.model.work.Job;
 import oakmirror.desk.model.work.Jobs;
-import oakmirror.media.Workers;
 import oakmirror.media.file.AudioFile;
+import oakmirror.media.work.Background;
+import oakmirror.media.work.Kind;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -24,7 +23,7 @@ public final class FolderLooker {
     private static final Logger LOG = LoggerFactory.getLogger(FolderLooker.class);
     private static final int DEEPEST_FOLDER = 4;
 
-    private final ExecutorService looking = Workers.fixed("oakmirror-look", 1);
+    private final Background background;
     private final Jobs jobs;
 
     /**
@@ -37,23 +36,33 @@ public final class FolderLooker {
     public record Found(List<Path> files, List<Path> folders, String sentence) {}
 
     /** A looker whose work is shown among these. */
-    public FolderLooker(Jobs jobs) {
+    public FolderLooker(Background background, Jobs jobs) {
+        this.background = background;
         this.jobs = jobs;
     }
 
     /** Looks through files and folders; {@code then} takes what was found, on the window's thread. */
     public void lookThrough(List<Path> paths, Consumer<Found> then) {
         Job job = jobs.start("looking through what was added");
-        looking.execute(() -> {
-            Found found = find(paths, job);
-            Platform.runLater(() -> {
-                jobs.end(job);
-                then.accept(found);
-            });
-        });
+        background.submit(
+                Kind.DISK,
+                "Looking through what was added",
+                job,
+                progress -> find(paths, progress),
+                found -> {
+                    jobs.end(job);
+                    then.accept(found);
+                },
+                failure -> {
+                    jobs.end(job);
+                    then.accept(new Found(
+                            List.of(),
+                            List.of(),
+                            failure.isCancelled() ? "Cancelled; nothing was added." : failure.sentence()));
+                });
     }
 
-    private static Found find(List<Path> paths, Job job) {
+    private static Found find(List<Path> paths, Progress progress) {
         List<Path> files = new ArrayList<>();
         List<Path> folders = new ArrayList<>();
         String sentence = "";
@@ -61,14 +70,12 @@ public final class FolderLooker {
             for (Path path : paths) {
                 if (Files.isDirectory(path)) {
                     folders.add(path);
-                    files.addAll(audioIn(path, job));
+                    files.addAll(audioIn(path, progress));
                 } else {
                     files.add(path);
                 }
             }
             sentence = files.isEmpty() ? "There is no audio file in that folder." : "";
-        } catch (CancellationException e) {
-            return new Found(List.of(), List.of(), "Cancelled; nothing was added.");
         } catch (IOException | UncheckedIOException e) {
             LOG.info("a folder could not be looked through", e);
             sentence = "A folder may not be read; what is in it was left out.";
@@ -76,18 +83,13 @@ public final class FolderLooker {
         return new Found(files, folders, sentence);
     }
 
-    private static List<Path> audioIn(Path folder, Job job) throws IOException {
+    private static List<Path> audioIn(Path folder, Progress progress) throws IOException {
         try (Stream<Path> files = Files.walk(folder, DEEPEST_FOLDER)) {
-            return files.peek(f -> job.check(0))
+            return files.peek(f -> progress.check(0))
                     .filter(AudioFile::looksLikeAudio)
                     .filter(Files::isRegularFile)
                     .sorted()
                     .toList();
         }
-    }
-
-    /** Ends all work. */
-    public void close() {
-        looking.shutdownNow();
     }
 }

@@ -11,17 +11,14 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.ScheduledExecutorService;
-import java.util.concurrent.TimeUnit;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
-import javafx.application.Platform;
 import oakmirror.files.Leftovers;
 import oakmirror.files.WholeFile;
-import oakmirror.media.Workers;
 import oakmirror.media.cache.FileState;
 import oakmirror.media.cache.UserFolders;
+import oakmirror.media.work.Background;
 import oakmirror.session.SessionDocument;
 import oakmirror.session.SessionFile;
 import org.slf4j.Logger;
@@ -46,8 +43,9 @@ public final class Recovery {
     private final Workspace workspace;
     private final Path folder = UserFolders.state().resolve("recovery");
     private final Path own = folder.resolve("open-" + Leftovers.processMark() + ".json");
-    private final ScheduledExecutorService writing = Workers.scheduled("oakmirror-recovery");
+    private final Background background;
     private boolean due;
+    private boolean closed;
 
     /**
      * What a window left that did not end as it should.
@@ -61,7 +59,8 @@ public final class Recovery {
             Path left, Instant when, SessionDocument document, Optional<Path> origin, Optional<FileState> state) {}
 
     /** Follows a workspace. */
-    public Recovery(Workspace workspace) {
+    public Recovery(Background background, Workspace workspace) {
+        this.background = background;
         this.workspace = workspace;
         workspace.sessionProperty().subscribe(s -> changed());
         workspace.logProperty().subscribe(l -> changed());
@@ -70,21 +69,21 @@ public final class Recovery {
 
     /** Writes a little later; what comes until then goes with it. */
     private void changed() {
-        if (!due && !writing.isShutdown()) {
+        if (!due && !closed) {
             due = true;
-            writing.schedule(() -> Platform.runLater(this::write), BEHIND_MILLIS, TimeUnit.MILLISECONDS);
+            background.later(BEHIND_MILLIS, this::write);
         }
     }
 
     private void write() {
         due = false;
-        if (writing.isShutdown()) {
+        if (closed) {
             return;
         }
         boolean needed = workspace.unsavedProperty().get() && !workspace.isBlank();
         SessionDocument document = workspace.document();
         Draft draft = workspace.draft();
-        writing.execute(() -> {
+        background.keep(() -> {
             try {
                 if (needed) {
                     write(document, draft);
@@ -157,12 +156,12 @@ public final class Recovery {
     public void open(Left left) {
         workspace.restore(left.document(), new Draft(SessionDocument.EMPTY, left.origin(), left.state()));
         write();
-        writing.execute(() -> delete(left));
+        background.keep(() -> delete(left));
     }
 
     /** Throws away what was left. */
     public void discard(Left left) {
-        writing.execute(() -> delete(left));
+        background.keep(() -> delete(left));
     }
 
     private static void delete(Left left) {
@@ -175,16 +174,13 @@ public final class Recovery {
 
     /** Ends: the window is closed as it should be, so nothing is left. */
     public void close() {
-        writing.shutdown();
-        try {
-            if (!writing.awaitTermination(2, TimeUnit.SECONDS)) {
-                LOG.warn("recovery did not end in time");
+        closed = true;
+        background.keep(() -> {
+            try {
+                Files.deleteIfExists(own);
+            } catch (IOException e) {
+                LOG.warn("{} could not be removed", own, e);
             }
-            Files.deleteIfExists(own);
-        } catch (IOException e) {
-            LOG.warn("{} could not be removed", own, e);
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-        }
+        });
     }
 }

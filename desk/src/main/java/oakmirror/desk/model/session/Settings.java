@@ -11,15 +11,9 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.ExecutionException;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.RejectedExecutionException;
-import java.util.concurrent.ScheduledExecutorService;
-import java.util.concurrent.TimeUnit;
-import java.util.concurrent.TimeoutException;
 import oakmirror.files.WholeFile;
-import oakmirror.media.Workers;
 import oakmirror.media.cache.UserFolders;
+import oakmirror.media.work.Background;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -37,12 +31,12 @@ public final class Settings {
 
     private final Path file = UserFolders.config().resolve("settings.json");
     private final ObjectNode values;
-    private final ScheduledExecutorService writing = Workers.scheduled("oakmirror-settings");
-    private final ExecutorService looking = Workers.fixed("oakmirror-folders", 2);
+    private final Background background;
     private boolean due;
 
     /** The settings as they were kept last. */
-    public Settings() {
+    public Settings(Background background) {
+        this.background = background;
         values = read();
     }
 
@@ -85,9 +79,9 @@ public final class Settings {
     private synchronized void change(Runnable how) {
         ObjectNode before = values.deepCopy();
         how.run();
-        if (!values.equals(before) && !due && !writing.isShutdown()) {
+        if (!values.equals(before) && !due) {
             due = true;
-            writing.schedule(this::write, WRITE_AFTER_MILLIS, TimeUnit.MILLISECONDS);
+            background.later(WRITE_AFTER_MILLIS, () -> background.keep(this::write));
         }
     }
 
@@ -125,14 +119,7 @@ public final class Settings {
 
     /** Whether a folder is there, asked on another thread: a drive that has gone can take its time to say so. */
     private boolean isThere(Path folder) {
-        try {
-            return looking.submit(() -> Files.isDirectory(folder)).get(ANSWER_MILLIS, TimeUnit.MILLISECONDS);
-        } catch (ExecutionException | TimeoutException | RejectedExecutionException e) {
-            return false;
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            return false;
-        }
+        return background.ask(() -> Files.isDirectory(folder), ANSWER_MILLIS).orElse(false);
     }
 
     /** Writes everything to disk. */
@@ -150,10 +137,8 @@ public final class Settings {
         }
     }
 
-    /** Writes what is still to be written, and ends. */
+    /** Has what is still to be written written. */
     public void close() {
-        writing.shutdownNow();
-        looking.shutdownNow();
-        write();
+        background.keep(this::write);
     }
 }

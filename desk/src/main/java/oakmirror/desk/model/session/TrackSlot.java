@@ -3,6 +3,8 @@ package oakmirror.desk.model.session;
 import java.util.Optional;
 import javafx.beans.property.DoubleProperty;
 import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyStringProperty;
+import javafx.beans.property.ReadOnlyStringWrapper;
 import javafx.beans.property.SimpleDoubleProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.property.SimpleStringProperty;
@@ -36,6 +38,7 @@ public final class TrackSlot {
     private Optional<TrackMeasurement> passage = Optional.empty();
 
     private Optional<Origin> unmeasurable = Optional.empty();
+    private final ReadOnlyStringWrapper passageFailure = new ReadOnlyStringWrapper("");
 
     TrackSlot(Track track) {
         this.track = track;
@@ -48,6 +51,9 @@ public final class TrackSlot {
 
     void setTrack(Track next) {
         track = next;
+        if (unmeasurable.isPresent() && !wanted().equals(unmeasurable)) {
+            forgetUnmeasurable(); // another passage is chosen
+        }
     }
 
     /** What is heard of it, once it is ready, where it has sound. */
@@ -135,9 +141,21 @@ public final class TrackSlot {
         passage = Optional.of(measurement);
     }
 
-    /** A passage that cannot be measured. */
-    void setUnmeasurable(Origin origin) {
+    /** A passage that could not be measured, and why, in one sentence. */
+    void setUnmeasurable(Origin origin, String sentence) {
         unmeasurable = Optional.of(origin);
+        passageFailure.set(sentence);
+    }
+
+    /** Why its chosen passage could not be measured, in one sentence, or empty; see {@link Tracks#measureAgain}. */
+    public ReadOnlyStringProperty passageFailureProperty() {
+        return passageFailure.getReadOnlyProperty();
+    }
+
+    /** Forgets that a passage could not be measured, so that it is tried again. */
+    void forgetUnmeasurable() {
+        unmeasurable = Optional.empty();
+        passageFailure.set("");
     }
 
     /** Whether its chosen passage is on its way to being measured. */
@@ -184,7 +202,7 @@ public final class TrackSlot {
 
     void finish(Optional<ImportedTrack> ready, String sentence) {
         job = Optional.empty();
-        unmeasurable = Optional.empty();
+        forgetUnmeasurable();
         imported.set(ready);
         failure.set(sentence);
     }

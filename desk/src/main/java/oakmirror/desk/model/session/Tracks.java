@@ -3,30 +3,27 @@ package oakmirror.desk.model.session;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.CancellationException;
-import java.util.concurrent.ExecutorService;
 import java.util.function.Consumer;
-import javafx.application.Platform;
 import javafx.beans.property.ReadOnlyIntegerProperty;
 import javafx.beans.property.ReadOnlyIntegerWrapper;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
+import oakmirror.audio.Progress;
 import oakmirror.audio.StereoSource;
 import oakmirror.compare.Subject;
 import oakmirror.desk.model.work.Job;
 import oakmirror.desk.model.work.Jobs;
 import oakmirror.media.ImportedTrack;
 import oakmirror.media.TrackImporter;
-import oakmirror.media.Workers;
 import oakmirror.media.cache.AudioCache;
 import oakmirror.media.file.AudioFileException;
+import oakmirror.media.work.Background;
+import oakmirror.media.work.Kind;
 import oakmirror.rhythm.BarGrid;
 import oakmirror.session.ComparisonSettings.Scope;
 import oakmirror.session.Session;
 import oakmirror.session.Source;
 import oakmirror.session.Track;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
 
 /**
  * The tracks of the session, imported as they come in: the mix at its own rate, references at the mix's. Follows the session, keeping
@@ -34,16 +31,12 @@ import org.slf4j.LoggerFactory;
  */
 public final class Tracks {
 
-    private static final Logger LOG = LoggerFactory.getLogger(Tracks.class);
-
     private final Jobs jobs;
     private final Runnable changed;
     private final Consumer<String> said;
     private final FileWatch watch;
-    private final ExecutorService importing =
-            Workers.fixed("oakmirror-import", Math.max(2, Runtime.getRuntime().availableProcessors()));
-    private final ExecutorService measuring = Workers.perProcessor("oakmirror-measure");
-    private final TrackImporter importer = new TrackImporter(AudioCache.ofUser(), measuring);
+    private final Background background;
+    private final TrackImporter importer;
     private final ObservableList<TrackSlot> all = FXCollections.observableArrayList();
     /** One for all who listen: a wrapper nobody holds would take its listeners with it. */
     private final ObservableList<TrackSlot> readable = FXCollections.unmodifiableObservableList(all);
@@ -58,12 +51,14 @@ public final class Tracks {
      * @param changed called whenever a track becomes ready or fails, or its passage has been measured
      * @param said takes what the user should know, in one sentence
      */
-    Tracks(Jobs jobs, Runnable changed, Consumer<String> said) {
+    Tracks(Background background, Jobs jobs, Runnable changed, Consumer<String> said) {
+        this.background = background;
         this.jobs = jobs;
         this.changed = changed;
         this.said = said;
-        passages = new PassageReadings(importer, this::passageMeasured, said);
-        watch = new FileWatch(this::fileChanged);
+        importer = new TrackImporter(AudioCache.ofUser(), background.parts());
+        passages = new PassageReadings(background, importer, this::passageMeasured);
+        watch = new FileWatch(background, this::fileChanged);
     }
 
     private void passageMeasured() {
@@ -179,8 +174,17 @@ public final class Tracks {
         }
     }
 
+    /** Measures the chosen passage of a track again, which could not be measured. */
+    public void measureAgain(TrackSlot slot) {
+        if (all.contains(slot)) {
+            slot.forgetUnmeasurable();
+            passages.follow(slot);
+            changed.run();
+        }
+    }
+
     private void fileChanged(TrackSlot slot) {
-        if (all.contains(slot) && !slot.isBusy() && !importing.isShutdown()) {
+        if (all.contains(slot) && !slot.isBusy()) {
             readAgain(slot);
             said.accept(slot.track().name() + " has changed on disk and is read again.");
         }
@@ -190,40 +194,25 @@ public final class Tracks {
         Job job = jobs.start("reading " + slot.track().name());
         Source source = slot.track().source();
         slot.begin(job);
-        importing.execute(() -> {
-            try {
-                job.check(0);
-                ImportedTrack track = bringIn(source, rate, job);
-                Platform.runLater(() -> ended(slot, job, Optional.of(track), ""));
-            } catch (AudioFileException e) {
-                LOG.info("import failed: {}", source, e);
-                Platform.runLater(() -> failed(slot, job, e.getMessage()));
-            } catch (CancellationException e) {
-                Platform.runLater(() -> failed(slot, job, "Cancelled; try again when you want it."));
-            } catch (RuntimeException | Error e) {
-                LOG.error("import failed: {}", source, e);
-                String reason = e instanceof OutOfMemoryError
-                        ? " needs more memory than there is; close other programs and try again."
-                        : " could not be measured; the log says why.";
-                Platform.runLater(() -> failed(slot, job, slot.track().name() + reason));
-            }
-        });
+        background.submit(
+                Kind.IMPORT,
+                "Reading " + slot.track().name(),
+                job,
+                progress -> bringIn(source, rate, progress),
+                track -> ended(slot, job, Optional.of(track), ""),
+                failure -> ended(slot, job, Optional.empty(), failure.sentence()));
     }
 
-    private ImportedTrack bringIn(Source source, Optional<Integer> rate, Job job) throws AudioFileException {
+    private ImportedTrack bringIn(Source source, Optional<Integer> rate, Progress progress) throws AudioFileException {
         if (source instanceof Source.File file) {
-            return importer.importTrack(file.path(), rate, job);
+            return importer.importTrack(file.path(), rate, progress);
         }
         throw new IllegalStateException("no way to bring in " + source);
     }
 
-    private void failed(TrackSlot slot, Job job, String sentence) {
-        ended(slot, job, Optional.empty(), sentence);
-    }
-
     private void ended(TrackSlot slot, Job job, Optional<ImportedTrack> track, String failure) {
         jobs.end(job);
-        if (!slot.isOf(job) || importing.isShutdown()) {
+        if (!slot.isOf(job)) {
             return;
         }
         slot.finish(track, failure);
@@ -237,8 +226,5 @@ public final class Tracks {
     void close() {
         all.forEach(TrackSlot::cancel);
         watch.close();
-        importing.shutdownNow();
-        passages.close();
-        measuring.shutdownNow();
     }
 }

@@ -20,8 +20,10 @@ import oakmirror.compare.Gap;
 import oakmirror.compare.Jump;
 import oakmirror.correction.Proposal;
 import oakmirror.desk.model.work.Jobs;
-import oakmirror.desk.model.work.Latest;
 import oakmirror.level.LevelMatch;
+import oakmirror.media.work.Background;
+import oakmirror.media.work.Kind;
+import oakmirror.media.work.Newest;
 import oakmirror.session.Fact;
 import oakmirror.session.History;
 import oakmirror.session.Session;
@@ -41,6 +43,7 @@ public final class Workspace {
 
     private static final Logger LOG = LoggerFactory.getLogger(Workspace.class);
 
+    private final Background background;
     private final Jobs jobs;
     private final Tracks tracks;
     private History<Session> history = new History<>(Session.EMPTY);
@@ -53,13 +56,21 @@ public final class Workspace {
     private final BooleanProperty canRedo = new SimpleBooleanProperty();
     private final StringProperty message = new SimpleStringProperty("");
     private final Derivation derivation;
-    private final Latest<Opened> opener = new Latest<>("oakmirror-open");
+    private final Newest<Opened> opener;
 
     /** A workspace with nothing in it. */
-    public Workspace(Jobs jobs) {
-        this.jobs = jobs;
-        this.tracks = new Tracks(jobs, this::derive, message::set);
-        this.derivation = new Derivation(tracks, this::session, message::set);
+    public Workspace(Background background) {
+        this.background = background;
+        this.jobs = new Jobs(background.window());
+        background.tellTo(message::set);
+        this.opener = background.newest(Kind.DISK, "Opening the session");
+        this.tracks = new Tracks(background, jobs, this::derive, message::set);
+        this.derivation = new Derivation(background, tracks, this::session);
+    }
+
+    /** Who does what in the background. */
+    public Background background() {
+        return background;
     }
 
     /** Work in progress. */
@@ -267,7 +278,7 @@ public final class Workspace {
                     opened.draft().ifPresent(this::show);
                     then.accept(opened.sentence());
                 },
-                () -> then.accept(Optional.of(path.getFileName() + " could not be read; the log says why.")));
+                failure -> then.accept(Optional.of(failure.sentence())));
     }
 
     private record Opened(Optional<Draft> draft, Optional<String> sentence) {

@@ -1,6 +1,6 @@
 package oakmirror.desk.model.work;
 
-import javafx.application.Platform;
+import java.util.concurrent.Executor;
 import javafx.beans.property.DoubleProperty;
 import javafx.beans.property.SimpleDoubleProperty;
 import oakmirror.audio.Progress;
@@ -9,12 +9,14 @@ import oakmirror.audio.Progress;
 public final class Job implements Progress {
 
     private final String name;
+    private final Executor window;
     private final DoubleProperty fraction = new SimpleDoubleProperty();
     private volatile boolean cancelled;
     private volatile double reported;
 
-    Job(String name) {
+    Job(String name, Executor window) {
         this.name = name;
+        this.window = window;
     }
 
     /** What is being done. */
@@ -41,7 +43,7 @@ public final class Job implements Progress {
     public boolean report(double done) {
         if (done - reported > 0.005 || done >= 1) {
             reported = done;
-            Platform.runLater(() -> fraction.set(done));
+            window.execute(() -> fraction.set(done));
         }
         return !cancelled;
     }

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import java.util.List;
 import java.util.Optional;
 import oakmirror.desk.model.listen.MonitorControls.Band;
+import oakmirror.media.work.Background;
 import oakmirror.monitor.MonitorPath;
 import oakmirror.monitor.MonitorPath.Sides;
 import oakmirror.spectrum.Zone;
@@ -18,7 +19,7 @@ class MonitorControlsTest {
 
     @Test
     void theZonesAreSteppedThroughAndProcessorsKept() {
-        MonitorControls controls = new MonitorControls();
+        MonitorControls controls = new MonitorControls(new Background(Runnable::run));
         controls.stepZone(1);
         assertThat(controls.bandProperty().get()).contains(Band.of(Zone.SUB));
         controls.stepZone(-1);

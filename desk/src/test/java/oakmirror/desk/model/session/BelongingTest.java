@@ -13,14 +13,13 @@ import oakmirror.audio.Progress;
 import oakmirror.audio.TimeRange;
 import oakmirror.correction.Proposal;
 import oakmirror.desk.model.finish.Finishing;
-import oakmirror.desk.model.work.Jobs;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.media.ImportedTrack;
 import oakmirror.media.TestFiles;
 import oakmirror.media.TrackImporter;
-import oakmirror.media.Workers;
 import oakmirror.media.cache.AudioCache;
 import oakmirror.media.file.OutputFormat;
+import oakmirror.media.work.Background;
 import oakmirror.session.ComparisonSettings.Scope;
 import oakmirror.session.Passage;
 import oakmirror.session.Session;
@@ -48,7 +47,7 @@ class BelongingTest extends ModelTest {
         assertThat(onFx(() -> slot(0).track().id())).isEqualTo(id);
         Session kept = onFx(workspace::session);
         fx(workspace::close);
-        workspace = onFx(() -> new Workspace(new Jobs())); // a restart
+        workspace = onFx(() -> new Workspace(background)); // a restart
         fx(() -> workspace.change("as it was", s -> kept));
         waitUntil(() -> slot(0).isSettled());
         assertThat(passageLufs(0)).isCloseTo(loud - 20, within(1.0));
@@ -109,7 +108,7 @@ class BelongingTest extends ModelTest {
         Proposal proposal = onFx(() -> workspace.proposalProperty().get());
         assertThat(proposal.bands()).as("there is something to correct").isNotEmpty();
         ImportedTrack master = new TrackImporter(
-                        new AudioCache(folder.resolve("other"), 1 << 30), Workers.perProcessor("test"))
+                        new AudioCache(folder.resolve("other"), 1 << 30), new Background(Runnable::run).parts())
                 .importTrack(out, Optional.empty(), Progress.NONE);
         double[] change = FractionalOctave.levelsDb(master.measurement().spectrum(), 1);
         double[] before = FractionalOctave.levelsDb(
@@ -136,23 +135,33 @@ class BelongingTest extends ModelTest {
     void aPassageThatCannotBeMeasuredIsSaidAndDoesNotHoldUpTheRest() throws Exception {
         Path file = TestFiles.music(folder.resolve("x.wav"), 48000, 2, 0.3);
         ImportedTrack whole = new TrackImporter(
-                        new AudioCache(folder.resolve("other"), 1 << 30), Workers.perProcessor("test"))
+                        new AudioCache(folder.resolve("other"), 1 << 30), new Background(Runnable::run).parts())
                 .importTrack(file, Optional.empty(), Progress.NONE);
         ImportedTrack silent = new ImportedTrack(
                 whole.path(), whole.content(), whole.measurement(), Optional.empty(), whole.rhythm(), List.of());
         TrackSlot slot = new TrackSlot(Track.of(file).withPassage(new Passage("p", new TimeRange(0, 1))));
         List<String> said = new ArrayList<>();
         PassageReadings readings =
-                new PassageReadings(onFx(() -> workspace.tracks().importer()), () -> {}, said::add);
+                new PassageReadings(background, onFx(() -> workspace.tracks().importer()), () -> {});
+        background.tellTo(said::add);
         fx(() -> {
             slot.finish(Optional.of(silent), "");
             readings.follow(slot);
             assertThat(slot.isMeasuring()).isTrue();
         });
         waitUntil(() -> !slot.isMeasuring());
-        assertThat(said).containsExactly("The passage of x could not be measured; the log says why.");
+        assertThat(said).containsExactly("x.wav has no sound to be measured.");
+        assertThat(onFx(() -> slot.passageFailureProperty().get())).isEqualTo(said.get(0));
         assertThat(onFx(() -> slot.measured(Scope.PASSAGES))).isEmpty();
         assertThat(onFx(slot::isSettled)).isTrue();
-        readings.close();
+        fx(() -> {
+            slot.finish(Optional.of(whole), ""); // whatever was wrong has been put right
+            slot.setUnmeasurable(slot.wanted().orElseThrow(), "a disk that was away");
+            assertThat(slot.isMeasuring()).isFalse();
+            slot.forgetUnmeasurable();
+            readings.follow(slot);
+        });
+        waitUntil(() -> slot.measured(Scope.PASSAGES).isPresent());
+        assertThat(onFx(() -> slot.passageFailureProperty().get())).isEmpty();
     }
 }

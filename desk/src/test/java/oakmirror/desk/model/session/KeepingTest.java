@@ -62,7 +62,7 @@ class KeepingTest extends ModelTest {
     @Test
     void whatWasNotSavedIsKeptAndOfferedAgain() throws Exception {
         Path recovery = folder.resolve("config/state/recovery");
-        Recovery first = onFx(() -> new Recovery(workspace));
+        Recovery first = onFx(() -> new Recovery(background, workspace));
         fx(() -> workspace.change("name", s -> s.withName("Ferry Reels")));
         fx(() -> workspace.addFiles(List.of(folder.resolve("x.wav"))));
         waitUntil(() -> filesIn(recovery).size() == 1);
@@ -99,26 +99,26 @@ class KeepingTest extends ModelTest {
 
     @Test
     void settingsAreWrittenWithoutBeingAskedTo() throws Exception {
-        Settings settings = new Settings();
+        Settings settings = new Settings(background);
         settings.keep("theme", "LAMPLIGHT");
         waitUntil(() -> Files.exists(folder.resolve("config/settings.json")));
-        assertThat(new Settings().text("theme", "")).isEqualTo("LAMPLIGHT");
+        assertThat(new Settings(background).text("theme", "")).isEqualTo("LAMPLIGHT");
         settings.close();
     }
 
     @Test
     void settingsAreKeptAndBrokenOnesAreForgotten() throws IOException {
-        Settings settings = new Settings();
+        Settings settings = new Settings(background);
         settings.keep("theme", Theme.LAMPLIGHT.name());
         settings.keep("window.width", 1111);
         settings.rememberFolder("audio", folder);
         settings.close();
-        Settings again = new Settings();
+        Settings again = new Settings(background);
         assertThat(again.text("theme", "")).isEqualTo("LAMPLIGHT");
         assertThat(again.number("window.width", 0)).isEqualTo(1111);
         assertThat(again.folder("audio")).contains(folder.toAbsolutePath());
         assertThat(again.folder("session")).isEmpty();
         Files.writeString(folder.resolve("config/settings.json"), "{{{");
-        assertThat(new Settings().text("theme", "none")).isEqualTo("none");
+        assertThat(new Settings(background).text("theme", "none")).isEqualTo("none");
     }
 }

@@ -3,8 +3,9 @@ package oakmirror.desk.model.session;
 import java.nio.file.Path;
 import java.util.concurrent.Callable;
 import java.util.concurrent.TimeUnit;
+import javafx.application.Platform;
 import oakmirror.audio.TimeRange;
-import oakmirror.desk.model.work.Jobs;
+import oakmirror.media.work.Background;
 import oakmirror.session.ComparisonSettings.Scope;
 import oakmirror.session.Passage;
 import org.junit.jupiter.api.AfterEach;
@@ -20,6 +21,7 @@ abstract class ModelTest {
     @TempDir
     Path folder;
 
+    Background background;
     Workspace workspace;
 
     @BeforeAll
@@ -31,7 +33,8 @@ abstract class ModelTest {
     void start() {
         System.setProperty("oakmirror.cache", folder.resolve("cache").toString());
         System.setProperty("oakmirror.config", folder.resolve("config").toString());
-        workspace = onFx(() -> new Workspace(new Jobs()));
+        background = new Background(Platform::runLater);
+        workspace = onFx(() -> new Workspace(background));
     }
 
     @AfterEach
@@ -40,6 +43,7 @@ abstract class ModelTest {
             workspace.close();
             return true;
         });
+        background.close();
     }
 
     static <T> T onFx(Callable<T> work) {

@@ -7,14 +7,9 @@ import static org.assertj.core.api.Assertions.within;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.CountDownLatch;
-import java.util.concurrent.TimeUnit;
-import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.IntStream;
-import oakmirror.desk.model.work.Latest;
 import oakmirror.media.TestFiles;
 import oakmirror.session.Session;
 import oakmirror.session.TrackId;
@@ -107,41 +102,6 @@ class WorkspaceTest extends ModelTest {
     }
 
     @Test
-    void onlyTheNewestRequestIsWorkedOn() throws Exception {
-        Latest<Integer> latest = new Latest<>("test");
-        CountDownLatch firstRuns = new CountDownLatch(1);
-        CountDownLatch letGo = new CountDownLatch(1);
-        AtomicInteger worked = new AtomicInteger();
-        List<Integer> results = new ArrayList<>();
-        latest.submit(
-                () -> {
-                    firstRuns.countDown();
-                    try {
-                        letGo.await();
-                    } catch (InterruptedException e) {
-                        Thread.currentThread().interrupt();
-                    }
-                    return worked.incrementAndGet();
-                },
-                results::add);
-        assertThat(firstRuns.await(10, TimeUnit.SECONDS)).isTrue();
-        for (int i = 0; i < 50; i++) {
-            int number = i;
-            latest.submit(
-                    () -> {
-                        worked.incrementAndGet();
-                        return 100 + number;
-                    },
-                    results::add);
-        }
-        letGo.countDown();
-        waitUntil(() -> results.contains(149));
-        assertThat(worked.get()).as("the first and the newest").isEqualTo(2);
-        assertThat(results).containsExactly(1, 149);
-        latest.close();
-    }
-
-    @Test
     void anIdOutlivesRenamingReorderingRelocatingAndUndo() throws Exception {
         Path one = TestFiles.music(folder.resolve("one.wav"), 48000, 2, 0.3);
         Path two = TestFiles.music(folder.resolve("two.wav"), 48000, 2, 0.2);
@@ -167,34 +127,5 @@ class WorkspaceTest extends ModelTest {
         fx(workspace::undo);
         fx(workspace::undo);
         assertThat(onFx(() -> List.copyOf(workspace.tracks().all()))).isEqualTo(slots);
-    }
-
-    @Test
-    void workThatFailsIsToldAndTheNextIsDone() throws Exception {
-        Latest<Integer> latest = new Latest<>("test");
-        List<String> happened = new ArrayList<>();
-        latest.submit(
-                progress -> {
-                    throw new IllegalStateException("on purpose");
-                },
-                n -> happened.add("done"),
-                () -> happened.add("failed"));
-        waitUntil(() -> happened.contains("failed"));
-        CountDownLatch running = new CountDownLatch(1);
-        latest.submit(
-                progress -> {
-                    running.countDown();
-                    while (true) {
-                        progress.check(0);
-                        Thread.onSpinWait();
-                    }
-                },
-                n -> happened.add("never"),
-                () -> happened.add("never"));
-        assertThat(running.await(10, TimeUnit.SECONDS)).isTrue();
-        latest.submit(() -> 1, n -> happened.add("next"));
-        waitUntil(() -> happened.contains("next"));
-        assertThat(happened).containsExactly("failed", "next");
-        latest.close();
     }
 }

@@ -1,0 +1,2 @@
+/** Who does what in the background: one owner of all worker threads. Ours. */
+package oakmirror.media.work;
