@@ -240,11 +240,7 @@ public final class DamageRun {
             }
             case 6 -> {
                 what.append("a part is missing ");
-                int length = random.nextInt(Math.min(bytes.length, 5000));
-                byte[] shorter = new byte[bytes.length - Math.min(length, bytes.length - at)];
-                System.arraycopy(bytes, 0, shorter, 0, at);
-                System.arraycopy(bytes, bytes.length - (shorter.length - at), shorter, at, shorter.length - at);
-                return shorter;
+                return without(bytes, at, random.nextInt(Math.min(bytes.length, 5000)));
             }
             default -> {
                 what.append("a part comes twice ");
@@ -255,5 +251,12 @@ public final class DamageRun {
             }
         }
         return bytes;
+    }
+
+    private static byte[] without(byte[] bytes, int at, int length) {
+        byte[] shorter = new byte[bytes.length - Math.min(length, bytes.length - at)];
+        System.arraycopy(bytes, 0, shorter, 0, at);
+        System.arraycopy(bytes, bytes.length - (shorter.length - at), shorter, at, shorter.length - at);
+        return shorter;
     }
 }

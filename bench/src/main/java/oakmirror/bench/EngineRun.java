@@ -79,45 +79,18 @@ public final class EngineRun {
 
     private static void run(List<StereoSource> sources, int rate, ToneFilter.Phase phase, int seconds)
             throws InterruptedException {
-        List<AnalogueSection> sections = IntStream.range(0, 12)
-                .mapToObj(i -> AnalogueSection.bell(40 * Math.pow(1.7, i), 3, 1))
-                .toList();
-        ToneFilter filter = new ToneFilter(phase, sections, hz -> sections.stream()
-                .mapToDouble(b -> b.gainDb(hz))
-                .sum());
-        ProcessorPool pool = new ProcessorPool(Chain.of(filter).maker(rate));
-        List<MonitorScene.Track> tracks = sources.stream()
-                .map(s -> new MonitorScene.Track(
-                        s,
-                        0.5f,
-                        Timing.COMMON,
-                        Optional.empty(),
-                        s == sources.get(0) ? Optional.of(pool) : Optional.empty()))
-                .toList();
+        List<MonitorScene.Track> tracks = tracks(sources, rate, phase);
         MonitorPath path = new MonitorPath(
                 MonitorPath.Sides.MONO, Optional.of(new BandSolo(120, 500, rate)), Optional.empty(), 0.8f);
         MonitorMixer mixer = new MonitorMixer(rate, AudioOutput.BLOCK);
-        Random random = new Random(1);
-        ThreadMXBean threads = (ThreadMXBean) ManagementFactory.getThreadMXBean();
         try (SimulatedOutput output = new SimulatedOutput(rate)) {
             mixer.setScene(scene(tracks, 0, Optional.empty(), path));
             output.start(mixer);
-            Thread audio = Thread.getAllStackTraces().keySet().stream()
-                    .filter(t -> t.getName().equals("oakmirror-simulated-output"))
-                    .findFirst()
-                    .orElseThrow();
-            long cpu = 0;
-            long allocated = 0;
-            long late = 0;
-            long unprepared = 0;
-            long start = System.nanoTime();
+            Random random = new Random(1);
+            Reading begin = null;
             for (double at = 0; at < WARM_UP_SECONDS + seconds; at += 0.5) {
                 if (at == WARM_UP_SECONDS) { // when everything is compiled
-                    cpu = threads.getThreadCpuTime(audio.getId());
-                    allocated = threads.getThreadAllocatedBytes(audio.getId());
-                    late = output.lateBlocks();
-                    unprepared = mixer.unpreparedStarts();
-                    start = System.nanoTime();
+                    begin = Reading.of(mixer, output);
                 }
                 int heard = random.nextInt(3) == 0 ? 0 : random.nextInt(TRACKS);
                 Optional<MonitorScene.Blend> blend = random.nextInt(4) == 0
@@ -129,19 +102,60 @@ public final class EngineRun {
                 }
                 Thread.sleep(500);
             }
-            double wall = System.nanoTime() - start;
-            System.out.printf(
-                    "audio thread at %d Hz, %s: %.1f %% of one core, %d bytes allocated, %d late blocks and %d unprepared starts in %.0f s; heap in use %d MiB of %d%n",
-                    rate,
-                    phase,
-                    100 * (threads.getThreadCpuTime(audio.getId()) - cpu) / wall,
-                    threads.getThreadAllocatedBytes(audio.getId()) - allocated,
-                    output.lateBlocks() - late,
-                    mixer.unpreparedStarts() - unprepared,
-                    wall * 1e-9,
-                    (Runtime.getRuntime().totalMemory() - Runtime.getRuntime().freeMemory()) >> 20,
-                    Runtime.getRuntime().maxMemory() >> 20);
+            print(rate, phase, begin, Reading.of(mixer, output));
         }
+    }
+
+    private static List<MonitorScene.Track> tracks(List<StereoSource> sources, int rate, ToneFilter.Phase phase) {
+        List<AnalogueSection> sections = IntStream.range(0, 12)
+                .mapToObj(i -> AnalogueSection.bell(40 * Math.pow(1.7, i), 3, 1))
+                .toList();
+        ToneFilter filter = new ToneFilter(phase, sections, hz -> sections.stream()
+                .mapToDouble(b -> b.gainDb(hz))
+                .sum());
+        ProcessorPool pool = new ProcessorPool(Chain.of(filter).maker(rate));
+        return sources.stream()
+                .map(s -> new MonitorScene.Track(
+                        s,
+                        0.5f,
+                        Timing.COMMON,
+                        Optional.empty(),
+                        s == sources.get(0) ? Optional.of(pool) : Optional.empty()))
+                .toList();
+    }
+
+    /** What the audio thread had taken by a moment. */
+    private record Reading(long nanos, long cpuNanos, long allocated, long late, long unprepared) {
+
+        static Reading of(MonitorMixer mixer, SimulatedOutput output) {
+            ThreadMXBean threads = (ThreadMXBean) ManagementFactory.getThreadMXBean();
+            long audio = Thread.getAllStackTraces().keySet().stream()
+                    .filter(t -> t.getName().equals("oakmirror-simulated-output"))
+                    .findFirst()
+                    .orElseThrow()
+                    .getId();
+            return new Reading(
+                    System.nanoTime(),
+                    threads.getThreadCpuTime(audio),
+                    threads.getThreadAllocatedBytes(audio),
+                    output.lateBlocks(),
+                    mixer.unpreparedStarts());
+        }
+    }
+
+    private static void print(int rate, ToneFilter.Phase phase, Reading begin, Reading end) {
+        double wall = end.nanos() - begin.nanos();
+        System.out.printf(
+                "audio thread at %d Hz, %s: %.1f %% of one core, %d bytes allocated, %d late blocks and %d unprepared starts in %.0f s; heap in use %d MiB of %d%n",
+                rate,
+                phase,
+                100 * (end.cpuNanos() - begin.cpuNanos()) / wall,
+                end.allocated() - begin.allocated(),
+                end.late() - begin.late(),
+                end.unprepared() - begin.unprepared(),
+                wall * 1e-9,
+                (Runtime.getRuntime().totalMemory() - Runtime.getRuntime().freeMemory()) >> 20,
+                Runtime.getRuntime().maxMemory() >> 20);
     }
 
     private static MonitorScene scene(

@@ -46,7 +46,13 @@ public final class Main {
             line.usage(line.getErr());
             return USAGE;
         }
-        return line.execute(args);
+        try {
+            return line.execute(args);
+        } catch (OutOfMemoryError e) {
+            LOG.debug("failed", e);
+            line.getErr().println("There is not enough memory for that; OAKMIRROR_JVM=-Xmx1g gives it more.");
+            return 1;
+        }
     }
 
     private static int failure(Exception e, CommandLine command) {

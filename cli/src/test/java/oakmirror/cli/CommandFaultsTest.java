@@ -21,6 +21,16 @@ import org.junit.jupiter.params.provider.ValueSource;
 class CommandFaultsTest extends CommandTest {
 
     @Test
+    void tooLittleMemoryIsSaidInASentence() throws Exception {
+        String file = TestFiles.demo("copper-lane-harbour-lights.flac").toString();
+        List<String> command = java("compare", "--mix", file, "--reference", file);
+        command.replaceAll(a -> a.equals("-Xmx256m") ? "-Xmx10m" : a);
+        Result r = execute(command);
+        assertThat(r.code()).isEqualTo(1);
+        assertThat(r.err().lines()).hasSize(1).first().asString().contains("not enough memory");
+    }
+
+    @Test
     void oddMaterialHasAClearOutcome() throws Exception {
         Path mono = TestFiles.wav(folder.resolve("mono.wav"), 1, 1, 8000, 8, noise(8000 * 3), 8000 * 3);
         Path high = TestFiles.music(folder.resolve("high.wav"), 192000, 3, 2.5);

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import oakmirror.compare.Gap;
+import oakmirror.evidence.Evidence;
 import oakmirror.spectrum.BandGrid;
 
 /**
@@ -30,21 +31,31 @@ public record Correction(double[] curveDb, List<Held> held) {
         return new Correction(new double[BandGrid.SIZE], List.of());
     }
 
-    /** Derives the correction for a gap. */
+    /** Derives the correction for a gap, all of which is taken for a fault of the mix. */
     public static Correction derive(Gap gap, CorrectionSettings settings) {
-        if (!gap.isKnown()) {
+        return derive(Evidence.unweighed(gap), settings);
+    }
+
+    /** Derives the correction that evidence supports. */
+    public static Correction derive(Evidence evidence, CorrectionSettings settings) {
+        if (!evidence.isKnown()) {
             return none();
         }
+        Gap gap = evidence.gap();
         boolean[] counts = knownWithin(gap, settings);
-        double[] curve = OctaveSmoothing.smooth(gap.gapDb(), counts, settings.resolutionOctaves());
+        double[] supported = new double[BandGrid.SIZE];
+        for (int b = 0; b < supported.length; b++) {
+            supported[b] = gap.gapDb()[b] * evidence.trust()[b];
+        }
+        double[] curve = OctaveSmoothing.smooth(supported, counts, settings.resolutionOctaves());
         List<Held> held = new ArrayList<>();
         double[] passes = new double[curve.length];
         Arrays.fill(passes, settings.strength());
         for (Guard guard : GUARDS) {
-            double[] through = guard.passes(gap, settings);
-            held.addAll(stretches(guard.reason(), through));
+            Guard.Hold hold = guard.hold(evidence, settings);
+            held.addAll(stretches(hold.reason(), hold.passes()));
             for (int b = 0; b < passes.length; b++) {
-                passes[b] *= through[b];
+                passes[b] *= hold.passes()[b];
             }
         }
         for (int b = 0; b < curve.length; b++) {

@@ -1,19 +1,18 @@
 package oakmirror.correction;
 
-import oakmirror.compare.Gap;
+import oakmirror.evidence.Evidence;
 
 /** A rule that holds a correction back where following the gap would do harm, and says why. */
-public interface Guard {
+interface Guard {
 
-    /** Why it holds back, in a few words for the screen. */
-    String reason();
+    /** Judges a correction before it is made. */
+    Hold hold(Evidence evidence, CorrectionSettings settings);
 
     /**
-     * How much of the correction may pass in each band.
+     * What a guard holds back.
      *
-     * @param gap what the correction is derived from
-     * @param settings how
-     * @return a factor from 0 (nothing) to 1 (all) for each band
+     * @param reason why, in a few words for the screen
+     * @param passes how much of the correction may pass in each band, from 0 (nothing) to 1 (all)
      */
-    double[] passes(Gap gap, CorrectionSettings settings);
+    record Hold(String reason, double[] passes) {}
 }

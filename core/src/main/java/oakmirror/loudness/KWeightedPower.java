@@ -73,9 +73,13 @@ final class KWeightedPower {
         }
         keep(x1, x2, y1, y2, z1, z2, 0);
         keep(u1, u2, v1, v2, w1, w2, 6);
-        double power = gain * gain * (firstWeight * sum + secondWeight * secondSum);
+        return finite(gain * gain * (firstWeight * sum + secondWeight * secondSum));
+    }
+
+    /** A power, or 0 and a fresh start: what is not finite would never go again. */
+    private double finite(double power) {
         if (!Double.isFinite(power)) {
-            Arrays.fill(state, 0); // what is not finite would never go again
+            Arrays.fill(state, 0);
             return 0;
         }
         return power;

@@ -8,7 +8,9 @@ import java.util.concurrent.CancellationException;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Future;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import java.util.concurrent.atomic.AtomicLong;
 import oakmirror.audio.AudioStream;
 import oakmirror.audio.ChannelLayout;
 import oakmirror.audio.Decibels;
@@ -62,8 +64,14 @@ public final class TrackMeasurer {
         ALL
     }
 
+    private static final long WATCH_MILLIS = 100;
+
+    /** Longer than any part takes, on however busy a machine. */
+    private static final long PATIENCE_MILLIS = 60_000;
+
     private final ExecutorService executor;
     private final Extent extent;
+    private final long patienceMillis;
 
     /**
      * A measurer.
@@ -72,8 +80,13 @@ public final class TrackMeasurer {
      * @param extent how much is wanted
      */
     public TrackMeasurer(ExecutorService executor, Extent extent) {
+        this(executor, extent, PATIENCE_MILLIS);
+    }
+
+    TrackMeasurer(ExecutorService executor, Extent extent, long patienceMillis) {
         this.executor = executor;
         this.extent = extent;
+        this.patienceMillis = patienceMillis;
     }
 
     /** Measures a stream that comes from no file to its end. */
@@ -98,7 +111,7 @@ public final class TrackMeasurer {
         long frames = 0;
         for (int i = 0; ; i = (i + 1) % ring.length) {
             Block block = ring[i];
-            await(block.measured);
+            pass.await(block);
             block.fill(stream);
             if (block.count == 0) {
                 break;
@@ -109,21 +122,10 @@ public final class TrackMeasurer {
             progress.check(stream.expectedFrames() > 0 ? (double) frames / stream.expectedFrames() : 0);
         }
         for (Block block : ring) {
-            await(block.measured);
+            pass.await(block);
         }
         Provenance provenance = new Provenance(origin, stream.sampleRate(), extent, VERSION);
         return pass.result(provenance, frames, stream.damagedSamples());
-    }
-
-    private static void await(Future<?> work) {
-        try {
-            work.get();
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            throw new CancellationException("interrupted");
-        } catch (ExecutionException e) {
-            throw new IllegalStateException(e.getCause());
-        }
     }
 
     private static final class Block {
@@ -163,6 +165,8 @@ public final class TrackMeasurer {
         private final List<ActivityAnalyser> activity;
         private final List<ClipCounter> clips = new ArrayList<>();
         private final List<CompletableFuture<Void>> tails = new ArrayList<>();
+        private final AtomicLong partsDone = new AtomicLong();
+        private volatile Throwable failure;
 
         Pass(int sampleRate, ChannelLayout layout) {
             this.sampleRate = sampleRate;
@@ -223,7 +227,60 @@ public final class TrackMeasurer {
             if (tails.size() == meter) {
                 tails.add(CompletableFuture.completedFuture(null));
             }
-            tails.set(meter, tails.get(meter).thenRunAsync(work, executor));
+            tails.set(meter, tails.get(meter).thenRunAsync(() -> doUnlessFailed(work), executor));
+        }
+
+        /** A failure is put aside here: where memory has run out, a future may not even become one that has failed. */
+        private void doUnlessFailed(Runnable work) {
+            try {
+                if (failure == null) {
+                    work.run();
+                }
+            } catch (RuntimeException | Error e) {
+                failure = e;
+            } finally {
+                partsDone.incrementAndGet();
+            }
+        }
+
+        /** Waits until a block has been measured; not for ever where its parts have been lost, as with the memory of the threads they ran on. */
+        void await(Block block) {
+            try {
+                long seen = -1;
+                for (long lost = 0; lost < patienceMillis && !isOver(block); lost += WATCH_MILLIS) {
+                    long now = partsDone.get();
+                    lost = now == seen ? lost : 0;
+                    seen = now;
+                }
+                if (!block.measured.isDone() && failure == null) {
+                    failure = new IllegalStateException("parts of a measurement were lost");
+                }
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                throw new CancellationException("interrupted");
+            } catch (ExecutionException e) {
+                throw new IllegalStateException(e.getCause());
+            }
+            rethrowFailure();
+        }
+
+        /** Whether a block has been measured, or nothing more will come of it, after waiting for a while. */
+        private boolean isOver(Block block) throws InterruptedException, ExecutionException {
+            try {
+                block.measured.get(WATCH_MILLIS, TimeUnit.MILLISECONDS);
+                return true;
+            } catch (TimeoutException e) {
+                return failure != null;
+            }
+        }
+
+        private void rethrowFailure() {
+            if (failure instanceof Error error) {
+                throw error;
+            }
+            if (failure != null) {
+                throw new IllegalStateException(failure);
+            }
         }
 
         TrackMeasurement result(Provenance provenance, long frames, long nonFinite) {

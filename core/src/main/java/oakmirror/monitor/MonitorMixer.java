@@ -227,10 +227,10 @@ public final class MonitorMixer {
         boolean jumped = asked != doneJump;
         long at = frame(now, track, jumped, asked);
         boolean plays = track != null && now.playRequest() != 0 && now.playRequest() != endedRequest;
-        if (plays && isPastAll(now, track.timing().unitsAt(at))) {
+        if (plays && now.isPastAll(track.timing().unitsAt(at))) {
             endedRequest = now.playRequest();
             plays = false;
-            at = track.timing().frameAt(first(now));
+            at = track.timing().frameAt(now.firstPlace());
             jumped = true;
         }
         if (!plays) {
@@ -292,25 +292,6 @@ public final class MonitorMixer {
         if (jump == seen && track != null) {
             place = track.timing().unitsAt(next);
         }
-    }
-
-    private static boolean isPastAll(MonitorScene now, double units) {
-        for (int i = 0; i < now.tracks().size(); i++) {
-            MonitorScene.Track t = now.tracks().get(i);
-            if (t.timing().frameAt(units) < t.source().frames()) {
-                return false;
-            }
-        }
-        return true;
-    }
-
-    /** The place where the first track begins. */
-    private static double first(MonitorScene now) {
-        double first = Double.POSITIVE_INFINITY;
-        for (int i = 0; i < now.tracks().size(); i++) {
-            first = Math.min(first, now.tracks().get(i).timing().unitsAt(0));
-        }
-        return first;
     }
 
     private boolean switchTo(MonitorScene now, MonitorScene.Track track, long at, boolean elsewhere) {

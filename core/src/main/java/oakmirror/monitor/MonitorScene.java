@@ -89,6 +89,26 @@ public record MonitorScene(
         return looped && track.loop().isPresent() ? track.loop().get() : null;
     }
 
+    /** Whether every track has ended at a place. */
+    boolean isPastAll(double units) {
+        for (int i = 0; i < tracks.size(); i++) {
+            Track t = tracks.get(i);
+            if (t.timing().frameAt(units) < t.source().frames()) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /** The place where the first track begins. */
+    double firstPlace() {
+        double first = Double.POSITIVE_INFINITY;
+        for (int i = 0; i < tracks.size(); i++) {
+            first = Math.min(first, tracks.get(i).timing().unitsAt(0));
+        }
+        return first;
+    }
+
     /** Whether any track can be heard through a chain. */
     boolean hasChains() {
         for (int i = 0; i < tracks.size(); i++) {

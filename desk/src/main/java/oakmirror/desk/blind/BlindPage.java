@@ -105,6 +105,14 @@ public final class BlindPage extends StackPane {
         if (items.size() < 2) {
             return List.of(Ui.label("Add a mix and a reference on Gather; then they can be compared blind.", "quiet"));
         }
+        List<Node> nodes = new ArrayList<>(List.of(setUpAbx(items), setUpRanking(items)));
+        if (!workspace.session().comparing().levels().matched()) {
+            nodes.add(0, Ui.label("Levels are not matched: the louder one may win by being louder.", "warning"));
+        }
+        return nodes;
+    }
+
+    private VBox setUpAbx(List<Item> items) {
         choose(first, items, 0);
         choose(second, items, 1);
         Button startAbx = Ui.button("start", "Hide them and begin", () -> {
@@ -116,12 +124,15 @@ public final class BlindPage extends StackPane {
         startAbx.getStyleClass().add("primary");
         Label needed = Ui.label("", "quiet");
         trials.valueProperty().subscribe(n -> needed.setText(needed(n)));
-        VBox abx = card(
+        return card(
                 "Which is X?",
                 "Can you tell two apart at all? In each trial X is one of the two, drawn anew; you say which. Guessing is right"
                         + " half the time, so the result says how likely guessing would have done as well.",
                 row(Ui.label("A"), first, Ui.label("B"), second),
                 row(Ui.label("trials"), trials, needed, Ui.spring(), startAbx));
+    }
+
+    private VBox setUpRanking(List<Item> items) {
         VBox boxes = new VBox(6);
         List<CheckBox> checks = new ArrayList<>();
         for (Item item : items) {
@@ -147,16 +158,11 @@ public final class BlindPage extends StackPane {
         });
         startRanking.setId("start-ranking");
         startRanking.getStyleClass().add("primary");
-        VBox ranking = card(
+        return card(
                 "Which do you like best?",
                 "Each round hides them behind letters in a new order; you put the letters in order of preference.",
                 boxes,
                 row(Ui.label("rounds"), rounds, Ui.spring(), startRanking));
-        List<Node> nodes = new ArrayList<>(List.of(abx, ranking));
-        if (!workspace.session().comparing().levels().matched()) {
-            nodes.add(0, Ui.label("Levels are not matched: the louder one may win by being louder.", "warning"));
-        }
-        return nodes;
     }
 
     private static void choose(ChoiceBox<Item> box, List<Item> items, int usual) {

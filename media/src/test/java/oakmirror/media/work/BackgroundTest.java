@@ -198,8 +198,8 @@ class BackgroundTest {
     @Test
     void filesComeInAsFarAsThereIsMemory() {
         assertThat(Background.importsAtOnce(64L << 20)).isEqualTo(1);
-        assertThat(Background.importsAtOnce(512L << 20)).isEqualTo(3);
-        assertThat(Background.importsAtOnce(4L << 30)).isEqualTo(25);
+        assertThat(Background.importsAtOnce(512L << 20)).isEqualTo(5);
+        assertThat(Background.importsAtOnce(4L << 30)).isEqualTo(42);
     }
 
     @Test

@@ -16,19 +16,14 @@ import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.value.ObservableValue;
 import javafx.collections.ListChangeListener;
 import oakmirror.audio.Decibels;
-import oakmirror.audio.FrameRange;
 import oakmirror.audio.StereoSource;
 import oakmirror.audio.TimeRange;
-import oakmirror.compare.Jump;
-import oakmirror.compare.TempoFactor;
-import oakmirror.compare.Timeline;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.loudness.LiveMeter;
 import oakmirror.media.device.AudioOutput;
 import oakmirror.monitor.MonitorMixer;
 import oakmirror.monitor.MonitorScene;
-import oakmirror.rhythm.BarGrid;
 
 /** What is being heard, and from where. Turns the workspace and the listening bar into scenes for the mixer. */
 public final class Listening {
@@ -45,6 +40,7 @@ public final class Listening {
     private final MonitorControls monitor;
     private final OutputControl output = new OutputControl();
     private final TempoAlignment alignment;
+    private final Places places;
     private final ReadOnlyIntegerWrapper stretches = new ReadOnlyIntegerWrapper();
     private final MixCorrection correction;
     private volatile MonitorMixer mixer = new MonitorMixer(48000, AudioOutput.BLOCK);
@@ -60,6 +56,7 @@ public final class Listening {
             pushScene();
             stretches.set(stretches.get() + 1);
         });
+        places = new Places(workspace, alignment, () -> mixer.sampleRate(), freeRange);
         workspace.tracks().all().addListener((ListChangeListener<TrackSlot>) c -> tracksChanged());
         workspace.tracks().revisionProperty().subscribe(r -> tracksChanged());
         workspace.levelsProperty().subscribe(l -> pushScene());
@@ -188,7 +185,7 @@ public final class Listening {
     /** Jumps to where a track is at a moment of its own, whichever is heard. */
     public void seekIn(int index, double seconds) {
         if (index >= 0 && index < slots().size()) {
-            mixer.jumpTo(timeline().unitsAt(place(index), seconds));
+            mixer.jumpTo(places.unitsAt(index, seconds));
             position.set(secondsOf(heard.get()));
         } else {
             mixer.jumpTo(0);
@@ -198,7 +195,7 @@ public final class Listening {
 
     /** Where a track is, in its own seconds; may lie before its start or past its end. */
     public double secondsOf(int index) {
-        return index < 0 || index >= slots().size() ? 0 : timeline().secondsAt(place(index), mixer.place());
+        return index < 0 || index >= slots().size() ? 0 : places.secondsAt(index, mixer.place());
     }
 
     /** The same for a track; 0 for one that is not there any more. */
@@ -212,8 +209,8 @@ public final class Listening {
         if (index >= slots().size()) {
             return Optional.empty();
         }
-        double rate = mixer.sampleRate() * place(index).factor();
-        return loop(index).map(l -> new TimeRange(l.start() / rate, l.end() / rate));
+        double rate = mixer.sampleRate() * places.place(index).factor();
+        return places.loop(index).map(l -> new TimeRange(l.start() / rate, l.end() / rate));
     }
 
     /** Hears a track: 0 for the mix, otherwise the reference of that number; one that is not ready stays unheard. */
@@ -290,7 +287,7 @@ public final class Listening {
 
     /** Whether a track is heard stretched to the mix's tempo at the moment. */
     public boolean isStretched(int index) {
-        return index < slots().size() && place(index).factor() != 1;
+        return index < slots().size() && places.place(index).factor() != 1;
     }
 
     private List<TrackSlot> slots() {
@@ -320,71 +317,24 @@ public final class Listening {
         pushScene();
     }
 
-    private Timeline timeline() {
-        Optional<Double> mixBar =
-                slots().stream().findFirst().flatMap(TrackSlot::bars).map(BarGrid::barSeconds);
-        return new Timeline(workspace.session().comparing().jump(), mixer.sampleRate(), mixBar);
-    }
-
-    private Timeline.Place place(int index) {
-        TrackSlot slot = slots().get(index);
-        double factor = stretched(index).isPresent() ? factor(index).orElse(1.0) : 1;
-        return new Timeline.Place(slot.track().shiftSeconds(), slot.bars(), slot.chosenRange(), factor);
-    }
-
-    private Optional<Double> factor(int index) {
-        return TempoFactor.of(slots().get(0).bars(), slots().get(index).bars());
-    }
-
-    private Optional<StereoSource> stretched(int index) {
-        boolean wanted = workspace.session().comparing().tempoAligned() && index > 0;
-        return wanted
-                ? factor(index).filter(f -> f != 1).flatMap(f -> alignment.stretched(slots().get(index), f))
-                : Optional.empty();
-    }
-
-    /** A track's loop: its passage, or what another's passage or the free range is on the common axis. */
-    private Optional<FrameRange> loop(int index) {
-        Timeline timeline = timeline();
-        Timeline.Place here = place(index);
-        if (here.passage().isPresent()) {
-            return timeline.loop(here);
-        }
-        if (freeRange.get().isPresent()) {
-            double rate = mixer.sampleRate();
-            Timeline byTime = new Timeline(Jump.TIME, mixer.sampleRate(), Optional.empty());
-            TimeRange r = freeRange.get().get();
-            return byTime.loop(here, r.startSeconds() * rate, r.endSeconds() * rate);
-        }
-        for (int i = 0; i < slots().size(); i++) {
-            Timeline.Place other = place(i);
-            if (other.passage().isPresent()) {
-                TimeRange r = other.passage().get();
-                return timeline.loop(
-                        here, timeline.unitsAt(other, r.startSeconds()), timeline.unitsAt(other, r.endSeconds()));
-            }
-        }
-        return Optional.empty();
-    }
-
     private void pushScene() {
         boolean mixReady = workspace.tracks().mix().flatMap(TrackSlot::imported).isPresent();
-        Timeline timeline = timeline();
         List<MonitorScene.Track> tracks = new ArrayList<>();
         int heardNow = 0;
         int other = -1;
         for (int i = 0; i < slots().size(); i++) {
             int index = i;
-            Optional<StereoSource> audio =
-                    stretched(i).or(() -> slots().get(index).audio()).filter(a -> a.sampleRate() == mixer.sampleRate());
+            Optional<StereoSource> audio = places.stretched(i)
+                    .or(() -> slots().get(index).audio())
+                    .filter(a -> a.sampleRate() == mixer.sampleRate());
             if (audio.isPresent()) {
                 heardNow = i == heard.get() ? tracks.size() : heardNow;
                 other = i == reference.get() ? tracks.size() : other;
                 tracks.add(new MonitorScene.Track(
                         audio.get(),
                         (float) Decibels.toAmplitude(offsetDb(i)),
-                        timeline.timing(place(i)),
-                        loop(i),
+                        places.timing(i),
+                        places.loop(i),
                         i == 0 && mixReady ? correction.processors() : Optional.empty()));
             }
         }
