@@ -10,21 +10,17 @@ public final class WidthCurve {
 
     /** What is read. */
     public enum Reading {
-        SIDE_TO_MID("side/mid", "dB", -36, 6),
-        CORRELATION("correlation", "", -1, 1),
-        FOLD_DOWN("left in mono", "dB", -18, 3),
-        BALANCE("balance", "dB", -6, 6);
+        SIDE_TO_MID("side/mid", "dB"),
+        CORRELATION("correlation", ""),
+        FOLD_DOWN("left in mono", "dB"),
+        BALANCE("balance", "dB");
 
         private final String label;
         private final String unit;
-        private final double low;
-        private final double high;
 
-        Reading(String label, String unit, double low, double high) {
+        Reading(String label, String unit) {
             this.label = label;
             this.unit = unit;
-            this.low = low;
-            this.high = high;
         }
 
         /** Its name on screen. */
@@ -35,16 +31,6 @@ public final class WidthCurve {
         /** Its unit; empty for a plain number. */
         public String unit() {
             return unit;
-        }
-
-        /** Lower end of a scale for it. */
-        public double low() {
-            return low;
-        }
-
-        /** Upper end of a scale for it. */
-        public double high() {
-            return high;
         }
 
         /** Its figure; NaN where there is none. */

@@ -22,7 +22,7 @@ import oakmirror.desk.model.listen.Listening;
 import oakmirror.desk.model.listen.MonitorControls;
 import oakmirror.desk.model.session.Settings;
 import oakmirror.desk.model.session.Workspace;
-import oakmirror.desk.page.ScopeChoice;
+import oakmirror.desk.part.ScopeChoice;
 import oakmirror.findings.Finding;
 
 /** Compare: one picture large, the others small beneath; a click brings a small one up. The findings stand beside. */

@@ -1,5 +1,6 @@
 package oakmirror.desk.page;
 
+import oakmirror.desk.part.ScopeChoice;
 import java.util.List;
 import java.util.Optional;
 import javafx.collections.ListChangeListener;

@@ -21,6 +21,19 @@ public final class WidthPlot extends FrequencyPlot {
     private Optional<double[][]> corridor = Optional.empty();
     private List<Double> notches = List.of();
 
+    /** What a reading is drawn on: from one end to the other, a line every step. */
+    private record Scale(double low, double high, double step) {
+
+        static Scale of(WidthCurve.Reading reading) {
+            return switch (reading) {
+                case SIDE_TO_MID -> new Scale(-36, 6, 6);
+                case CORRELATION -> new Scale(-1, 1, 0.5);
+                case FOLD_DOWN -> new Scale(-18, 3, 3);
+                case BALANCE -> new Scale(-6, 6, 3);
+            };
+        }
+    }
+
     /** A plot that shares a cursor. */
     public WidthPlot(DoubleProperty cursorHz) {
         super(cursorHz);
@@ -37,10 +50,9 @@ public final class WidthPlot extends FrequencyPlot {
 
     @Override
     protected void draw(GraphicsContext g, double w, double h, Palette p) {
-        place(w, 6, h - 24, reading.high(), reading.low());
-        double step =
-                reading == WidthCurve.Reading.CORRELATION ? 0.5 : (reading.high() - reading.low()) / 7 > 4 ? 6 : 3;
-        grid(g, p, step, false, true);
+        Scale scale = Scale.of(reading);
+        place(w, 6, h - 24, scale.high(), scale.low());
+        grid(g, p, scale.step(), false, true);
         clip(g);
         corridor.ifPresent(c -> between(g, c[0], c[1], Palette.faint(p.accent(), 0.18)));
         g.setLineDashes(1, 4);
@@ -57,7 +69,7 @@ public final class WidthPlot extends FrequencyPlot {
                     Color colour = mix ? p.ink() : p.reference(c.index() - 1);
                     // What is narrower than the scale runs along its end, so that a curve never vanishes.
                     double[] values = Arrays.stream(c.levelsDb())
-                            .map(v -> Math.max(reading.low(), v))
+                            .map(v -> Math.max(scale.low(), v))
                             .toArray();
                     curve(g, values, colour, mix ? 2.4 : 1.6, mix ? new double[0] : Palette.dash(c.index() - 1));
                 }

@@ -13,6 +13,8 @@ import oakmirror.session.Session;
 import oakmirror.session.SessionDocument;
 import oakmirror.session.SessionFile;
 import oakmirror.session.SessionLog;
+import javafx.application.Platform;
+import oakmirror.media.work.Background;
 import org.junit.jupiter.api.Test;
 
 /** What is kept: sessions, facts, settings, and what is open when the program is killed. */
@@ -113,6 +115,8 @@ class KeepingTest extends ModelTest {
         settings.keep("window.width", 1111);
         settings.rememberFolder("audio", folder);
         settings.close();
+        background.close(); // which ends when everything is kept
+        background = new Background(Platform::runLater);
         Settings again = new Settings(background);
         assertThat(again.text("theme", "")).isEqualTo("LAMPLIGHT");
         assertThat(again.number("window.width", 0)).isEqualTo(1111);

@@ -1,4 +1,4 @@
-package oakmirror.desk.page;
+package oakmirror.desk.part;
 
 import javafx.geometry.Pos;
 import javafx.scene.control.ToggleButton;
