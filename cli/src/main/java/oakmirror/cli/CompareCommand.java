@@ -2,12 +2,12 @@ package oakmirror.cli;
 
 import java.io.IOException;
 import java.io.PrintWriter;
-import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import oakmirror.audio.TimeRange;
 import oakmirror.compare.Comparison;
 import oakmirror.compare.CorridorSettings;
@@ -18,6 +18,7 @@ import oakmirror.media.file.AudioFileException;
 import oakmirror.spectrum.StereoSpectrum.Part;
 import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.ParameterException;
@@ -35,15 +36,8 @@ final class CompareCommand implements Callable<Integer> {
 
     private static final Pattern MOMENT = Pattern.compile("(?:(\\d+):)?(\\d+(?:\\.\\d+)?)");
 
-    @Option(names = "--mix", required = true, paramLabel = "FILE", description = "The mix.")
-    private Path mix;
-
-    @Option(
-            names = "--reference",
-            required = true,
-            paramLabel = "FILE",
-            description = "A reference; may be given again.")
-    private List<Path> references;
+    @Mixin
+    private TrackOptions tracks;
 
     @ArgGroup
     private Passages passages;
@@ -74,7 +68,7 @@ final class CompareCommand implements Callable<Integer> {
                 .flatMap(p -> Optional.ofNullable(p.passage))
                 .map(this::range);
         ProgressLine progress = new ProgressLine();
-        try (Inputs inputs = new Inputs(mix, references, progress)) {
+        try (Inputs inputs = tracks.read(progress)) {
             Comparison comparison = compare(inputs, passage);
             List<Finding> told = Findings.told(Findings.of(comparison), List.of());
             progress.clear();
@@ -88,8 +82,7 @@ final class CompareCommand implements Callable<Integer> {
 
     private Comparison compare(Inputs inputs, Optional<TimeRange> passage) throws AudioFileException {
         boolean suggest = passages != null && passages.suggest;
-        List<Optional<TimeRange>> chosen = java.util.stream.Stream.concat(
-                        java.util.stream.Stream.of(inputs.mix()), inputs.references().stream())
+        List<Optional<TimeRange>> chosen = Stream.concat(Stream.of(inputs.mix()), inputs.references().stream())
                 .map(t -> suggest ? suggested(t) : passage)
                 .toList();
         return Comparison.of(inputs.subjects(chosen), CorridorSettings.DEFAULT, OCTAVES, Part.STEREO);

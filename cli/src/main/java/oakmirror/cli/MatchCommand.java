@@ -4,7 +4,6 @@ import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.Callable;
@@ -21,6 +20,7 @@ import oakmirror.media.file.OutputFormat;
 import oakmirror.media.file.OutputNames;
 import oakmirror.media.file.TableFiles;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.ParameterException;
@@ -37,15 +37,8 @@ final class MatchCommand implements Callable<Integer> {
     /** What is written, by name. */
     private static final List<String> OUTPUTS = List.of("matched.wav", "curve.csv", "bands.csv", "summary.json");
 
-    @Option(names = "--mix", required = true, paramLabel = "FILE", description = "The mix.")
-    private Path mix;
-
-    @Option(
-            names = "--reference",
-            required = true,
-            paramLabel = "FILE",
-            description = "A reference; may be given again.")
-    private List<Path> references;
+    @Mixin
+    private TrackOptions tracks;
 
     @Option(
             names = "--out",
@@ -91,7 +84,7 @@ final class MatchCommand implements Callable<Integer> {
         Phase how = phase();
         checkOutputs();
         ProgressLine progress = new ProgressLine();
-        try (Inputs inputs = new Inputs(mix, references, progress)) {
+        try (Inputs inputs = tracks.read(progress)) {
             Proposal proposal = Proposal.derive(
                     Gap.of(inputs.subjects()), settings, inputs.audio().sampleRate());
             progress.start("rendering");
@@ -123,8 +116,7 @@ final class MatchCommand implements Callable<Integer> {
             throw new OutputException(
                     new AudioFileException("The folder " + out + " cannot be made; choose another.", e));
         }
-        List<Path> inputs = new ArrayList<>(references);
-        inputs.add(mix);
+        List<Path> inputs = tracks.files();
         for (Path output : outputs()) {
             if (OutputNames.inputAt(output, inputs).isPresent()) {
                 throw new OutputException(

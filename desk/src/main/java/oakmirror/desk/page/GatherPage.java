@@ -1,6 +1,5 @@
 package oakmirror.desk.page;
 
-import oakmirror.desk.part.ScopeChoice;
 import java.util.List;
 import java.util.Optional;
 import javafx.collections.ListChangeListener;
@@ -21,6 +20,7 @@ import oakmirror.desk.model.listen.Listening;
 import oakmirror.desk.model.session.Passages;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
+import oakmirror.desk.part.ScopeChoice;
 import oakmirror.desk.plot.MirrorSide;
 import oakmirror.desk.plot.TimeMirror;
 import oakmirror.readings.Readings;

@@ -30,6 +30,21 @@ class SimulatedOutputTest {
         return new MonitorScene(tracks, heard, Optional.empty(), false, 1, false, MonitorPath.STRAIGHT);
     }
 
+    /** Two threads at one mixer would spoil what both play. */
+    @Test
+    void aClosedDeviceHasLeftItsMixer() {
+        MonitorMixer mixer = new MonitorMixer(48000, AudioOutput.BLOCK);
+        for (int i = 0; i < 20; i++) {
+            SimulatedOutput output = new SimulatedOutput(48000);
+            output.start(mixer);
+            output.close();
+            assertThat(Thread.getAllStackTraces().keySet().stream()
+                            .filter(Thread::isAlive)
+                            .map(Thread::getName))
+                    .doesNotContain("oakmirror-simulated-output", "oakmirror-readahead");
+        }
+    }
+
     @Test
     void theSimulatedDevicesAreListedOpenedAndLost() {
         System.setProperty("oakmirror.output", "simulated");

@@ -6,15 +6,15 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import javafx.application.Platform;
 import oakmirror.blind.BlindResult;
 import oakmirror.desk.look.Theme;
+import oakmirror.media.work.Background;
 import oakmirror.session.Fact;
 import oakmirror.session.Session;
 import oakmirror.session.SessionDocument;
 import oakmirror.session.SessionFile;
 import oakmirror.session.SessionLog;
-import javafx.application.Platform;
-import oakmirror.media.work.Background;
 import org.junit.jupiter.api.Test;
 
 /** What is kept: sessions, facts, settings, and what is open when the program is killed. */
