@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
+import java.util.concurrent.locks.LockSupport;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import oakmirror.audio.StereoSource;
@@ -85,12 +86,13 @@ public final class EngineRun {
         MonitorMixer mixer = new MonitorMixer(rate, AudioOutput.BLOCK);
         try (SimulatedOutput output = new SimulatedOutput(rate)) {
             mixer.setScene(scene(tracks, 0, Optional.empty(), path));
+            Idle idle = Idle.start(rate);
             output.start(mixer);
             Random random = new Random(1);
             Reading begin = null;
             for (double at = 0; at < WARM_UP_SECONDS + seconds; at += 0.5) {
                 if (at == WARM_UP_SECONDS) { // when everything is compiled
-                    begin = Reading.of(mixer, output);
+                    begin = Reading.of(mixer, output, idle);
                 }
                 int heard = random.nextInt(3) == 0 ? 0 : random.nextInt(TRACKS);
                 Optional<MonitorScene.Blend> blend = random.nextInt(4) == 0
@@ -102,7 +104,7 @@ public final class EngineRun {
                 }
                 Thread.sleep(500);
             }
-            print(rate, phase, begin, Reading.of(mixer, output));
+            print(rate, phase, begin, Reading.of(mixer, output, idle));
         }
     }
 
@@ -124,10 +126,39 @@ public final class EngineRun {
                 .toList();
     }
 
-    /** What the audio thread had taken by a moment. */
-    private record Reading(long nanos, long cpuNanos, long allocated, long late, long unprepared) {
+    /** A thread that wakes as often as the device's and does nothing: how often it is late is the machine's doing. */
+    private static final class Idle {
+        private volatile long late;
 
-        static Reading of(MonitorMixer mixer, SimulatedOutput output) {
+        static Idle start(int rate) {
+            Idle idle = new Idle();
+            long blockNanos = 1_000_000_000L * AudioOutput.BLOCK / rate;
+            Thread thread = new Thread(() -> idle.run(blockNanos), "idle");
+            thread.setDaemon(true);
+            thread.setPriority(Thread.MAX_PRIORITY);
+            thread.start();
+            return idle;
+        }
+
+        private void run(long blockNanos) {
+            long due = System.nanoTime();
+            while (true) {
+                due += blockNanos;
+                long wait = due - System.nanoTime();
+                if (wait > 0) {
+                    LockSupport.parkNanos(wait);
+                } else if (-wait > 4 * blockNanos) {
+                    late++;
+                    due = System.nanoTime();
+                }
+            }
+        }
+    }
+
+    /** What the audio thread had taken by a moment. */
+    private record Reading(long nanos, long cpuNanos, long allocated, long late, long unprepared, long idleLate) {
+
+        static Reading of(MonitorMixer mixer, SimulatedOutput output, Idle idle) {
             ThreadMXBean threads = (ThreadMXBean) ManagementFactory.getThreadMXBean();
             long audio = Thread.getAllStackTraces().keySet().stream()
                     .filter(t -> t.getName().equals("oakmirror-simulated-output"))
@@ -139,19 +170,21 @@ public final class EngineRun {
                     threads.getThreadCpuTime(audio),
                     threads.getThreadAllocatedBytes(audio),
                     output.lateBlocks(),
-                    mixer.unpreparedStarts());
+                    mixer.unpreparedStarts(),
+                    idle.late);
         }
     }
 
     private static void print(int rate, ToneFilter.Phase phase, Reading begin, Reading end) {
         double wall = end.nanos() - begin.nanos();
         System.out.printf(
-                "audio thread at %d Hz, %s: %.1f %% of one core, %d bytes allocated, %d late blocks and %d unprepared starts in %.0f s; heap in use %d MiB of %d%n",
+                "audio thread at %d Hz, %s: %.1f %% of one core, %d bytes allocated, %d late blocks (%d of a thread that does nothing beside it) and %d unprepared starts in %.0f s; heap in use %d MiB of %d%n",
                 rate,
                 phase,
                 100 * (end.cpuNanos() - begin.cpuNanos()) / wall,
                 end.allocated() - begin.allocated(),
                 end.late() - begin.late(),
+                end.idleLate() - begin.idleLate(),
                 end.unprepared() - begin.unprepared(),
                 wall * 1e-9,
                 (Runtime.getRuntime().totalMemory() - Runtime.getRuntime().freeMemory()) >> 20,
