@@ -41,7 +41,7 @@ public final class AnalysisRun {
     /** Runs it. */
     public static void main(String[] args) throws Exception {
         AudioCache cache = new AudioCache(Path.of(args[1]), Long.MAX_VALUE);
-        ExecutorService executor = new Background(Runnable::run).parts();
+        ExecutorService executor = Background.partsAlone();
         switch (args[0]) {
             case "prepare" -> prepare(cache, executor, List.of(args).subList(2, args.length));
             case "levels" -> measure(cache, executor, TrackMeasurer.Extent.LEVELS);

@@ -66,7 +66,7 @@ public final class DamageRun {
 
     private final Path folder;
     private final Random random;
-    private final ExecutorService measuring = new Background(Runnable::run).parts();
+    private final ExecutorService measuring = Background.partsAlone();
     private final ExecutorService importing = Executors.newSingleThreadExecutor();
     private final TrackImporter importer;
 

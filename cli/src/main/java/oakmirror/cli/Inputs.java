@@ -23,7 +23,7 @@ import oakmirror.session.Track;
 /** A mix and its references, read into a temporary folder that goes with all that is in it when this is closed. */
 final class Inputs implements AutoCloseable {
 
-    private final Background background = new Background(Runnable::run);
+    private final ExecutorService executor = Background.partsAlone();
     private final ProgressLine progress;
     private final Path scratch;
     private final TrackImporter importer;
@@ -38,7 +38,7 @@ final class Inputs implements AutoCloseable {
         this.progress = progress;
         scratch = scratchFolder();
         try {
-            importer = new TrackImporter(new AudioCache(scratch, Long.MAX_VALUE), background.parts());
+            importer = new TrackImporter(new AudioCache(scratch, Long.MAX_VALUE), executor);
             read(mix, Optional.empty());
             for (Path reference : references) {
                 read(reference, Optional.of(audio().sampleRate()));
@@ -68,7 +68,7 @@ final class Inputs implements AutoCloseable {
 
     /** What measurements run on. */
     ExecutorService executor() {
-        return background.parts();
+        return executor;
     }
 
     /** The mix. */
@@ -141,7 +141,7 @@ final class Inputs implements AutoCloseable {
     @Override
     public void close() {
         progress.clear();
-        background.close();
+        executor.shutdown();
         Leftovers.removeFolder(scratch);
     }
 }

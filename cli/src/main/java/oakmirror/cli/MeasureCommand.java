@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.Callable;
+import java.util.concurrent.ExecutorService;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
 import oakmirror.media.file.AudioFile;
@@ -44,7 +45,7 @@ final class MeasureCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException {
-        Background background = new Background(Runnable::run);
+        ExecutorService executor = Background.partsAlone();
         ProgressLine progress = new ProgressLine();
         List<Measured> measured = new ArrayList<>();
         PrintWriter out = spec.commandLine().getOut();
@@ -52,8 +53,7 @@ final class MeasureCommand implements Callable<Integer> {
         for (Path file : files) {
             progress.start(file.toString());
             try (DecodedStream stream = AudioFile.open(file)) {
-                TrackMeasurement m =
-                        new TrackMeasurer(background.parts(), TrackMeasurer.Extent.LEVELS).measure(stream, progress);
+                TrackMeasurement m = new TrackMeasurer(executor, TrackMeasurer.Extent.LEVELS).measure(stream, progress);
                 progress.clear();
                 if (json) {
                     measured.add(new Measured(file, m));
@@ -76,7 +76,7 @@ final class MeasureCommand implements Callable<Integer> {
             out.println(MeasurementJson.of(measured));
         }
         out.flush();
-        background.close();
+        executor.shutdown();
         return code;
     }
 

@@ -153,7 +153,7 @@ class CommandsTest extends CommandTest {
     }
 
     private static TrackMeasurement measured(Path file) throws IOException {
-        var executor = new Background(Runnable::run).parts();
+        var executor = Background.partsAlone();
         try (DecodedStream stream = AudioFile.open(file)) {
             return new TrackMeasurer(executor, TrackMeasurer.Extent.COMPARED).measure(stream, Progress.NONE);
         } finally {

@@ -25,6 +25,9 @@ public final class Interpolator {
     /** Samples that a value needs from the one it follows on. */
     public static final int AFTER = TAPS - BEFORE;
 
+    /** Values that are worked out at a time: a constant, so that the compiler knows how long its loops are. */
+    public static final int STRETCH = 128;
+
     private static final double KAISER_BETA = 6.0;
 
     private final int factor;
@@ -96,19 +99,18 @@ public final class Interpolator {
      * Values of a phase along a stretch, four taps at once, so that the inner loop runs along the samples.
      *
      * @param phase 1 to factor − 1
-     * @param samples as many samples as there are values wanted, and {@value #TAPS} − 1 more
-     * @param values takes the values: the one at i follows the sample at i + {@link #BEFORE}
+     * @param samples {@value #STRETCH} + {@value #TAPS} − 1 samples
+     * @param values takes {@value #STRETCH} values: the one at i follows the sample at i + {@link #BEFORE}
      */
     public void run(int phase, float[] samples, float[] values) {
         float[] taps = phases[phase];
-        int count = values.length;
         Arrays.fill(values, 0f);
         for (int k = 0; k < TAPS; k += 4) {
             float t0 = taps[k];
             float t1 = taps[k + 1];
             float t2 = taps[k + 2];
             float t3 = taps[k + 3];
-            for (int i = 0; i < count; i++) {
+            for (int i = 0; i < STRETCH; i++) {
                 values[i] += t0 * samples[i + k]
                         + t1 * samples[i + k + 1]
                         + t2 * samples[i + k + 2]

@@ -13,7 +13,7 @@ import oakmirror.dsp.Interpolator;
 public final class TruePeakMeter {
 
     private static final int TAPS = Interpolator.TAPS;
-    private static final int STRETCH = 128;
+    private static final int STRETCH = Interpolator.STRETCH;
 
     private final Interpolator interpolator;
     private final float lineBound;

@@ -33,7 +33,7 @@ import org.junit.jupiter.api.io.TempDir;
 /** The demo's planted faults (demo/make_demo.py) are there, and the program sees them. */
 class DemoTest {
 
-    private static final ExecutorService EXECUTOR = new Background(Runnable::run).parts();
+    private static final ExecutorService EXECUTOR = Background.partsAlone();
 
     @TempDir
     static Path folder;

@@ -41,7 +41,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 /** Findings on music: the demo's planted faults, and single faults planted in each of its whole references. */
 class FindingsTest {
 
-    private static final ExecutorService EXECUTOR = new Background(Runnable::run).parts();
+    private static final ExecutorService EXECUTOR = Background.partsAlone();
 
     private static final int RATE = 48000;
 

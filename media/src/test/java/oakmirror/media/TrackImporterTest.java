@@ -31,7 +31,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 class TrackImporterTest {
 
-    private static final ExecutorService EXECUTOR = new Background(Runnable::run).parts();
+    private static final ExecutorService EXECUTOR = Background.partsAlone();
 
     @TempDir
     Path folder;

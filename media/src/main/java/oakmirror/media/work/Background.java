@@ -48,7 +48,7 @@ public final class Background implements AutoCloseable {
     private final Executor window;
     private final int processors = Runtime.getRuntime().availableProcessors();
     private final Map<Kind.Threads, ExecutorService> threads = new EnumMap<>(Kind.Threads.class);
-    private final ExecutorService parts = Executors.newFixedThreadPool(processors, daemons("parts"));
+    private final ExecutorService parts = partsAlone();
     private final ExecutorService keeping = Executors.newSingleThreadExecutor(daemons("keep"));
     private final ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor(daemons("clock"));
     private final Map<Kind, Deque<Runnable>> queues = new EnumMap<>(Kind.class);
@@ -68,6 +68,11 @@ public final class Background implements AutoCloseable {
             queues.put(kind, new ArrayDeque<>());
             running.put(kind, 0);
         }
+    }
+
+    /** Threads for the parts of measurements alone, for a command that does one thing after the other and has no window. */
+    public static ExecutorService partsAlone() {
+        return Executors.newFixedThreadPool(Runtime.getRuntime().availableProcessors(), daemons("parts"));
     }
 
     private static ThreadFactory daemons(String name) {

@@ -71,7 +71,7 @@ class ImpulseResponseFileTest {
 
     @Test
     void tracksAreStretchedAndPassagesMeasuredOnce() throws IOException {
-        ExecutorService executor = new Background(Runnable::run).parts();
+        ExecutorService executor = Background.partsAlone();
         AudioCache cache = new AudioCache(folder.resolve("cache"), 1 << 30);
         TrackImporter importer = new TrackImporter(cache, executor);
         Path file = TestFiles.music(folder.resolve("m.wav"), 44100, 6, 0.3);

@@ -21,7 +21,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 /** Our meter against FFmpeg's ebur128 filter. Peaks are printed by it with one decimal, so half of that comes on top. */
 class MeterAgreementTest {
 
-    private static final ExecutorService EXECUTOR = new Background(Runnable::run).parts();
+    private static final ExecutorService EXECUTOR = Background.partsAlone();
     private static final double PRINTED = 0.05;
 
     @TempDir

@@ -108,7 +108,7 @@ class BelongingTest extends ModelTest {
         Proposal proposal = onFx(() -> workspace.proposalProperty().get());
         assertThat(proposal.bands()).as("there is something to correct").isNotEmpty();
         ImportedTrack master = new TrackImporter(
-                        new AudioCache(folder.resolve("other"), 1 << 30), new Background(Runnable::run).parts())
+                        new AudioCache(folder.resolve("other"), 1 << 30), Background.partsAlone())
                 .importTrack(out, Optional.empty(), Progress.NONE);
         double[] change = FractionalOctave.levelsDb(master.measurement().spectrum(), 1);
         double[] before = FractionalOctave.levelsDb(
@@ -135,7 +135,7 @@ class BelongingTest extends ModelTest {
     void aPassageThatCannotBeMeasuredIsSaidAndDoesNotHoldUpTheRest() throws Exception {
         Path file = TestFiles.music(folder.resolve("x.wav"), 48000, 2, 0.3);
         ImportedTrack whole = new TrackImporter(
-                        new AudioCache(folder.resolve("other"), 1 << 30), new Background(Runnable::run).parts())
+                        new AudioCache(folder.resolve("other"), 1 << 30), Background.partsAlone())
                 .importTrack(file, Optional.empty(), Progress.NONE);
         ImportedTrack silent = new ImportedTrack(
                 whole.path(), whole.content(), whole.measurement(), Optional.empty(), whole.rhythm(), List.of());
