@@ -59,9 +59,11 @@ final class TitleStrip extends HBox {
                 "The listening bar in a small window above all others" + keys.hint(Act.COMPACT),
                 () -> commands.run(Act.COMPACT));
         compact.setId("open-compact");
+        Label product = Ui.label("Oak Mirror", "product");
+        product.setMinWidth(USE_PREF_SIZE); // a long message gives way first
         getChildren()
                 .addAll(
-                        Ui.label("Oak Mirror", "product"),
+                        product,
                         name,
                         saved,
                         Ui.spring(),

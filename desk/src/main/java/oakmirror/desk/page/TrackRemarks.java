@@ -48,9 +48,11 @@ final class TrackRemarks extends HBox {
         shown = texts;
         getChildren().clear();
         if (!unmeasured.isEmpty()) {
-            var measure = Ui.link("passage not measured: try again", unmeasured, again);
+            var reason = Ui.label("passage not measured", "warning");
+            reason.setTooltip(new Tooltip(unmeasured));
+            var measure = Ui.link("try again", "Measure the passage again", again);
             measure.setId("measure-again");
-            getChildren().add(measure);
+            getChildren().addAll(reason, measure);
             return;
         }
         List<String> all = new ArrayList<>(warnings);

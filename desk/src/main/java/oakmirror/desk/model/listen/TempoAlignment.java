@@ -52,7 +52,7 @@ final class TempoAlignment {
                 .background()
                 .submit(
                         Kind.STRETCH,
-                        "Bringing " + name + " to the mix's tempo",
+                        "Bringing “" + name + "” to the mix's tempo",
                         job,
                         progress -> workspace.tracks().importer().stretched(key.track(), key.factor(), progress),
                         source -> ended(key, job, () -> made.put(key, source)),

@@ -41,7 +41,7 @@ final class PassageReadings {
     private void measure(TrackSlot slot, ImportedTrack track, Origin origin) {
         background.submit(
                 Kind.PASSAGE,
-                "Measuring the passage of " + slot.track().name(),
+                "Measuring the passage of “" + slot.track().name() + "”",
                 done -> origin.equals(wanted.get(slot)),
                 progress -> importer.measurePassage(track, origin.passage().orElseThrow(), progress),
                 measured -> ended(slot, origin, () -> slot.setPassage(measured)),

@@ -196,7 +196,7 @@ public final class Tracks {
         slot.begin(job);
         background.submit(
                 Kind.IMPORT,
-                "Reading " + slot.track().name(),
+                "Reading “" + slot.track().name() + "”",
                 job,
                 progress -> bringIn(source, rate, progress),
                 track -> ended(slot, job, Optional.of(track), ""),

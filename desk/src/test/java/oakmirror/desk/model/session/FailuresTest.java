@@ -24,7 +24,7 @@ class FailuresTest extends ModelTest {
         background.parts().shutdownNow(); // as if there were no more threads to be had
         fx(() -> workspace.addFiles(List.of(file)));
         waitUntil(() -> !slot(0).failureProperty().get().isEmpty());
-        assertThat(onFx(() -> slot(0).failureProperty().get())).isEqualTo("Reading x failed; the log says why.");
+        assertThat(onFx(() -> slot(0).failureProperty().get())).isEqualTo("Reading “x” failed; the log says why.");
         assertThat(onFx(() -> slot(0).isBusy())).isFalse();
         assertThat(onFx(() -> List.copyOf(workspace.jobs().running()))).isEmpty();
         assertThat(onFx(() -> workspace.settledProperty().get())).isTrue();
@@ -45,7 +45,7 @@ class FailuresTest extends ModelTest {
         background.parts().shutdownNow();
         choose(0, 0.5, 2);
         waitUntil(() -> !slot(0).passageFailureProperty().get().isEmpty());
-        assertThat(told).containsExactly("Measuring the passage of x failed; the log says why.");
+        assertThat(told).containsExactly("Measuring the passage of “x” failed; the log says why.");
         assertThat(onFx(() -> workspace.settledProperty().get())).isTrue();
         fx(() -> workspace.tracks().measureAgain(slot(0)));
         waitUntil(() -> told.size() == 2);
