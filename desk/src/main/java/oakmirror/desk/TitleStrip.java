@@ -8,6 +8,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.ProgressBar;
 import javafx.scene.control.SeparatorMenuItem;
+import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import oakmirror.desk.command.Act;
 import oakmirror.desk.command.Commands;
@@ -36,6 +37,7 @@ final class TitleStrip extends HBox {
         workspace.unsavedProperty().subscribe(u -> saved.setText(savedState()));
         workspace.fileProperty().subscribe(f -> saved.setText(savedState()));
         message.textProperty().bind(workspace.messageProperty());
+        message.textProperty().subscribe(t -> message.setTooltip(t.isEmpty() ? null : new Tooltip(t)));
         work.setAlignment(Pos.CENTER_LEFT);
         workspace.jobs().running().addListener((ListChangeListener<Job>) c -> showWork());
         Button undo = Ui.link("Undo", "Undo" + keys.hint(Act.UNDO), workspace::undo);
