@@ -86,7 +86,7 @@ final class LevelRules {
                         ? "A mix before mastering: its peaks stand high, so turning it up alone would clip."
                         : "The level alone: its peaks stand no higher than theirs.",
                 "",
-                loose ? "Drive into the limiter on Finish." : "Gain, without more limiting.",
+                loose ? "Drive into a limiter." : "Gain, without more limiting.",
                 LOUDNESS_WEIGHT + by / 10,
                 Place.on(Aspect.LOUDNESS));
     }
