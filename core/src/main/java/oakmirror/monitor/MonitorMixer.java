@@ -131,6 +131,10 @@ public final class MonitorMixer {
      */
     public void prepare() {
         MonitorScene now = scene;
+        if (!now.hasChains()) {
+            standby.clear(); // also of what was brought back while the scene was being replaced
+            return;
+        }
         double at = place;
         for (MonitorScene.Track track : now.tracks()) {
             if (track.chain().isPresent()) {

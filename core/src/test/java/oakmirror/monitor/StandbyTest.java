@@ -92,6 +92,8 @@ class StandbyTest extends MonitorFixture {
         render(3);
         mixer.setScene(MonitorScene.EMPTY);
         render(30);
+        mixer.prepare(noise, gone); // too late: the track has gone
+        mixer.prepare();
         for (int i = 0; i < MonitorMixer.POOL_SIZE; i++) {
             assertThat(gone.take()).as("all came back").isNotNull();
         }
