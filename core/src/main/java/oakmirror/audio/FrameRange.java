@@ -1,10 +1,4 @@
 package oakmirror.audio;
 
 /** A stretch of a track in frames, end not included. */
-public record FrameRange(long start, long end) {
-
-    /** How many frames. */
-    public long frames() {
-        return end - start;
-    }
-}
+public record FrameRange(long start, long end) {}
