@@ -21,6 +21,8 @@ import org.junit.jupiter.api.Timeout;
 @Timeout(60)
 class BackgroundTest {
 
+    private static final int HEAVY_AT_ONCE = Math.max(2, Runtime.getRuntime().availableProcessors());
+
     private final LinkedBlockingQueue<Runnable> window = new LinkedBlockingQueue<>();
     private final Background background = new Background(window::add);
     private final List<String> happened = Collections.synchronizedList(new ArrayList<>());
@@ -158,24 +160,36 @@ class BackgroundTest {
     }
 
     @Test
-    void mastersAreRenderedOneAfterTheOtherAndGoBeforeWhatIsLessUrgent() throws Exception {
-        int threads = Math.max(2, Runtime.getRuntime().availableProcessors());
-        CountDownLatch letGo = new CountDownLatch(1);
-        for (int i = 0; i < threads; i++) {
-            submit(Kind.PASSAGE, () -> await(letGo));
+    void mastersGoBeforeWhatIsLessUrgent() throws Exception {
+        CountDownLatch letOneGo = new CountDownLatch(1);
+        CountDownLatch letAllGo = new CountDownLatch(1);
+        submit(Kind.PASSAGE, () -> await(letOneGo));
+        for (int i = 1; i < HEAVY_AT_ONCE; i++) {
+            submit(Kind.PASSAGE, () -> await(letAllGo));
         }
-        AtomicInteger atOnce = new AtomicInteger();
         submit(Kind.STRETCH, () -> happened.add("stretch"));
-        for (int i = 0; i < 4; i++) {
+        submit(Kind.RENDER, () -> happened.add("render 1"));
+        submit(Kind.RENDER, () -> happened.add("render 2"));
+        letOneGo.countDown(); // all three on one thread, so that what happens first was started first
+        until(() -> happened.size() == 3);
+        letAllGo.countDown();
+        assertThat(happened).containsExactly("render 1", "render 2", "stretch");
+    }
+
+    @Test
+    void mastersAreRenderedOneAfterTheOther() throws Exception {
+        CountDownLatch aThreadWasFree = new CountDownLatch(1);
+        AtomicInteger atOnce = new AtomicInteger();
+        for (int i = 0; i < 3; i++) {
             submit(Kind.RENDER, () -> {
                 happened.add("render " + atOnce.incrementAndGet());
+                await(aThreadWasFree);
                 atOnce.decrementAndGet();
             });
         }
-        letGo.countDown();
-        until(() -> happened.size() == 5);
-        assertThat(happened.get(0)).isEqualTo("render 1");
-        assertThat(happened).contains("stretch").doesNotContain("render 2");
+        submit(Kind.STRETCH, aThreadWasFree::countDown); // asked for last and run beside the first master
+        until(() -> happened.size() == 3);
+        assertThat(happened).containsOnly("render 1");
     }
 
     private interface Body {
