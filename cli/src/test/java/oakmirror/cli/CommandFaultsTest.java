@@ -22,7 +22,7 @@ class CommandFaultsTest extends CommandTest {
 
     @Test
     void tooLittleMemoryIsSaidInASentence() throws Exception {
-        String file = TestFiles.demo("copper-lane-harbour-lights.flac").toString();
+        String file = TestFiles.demoReference().toString();
         List<String> command = java("compare", "--mix", file, "--reference", file);
         command.replaceAll(a -> a.equals("-Xmx256m") ? "-Xmx10m" : a);
         Result r = execute(command);
@@ -165,8 +165,7 @@ class CommandFaultsTest extends CommandTest {
 
     @Test
     void decodersThatCannotBeUnpackedAreSaid() throws Exception {
-        List<String> command =
-                java("measure", TestFiles.demo("withy-lanterns-ebb-tide.flac").toString());
+        List<String> command = java("measure", TestFiles.demoMix().toString());
         Path nowhere = Files.createFile(folder.resolve("a file")).resolve("where no folder can be");
         for (String place : List.of("user.home", "java.io.tmpdir", "org.bytedeco.javacpp.cachedir")) {
             command.add(1, "-D" + place + "=" + nowhere);

@@ -25,6 +25,8 @@ abstract class CommandTest {
         List<String> command = new ArrayList<>(List.of(
                 Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                 "-Xmx256m",
+                "-XX:+UseSerialGC",
+                "-XX:TieredStopAtLevel=1", // most of them end before a better compiler would pay
                 "-Dfile.encoding=UTF-8",
                 "-Dsun.jnu.encoding=UTF-8",
                 "-cp",

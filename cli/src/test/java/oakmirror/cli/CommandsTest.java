@@ -83,8 +83,8 @@ class CommandsTest extends CommandTest {
     @ParameterizedTest
     @CsvSource({"minimum,-16,-1", "linear,-23,-1", "minimum,-6,-2"})
     void matchLandsWhereItSaysAndLeavesWhatItShould(String phase, double target, double ceiling) throws Exception {
-        Path mix = TestFiles.demo("withy-lanterns-ebb-tide.flac");
-        Path reference = TestFiles.demo("copper-lane-harbour-lights.flac");
+        Path mix = TestFiles.excerpt(TestFiles.demoMix(), folder.resolve("mix.wav"), 25);
+        Path reference = TestFiles.excerpt(TestFiles.demoReference(), folder.resolve("reference.wav"), 25);
         Path out = folder.resolve("out");
         double strength = 60;
         Result r = run(

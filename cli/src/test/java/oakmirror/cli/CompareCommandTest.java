@@ -20,9 +20,6 @@ import org.junit.jupiter.api.Test;
 /** What the sheet knows, by command. */
 class CompareCommandTest extends CommandTest {
 
-    private static final String MIX = "withy-lanterns-ebb-tide.flac";
-    private static final String REFERENCE = "copper-lane-harbour-lights.flac";
-
     private JsonNode json(String... arguments) throws Exception {
         List<String> all = new ArrayList<>(List.of("compare", "--json"));
         all.addAll(List.of(arguments));
@@ -84,7 +81,8 @@ class CompareCommandTest extends CommandTest {
 
     @Test
     void aTrackAgainstItselfHasNoGapAndNothingStandsOut() throws Exception {
-        String file = TestFiles.demo(REFERENCE).toString();
+        String file = TestFiles.excerpt(TestFiles.demoReference(), folder.resolve("x.wav"), 12)
+                .toString();
         JsonNode root = json("--mix", file, "--reference", file);
         for (JsonNode band : root.get("tone")) {
             if (!band.get("gapDb").isNull()) {
@@ -98,8 +96,10 @@ class CompareCommandTest extends CommandTest {
 
     @Test
     void passagesAreChosenOrSuggested() throws Exception {
-        String mix = TestFiles.demo(MIX).toString();
-        String reference = TestFiles.demo(REFERENCE).toString();
+        String mix = TestFiles.excerpt(TestFiles.demoMix(), folder.resolve("mix.wav"), 20)
+                .toString();
+        String reference = TestFiles.excerpt(TestFiles.demoReference(), folder.resolve("reference.wav"), 24)
+                .toString();
         JsonNode chosen = json("--mix", mix, "--reference", reference, "--passage", "0:04-0:14.5");
         assertThat(chosen.get("mix").get("passage").get("fromSeconds").asDouble())
                 .isEqualTo(4);
@@ -124,7 +124,8 @@ class CompareCommandTest extends CommandTest {
     void silenceIsSaidAndNothingIsInvented() throws Exception {
         float[] silence = new float[48000 * 4];
         Path quiet = TestFiles.write(folder.resolve("quiet.wav"), OutputFormat.WAV_24, 48000, silence, silence);
-        String reference = TestFiles.demo(REFERENCE).toString();
+        String reference =
+                TestFiles.music(folder.resolve("music.wav"), 48000, 6, 0.3).toString();
         JsonNode root = json("--mix", quiet.toString(), "--reference", reference);
         assertThat(root.get("mix").get("integratedLufs").isNull()).isTrue();
         assertThat(root.get("findings")).isEmpty();

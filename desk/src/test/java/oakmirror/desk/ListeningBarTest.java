@@ -11,6 +11,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
 import oakmirror.audio.Clip;
+import oakmirror.audio.TimeRange;
 import oakmirror.compare.Jump;
 import oakmirror.desk.command.Act;
 import oakmirror.desk.command.Commands;
@@ -45,6 +46,17 @@ class ListeningBarTest extends WindowTest {
     @Test
     void everyTrackIsHeardEquallyLoudOverItsPassage() throws Exception {
         openDemo();
+        interact(() -> {
+            for (int i = 0; i < 4; i++) { // what the device keeps of what it was given holds half of a passage
+                workspace()
+                        .changeTrack(
+                                i,
+                                "half",
+                                t -> t.withChosenRange(
+                                        firstHalf(t.passage().orElseThrow().range())));
+            }
+        });
+        waitUntil(() -> workspace().isReady());
         type(KeyCode.L);
         play();
         double[] lufs = new double[4];
@@ -65,6 +77,10 @@ class ListeningBarTest extends WindowTest {
         for (int i = 1; i < 4; i++) {
             assertThat(lufs[i]).as("track %d", i).isCloseTo(lufs[0], within(0.1));
         }
+    }
+
+    private static TimeRange firstHalf(TimeRange range) {
+        return new TimeRange(range.startSeconds(), (range.startSeconds() + range.endSeconds()) / 2);
     }
 
     @Test
@@ -130,7 +146,7 @@ class ListeningBarTest extends WindowTest {
         assertThat(recentLevel()).isCloseTo(all - 20, within(3.0));
         assertThat(onFx(() -> listening().meter().momentaryLufs()))
                 .as("the meter reads what is listened to, whatever the volume")
-                .isCloseTo(-17.7, within(2.0));
+                .isCloseTo(-18.5, within(2.0));
     }
 
     @Test

@@ -22,8 +22,14 @@ import org.testfx.api.FxRobot;
 import org.testfx.api.FxToolkit;
 import org.testfx.util.WaitForAsyncUtils;
 
-/** The real window, started for each test with folders of its own and the simulated output. */
+/**
+ * The real window, started for each test with a folder of its own, all in one process. Audio that was decoded and measured once is shared
+ * by all of them; the simulated device plays faster than real time, so that nobody waits for music.
+ */
 abstract class WindowTest extends FxRobot {
+
+    /** Long, for a machine that does other work; nothing waits that long where it is quiet. */
+    private static final int PATIENCE_SECONDS = 180;
 
     @TempDir
     Path folder;
@@ -32,10 +38,11 @@ abstract class WindowTest extends FxRobot {
 
     @BeforeEach
     void start() throws Exception {
-        System.setProperty("oakmirror.cache", folder.resolve("cache").toString());
+        System.setProperty("oakmirror.cache", TestFiles.sharedCache().toString());
         System.setProperty("oakmirror.config", folder.resolve("config").toString());
         System.setProperty("oakmirror.demo", TestFiles.demo("x").getParent().toString());
         System.setProperty("oakmirror.output", "simulated");
+        System.setProperty("oakmirror.output.speed", String.valueOf(speed()));
         System.setProperty("oakmirror.log", folder.resolve("oak-mirror.log").toString());
         FxToolkit.registerPrimaryStage();
         app = new OakMirrorApp();
@@ -48,13 +55,18 @@ abstract class WindowTest extends FxRobot {
         FxToolkit.cleanupStages();
     }
 
+    /** How many times as fast as real time the device plays. */
+    double speed() {
+        return 8;
+    }
+
     static void waitUntil(Callable<Boolean> condition) throws Exception {
-        WaitForAsyncUtils.waitFor(40, TimeUnit.SECONDS, () -> onFx(condition));
+        WaitForAsyncUtils.waitFor(PATIENCE_SECONDS, TimeUnit.SECONDS, () -> onFx(condition));
         WaitForAsyncUtils.waitForFxEvents();
     }
 
     static <T> T onFx(Callable<T> work) {
-        return WaitForAsyncUtils.waitForAsyncFx(10_000, work);
+        return WaitForAsyncUtils.waitForAsyncFx(1000 * PATIENCE_SECONDS, work);
     }
 
     Workspace workspace() {

@@ -6,53 +6,57 @@ import static org.assertj.core.api.Assertions.within;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.ExecutorService;
+import java.util.stream.Stream;
+import oakmirror.audio.Clip;
 import oakmirror.audio.Progress;
+import oakmirror.audio.RangeStream;
 import oakmirror.audio.TimeRange;
 import oakmirror.compare.Gap;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.Proposal;
 import oakmirror.measure.TrackMeasurement;
+import oakmirror.measure.TrackMeasurer;
 import oakmirror.media.cache.AudioCache;
 import oakmirror.media.work.Background;
 import oakmirror.rhythm.FullestPassage;
 import oakmirror.rhythm.Rhythm;
-import oakmirror.rhythm.TempoFinder;
 import oakmirror.session.Session;
 import oakmirror.session.SessionFile;
 import oakmirror.session.Track;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.FractionalOctave;
+import oakmirror.spectrum.StereoSpectrum.Part;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 
 /** The demo's planted faults (demo/make_demo.py) are there, and the program sees them. */
 class DemoTest {
 
     private static final ExecutorService EXECUTOR = Background.partsAlone();
 
-    @TempDir
-    static Path folder;
+    /** A file that is larger would be kept apart by some hosts of repositories. */
+    private static final long MOST_BYTES = 4L << 20;
 
+    private static final List<ImportedTrack> TRACKS = new ArrayList<>();
     private static Session session;
+    private static TrackImporter importer;
     private static TrackMeasurement mix;
     private static List<TrackMeasurement> references;
 
     @BeforeAll
     static void measure() throws IOException {
         session = SessionFile.read(TestFiles.demo("ferry-reels.oakmirror.json")).session();
-        TrackImporter importer = new TrackImporter(new AudioCache(folder, 1 << 30), EXECUTOR);
-        mix = importer.importTrack(session.mix().orElseThrow().file().orElseThrow(), Optional.empty(), Progress.NONE)
-                .measurement();
-        references = new java.util.ArrayList<>();
-        for (Track reference : session.references()) {
-            references.add(importer.importTrack(reference.file().orElseThrow(), Optional.of(48000), Progress.NONE)
-                    .measurement());
+        importer = new TrackImporter(new AudioCache(TestFiles.sharedCache(), 1L << 33), EXECUTOR);
+        for (Track track : session.tracks()) {
+            TRACKS.add(importer.importTrack(track.file().orElseThrow(), Optional.of(48000), Progress.NONE));
         }
+        mix = TRACKS.get(0).measurement();
+        references = all().subList(1, 4);
     }
 
     @AfterAll
@@ -77,20 +81,24 @@ class DemoTest {
     }
 
     @Test
-    void filesAreSmallAndNamedAsTheSessionSays() throws IOException {
+    void theRecordIsWholeAndSmallEnoughToShip() throws IOException {
         assertThat(session.name()).isEqualTo("Ferry Reels");
         assertThat(session.references()).hasSize(3);
-        assertThat(Files.size(session.mix().orElseThrow().file().orElseThrow())).isLessThan(4L << 20);
-        for (Track reference : session.references()) {
-            assertThat(Files.size(reference.file().orElseThrow())).isLessThan(4L << 20);
+        assertThat(all()).allMatch(m -> m.seconds() > 95 && m.seconds() < 112);
+        long bytes = 0;
+        try (Stream<Path> files = Files.walk(TestFiles.demo("x").getParent())) {
+            for (Path file : files.filter(Files::isRegularFile).toList()) {
+                assertThat(Files.size(file)).as(file.toString()).isLessThan(MOST_BYTES);
+                bytes += Files.size(file);
+            }
         }
-        assertThat(mix.seconds()).isBetween(30.0, 45.0);
+        assertThat(bytes).isBetween(20L << 20, 45L << 20);
     }
 
     @Test
     void theMixIsQuieterThanEveryReference() {
-        assertThat(mix.heardLufs()).isCloseTo(-18, within(1.0));
-        assertThat(references).allMatch(r -> r.heardLufs() - mix.heardLufs() > 6.5);
+        assertThat(mix.heardLufs()).isCloseTo(-19.5, within(0.5));
+        assertThat(references).allMatch(r -> r.heardLufs() - mix.heardLufs() > 8.5);
     }
 
     @Test
@@ -133,49 +141,172 @@ class DemoTest {
                 .isGreaterThan(-0.5);
     }
 
-    /** Tempo and form as demo/make_demo.py composes them: bars of intro, full part, breakdown, full part. */
-    private static final double[] BPM = {118, 121, 112, 126};
+    /** As demo/make_demo.py mixes it: the stems' sum goes through these and a gentle compressor. */
+    @Test
+    void theStemsSumToTheMixBeforeItsTreatment() throws IOException {
+        Clip sum = sumOfStems();
+        assertThat(sum.frames()).isEqualTo(mix.frames());
+        TrackMeasurement untreated = new TrackMeasurer(EXECUTOR, TrackMeasurer.Extent.COMPARED)
+                .measure(new RangeStream(sum, new TimeRange(0, sum.seconds())), Progress.NONE);
+        double[] before = FractionalOctave.levelsDb(untreated.tone().spectrum().of(Part.MID), 1.0 / 3);
+        double[] after = FractionalOctave.levelsDb(mix.tone().spectrum().of(Part.MID), 1.0 / 3);
+        double at1k = treated(before, after, 1000);
+        // The filters of demo/studio.py and demo/make_demo.py by their formulas, against 1 kHz; the compressor moves
+        // them a little.
+        double[][] bus = {{60, 1.22}, {140, 5.32}, {420, -0.69}, {3200, 2.05}, {12000, -4.95}};
+        for (double[] expected : bus) {
+            assertThat(treated(before, after, expected[0]) - at1k)
+                    .as("%.0f Hz", expected[0])
+                    .isCloseTo(expected[1], within(1.0));
+        }
+        assertThat(correlation(sum)).as("in time and in polarity").isGreaterThan(0.8);
+    }
 
-    private static final int[][] FORMS = {{3, 6, 2, 5}, {3, 5, 2, 4}, {2, 5, 2, 4}, {3, 6, 3, 5}};
+    private static double treated(double[] before, double[] after, double hz) {
+        int band = BandGrid.bandOf(hz);
+        return after[band] - before[band];
+    }
+
+    private static Clip sumOfStems() throws IOException {
+        int n = (int) mix.frames();
+        float[][] sum = new float[2][n];
+        for (String stem : List.of("fiddle", "concertina", "dulcimer", "bass", "drums")) {
+            ImportedTrack track = importer.importTrack(
+                    TestFiles.demo("stems/ebb-tide-" + stem + ".ogg"), Optional.empty(), Progress.NONE);
+            assertThat(track.measurement().frames()).as(stem).isEqualTo(n);
+            float[][] one = new float[2][n];
+            track.audio().orElseThrow().read(0, one[0], one[1], 0, n);
+            for (int c = 0; c < 2; c++) {
+                for (int i = 0; i < n; i++) {
+                    sum[c][i] += one[c][i];
+                }
+            }
+        }
+        return Clip.stereo(mix.sampleRate(), sum[0], sum[1]);
+    }
+
+    private static double correlation(Clip sum) throws IOException {
+        int n = (int) mix.frames();
+        float[][] treated = new float[2][n];
+        TRACKS.get(0).audio().orElseThrow().read(0, treated[0], treated[1], 0, n);
+        double both = 0;
+        double one = 0;
+        double other = 0;
+        for (int i = 0; i < n; i++) {
+            double a = sum.channels()[0][i] + sum.channels()[1][i];
+            double b = treated[0][i] + treated[1][i];
+            both += a * b;
+            one += a * a;
+            other += b * b;
+        }
+        return both / Math.sqrt(one * other);
+    }
+
+    @Test
+    void theEarlierBounceHasMoreBoomAndLessFiddle() throws IOException {
+        TrackMeasurement earlier = read("withy-lanterns-ebb-tide-bounce-2.ogg");
+        double[] then = FractionalOctave.levelsDb(earlier.spectrum(), 1.0 / 3);
+        double[] now = FractionalOctave.levelsDb(mix.spectrum(), 1.0 / 3);
+        double level = earlier.heardLufs() - mix.heardLufs();
+        assertThat(mean(now, 120, 165) - mean(then, 120, 165) + level)
+                .as("boom")
+                .isLessThan(-1.5);
+        assertThat(mean(now, 1500, 3000) - mean(then, 1500, 3000) + level)
+                .as("fiddle")
+                .isGreaterThan(1.5);
+    }
+
+    @Test
+    void theOtherSongsOfTheRecordStandWhereTheyAreMeantTo() throws IOException {
+        assertThat(read("withy-lanterns-sluice-gate.ogg").heardLufs()).isBetween(-24.0, -20.0);
+        TrackMeasurement anchor = read("withy-lanterns-lantern-step.ogg");
+        assertThat(anchor.heardLufs()).isBetween(-12.5, -10.5);
+        assertThat(anchor.heard().peakToLoudness()).as("mastered, not crushed").isBetween(9.0, 13.0);
+    }
+
+    /** What was too loud for a file would have been cut off by its encoder; what a decoder gives back may go over a little. */
+    @Test
+    void nothingClipsAndNothingClicks() throws IOException {
+        for (int i = 0; i < TRACKS.size(); i++) {
+            TrackMeasurement m = TRACKS.get(i).measurement();
+            assertThat(m.heard().peaks().truePeakDbtp()).as("track %d", i).isLessThan(0.5);
+            int n = (int) TRACKS.get(i).audio().orElseThrow().frames();
+            float[][] x = new float[2][n];
+            TRACKS.get(i).audio().orElseThrow().read(0, x[0], x[1], 0, n);
+            assertThat(Math.abs(x[0][0]) + Math.abs(x[0][n - 1]))
+                    .as("begins and ends in silence")
+                    .isLessThan(0.01f);
+        }
+    }
+
+    private static TrackMeasurement read(String name) throws IOException {
+        return importer.importTrack(TestFiles.demo(name), Optional.empty(), Progress.NONE)
+                .measurement();
+    }
+
+    /** Tempo as demo/make_demo.py composes it, and the bars of its form: intro, verse, full part, breakdown, full part, ending. */
+    private static final double[] BPM = {118, 121, 112, 116};
+
+    private static final int FULL = 12;
+    private static final int FULL_AGAIN = 32;
+    private static final int PART = 16;
 
     @Test
     void theTemposAreFoundWithinOnePercent() {
-        List<TrackMeasurement> all = all();
-        for (int i = 0; i < all.size(); i++) {
-            Rhythm rhythm = TempoFinder.find(all.get(i).activity());
-            double bpm = rhythm.grid().orElseThrow().bpm();
-            System.out.printf("demo %d: %.2f for %.0f, confidence %.2f%n", i, bpm, BPM[i], rhythm.confidence());
-            assertThat(bpm / BPM[i]).isBetween(0.99, 1.01);
+        for (int i = 0; i < TRACKS.size(); i++) {
+            Rhythm rhythm = TRACKS.get(i).rhythm();
+            assertThat(rhythm.grid().orElseThrow().bpm() / BPM[i])
+                    .as("track %d", i)
+                    .isBetween(0.99, 1.01);
         }
     }
 
     @Test
-    void theSuggestedPassageLiesInAFullPart() {
-        List<TrackMeasurement> all = all();
-        for (int i = 0; i < all.size(); i++) {
-            TrackMeasurement m = all.get(i);
-            Rhythm rhythm = TempoFinder.find(m.activity());
+    void theSuggestedPassageIsAFullPart() {
+        for (int i = 0; i < TRACKS.size(); i++) {
+            TrackMeasurement m = TRACKS.get(i).measurement();
             TimeRange found = new FullestPassage(m.contour(), m.activity(), m.seconds())
-                    .suggest(rhythm.grid())
+                    .suggest(TRACKS.get(i).rhythm().grid())
                     .orElseThrow();
             double bar = 240 / BPM[i];
-            int[] form = FORMS[i];
-            double full = form[0] * bar;
-            double fullEnd = full + form[1] * bar;
-            double again = fullEnd + form[2] * bar;
-            double againEnd = again + form[3] * bar;
+            assertThat(found.seconds()).as("track %d", i).isGreaterThan(7.9 * bar);
             double slack = 0.35; // of a second: bars are placed by ear, as it were
-            assertThat(found.startSeconds() > full - slack && found.endSeconds() < fullEnd + slack
-                            || found.startSeconds() > again - slack && found.endSeconds() < againEnd + slack)
-                    .as("track %d: %s lies in %.1f–%.1f or %.1f–%.1f", i, found, full, fullEnd, again, againEnd)
-                    .isTrue();
-            assertThat(found.seconds()).isGreaterThan(3.9 * bar);
+            boolean first =
+                    found.startSeconds() > FULL * bar - slack && found.endSeconds() < (FULL + PART) * bar + slack;
+            boolean again = found.startSeconds() > FULL_AGAIN * bar - slack
+                    && found.endSeconds() < (FULL_AGAIN + PART) * bar + slack;
+            assertThat(first || again).as("track %d: %s", i, found).isTrue();
         }
     }
 
+    /** Sections as loud against each other as the music means them: the full parts stand out, by a little in the crushed one. */
+    @Test
+    void theFullPartsStandOut() {
+        for (int i = 0; i < TRACKS.size(); i++) {
+            TrackMeasurement m = TRACKS.get(i).measurement();
+            double bar = 240 / BPM[i];
+            double full = loudness(m, (FULL_AGAIN + 1) * bar, (FULL_AGAIN + PART - 1) * bar);
+            assertThat(full - loudness(m, bar, 4 * bar))
+                    .as("over the intro, track %d", i)
+                    .isBetween(2.5, 19.0);
+            assertThat(full - loudness(m, (FULL_AGAIN - 3) * bar, FULL_AGAIN * bar))
+                    .as("over the breakdown, track %d", i)
+                    .isBetween(2.0, 14.0);
+        }
+    }
+
+    private static double loudness(TrackMeasurement m, double from, double to) {
+        float[] momentary = m.contour();
+        int first = (int) (from / TrackMeasurement.CONTOUR_SECONDS);
+        int last = (int) (to / TrackMeasurement.CONTOUR_SECONDS);
+        double sum = 0;
+        for (int i = first; i < last; i++) {
+            sum += momentary[i];
+        }
+        return sum / (last - first);
+    }
+
     private static List<TrackMeasurement> all() {
-        List<TrackMeasurement> all = new java.util.ArrayList<>(List.of(mix));
-        all.addAll(references);
-        return all;
+        return TRACKS.stream().map(ImportedTrack::measurement).toList();
     }
 }

@@ -6,8 +6,11 @@ import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
 import oakmirror.Signals;
+import oakmirror.media.file.AudioFile;
 import oakmirror.media.file.AudioWriter;
+import oakmirror.media.file.DecodedStream;
 import oakmirror.media.file.OutputFormat;
 
 /** Audio files that tests share. */
@@ -20,6 +23,48 @@ public final class TestFiles {
         Path here = Path.of("").toAbsolutePath();
         Path root = Files.isDirectory(here.resolve("demo")) ? here : here.getParent();
         return root.resolve("demo").resolve(name);
+    }
+
+    /** The demo's mix. */
+    public static Path demoMix() {
+        return demo("withy-lanterns-ebb-tide.ogg");
+    }
+
+    /** The demo's healthy reference. */
+    public static Path demoReference() {
+        return demo("copper-lane-harbour-lights.ogg");
+    }
+
+    /** Some seconds of a file from two thirds on, where the demo's songs are fullest, as a file of floats. */
+    public static Path excerpt(Path file, Path into, double seconds) throws IOException {
+        try (DecodedStream stream = AudioFile.open(file)) {
+            int skipped = (int) (stream.expectedFrames() * 2 / 3);
+            int wanted = (int) (seconds * stream.sampleRate());
+            float[][] samples = new float[2][skipped + wanted];
+            float[][] block = new float[2][8192];
+            int at = 0;
+            int n;
+            while (at < samples[0].length && (n = stream.read(block, 8192)) > 0) {
+                for (int c = 0; c < 2; c++) {
+                    System.arraycopy(block[c], 0, samples[c], at, Math.min(n, samples[c].length - at));
+                }
+                at += n;
+            }
+            return write(
+                    into,
+                    OutputFormat.WAV_FLOAT,
+                    stream.sampleRate(),
+                    Arrays.copyOfRange(samples[0], skipped, skipped + wanted),
+                    Arrays.copyOfRange(samples[1], skipped, skipped + wanted));
+        }
+    }
+
+    /**
+     * The folder of a cache that tests share, so that the demo is decoded and measured once for all of them. What is in it is known by its
+     * content; whoever fills, damages or counts a cache has one of its own.
+     */
+    public static Path sharedCache() {
+        return demo("x").getParent().resolveSibling("target").resolve("test-cache");
     }
 
     /** Music-like sound, different on both sides. */

@@ -14,7 +14,8 @@ import org.slf4j.LoggerFactory;
 
 /**
  * The devices there are, and opening one. The simulated output is always among them; with {@code oakmirror.output=simulated} there are
- * two of those and no others, so that choosing and losing a device can be tried anywhere.
+ * two of those and no others, so that choosing and losing a device can be tried anywhere; {@code oakmirror.output.speed} then says how
+ * many times as fast as real time they play, for trying what takes its time.
  */
 public final class Outputs {
 
@@ -35,6 +36,10 @@ public final class Outputs {
 
     private static boolean onlySimulated() {
         return "simulated".equals(System.getProperty("oakmirror.output", ""));
+    }
+
+    private static double simulatedSpeed() {
+        return Double.parseDouble(System.getProperty("oakmirror.output.speed", "1"));
     }
 
     /** What there is at the moment: the system's own first, the simulated one last. */
@@ -72,7 +77,7 @@ public final class Outputs {
     /** Opens a device at a rate; where it cannot be had, the simulated one, and says so. */
     public static Opened open(OutputDevice device, int sampleRate) {
         if (onlySimulated() || device.id().startsWith(SIMULATED.id())) {
-            return new Opened(new SimulatedOutput(device, sampleRate), Optional.empty());
+            return new Opened(new SimulatedOutput(device, sampleRate, simulatedSpeed()), Optional.empty());
         }
         return open(device, sampleRate, format -> line(device, format));
     }
@@ -84,7 +89,7 @@ public final class Outputs {
             LOG.info("no sound from {}", device.name(), e);
             String sentence = "“" + device.name() + "” cannot be opened at " + sampleRate
                     + " Hz, so nothing is heard; close what else uses it, or choose another output.";
-            return new Opened(new SimulatedOutput(SIMULATED, sampleRate), Optional.of(sentence));
+            return new Opened(new SimulatedOutput(sampleRate), Optional.of(sentence));
         }
     }
 

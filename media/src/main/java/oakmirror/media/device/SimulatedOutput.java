@@ -4,8 +4,8 @@ import java.util.concurrent.locks.LockSupport;
 import oakmirror.monitor.MonitorMixer;
 
 /**
- * A device that makes no sound but behaves like one: takes blocks at the pace of real time, counts those it got too late, and keeps
- * what it was given last, so that it can be looked at. It can be unplugged, too.
+ * A device that makes no sound but behaves like one: takes blocks at the pace of real time, or some times as fast, counts those it got
+ * too late, and keeps what it was given last, so that it can be looked at. It can be unplugged, too.
  */
 public final class SimulatedOutput implements AudioOutput {
 
@@ -13,6 +13,7 @@ public final class SimulatedOutput implements AudioOutput {
 
     private final OutputDevice device;
     private final int sampleRate;
+    private final double speed;
     private final float[] keptLeft;
     private final float[] keptRight;
     private Thread player;
@@ -24,12 +25,14 @@ public final class SimulatedOutput implements AudioOutput {
 
     /** A device at a rate. */
     public SimulatedOutput(int sampleRate) {
-        this(Outputs.SIMULATED, sampleRate);
+        this(Outputs.SIMULATED, sampleRate, 1);
     }
 
-    SimulatedOutput(OutputDevice device, int sampleRate) {
+    /** A device that takes {@code speed} seconds of sound a second. */
+    SimulatedOutput(OutputDevice device, int sampleRate, double speed) {
         this.device = device;
         this.sampleRate = sampleRate;
+        this.speed = speed;
         keptLeft = new float[(int) (KEPT_SECONDS * sampleRate)];
         keptRight = new float[keptLeft.length];
     }
@@ -52,7 +55,7 @@ public final class SimulatedOutput implements AudioOutput {
         float[] left = new float[BLOCK];
         float[] right = new float[BLOCK];
         long due = System.nanoTime();
-        long blockNanos = 1_000_000_000L * BLOCK / sampleRate;
+        long blockNanos = Math.round(1e9 * BLOCK / sampleRate / speed);
         while (open && !lost) {
             mixer.render(left, right, BLOCK);
             keep(left, right);

@@ -13,10 +13,12 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.api.parallel.Isolated;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** Files of decoded audio with their seal, keys of content, and where things are kept. */
+@Isolated("changes system properties")
 class CacheFilesTest {
 
     private static final String[] PROPERTIES = {"oakmirror.state", "oakmirror.config", "oakmirror.log"};

@@ -56,9 +56,9 @@ class MeterAgreementTest {
     @ParameterizedTest
     @ValueSource(
             strings = {
-                "withy-lanterns-ebb-tide.flac",
-                "copper-lane-harbour-lights.flac",
-                "nine-gates-the-long-ebb.flac",
+                "withy-lanterns-ebb-tide.ogg",
+                "copper-lane-harbour-lights.ogg",
+                "nine-gates-the-long-ebb.ogg",
                 "marrow-and-rye-salt-stair.mp3"
             })
     void onTheDemoSongs(String name) throws IOException, InterruptedException {

@@ -16,7 +16,9 @@ import oakmirror.correction.Proposal;
 import oakmirror.spectrum.BandGrid;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.api.parallel.Isolated;
 
+@Isolated("changes the default locale")
 class TableFilesTest {
 
     @TempDir

@@ -16,9 +16,11 @@ import oakmirror.media.file.AudioFileException;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
+import org.junit.jupiter.api.parallel.Isolated;
 
 /** One owner of all worker threads; the test's own thread stands for the window's. */
 @Timeout(60)
+@Isolated("looks at all threads")
 class BackgroundTest {
 
     private static final int HEAVY_AT_ONCE = Math.max(2, Runtime.getRuntime().availableProcessors());

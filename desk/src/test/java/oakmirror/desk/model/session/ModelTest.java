@@ -47,7 +47,7 @@ abstract class ModelTest {
     }
 
     static <T> T onFx(Callable<T> work) {
-        return WaitForAsyncUtils.waitForAsyncFx(10_000, work);
+        return WaitForAsyncUtils.waitForAsyncFx(180_000, work);
     }
 
     void fx(Runnable work) {
@@ -58,7 +58,7 @@ abstract class ModelTest {
     }
 
     static void waitUntil(Callable<Boolean> condition) throws Exception {
-        WaitForAsyncUtils.waitFor(30, TimeUnit.SECONDS, () -> onFx(condition));
+        WaitForAsyncUtils.waitFor(180, TimeUnit.SECONDS, () -> onFx(condition));
     }
 
     TrackSlot slot(int index) {

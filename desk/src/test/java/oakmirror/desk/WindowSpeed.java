@@ -1,26 +1,30 @@
 package oakmirror.desk;
 
-import static org.assertj.core.api.Assertions.assertThat;
-
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import javafx.animation.AnimationTimer;
-import javafx.geometry.Bounds;
-import javafx.scene.control.CheckMenuItem;
-import javafx.scene.control.MenuButton;
+import javafx.scene.control.Slider;
 import javafx.scene.input.KeyCode;
-import javafx.scene.layout.Region;
 import oakmirror.desk.model.compare.ToneView.Averaging;
+import oakmirror.desk.plot.CorrectionPlot;
 import oakmirror.media.TestFiles;
 import org.junit.jupiter.api.Test;
 
-/** Compare with many references: how fast it follows, and what fits. */
-class CompareSpeedTest extends CompareWindow {
+/** How fast the window follows, in figures; no test, since that depends on the machine. Run by bench/window. */
+class WindowSpeed extends CompareWindow {
 
     private static final int FRAMES = 240;
-    private static final int FRAMES_A_SECOND = 60;
+
+    @Override
+    double speed() {
+        return 1; // as it is listened to
+    }
+
+    private static void figure(String name, double value) {
+        System.out.printf("figure %s %.2f%n", name, value);
+    }
 
     private void openEightReferences() throws Exception {
         openDemo();
@@ -35,7 +39,7 @@ class CompareSpeedTest extends CompareWindow {
     }
 
     @Test
-    void theSheetMovesWithThePlaybackAtFiveOfSixFramesWithEightReferences() throws Exception {
+    void compareWithEightReferencesWhilePlaying() throws Exception {
         openEightReferences();
         double[] average = onFx(() -> tone().shownLevels(0));
         interact(() -> comparing().look(v -> v.withAveraging(Averaging.ONE_SECOND)));
@@ -60,17 +64,13 @@ class CompareSpeedTest extends CompareWindow {
             }.start();
         });
         waitUntil(() -> frame[0] == FRAMES);
-        System.out.printf(
-                "Compare, eight references, moving: %d redraws in %d frames, %.1f frames a second%n",
-                drawn[0], FRAMES, (FRAMES - 1) / (nanos[0] * 1e-9));
-        assertThat(drawn[0]).isGreaterThanOrEqualTo(FRAMES * 50 / FRAMES_A_SECOND);
-        interact(() -> comparing().look(v -> v.withAveraging(Averaging.WHOLE)));
-        waitUntil(() -> Math.abs(tone().shownLevels(0)[120] - average[120]) < 1e-9);
+        figure("window.compare.redraws-of-240-frames", drawn[0]);
+        figure("window.compare.frames-a-second", (FRAMES - 1) / (nanos[0] * 1e-9));
     }
 
     /** 50 ms are three frames. */
     @Test
-    void anotherResolutionOrCorridorShowsWithinThreeFrames() throws Exception {
+    void framesFromAChangeToItsPicture() throws Exception {
         openEightReferences();
         type(KeyCode.SPACE);
         waitUntil(() -> listening().playingProperty().get());
@@ -119,38 +119,39 @@ class CompareSpeedTest extends CompareWindow {
             }
         }.start());
         waitUntil(() -> took.size() == 20);
-        System.out.println("Compare: frames from a change to its picture " + took);
-        assertThat(took).allMatch(frames -> frames <= 3);
+        figure(
+                "window.compare.most-frames-to-a-picture",
+                took.stream().mapToInt(f -> f).max().orElseThrow());
     }
 
     @Test
-    void sixteenReferencesFitTheSheet() throws Exception {
-        List<Path> files = new ArrayList<>();
-        for (int i = 0; i < 17; i++) {
-            files.add(TestFiles.music(folder.resolve("song" + i + ".wav"), 48000, 4, 0.1 + 0.03 * i));
-        }
-        interact(() -> workspace().addFiles(files));
-        waitUntil(() -> workspace().isReady() && workspace().tracks().all().size() == 17);
-        clickOn("#station-compare");
-        waitUntil(() -> compared().members().size() == 17);
-        Bounds sheet = onFx(() -> page().localToScene(page().getBoundsInLocal()));
+    void shapeWhileASliderMoves() throws Exception {
+        openDemo();
+        clickOn("#station-shape");
+        CorrectionPlot plot = lookup("#correction").queryAs(CorrectionPlot.class);
+        Slider strength = lookup("#strength").queryAs(Slider.class);
+        int frames = 240;
+        int[] frame = {-frames}; // as long again before, so that the compiler is not what is measured
+        int[] proposals = {0};
+        long[] drawn = {0};
         interact(() -> {
-            page().getScene().getWindow().setWidth(1100);
-            page().getScene().getWindow().setHeight(700);
+            workspace().proposalProperty().addListener((o, was, is) -> proposals[0] += frame[0] >= 0 ? 1 : 0);
+            new AnimationTimer() {
+                @Override
+                public void handle(long now) {
+                    if (frame[0] == 0) {
+                        drawn[0] = plot.timesDrawn();
+                    }
+                    strength.setValue(10 + Math.floorMod(frame[0], 80));
+                    if (++frame[0] == frames) {
+                        drawn[0] = plot.timesDrawn() - drawn[0];
+                        stop();
+                    }
+                }
+            }.start();
         });
-        for (String tool : List.of("#draw-some", "#mean", "#peaks", "#hold", "#part", "#resolution", "#tone-more")) {
-            Region shown = lookup(tool).queryAs(Region.class);
-            Bounds at = onFx(() -> shown.localToScene(shown.getBoundsInLocal()));
-            assertThat(at.getMaxX()).as(tool).isLessThanOrEqualTo(sheet.getMaxX());
-            assertThat(at.getWidth()).as(tool).isGreaterThan(30);
-        }
-        MenuButton draw = lookup("#draw-some").queryAs(MenuButton.class);
-        interact(() -> {
-            CheckMenuItem second = (CheckMenuItem) draw.getItems().get(1);
-            second.setSelected(false);
-            second.fire();
-        });
-        assertThat(sheet().view().hidden()).containsExactly(2);
-        assertThat(compared().references()).as("hidden, but it still counts").hasSize(16);
+        waitUntil(() -> frame[0] == frames);
+        figure("window.shape.redraws-of-240-frames", drawn[0]);
+        figure("window.shape.fits-of-240-frames", proposals[0]);
     }
 }
