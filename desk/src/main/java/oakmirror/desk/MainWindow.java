@@ -14,7 +14,9 @@ import javafx.scene.Node;
 import javafx.scene.Parent;
 import javafx.scene.control.Slider;
 import javafx.scene.control.TextInputControl;
+import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseEvent;
 import javafx.scene.input.TransferMode;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.StackPane;
@@ -40,6 +42,7 @@ import oakmirror.desk.page.FinishPage;
 import oakmirror.desk.page.GatherPage;
 import oakmirror.desk.page.SendOutPage;
 import oakmirror.desk.page.ShapePage;
+import oakmirror.desk.part.KeyWalk;
 import oakmirror.media.device.Outputs;
 import oakmirror.media.work.Background;
 
@@ -71,6 +74,7 @@ public final class MainWindow {
     private final StackPane root;
     private final ListeningBar bar;
     private final CompactWindow compact;
+    private final KeyWalk walk;
     private final AnimationTimer clock;
     private Stage stage;
 
@@ -111,8 +115,16 @@ public final class MainWindow {
         frame.setLeft(rail);
         frame.setBottom(bar);
         compact = new CompactWindow(bar, frame, settings, this::key);
-        root = new StackPane(frame, keys);
+        walk = new KeyWalk(() -> keys.isVisible()
+                ? List.of(keys)
+                : List.of(
+                        frame.getTop(),
+                        rail,
+                        page.getChildren().get(page.getChildren().size() - 1),
+                        bar));
+        root = new StackPane(frame, keys, walk.ring());
         root.getStyleClass().add("window");
+        root.addEventFilter(MouseEvent.MOUSE_PRESSED, e -> walk.end());
         acceptDrops();
         clock = new AnimationTimer() {
             @Override
@@ -120,6 +132,7 @@ public final class MainWindow {
                 listening.tick();
                 bar.tick();
                 compare.ifPresent(ComparePage::tick);
+                walk.follow();
             }
         };
         clock.start();
@@ -166,6 +179,8 @@ public final class MainWindow {
         commands.set(Act.SAVE_AS, actions::saveAs);
         commands.set(Act.UNDO, workspace::undo);
         commands.set(Act.REDO, workspace::redo);
+        commands.set(Act.NEXT_REGION, () -> walk.region(1));
+        commands.set(Act.PREVIOUS_REGION, () -> walk.region(-1));
         commands.set(Act.FULL_SCREEN, () -> stage.setFullScreen(!stage.isFullScreen()));
         commands.set(Act.LOG, () -> LogWindow.open(stage));
         commands.set(Act.COMMANDS, keys::open);
@@ -199,6 +214,9 @@ public final class MainWindow {
         } else {
             BlindPage opened = new BlindPage(workspace, blind, settings, this::blindClosed);
             blindPage = Optional.of(opened);
+            page.getChildren()
+                    .get(0)
+                    .setVisible(false); // what is covered is for nobody, keys and screen readers included
             page.getChildren().add(opened);
             rail.setDisable(true);
             leaveFields();
@@ -207,6 +225,7 @@ public final class MainWindow {
 
     private void blindClosed() {
         blindPage.ifPresent(page.getChildren()::remove);
+        page.getChildren().get(0).setVisible(true);
         blindPage = Optional.empty();
         rail.setDisable(false);
     }
@@ -264,6 +283,7 @@ public final class MainWindow {
         actions.setWindow(owner);
         // On the scene: while nothing has the focus, keys come no further than there.
         owner.getScene().addEventFilter(KeyEvent.KEY_PRESSED, this::key);
+        owner.getScene().addEventFilter(KeyEvent.KEY_RELEASED, walk::release);
         owner.setOnCloseRequest(e -> {
             if (!actions.mayLeave()) {
                 e.consume();
@@ -293,7 +313,15 @@ public final class MainWindow {
 
     private void key(KeyEvent e) {
         boolean typing = e.getTarget() instanceof TextInputControl;
-        if (keys.isVisible() || (typing && !e.isShortcutDown())) {
+        if (walk.takes(e) || keys.isVisible()) {
+            return;
+        }
+        if (e.getCode() == KeyCode.TAB && keyMap.actFor(e).isEmpty()) { // the user has given Tab to the focus
+            walk.stepEverywhere(e.isShiftDown() ? -1 : 1);
+            e.consume();
+            return;
+        }
+        if (typing && !e.isShortcutDown() && !e.getCode().isFunctionKey()) {
             return;
         }
         boolean moves = e.getCode().isArrowKey() && !e.isShortcutDown() && !e.isAltDown();

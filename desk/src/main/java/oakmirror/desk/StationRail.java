@@ -5,7 +5,6 @@ import java.util.Map;
 import java.util.Optional;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
-import javafx.css.PseudoClass;
 import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.VBox;
@@ -15,14 +14,13 @@ import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.compare.Comparing;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
+import oakmirror.desk.part.PressBox;
 import oakmirror.readings.Readings;
 import oakmirror.session.Session;
 import oakmirror.spectrum.Zone;
 
 /** The way through the work: each station with what it has to say in a word. */
 final class StationRail extends VBox {
-
-    private static final PseudoClass SELECTED = PseudoClass.getPseudoClass("selected");
 
     private final Workspace workspace;
     private final Comparing comparing;
@@ -36,12 +34,12 @@ final class StationRail extends VBox {
         for (Station s : Station.values()) {
             Label state = Ui.label("", "rail-state");
             states.put(s, state);
-            VBox entry = new VBox(3, Ui.label(s.label(), "rail-name"), state);
+            PressBox entry = PressBox.choice(3, () -> station.set(s), Ui.label(s.label(), "rail-name"), state);
             entry.getStyleClass().add("rail-entry");
             entry.setId("station-" + s.name().toLowerCase(java.util.Locale.ROOT));
-            entry.setOnMouseClicked(e -> station.set(s));
+            state.textProperty().subscribe(words -> entry.setAccessibleText(s.label() + ", " + words));
             Tooltip.install(entry, new Tooltip(s.label() + " (Ctrl+" + (s.ordinal() + 1) + ")"));
-            station.subscribe(now -> entry.pseudoClassStateChanged(SELECTED, now == s));
+            station.subscribe(now -> entry.setSelected(now == s));
             getChildren().add(entry);
         }
         workspace.sessionProperty().subscribe(s -> refresh());

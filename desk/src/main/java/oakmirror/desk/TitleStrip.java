@@ -83,7 +83,6 @@ final class TitleStrip extends HBox {
     private MenuButton sessionMenu(SessionActions actions, KeyMap keys, Commands commands) {
         MenuButton menu = new MenuButton("Session");
         menu.getStyleClass().add("link");
-        menu.setFocusTraversable(false);
         menu.getItems()
                 .addAll(
                         Ui.item("New" + keys.hint(Act.NEW), actions::newSession),

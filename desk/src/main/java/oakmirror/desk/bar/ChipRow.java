@@ -12,7 +12,6 @@ import javafx.scene.control.ScrollPane;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.ScrollEvent;
 import javafx.scene.layout.HBox;
-import javafx.scene.layout.VBox;
 import oakmirror.desk.command.Act;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.look.Palette;
@@ -21,13 +20,13 @@ import oakmirror.desk.model.listen.Blind;
 import oakmirror.desk.model.listen.Listening;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
+import oakmirror.desk.part.PressBox;
 import oakmirror.desk.plot.Sketches;
 import oakmirror.readings.Readings;
 
 /** A chip for each track with the offset it is heard with; a press hears it. In a blind comparison only letters are left. */
 final class ChipRow extends ScrollPane {
 
-    private static final PseudoClass HEARD = PseudoClass.getPseudoClass("heard");
     private static final PseudoClass BLENDED = PseudoClass.getPseudoClass("blended");
     private static final double GAP = 8;
     private static final double NARROWEST = 104;
@@ -123,21 +122,21 @@ final class ChipRow extends ScrollPane {
         int count = chips.getChildren().size();
         double room = (getWidth() - GAP * (count - 1)) / Math.max(1, count);
         double width = Math.floor(Math.max(NARROWEST, Math.min(WIDEST, room)));
-        chips.getChildren().forEach(c -> ((VBox) c).setPrefWidth(width));
+        chips.getChildren().forEach(c -> ((PressBox) c).setPrefWidth(width));
     }
 
-    private VBox letter(String letter, int index) {
+    private PressBox letter(String letter, int index) {
         Label name = Ui.label(letter, "strong");
         Label explanation = Ui.label(letter.equals("X") ? "which of the two?" : "hidden", "chip-offset");
-        VBox chip = new VBox(6, name, explanation);
+        PressBox chip = PressBox.choice(6, () -> blind.hear(index), name, explanation);
+        chip.setAccessibleText("Track " + letter + ", " + explanation.getText());
         chip.getStyleClass().addAll("chip", Palette.styleClass(0));
         chip.setId("letter-" + letter);
-        chip.setOnMousePressed(e -> blind.hear(index));
         Tooltip.install(chip, new Tooltip("Hear " + letter + " (" + (index + 1) + ")"));
         return chip;
     }
 
-    private VBox chip(Entry track, int index) {
+    private PressBox chip(Entry track, int index) {
         int number = track.number();
         Label name = Ui.label(number == 0 ? "Mix" : number + " " + track.name(), "strong");
         name.setMaxWidth(Double.MAX_VALUE);
@@ -152,12 +151,13 @@ final class ChipRow extends ScrollPane {
         }
         lower.getChildren().add(offset);
         lower.setAlignment(Pos.CENTER_LEFT);
-        VBox chip = new VBox(6, name, lower);
+        PressBox chip = PressBox.choice(6, () -> listening.hear(index), name, lower);
+        chip.setAccessibleText(
+                (number == 0 ? "Mix, " : "Reference " + number + ", ") + track.name() + ", " + track.gain());
         chip.getStyleClass().addAll("chip", Palette.styleClass(number));
         chip.setId("chip-" + index);
         chip.getProperties().put(Sketches.Dash.class, dash);
         chip.setDisable(!track.ready());
-        chip.setOnMousePressed(e -> listening.hear(index));
         Tooltip.install(
                 chip,
                 new Tooltip(track.name() + track.key() + ", heard with " + track.gain()
@@ -176,7 +176,7 @@ final class ChipRow extends ScrollPane {
             boolean beside = !blind.isOn()
                     && isBlended
                     && i == listening.referenceProperty().get();
-            chip.pseudoClassStateChanged(HEARD, heard);
+            ((PressBox) chip).setSelected(heard);
             chip.pseudoClassStateChanged(BLENDED, beside && !heard);
             Optional.ofNullable((Sketches.Dash) chip.getProperties().get(Sketches.Dash.class))
                     .ifPresent(d -> d.setOnColour(heard));

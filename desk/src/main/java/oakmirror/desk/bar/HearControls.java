@@ -7,7 +7,6 @@ import javafx.geometry.Pos;
 import javafx.scene.control.Label;
 import javafx.scene.control.Slider;
 import javafx.scene.control.ToggleButton;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import oakmirror.compare.Jump;
@@ -54,7 +53,7 @@ final class HearControls extends FlowPane {
 
     private ToggleButton small(String text, String tooltip, Act act) {
         ToggleButton button = Ui.choice(text, tooltip + keys.hint(act));
-        keys.revisionProperty().subscribe(r -> button.setTooltip(new Tooltip(tooltip + keys.hint(act))));
+        keys.revisionProperty().subscribe(r -> Ui.tip(button, tooltip + keys.hint(act)));
         button.getStyleClass().add("tight");
         button.setMinWidth(USE_PREF_SIZE);
         return button;
@@ -119,8 +118,7 @@ final class HearControls extends FlowPane {
         slider.setId("blend");
         slider.setPrefWidth(74);
         slider.setMinWidth(44);
-        slider.setFocusTraversable(false);
-        slider.setTooltip(new Tooltip("Blend slowly from the mix to the reference heard last; double click: the mix"));
+        Ui.tip(slider, "Blend slowly from the mix to the reference heard last; double click: the mix");
         boolean[] showing = {false};
         listening.blendProperty().subscribe(b -> {
             showing[0] = true;

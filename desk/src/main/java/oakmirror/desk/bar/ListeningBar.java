@@ -4,7 +4,6 @@ import java.util.Optional;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
@@ -73,8 +72,7 @@ public final class ListeningBar extends VBox {
         Button play = new Button("▶");
         play.getStyleClass().setAll("button", "play");
         play.setId("play");
-        play.setFocusTraversable(false);
-        keys.revisionProperty().subscribe(r -> play.setTooltip(new Tooltip("Play or stop" + keys.hint(Act.PLAY))));
+        keys.revisionProperty().subscribe(r -> Ui.tip(play, "Play or stop" + keys.hint(Act.PLAY)));
         play.setOnAction(e -> listening.togglePlay());
         listening.playingProperty().subscribe(p -> play.setText(p ? "■" : "▶"));
         return play;

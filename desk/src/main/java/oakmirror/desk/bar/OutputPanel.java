@@ -99,9 +99,8 @@ final class OutputPanel extends HBox {
         volume.setId("volume");
         volume.setPrefWidth(70);
         volume.setMinWidth(40);
-        volume.setFocusTraversable(false);
         volume.valueProperty().bindBidirectional(db);
-        volume.setTooltip(new Tooltip("Volume of everything; double click: 0 dB"));
+        Ui.tip(volume, "Volume of everything; double click: 0 dB");
         volume.setOnMouseClicked(e -> {
             if (e.getClickCount() == 2) {
                 db.set(0);
@@ -120,13 +119,11 @@ final class OutputPanel extends HBox {
         MenuButton menu = new MenuButton("out");
         menu.setId("device");
         menu.getStyleClass().setAll("menu-button", "link", "out-menu");
-        menu.setFocusTraversable(false);
         menu.setMinWidth(USE_PREF_SIZE);
         listening
                 .output()
                 .nameProperty()
-                .subscribe(n ->
-                        menu.setTooltip(new Tooltip(n.isEmpty() ? "Where the sound goes" : "The sound goes to: " + n)));
+                .subscribe(n -> Ui.tip(menu, n.isEmpty() ? "Where the sound goes" : "The sound goes to: " + n));
         menu.setOnShowing(e -> fill(menu));
         fill(menu);
         return menu;

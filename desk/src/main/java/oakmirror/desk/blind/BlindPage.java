@@ -64,7 +64,9 @@ public final class BlindPage extends StackPane {
         first.setConverter(Ui.naming(Item::name));
         second.setConverter(Ui.naming(Item::name));
         first.setId("blind-first");
+        first.setAccessibleText("A");
         second.setId("blind-second");
+        second.setAccessibleText("B");
         following = blind.runProperty().subscribe(r -> {
             order.clear();
             show();
@@ -74,6 +76,7 @@ public final class BlindPage extends StackPane {
     private static Spinner<Integer> spinner(String id, int least, int most, int usual) {
         Spinner<Integer> spinner = new Spinner<>(least, most, usual);
         spinner.setId(id);
+        spinner.setAccessibleText(id);
         spinner.setPrefWidth(76);
         spinner.setEditable(true);
         return spinner;

@@ -74,6 +74,8 @@ public enum Act {
     SAVE_AS("Window", "save the session as", "Ctrl+Shift+S"),
     UNDO("Window", "undo", "Ctrl+Z"),
     REDO("Window", "redo", "Ctrl+Y"),
+    NEXT_REGION("Window", "keys to the next part of the window", "F6"),
+    PREVIOUS_REGION("Window", "keys to the part before", "Shift+F6"),
     FULL_SCREEN("Window", "full screen", "F11"),
     LOG("Window", "show the log", ""),
     COMMANDS("Window", "find a command", "Ctrl+K"),

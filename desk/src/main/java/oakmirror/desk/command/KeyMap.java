@@ -28,6 +28,9 @@ public final class KeyMap {
             KeyCode.PAGE_UP, "Page Up",
             KeyCode.PAGE_DOWN, "Page Down"));
 
+    private static final String TAB = "Tab";
+    private static final String SWAP_WITHOUT_TAB = "W";
+
     private final Settings settings;
     private final Map<Act, String> keys = new EnumMap<>(Act.class);
     private final ReadOnlyIntegerWrapper revision = new ReadOnlyIntegerWrapper();
@@ -83,6 +86,23 @@ public final class KeyMap {
             settings.forget(act.settingName());
         }
         revision.set(revision.get() + 1);
+    }
+
+    /** Whether Tab moves the focus from control to control, as it does for any action's key that no action has. */
+    public boolean isTabForFocus() {
+        return Arrays.stream(Act.values()).noneMatch(a -> keyOf(a).equals(TAB));
+    }
+
+    /** Gives Tab to the focus, and listening another key for what it did; or takes it back. */
+    public void setTabForFocus(boolean is) {
+        for (Act act : Act.values()) {
+            if (is && keyOf(act).equals(TAB)) {
+                set(act, act == Act.SWAP ? SWAP_WITHOUT_TAB : "");
+            }
+        }
+        if (!is) {
+            set(Act.SWAP, TAB);
+        }
     }
 
     /** Whether any action has another key than its usual one. */

@@ -11,7 +11,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextField;
-import javafx.scene.control.Tooltip;
+import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.GridPane;
@@ -42,13 +42,20 @@ public final class KeysPane extends StackPane {
         getStyleClass().add("overlay");
         setVisible(false);
         search.setId("command-search");
+        search.setAccessibleText("Find a command");
         search.setPromptText("find a command");
         search.setPrefWidth(260);
         search.textProperty().subscribe(t -> show());
         search.setOnAction(e -> first.ifPresent(this::run));
         Button restore = Ui.button("restore all keys", "Give every command its usual key again", keys::restore);
         restore.setId("restore-keys");
+        ToggleButton tab = Ui.choice(
+                "Tab moves the focus",
+                "Tab goes from control to control; mix ⇄ reference gets W. F6 moves the focus in any case");
+        tab.setId("tab-moves-focus");
+        tab.setOnAction(e -> keys.setTabForFocus(tab.isSelected()));
         keys.revisionProperty().subscribe(r -> {
+            tab.setSelected(keys.isTabForFocus());
             restore.setDisable(!keys.isChanged());
             show();
         });
@@ -58,6 +65,7 @@ public final class KeysPane extends StackPane {
                 search,
                 Ui.spring(),
                 state,
+                tab,
                 restore,
                 Ui.link("✕", "Close (Esc)", this::close));
         head.setAlignment(Pos.CENTER_LEFT);
@@ -180,9 +188,12 @@ public final class KeysPane extends StackPane {
         button.setMinWidth(112);
         if (!conflicts.isEmpty()) {
             button.getStyleClass().add("conflict");
-            button.setTooltip(new Tooltip("Also: "
-                    + String.join(", ", conflicts.stream().map(Act::label).toList())
-                    + ". The one listed first has it."));
+            Ui.tip(
+                    button,
+                    "Also: "
+                            + String.join(
+                                    ", ", conflicts.stream().map(Act::label).toList())
+                            + ". The one listed first has it.");
         }
         return button;
     }

@@ -5,7 +5,6 @@ import java.util.function.Consumer;
 import java.util.function.Function;
 import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.ToggleButton;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.Region;
 import oakmirror.compare.Comparison;
 import oakmirror.desk.look.Ui;
@@ -25,8 +24,7 @@ final class Choices {
         box.getItems().setAll(values);
         box.setConverter(Ui.naming(name));
         box.setValue(now);
-        box.setTooltip(new Tooltip(tooltip));
-        box.setFocusTraversable(false);
+        Ui.tip(box, tooltip);
         box.setMinWidth(LEAST_WIDTH);
         box.setMaxWidth(Region.USE_PREF_SIZE);
         box.valueProperty().subscribe(v -> {

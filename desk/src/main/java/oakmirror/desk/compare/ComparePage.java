@@ -22,6 +22,7 @@ import oakmirror.desk.model.listen.Listening;
 import oakmirror.desk.model.listen.MonitorControls;
 import oakmirror.desk.model.session.Settings;
 import oakmirror.desk.model.session.Workspace;
+import oakmirror.desk.part.PressBox;
 import oakmirror.desk.part.ScopeChoice;
 import oakmirror.findings.Finding;
 
@@ -148,13 +149,13 @@ public final class ComparePage extends BorderPane {
         panel.small().setMinSize(0, 0);
         panel.small().setMouseTransparent(true);
         VBox.setVgrow(panel.small(), Priority.ALWAYS);
-        VBox card = new VBox(3, head, panel.small());
+        PressBox card = PressBox.card(3, () -> bring(panel), head, panel.small());
+        card.setAccessibleText("Show " + panel.title().toLowerCase(java.util.Locale.ROOT) + " large");
         card.setId("small-" + panel.title().toLowerCase(java.util.Locale.ROOT));
         card.getStyleClass().add("small-panel");
         card.setMinWidth(0);
         card.setPrefWidth(100);
         HBox.setHgrow(card, Priority.ALWAYS);
-        card.setOnMouseClicked(e -> bring(panel));
         Tooltip.install(card, new Tooltip("Show " + panel.title().toLowerCase(java.util.Locale.ROOT) + " large"));
         return card;
     }

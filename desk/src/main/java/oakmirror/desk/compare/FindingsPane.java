@@ -16,6 +16,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.compare.Comparing;
+import oakmirror.desk.part.PressBox;
 import oakmirror.findings.Finding;
 
 /** The findings in words, beside the sheet: a click shows and plays what one is about and says what to try; it can be folded away. */
@@ -136,12 +137,13 @@ final class FindingsPane extends VBox {
         add(more, "", finding.cause());
         add(more, "In the mix: ", finding.inTheMix());
         add(more, "On the master: ", finding.onTheMaster());
-        VBox card = new VBox(3, head, evidence, more);
+        PressBox card = PressBox.card(3, () -> toggle(finding), head, evidence, more);
+        card.setAccessibleText(finding.title() + "; " + finding.evidence());
+        dismiss.setAccessibleText("Dismiss: " + finding.title());
         card.setId("finding-" + finding.kind().name().toLowerCase(java.util.Locale.ROOT));
         card.getStyleClass().addAll("finding", finding.kind().isCaveat() ? "caveat" : "fault");
         shown.put(finding.key(), more);
         unfold(finding.key());
-        card.setOnMouseClicked(e -> toggle(finding));
         return card;
     }
 

@@ -6,7 +6,6 @@ import java.nio.file.Path;
 import java.util.Locale;
 import java.util.Optional;
 import javafx.scene.control.MenuButton;
-import javafx.scene.control.Tooltip;
 import javafx.scene.image.WritableImage;
 import javafx.scene.input.Clipboard;
 import javafx.scene.input.ClipboardContent;
@@ -37,8 +36,7 @@ final class PictureFiles {
         MenuButton menu = new MenuButton("copy");
         menu.setId("copy");
         menu.getStyleClass().setAll("menu-button", "link");
-        menu.setTooltip(new Tooltip("Take the picture or its numbers out"));
-        menu.setFocusTraversable(false);
+        Ui.tip(menu, "Take the picture or its numbers out");
         menu.getItems()
                 .addAll(
                         Ui.item("copy the picture", page::copyPicture),

@@ -12,7 +12,6 @@ import javafx.scene.control.RadioMenuItem;
 import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
 import oakmirror.compare.Comparison;
@@ -155,8 +154,7 @@ final class ToneTools {
         MenuButton menu = new MenuButton(text);
         menu.setId(id);
         menu.getStyleClass().setAll("menu-button", "framed");
-        menu.setTooltip(new Tooltip(tooltip));
-        menu.setFocusTraversable(false);
+        Ui.tip(menu, tooltip);
         menu.setMinWidth(Region.USE_PREF_SIZE);
         return menu;
     }

@@ -9,6 +9,7 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Control;
 import javafx.scene.control.Label;
+import javafx.scene.control.Labeled;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.TextInputDialog;
 import javafx.scene.control.ToggleButton;
@@ -40,9 +41,8 @@ public final class Ui {
     public static Button link(String text, String tooltip, Runnable action) {
         Button button = new Button(text);
         button.getStyleClass().setAll("button", "link");
-        button.setTooltip(new Tooltip(tooltip));
+        tip(button, tooltip);
         button.setOnAction(e -> action.run());
-        button.setFocusTraversable(false);
         return button;
     }
 
@@ -57,8 +57,7 @@ public final class Ui {
     public static ToggleButton choice(String text, String tooltip) {
         ToggleButton button = new ToggleButton(text);
         button.getStyleClass().setAll("toggle-button", "choice");
-        button.setTooltip(new Tooltip(tooltip));
-        button.setFocusTraversable(false);
+        tip(button, tooltip);
         return button;
     }
 
@@ -103,8 +102,18 @@ public final class Ui {
         }
     }
 
-    /** Gives a control a tooltip, or changes the text of the one it has. */
+    /**
+     * Gives a control a tooltip, or changes the text of the one it has. A screen reader reads it as help, and as the name of what has only a
+     * sign on it.
+     */
     public static void tip(Control control, String text) {
+        control.setAccessibleHelp(text);
+        boolean named = control instanceof Labeled labeled
+                && labeled.getText() != null
+                && labeled.getText().matches(".*\\p{L}{2}.*");
+        if (!named && !(control instanceof Label)) {
+            control.setAccessibleText(text);
+        }
         if (control.getTooltip() == null) {
             control.setTooltip(new Tooltip(text));
         } else {

@@ -33,6 +33,8 @@ public final class FinishPage extends VBox {
     private final LabelledSlider target;
     private final LabelledSlider ceiling;
     private final FlowPane goals = new FlowPane(6, 6);
+    private List<String> shownGoals = List.of();
+    private double shownCeiling;
     private final LoudnessLadder ladder = new LoudnessLadder();
     private final GridPane figures = new GridPane();
     private final Label verdict = Ui.label("", "verdict");
@@ -132,8 +134,14 @@ public final class FinishPage extends VBox {
                 }
             });
         }
-        goals.getChildren().setAll(Ui.label("as loud as", "quiet"));
-        goals.getChildren().addAll(buttons);
+        List<String> texts = buttons.stream().map(Button::getText).toList();
+        if (!texts.equals(shownGoals)
+                || settings.ceilingDbtp() != shownCeiling) { // new buttons would take the focus off old ones
+            shownGoals = texts;
+            shownCeiling = settings.ceilingDbtp();
+            goals.getChildren().setAll(Ui.label("as loud as", "quiet"));
+            goals.getChildren().addAll(buttons);
+        }
     }
 
     private Button goal(String text, String tooltip, double lufs, double dbtp) {

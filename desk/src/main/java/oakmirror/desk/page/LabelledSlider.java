@@ -4,7 +4,6 @@ import java.util.function.DoubleConsumer;
 import java.util.function.DoubleFunction;
 import javafx.scene.control.Label;
 import javafx.scene.control.Slider;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
@@ -30,7 +29,8 @@ final class LabelledSlider extends VBox {
         this.text = text;
         slider = new Slider(low, high, usual);
         slider.setBlockIncrement(step);
-        slider.setTooltip(new Tooltip(tooltip + " Double click: back to " + text.apply(usual) + "."));
+        Ui.tip(slider, tooltip + " Double click: back to " + text.apply(usual) + ".");
+        slider.setAccessibleText(name);
         slider.setId(name.toLowerCase(java.util.Locale.ROOT).replace(' ', '-'));
         slider.valueProperty().subscribe(v -> {
             double snapped = Math.round(v.doubleValue() / step) * step;

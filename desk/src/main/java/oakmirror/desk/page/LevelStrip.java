@@ -9,7 +9,6 @@ import javafx.scene.control.Label;
 import javafx.scene.control.Spinner;
 import javafx.scene.control.SpinnerValueFactory;
 import javafx.scene.control.ToggleButton;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.util.StringConverter;
 import oakmirror.desk.look.Ui;
@@ -101,10 +100,9 @@ final class LevelStrip extends HBox {
         direction.setId("direction");
         direction.getItems().setAll(Direction.values());
         direction.setConverter(Ui.naming(DIRECTIONS::get));
-        direction.setFocusTraversable(false);
         direction.setPrefWidth(170);
         direction.setMinWidth(150);
-        direction.setTooltip(new Tooltip("What is brought to what; nothing is ever raised over full scale"));
+        Ui.tip(direction, "What is brought to what; nothing is ever raised over full scale");
         direction.valueProperty().subscribe(d -> {
             if (d != null && !showing) {
                 change("match levels the other way", s -> s.withDirection(d));
@@ -114,6 +112,7 @@ final class LevelStrip extends HBox {
 
     private void level() {
         stated.setId("stated-level");
+        stated.setAccessibleText("Level that tracks are brought to");
         stated.setEditable(true);
         stated.setPrefWidth(78);
         SpinnerValueFactory<Double> values = new SpinnerValueFactory.DoubleSpinnerValueFactory(-60, 20, -18, 0.5);
@@ -167,11 +166,13 @@ final class LevelStrip extends HBox {
             state.setTooltip(null);
         } else if (levels.downDb() > 0.05) {
             state.setText("all " + Readings.level(-levels.downDb()) + " dB, to clear full scale");
-            state.setTooltip(new Tooltip("Raising one of them as far as asked would clip it: everything comes down by "
-                    + Readings.level(levels.downDb()) + " dB together, so the match holds."));
+            Ui.tip(
+                    state,
+                    "Raising one of them as far as asked would clip it: everything comes down by "
+                            + Readings.level(levels.downDb()) + " dB together, so the match holds.");
         } else {
             state.setText("matched");
-            state.setTooltip(new Tooltip("Offsets follow every new measurement."));
+            Ui.tip(state, "Offsets follow every new measurement.");
         }
     }
 }

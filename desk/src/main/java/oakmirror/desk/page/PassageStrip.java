@@ -11,7 +11,6 @@ import javafx.scene.control.MenuItem;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.control.ToggleButton;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import oakmirror.audio.TimeRange;
@@ -62,15 +61,14 @@ final class PassageStrip extends HBox {
         suggest.setId("suggest");
         suggest.getStyleClass().setAll("menu-button", "framed");
         suggest.setMinWidth(USE_PREF_SIZE);
-        suggest.setFocusTraversable(false);
         keys.revisionProperty()
-                .subscribe(r -> suggest.setTooltip(new Tooltip(
-                        "Mark where the track is fullest: loud, and every zone busy" + keys.hint(Act.SUGGEST))));
+                .subscribe(r -> Ui.tip(
+                        suggest,
+                        "Mark where the track is fullest: loud, and every zone busy" + keys.hint(Act.SUGGEST)));
         suggest.getItems().setAll(suggestions());
         tempo.setId("tempo");
         tempo.getStyleClass().setAll("menu-button", "framed");
         tempo.setMinWidth(USE_PREF_SIZE);
-        tempo.setFocusTraversable(false);
         var meet = Ui.button(
                 "meet at the passage",
                 "Slide the reference until its passage begins where the mix's does" + keys.hint(Act.MEET),

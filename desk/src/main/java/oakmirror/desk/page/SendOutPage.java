@@ -8,7 +8,6 @@ import javafx.scene.control.Button;
 import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
@@ -47,12 +46,14 @@ public final class SendOutPage extends VBox {
         this.workspace = workspace;
         this.finishing = finishing;
         this.settings = settings;
+        folder.setAccessibleText("Folder");
         folder.setId("output-folder");
+        name.setAccessibleText("File name");
         name.setId("output-name");
         folder.setText(shown(settings.folder("output").orElse(HOME)));
         format.getItems().setAll(OutputFormat.values());
         format.setConverter(Ui.naming(OutputFormat::label));
-        format.setTooltip(new Tooltip("16 and 24 bits are dithered; 32-bit float keeps everything"));
+        Ui.tip(format, "16 and 24 bits are dithered; 32-bit float keeps everything");
         format.valueProperty().subscribe(f -> {
             if (f != null && !f.equals(formatOf(workspace.session()))) {
                 workspace.change("choose a format", s -> s.withOutput(new Delivery.Output(f.ending(), f.bits())));

@@ -7,7 +7,6 @@ import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.TilePane;
@@ -243,7 +242,7 @@ public final class ShapePage extends VBox {
             HBox first = new HBox(8, number, what, Ui.spring(), gain);
             HBox second = new HBox(8, width, Ui.spring(), taken);
             second.setAlignment(Pos.CENTER_LEFT);
-            width.setTooltip(new Tooltip("Q: centre over bandwidth"));
+            Ui.tip(width, "Q: centre over bandwidth");
             width.setPadding(new javafx.geometry.Insets(0, 0, 0, 28));
             getChildren().addAll(first, second);
             taken.setOnAction(e -> toggle(index));

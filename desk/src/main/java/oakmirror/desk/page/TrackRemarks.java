@@ -49,7 +49,7 @@ final class TrackRemarks extends HBox {
         getChildren().clear();
         if (!unmeasured.isEmpty()) {
             var reason = Ui.label("passage not measured", "warning");
-            reason.setTooltip(new Tooltip(unmeasured));
+            Ui.tip(reason, unmeasured);
             var measure = Ui.link("try again", "Measure the passage again", again);
             measure.setId("measure-again");
             getChildren().addAll(reason, measure);

@@ -4,9 +4,9 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import javafx.geometry.HPos;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
+import javafx.scene.AccessibleRole;
 import javafx.scene.Cursor;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -18,11 +18,9 @@ import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
-import javafx.scene.layout.ColumnConstraints;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
-import javafx.scene.layout.Region;
 import oakmirror.desk.look.Palette;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.session.TrackSlot;
@@ -40,20 +38,9 @@ import oakmirror.session.Track;
  */
 final class TrackRow extends GridPane {
 
-    private static final double NOTES_INDENT = 14;
-    /** What the two columns that share the rest of the room would like to have. */
-    private static final double NAME_WIDTH = 140;
-
-    private static final double NOTES_WIDTH = 216;
-    private static final double[] WIDTHS = {84, 0, 120, 74, 50, 44, 44, 40, 66, 156, 26};
-    private static final String[] TITLES = {
-        "track", "", "contour", "measured", "LUFS", "range", "dBTP", "PLR", "offset", "notes"
-    };
     private static final String[] FIGURE_NAMES = {
         "Integrated loudness, LUFS", "Loudness range, LU", "True peak, dBTP", "True peak less integrated loudness, dB"
     };
-    private static final int FIGURES = 4;
-    private static final int NOTES = 9;
     private static final int REMOVE = 10;
     private static final double FULL_CONTRAST_DB = 0.05;
     private static final double STALE_OPACITY = 0.4;
@@ -77,7 +64,7 @@ final class TrackRow extends GridPane {
         this.slot = slot;
         this.number = number;
         this.index = index;
-        columns(this);
+        TrackColumns.apply(this);
         getStyleClass().addAll("track-row", Palette.styleClass(number));
         setId("track-" + index);
         add(handle(), 0, 0);
@@ -98,7 +85,7 @@ final class TrackRow extends GridPane {
         add(measured, 3, 0);
         for (int i = 0; i < figures.length; i++) {
             figures[i] = new Label();
-            add(figures[i], FIGURES + i, 0);
+            add(figures[i], TrackColumns.FIGURES + i, 0);
         }
         offset.setId("offset-" + index);
         offset.setOnScroll(e -> {
@@ -111,8 +98,8 @@ final class TrackRow extends GridPane {
             }
         });
         add(offset, 8, 0);
-        remarks.setPadding(new Insets(0, 0, 0, NOTES_INDENT));
-        add(remarks, NOTES, 0);
+        remarks.setPadding(new Insets(0, 0, 0, TrackColumns.NOTES_INDENT));
+        add(remarks, TrackColumns.NOTES, 0);
         pending.setAlignment(Pos.CENTER_LEFT);
         add(pending, 2, 0, 8, 1);
         Button remove = Ui.link("✕", "Remove (undo brings it back)", () -> table.remove(index));
@@ -121,6 +108,14 @@ final class TrackRow extends GridPane {
         setOnMouseClicked(e -> {
             if (e.getButton() == MouseButton.PRIMARY && e.isStillSincePress()) {
                 table.select(index);
+            }
+        });
+        setFocusTraversable(true);
+        setAccessibleRole(AccessibleRole.TABLE_ROW);
+        setOnKeyPressed(e -> {
+            if (e.getTarget() == this && (e.getCode() == KeyCode.SPACE || e.getCode() == KeyCode.ENTER)) {
+                table.select(index);
+                e.consume();
             }
         });
         setOnContextMenuRequested(e -> menu().show(this, e.getScreenX(), e.getScreenY()));
@@ -152,6 +147,8 @@ final class TrackRow extends GridPane {
 
     /** Brings everything up to date. */
     void refresh() {
+        setAccessibleText(
+                TrackWords.of(slot, number, table.scope(), table.listening().offsetDb(index)));
         getStyleClass().remove("selected");
         if (table.passages().selectedProperty().get() == index) {
             getStyleClass().add("selected");
@@ -190,7 +187,7 @@ final class TrackRow extends GridPane {
         shownTitle = texts;
         Label name = new Label(track.name());
         name.setId("name-" + index);
-        name.setTooltip(new Tooltip(place + "\nDouble click or F2: rename"));
+        Ui.tip(name, place + "\nDouble click or F2: rename");
         name.setOnMouseClicked(e -> {
             if (e.getClickCount() == 2) {
                 rename();
@@ -216,7 +213,7 @@ final class TrackRow extends GridPane {
 
     private void showFailure() {
         Label reason = Ui.label(slot.failureProperty().get(), "warning");
-        reason.setTooltip(new Tooltip(reason.getText()));
+        Ui.tip(reason, reason.getText());
         HBox.setHgrow(reason, Priority.ALWAYS);
         Button again = Ui.link("try again", "Read the file again", () -> table.retry(slot));
         Button find = Ui.link("find…", "Choose the file where it is now", () -> table.find(index));
@@ -353,42 +350,5 @@ final class TrackRow extends GridPane {
                         Ui.item("Find the file…", () -> table.find(index)),
                         Ui.item("Remove", () -> table.remove(index)));
         return menu;
-    }
-
-    /** The line of titles above the rows. */
-    static Region titles() {
-        GridPane titles = new GridPane();
-        columns(titles);
-        titles.getStyleClass().add("track-titles");
-        for (int c = 0; c < TITLES.length; c++) {
-            Label title = Ui.label(TITLES[c], "quiet");
-            title.setPadding(new Insets(0, 0, 0, c == NOTES ? NOTES_INDENT : 0));
-            titles.add(title, c, 0);
-        }
-        return titles;
-    }
-
-    private static void columns(GridPane grid) {
-        for (int c = 0; c < WIDTHS.length; c++) {
-            ColumnConstraints column = new ColumnConstraints();
-            if (WIDTHS[c] == 0) {
-                column.setHgrow(Priority.ALWAYS);
-                column.setMinWidth(90);
-                column.setPrefWidth(NAME_WIDTH);
-            } else {
-                column.setMinWidth(WIDTHS[c]);
-                column.setPrefWidth(c == NOTES ? NOTES_WIDTH : WIDTHS[c]);
-                if (c == NOTES) {
-                    column.setHgrow(Priority.ALWAYS);
-                } else {
-                    column.setMaxWidth(WIDTHS[c]);
-                }
-            }
-            if (c >= FIGURES && c < NOTES) {
-                column.setHalignment(HPos.RIGHT);
-            }
-            grid.getColumnConstraints().add(column);
-        }
-        grid.setHgap(8);
     }
 }

@@ -43,7 +43,7 @@ final class TrackTable extends VBox {
         scroll.setMinHeight(120);
         scroll.setPrefHeight(240);
         scroll.setId("rows");
-        Region titles = TrackRow.titles();
+        Region titles = TrackColumns.titles();
         titles.maxWidthProperty()
                 .bind(scroll.viewportBoundsProperty().map(Bounds::getWidth)); // also beside a scroll bar
         getChildren().addAll(titles, scroll);

@@ -29,6 +29,8 @@ public final class CorrectionPlot extends FrequencyPlot {
     /** A plot; the consumer is told the number of a move whose handle is clicked. */
     public CorrectionPlot(IntConsumer onMove) {
         super(newCursor());
+        speak(() -> "correction " + atCursor() + " " + Readings.gainDb(atCursor(proposal.appliedDb(phase))) + ", gap "
+                + Readings.gainDb(atCursor(proposal.gap().gapDb())));
         setOnMouseClicked(e -> {
             int move = moveAt(e.getX(), e.getY());
             if (move >= 0 && e.getButton() == MouseButton.PRIMARY) {

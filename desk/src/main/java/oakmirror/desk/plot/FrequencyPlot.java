@@ -3,6 +3,8 @@ package oakmirror.desk.plot;
 import javafx.beans.property.DoubleProperty;
 import javafx.beans.property.SimpleDoubleProperty;
 import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.paint.Color;
 import javafx.scene.text.TextAlignment;
 import oakmirror.desk.look.Fonts;
@@ -15,6 +17,9 @@ abstract class FrequencyPlot extends PlotPane {
 
     /** No cursor. */
     static final double NOWHERE = -1;
+
+    /** Where the cursor begins when it is moved by keys. */
+    private static final double START_HZ = 1000;
 
     private static final double ZOOM_STEP = 0.8;
     private static final double PAN_STEP = 0.08;
@@ -39,6 +44,38 @@ abstract class FrequencyPlot extends PlotPane {
         cursorHz.subscribe(hz -> redraw());
         setOnMouseMoved(e -> cursorHz.set(scale.holds(e.getX()) ? scale.hz(e.getX()) : NOWHERE));
         setOnMouseExited(e -> cursorHz.set(NOWHERE));
+        addEventHandler(KeyEvent.KEY_PRESSED, this::step);
+    }
+
+    /** Left and right move the cursor by a band, with Shift by a third of an octave. */
+    private void step(KeyEvent e) {
+        int way = e.getCode() == KeyCode.RIGHT ? 1 : e.getCode() == KeyCode.LEFT ? -1 : 0;
+        if (way != 0 && e.getTarget() == this && takesArrows()) {
+            double from = cursorHz.get() > 0 ? cursorHz.get() : START_HZ;
+            int band = BandGrid.bandOf(from) + way * (e.isShiftDown() ? BandGrid.BANDS_PER_OCTAVE / 3 : 1);
+            cursorHz.set(BandGrid.centreHz(Math.max(0, Math.min(BandGrid.SIZE - 1, band))));
+            spoken();
+            e.consume();
+        }
+    }
+
+    /** The cursor's frequency in words, "at 147 Hz"; without a cursor, where it would begin. */
+    final String atCursor() {
+        return "at " + Readings.frequency(readHz());
+    }
+
+    /** What the cursor reads of a curve; without a cursor, where it would begin. */
+    final double atCursor(double[] curveDb) {
+        return BandGrid.interpolate(curveDb, readHz());
+    }
+
+    private double readHz() {
+        return cursorHz.get() > 0 ? cursorHz.get() : START_HZ;
+    }
+
+    @Override
+    public boolean takesArrows() {
+        return isFocusTraversable();
     }
 
     /** The wheel zooms about the pointer; with Shift, or turned sideways, it moves along. */

@@ -4,6 +4,7 @@ import java.util.Arrays;
 import javafx.beans.property.DoubleProperty;
 import javafx.scene.canvas.GraphicsContext;
 import oakmirror.desk.look.Palette;
+import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
 
 /** The gap by itself: hatched upward where the mix lacks, plain downward where it has too much. */
@@ -16,6 +17,7 @@ public final class GapStrip extends FrequencyPlot {
     public GapStrip(DoubleProperty cursorHz, FrequencyView view) {
         super(cursorHz, view);
         zoomByWheel();
+        speak(() -> "gap " + atCursor() + " " + Readings.gainDb((asExcess ? -1 : 1) * atCursor(gapDb)));
     }
 
     /**

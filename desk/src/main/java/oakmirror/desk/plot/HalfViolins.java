@@ -23,6 +23,14 @@ public final class HalfViolins extends PlotPane {
     /** An empty pair; with labels it has a scale and says which is which. */
     public HalfViolins(boolean labelled) {
         this.labelled = labelled;
+        if (labelled) {
+            speak(() -> "how often readings occur: mix " + range(mix) + "; reference " + referenceNumber + " "
+                    + range(reference));
+        }
+    }
+
+    private static String range(Optional<Distribution> d) {
+        return d.isEmpty() ? "–" : "from " + Readings.level(low(d)) + " to " + Readings.level(high(d));
     }
 
     /** Shows the readings of a mix and of a reference. */

@@ -32,6 +32,8 @@ public final class LiveMeterPane extends PlotPane {
             resetClip();
             onReset.run();
         });
+        speak(() -> "meters: momentary " + momentaryText + " LUFS, short-term " + shortTermText
+                + " LUFS, highest true peak " + highestText + " dBTP" + (clipped ? ", over full scale" : ""));
     }
 
     /** Takes away the mark for what was over full scale. */

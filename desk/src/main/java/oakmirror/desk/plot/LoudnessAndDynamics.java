@@ -1,6 +1,7 @@
 package oakmirror.desk.plot;
 
 import java.util.List;
+import java.util.stream.Collectors;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
 import javafx.scene.text.TextAlignment;
@@ -21,6 +22,15 @@ public final class LoudnessAndDynamics extends PlotPane {
     private List<Point> points = List.of();
     private Span loud = Span.UNKNOWN;
     private Span ratio = Span.UNKNOWN;
+
+    /** An empty plot. */
+    public LoudnessAndDynamics() {
+        speak(() -> "loudness and peak to loudness"
+                + points.stream()
+                        .map(p -> (p.index() == 0 ? "; mix " : "; reference " + p.index() + " ")
+                                + Readings.level(p.lufs()) + " LUFS, " + Readings.level(p.plrDb()) + " dB")
+                        .collect(Collectors.joining()));
+    }
 
     /** Shows other places, and the spans the references leave. */
     public void show(List<Point> next, Span lufs, Span plrDb) {

@@ -1,6 +1,7 @@
 package oakmirror.desk.plot;
 
 import java.util.List;
+import java.util.stream.Collectors;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
 import javafx.scene.text.TextAlignment;
@@ -34,6 +35,15 @@ public final class LoudnessLadder extends PlotPane {
     private List<Row> rows = List.of();
     private double target;
     private double ceiling;
+
+    /** An empty ladder. */
+    public LoudnessLadder() {
+        speak(() -> "loudness and true peak"
+                + rows.stream()
+                        .map(r -> "; " + r.label() + " " + Readings.level(r.lufs()) + " LUFS, "
+                                + Readings.level(r.dbtp()) + " dBTP")
+                        .collect(Collectors.joining()));
+    }
 
     /** Shows other rows, target and ceiling. */
     public void show(List<Row> next, double targetLufs, double ceilingDbtp) {

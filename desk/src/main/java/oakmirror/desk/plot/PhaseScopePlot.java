@@ -21,6 +21,13 @@ public final class PhaseScopePlot extends PlotPane {
     private Optional<WritableImage> image = Optional.empty();
     private Color imageColour = Color.TRANSPARENT;
 
+    /** An empty scope. */
+    public PhaseScopePlot() {
+        speak(() -> "phase scope of " + (index == 0 ? "the mix" : "reference " + index)
+                + scope.map(s -> ", correlation " + Readings.signed(s.correlation()))
+                        .orElse(""));
+    }
+
     /** Shows another picture, of a track; empty while there is none. */
     public void show(Optional<PhaseScope> next, int number) {
         if (!next.equals(scope) || number != index) {

@@ -1,6 +1,10 @@
 package oakmirror.desk.plot;
 
+import java.util.Optional;
+import java.util.function.Supplier;
 import javafx.geometry.VPos;
+import javafx.scene.AccessibleAttribute;
+import javafx.scene.AccessibleRole;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.layout.Region;
@@ -17,6 +21,7 @@ public abstract class PlotPane extends Region {
     private final Canvas canvas = new Canvas();
     private Subscription follow = Subscription.EMPTY;
     private long drawn;
+    private Optional<Supplier<String>> words = Optional.empty();
 
     /** An empty pane. */
     protected PlotPane() {
@@ -32,6 +37,32 @@ public abstract class PlotPane extends Region {
     /** Asks to be drawn again with the next frame. */
     public final void redraw() {
         requestLayout();
+    }
+
+    /**
+     * Lets keys come here, and says what is read of it at the moment, for those who cannot see it: its name first, then the figures.
+     */
+    public final void speak(Supplier<String> said) {
+        words = Optional.of(said);
+        setFocusTraversable(true);
+        setAccessibleRole(AccessibleRole.IMAGE_VIEW);
+    }
+
+    /** Tells a screen reader that there is something else to be read. */
+    protected final void spoken() {
+        notifyAccessibleAttributeChanged(AccessibleAttribute.TEXT);
+    }
+
+    /** Whether it does something with the arrow keys to the left and right. */
+    public boolean takesArrows() {
+        return false;
+    }
+
+    @Override
+    public Object queryAccessibleAttribute(AccessibleAttribute attribute, Object... parameters) {
+        return attribute == AccessibleAttribute.TEXT && words.isPresent()
+                ? words.get().get()
+                : super.queryAccessibleAttribute(attribute, parameters);
     }
 
     /** How often it was drawn. */

@@ -36,6 +36,25 @@ public final class ReadingsTable extends PlotPane {
     private List<String> titles = List.of();
     private List<Row> rows = List.of();
 
+    /** An empty table. */
+    public ReadingsTable() {
+        speak(this::words);
+    }
+
+    private String words() {
+        StringBuilder all = new StringBuilder("readings");
+        for (Row row : rows) {
+            all.append("; ").append(row.name());
+            for (int i = 0; i < row.cells().size(); i++) {
+                all.append(", ")
+                        .append(titles.get(i))
+                        .append(" ")
+                        .append(row.cells().get(i).figure());
+            }
+        }
+        return all.toString();
+    }
+
     /** Shows other rows under the titles of their figures. */
     public void show(List<String> nextTitles, List<Row> next) {
         titles = List.copyOf(nextTitles);

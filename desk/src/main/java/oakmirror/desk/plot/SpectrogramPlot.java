@@ -56,6 +56,7 @@ public final class SpectrogramPlot extends PlotPane {
         cursor.part().subscribe(v -> redraw());
         cursor.hz().subscribe(v -> redraw());
         if (labelled) {
+            speak(() -> "spectrogram of " + (name.isEmpty() ? "nothing yet" : name));
             setOnMouseMoved(e -> point(e.getX(), e.getY()));
             setOnMouseExited(e -> cursor.part().set(-1));
         }

@@ -41,6 +41,7 @@ public final class TimeCurves extends PlotPane {
      */
     public TimeCurves(boolean fromTop) {
         this.fromTop = fromTop;
+        speak(() -> "readings over " + Readings.time(seconds) + " of " + lines.size() + " tracks");
     }
 
     /** Tells of a press, in seconds from the start. */

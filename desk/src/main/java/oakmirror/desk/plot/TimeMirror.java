@@ -79,6 +79,7 @@ public final class TimeMirror extends PlotPane {
     public TimeMirror(Listener listener) {
         this.listener = listener;
         setCursor(Cursor.TEXT);
+        speak(() -> "mirror of loudness: above " + words(sides[0]) + "; below " + words(sides[1]));
         setOnMousePressed(this::press);
         setOnMouseDragged(this::drag);
         setOnMouseReleased(this::release);
@@ -92,6 +93,16 @@ public final class TimeMirror extends PlotPane {
             e.consume();
             redraw();
         });
+    }
+
+    private static String words(MirrorSide side) {
+        if (side == null) {
+            return "nothing";
+        }
+        String passage = side.chosen() < 0
+                ? "whole track"
+                : side.passages().get(side.chosen()).label();
+        return side.figure() + ", " + passage;
     }
 
     /** The part of the common time that is in view, from 0 on. */

@@ -10,6 +10,7 @@ import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.input.MouseButton;
 import javafx.scene.paint.Color;
 import oakmirror.desk.look.Palette;
+import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.NominalBands;
 
@@ -39,6 +40,19 @@ public final class TonePlot extends FrequencyPlot {
         super(cursorHz, view);
         this.view = view;
         zoomByWheel();
+        speak(this::words);
+    }
+
+    private String words() {
+        StringBuilder all = new StringBuilder("tone " + atCursor());
+        for (int i = 0; i < scene.curves().size(); i++) {
+            int index = scene.curves().get(i).index();
+            all.append(index == 0 ? ", mix " : ", reference " + index + " ")
+                    .append(Readings.level(atCursor(shown.get(i))));
+        }
+        return all.append(", gap ")
+                .append(Readings.gainDb(atCursor(scene.gapDb())))
+                .toString();
     }
 
     /** A cursor for plots to share. */

@@ -3,6 +3,7 @@ package oakmirror.desk.plot;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import javafx.beans.property.DoubleProperty;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
@@ -37,6 +38,11 @@ public final class WidthPlot extends FrequencyPlot {
     /** A plot that shares a cursor. */
     public WidthPlot(DoubleProperty cursorHz) {
         super(cursorHz);
+        speak(() -> reading.label() + " " + atCursor()
+                + curves.stream()
+                        .map(c -> (c.index() == 0 ? ", mix " : ", reference " + c.index() + " ")
+                                + Readings.level(atCursor(c.levelsDb())))
+                        .collect(Collectors.joining()));
     }
 
     /** Shows curves of a reading, what the references leave, and notches that mono carves, in Hz. */

@@ -42,6 +42,19 @@ public final class ZoneDumbbells extends PlotPane {
     public ZoneDumbbells(boolean detailed, double floor) {
         this.detailed = detailed;
         this.floor = floor;
+        if (detailed) {
+            speak(this::words);
+        }
+    }
+
+    private String words() {
+        StringBuilder all = new StringBuilder("zones");
+        for (Row row : rows) {
+            all.append("; ").append(row.zone().label());
+            row.readings().forEach(r -> all.append(r.index() == 0 ? ", mix " : ", reference " + r.index() + " ")
+                    .append(Readings.level(r.middle())));
+        }
+        return all.toString();
     }
 
     /** Shows other rows. */

@@ -227,22 +227,23 @@ public final class AudioCache {
 
     /** Removes what can be removed, and says how much is there afterwards. */
     private long trimmedTotal() throws IOException {
-        List<Path> oldestFirst;
+        List<Entry> oldestFirst;
         try (Stream<Path> files = Files.list(folder)) {
             oldestFirst = files.filter(Files::isRegularFile)
-                    .sorted(Comparator.comparingLong(AudioCache::changed))
+                    .map(file -> new Entry(file, changed(file), size(file)))
+                    .sorted(Comparator.comparingLong(Entry::changed))
                     .toList();
         }
-        long total = oldestFirst.stream().mapToLong(AudioCache::size).sum();
-        for (Path file : oldestFirst) {
+        long total = oldestFirst.stream().mapToLong(Entry::size).sum();
+        for (Entry entry : oldestFirst) {
             if (total <= limitBytes) {
                 break;
             }
+            Path file = entry.file();
             if (!leases.isTaken(file) && !file.toString().endsWith(".part")) {
-                long size = size(file);
                 try {
                     Files.deleteIfExists(file);
-                    total -= size;
+                    total -= entry.size();
                 } catch (IOException e) {
                     LOG.debug("in use elsewhere: {}", file, e);
                 }
@@ -250,6 +251,9 @@ public final class AudioCache {
         }
         return total;
     }
+
+    /** A file as it was when it was looked at, once: other windows use it meanwhile, and times that change cannot be sorted by. */
+    private record Entry(Path file, long changed, long size) {}
 
     private static long changed(Path file) {
         try {

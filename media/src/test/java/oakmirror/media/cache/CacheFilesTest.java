@@ -7,8 +7,11 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.List;
 import java.util.Random;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
@@ -139,5 +142,34 @@ class CacheFilesTest {
         System.clearProperty("oakmirror.state");
         assertThat(UserFolders.state()).as("the user's own").isAbsolute();
         assertThat(UserFolders.state().toString()).contains("oak-mirror");
+    }
+
+    /** Another window uses entries, and so changes their times, while this one looks for the oldest. */
+    @Test
+    void aCacheIsTrimmedWhileItsFilesAreUsed() throws Exception {
+        Path shared = Files.createDirectory(folder.resolve("shared"));
+        List<Path> files = new ArrayList<>();
+        for (int i = 0; i < 300; i++) {
+            files.add(Files.writeString(shared.resolve(i + ".json"), "x"));
+        }
+        AtomicBoolean going = new AtomicBoolean(true);
+        Thread other = new Thread(() -> {
+            Random random = new Random(3);
+            while (going.get()) {
+                Path file = files.get(random.nextInt(files.size()));
+                file.toFile().setLastModified(1_700_000_000_000L + 1000 * random.nextInt(1_000_000));
+            }
+        });
+        other.start();
+        try {
+            AudioCache cache = new AudioCache(shared, 1 << 20);
+            for (int i = 0; i < 300; i++) {
+                cache.trim();
+            }
+        } finally {
+            going.set(false);
+            other.join();
+        }
+        assertThat(files).allMatch(Files::exists);
     }
 }
