@@ -4,20 +4,22 @@ import java.util.Arrays;
 
 /** The seven named ranges that readings are given in. */
 public enum Zone {
-    SUB("Sub", 20, 60),
-    BASS("Bass", 60, 120),
-    LOW_MID("Low mid", 120, 500),
-    MID("Mid", 500, 2000),
-    PRESENCE("Presence", 2000, 6000),
-    TREBLE("Treble", 6000, 10000),
-    AIR("Air", 10000, 20000);
+    SUB("Sub", "Sub", 20, 60),
+    BASS("Bass", "Bass", 60, 120),
+    LOW_MID("Low mid", "Low", 120, 500),
+    MID("Mid", "Mid", 500, 2000),
+    PRESENCE("Presence", "Pres", 2000, 6000),
+    TREBLE("Treble", "Treb", 6000, 10000),
+    AIR("Air", "Air", 10000, 20000);
 
     private final String label;
+    private final String shortLabel;
     private final double lowHz;
     private final double highHz;
 
-    Zone(String label, double lowHz, double highHz) {
+    Zone(String label, String shortLabel, double lowHz, double highHz) {
         this.label = label;
+        this.shortLabel = shortLabel;
         this.lowHz = lowHz;
         this.highHz = highHz;
     }
@@ -25,6 +27,11 @@ public enum Zone {
     /** Its name on screen. */
     public String label() {
         return label;
+    }
+
+    /** Its name where there is little room. */
+    public String shortLabel() {
+        return shortLabel;
     }
 
     /** Lower edge in Hz. */

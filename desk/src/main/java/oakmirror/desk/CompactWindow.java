@@ -1,6 +1,7 @@
 package oakmirror.desk;
 
 import java.util.Optional;
+import java.util.function.Supplier;
 import javafx.event.EventHandler;
 import javafx.geometry.Pos;
 import javafx.scene.Scene;
@@ -18,22 +19,28 @@ import oakmirror.desk.model.session.Settings;
  */
 final class CompactWindow {
 
-    private static final double WIDTH = 820;
+    private static final double WIDTH = 1000;
+    /** Four tracks with their names begun, and the meters. */
+    private static final double LEAST_WIDTH = 960;
+
     private static final double HEIGHT = 146;
 
     private final ListeningBar bar;
     private final BorderPane home;
     private final Settings settings;
     private final EventHandler<KeyEvent> keys;
+    private final Supplier<String> hint;
     private final StackPane root = new StackPane();
     private Optional<Stage> stage = Optional.empty();
     private boolean open;
 
-    CompactWindow(ListeningBar bar, BorderPane home, Settings settings, EventHandler<KeyEvent> keys) {
+    CompactWindow(
+            ListeningBar bar, BorderPane home, Settings settings, EventHandler<KeyEvent> keys, Supplier<String> hint) {
         this.bar = bar;
         this.home = home;
         this.settings = settings;
         this.keys = keys;
+        this.hint = hint;
         root.getStyleClass().add("window");
         root.setAlignment(Pos.TOP_LEFT);
     }
@@ -52,20 +59,23 @@ final class CompactWindow {
             open = true;
             home.setBottom(null);
             root.getChildren().setAll(bar);
+            bar.setAlone(true, hint.get(), () -> back(large));
             small.show();
             large.hide();
         }
     }
 
     private Stage make(Stage large) {
-        Scene scene =
-                new Scene(root, settings.number("compact.width", WIDTH), settings.number("compact.height", HEIGHT));
+        Scene scene = new Scene(
+                root,
+                Math.max(LEAST_WIDTH, settings.number("compact.width", WIDTH)),
+                settings.number("compact.height", HEIGHT));
         Theme.dress(scene);
         scene.addEventFilter(KeyEvent.KEY_PRESSED, keys);
         Stage small = new Stage();
         small.setTitle("Oak Mirror");
         small.setAlwaysOnTop(true);
-        small.setMinWidth(700);
+        small.setMinWidth(LEAST_WIDTH);
         small.setMinHeight(140);
         small.setScene(scene);
         small.setOnCloseRequest(e -> {
@@ -80,6 +90,7 @@ final class CompactWindow {
         settings.keep("compact.width", small.getScene().getWidth());
         settings.keep("compact.height", small.getScene().getHeight());
         open = false;
+        bar.setAlone(false, "", () -> {});
         large.show();
         root.getChildren().clear();
         home.setBottom(bar);

@@ -42,6 +42,8 @@ import oakmirror.desk.page.FinishPage;
 import oakmirror.desk.page.GatherPage;
 import oakmirror.desk.page.SendOutPage;
 import oakmirror.desk.page.ShapePage;
+import oakmirror.desk.part.Asking;
+import oakmirror.desk.part.FileDialogs;
 import oakmirror.desk.part.KeyWalk;
 import oakmirror.media.device.Outputs;
 import oakmirror.media.work.Background;
@@ -51,6 +53,7 @@ public final class MainWindow {
 
     private final Background background;
     private final Settings settings;
+    private final Asking asking;
     private final Workspace workspace;
     private final Listening listening;
     private final Finishing finishing;
@@ -79,7 +82,7 @@ public final class MainWindow {
     private Stage stage;
 
     /** A window's content; nothing is open yet. */
-    public MainWindow(Background background, Settings settings) {
+    public MainWindow(Background background, Settings settings, FileDialogs dialogs) {
         this.background = background;
         this.settings = settings;
         workspace = new Workspace(background);
@@ -92,8 +95,9 @@ public final class MainWindow {
         rail = new StationRail(workspace, comparing);
         keyMap = new KeyMap(settings);
         keys = new KeysPane(keyMap, commands);
-        actions = new SessionActions(workspace, settings);
-        adding = new AddTracks(workspace, settings, () -> stage);
+        asking = new Asking(dialogs, settings);
+        actions = new SessionActions(workspace, settings, asking);
+        adding = new AddTracks(workspace, settings, asking, () -> stage);
         gather = new GatherPage(workspace, listening, passages, adding, keyMap, actions::openDemo);
         rail.stationProperty().subscribe(s -> {
             page.getChildren().setAll(pages.computeIfAbsent(s, this::make));
@@ -106,7 +110,8 @@ public final class MainWindow {
         }
         WindowCommands loops = new WindowCommands(workspace, listening, passages, blind);
         loops.fill(commands, gather.mirror()::view);
-        bar = new ListeningBar(workspace, listening, blind, passages, settings, keyMap, () -> commands.run(Act.LOOP));
+        bar = new ListeningBar(
+                workspace, listening, blind, passages, settings, asking, keyMap, () -> commands.run(Act.LOOP));
         windowCommands();
         compareCommands();
         frame.setCenter(page);
@@ -114,7 +119,7 @@ public final class MainWindow {
         frame.setTop(new VBox(new TitleStrip(workspace, actions, keyMap, commands), recoveryStrip));
         frame.setLeft(rail);
         frame.setBottom(bar);
-        compact = new CompactWindow(bar, frame, settings, this::key);
+        compact = new CompactWindow(bar, frame, settings, this::key, () -> keyMap.hint(Act.COMPACT));
         walk = new KeyWalk(() -> keys.isVisible()
                 ? List.of(keys)
                 : List.of(
@@ -148,14 +153,18 @@ public final class MainWindow {
         return switch (station) {
             case GATHER -> gather;
             case COMPARE -> comparePage();
-            case SHAPE -> new ShapePage(workspace);
-            case FINISH -> new FinishPage(workspace, finishing);
-            case SEND_OUT -> new SendOutPage(workspace, finishing, settings);
+            case SHAPE -> new ShapePage(workspace, this::toGather);
+            case FINISH -> new FinishPage(workspace, finishing, this::toGather);
+            case SEND_OUT -> new SendOutPage(workspace, finishing, settings, asking);
         };
     }
 
+    private void toGather() {
+        show(Station.GATHER.ordinal());
+    }
+
     private ComparePage comparePage() {
-        ComparePage made = new ComparePage(workspace, comparing, listening, settings);
+        ComparePage made = new ComparePage(workspace, comparing, listening, settings, asking, this::toGather);
         compare = Optional.of(made);
         return made;
     }
@@ -212,7 +221,7 @@ public final class MainWindow {
         if (blindPage.isPresent()) {
             blindPage.get().close();
         } else {
-            BlindPage opened = new BlindPage(workspace, blind, settings, this::blindClosed);
+            BlindPage opened = new BlindPage(workspace, blind, asking, this::blindClosed);
             blindPage = Optional.of(opened);
             page.getChildren()
                     .get(0)

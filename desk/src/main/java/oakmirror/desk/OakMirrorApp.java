@@ -10,6 +10,7 @@ import javafx.scene.Scene;
 import javafx.stage.Stage;
 import oakmirror.desk.look.Theme;
 import oakmirror.desk.model.session.Settings;
+import oakmirror.desk.part.FileDialogs;
 import oakmirror.media.work.Background;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -19,11 +20,19 @@ public final class OakMirrorApp extends Application {
 
     private static final Logger LOG = LoggerFactory.getLogger(OakMirrorApp.class);
 
+    private final FileDialogs dialogs;
     private MainWindow window;
     private Settings settings;
 
     /** Made by the toolkit. */
-    public OakMirrorApp() {}
+    public OakMirrorApp() {
+        this(FileDialogs.SYSTEM);
+    }
+
+    /** One that asks for files in another way. */
+    OakMirrorApp(FileDialogs dialogs) {
+        this.dialogs = dialogs;
+    }
 
     @Override
     public void start(Stage stage) {
@@ -34,7 +43,7 @@ public final class OakMirrorApp extends Application {
         Theme.loadFonts();
         Theme.current().set("lamplight".equals(settings.text("theme", "")) ? Theme.LAMPLIGHT : Theme.DAYLIGHT);
         Application.setUserAgentStylesheet(new PrimerLight().getUserAgentStylesheet());
-        window = new MainWindow(background, settings);
+        window = new MainWindow(background, settings, dialogs);
         List<String> arguments = getParameters().getRaw();
         String command = arguments.isEmpty() ? "open" : arguments.get(0);
         boolean pictures = command.equals("screenshots");

@@ -1,17 +1,18 @@
 package oakmirror.desk;
 
-import java.io.File;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Optional;
 import javafx.scene.control.Alert;
 import javafx.scene.control.ButtonBar;
 import javafx.scene.control.ButtonType;
-import javafx.stage.FileChooser;
+import javafx.stage.FileChooser.ExtensionFilter;
 import javafx.stage.Window;
 import oakmirror.desk.model.session.Settings;
 import oakmirror.desk.model.session.Workspace;
+import oakmirror.desk.part.Asking;
 import oakmirror.session.SessionFile;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -23,13 +24,18 @@ final class SessionActions {
     private static final ButtonType SAVE = new ButtonType("Save", ButtonBar.ButtonData.YES);
     private static final ButtonType LEAVE = new ButtonType("Don't save", ButtonBar.ButtonData.NO);
 
+    private static final String FOLDER = "session";
+    private static final List<ExtensionFilter> SESSIONS = List.of(new ExtensionFilter("Oak Mirror session", "*.json"));
+
     private final Workspace workspace;
     private final Settings settings;
+    private final Asking asking;
     private Optional<Window> window = Optional.empty();
 
-    SessionActions(Workspace workspace, Settings settings) {
+    SessionActions(Workspace workspace, Settings settings, Asking asking) {
         this.workspace = workspace;
         this.settings = settings;
+        this.asking = asking;
     }
 
     void setWindow(Window owner) {
@@ -44,10 +50,7 @@ final class SessionActions {
 
     void open() {
         if (mayLeave()) {
-            File file = chooser("Open a session").showOpenDialog(window.orElse(null));
-            if (file != null) {
-                open(file.toPath());
-            }
+            asking.file("Open a session", FOLDER, SESSIONS, window.orElse(null)).ifPresent(this::open);
         }
     }
 
@@ -86,16 +89,14 @@ final class SessionActions {
     }
 
     boolean saveAs() {
-        FileChooser chooser = chooser("Save the session");
-        chooser.setInitialFileName(workspace.session().mix().map(m -> m.name()).orElse("session") + SessionFile.ENDING);
-        File chosen = chooser.showSaveDialog(window.orElse(null));
-        if (chosen == null) {
-            return false;
-        }
-        String name = chosen.getName();
-        Path file =
-                name.endsWith(".json") ? chosen.toPath() : chosen.toPath().resolveSibling(name + SessionFile.ENDING);
-        return saveTo(file);
+        String proposed = workspace.session().mix().map(m -> m.name()).orElse("session") + SessionFile.ENDING;
+        Optional<Path> chosen = asking.save("Save the session", FOLDER, proposed, SESSIONS, window.orElse(null));
+        return chosen.isPresent() && saveTo(withEnding(chosen.get()));
+    }
+
+    private static Path withEnding(Path file) {
+        String name = file.getFileName().toString();
+        return name.endsWith(".json") ? file : file.resolveSibling(name + SessionFile.ENDING);
     }
 
     private boolean saveTo(Path file) {
@@ -112,14 +113,6 @@ final class SessionActions {
             workspace.messageProperty().set("The session could not be saved there; choose another folder.");
             return false;
         }
-    }
-
-    private FileChooser chooser(String title) {
-        FileChooser chooser = new FileChooser();
-        chooser.setTitle(title);
-        chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter("Oak Mirror session", "*.json"));
-        settings.folder("session").ifPresent(f -> chooser.setInitialDirectory(f.toFile()));
-        return chooser;
     }
 
     /** Asks before what another window has kept in the session's file is written over. */

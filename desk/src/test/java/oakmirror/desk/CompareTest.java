@@ -89,12 +89,16 @@ class CompareTest extends CompareWindow {
         assertThat(onFx(() -> listening().monitor().bandProperty().get()))
                 .contains(new MonitorControls.Band(boom.lowHz(), boom.highHz()));
         waitUntil(() -> recentLevel() > -50);
+        assertThat(onFx(() -> listening().loopingProperty().get()))
+                .as("its passage goes round")
+                .isTrue();
         assertThat(lookup("#finding-too_much .label").queryAllAs(Label.class))
                 .anyMatch(l -> l.getText().startsWith("In the mix: ") && l.isVisible());
 
         clickOn("#finding-too_much");
         assertThat(onFx(() -> listening().playingProperty().get())).isFalse();
         assertThat(onFx(() -> listening().monitor().bandProperty().get())).isEmpty();
+        assertThat(onFx(() -> listening().loopingProperty().get())).isFalse();
 
         for (int i = 0; i <= kinds().indexOf(Kind.NARROW); i++) {
             type(KeyCode.N);

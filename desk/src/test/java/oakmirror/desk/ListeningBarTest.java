@@ -6,10 +6,12 @@ import static org.assertj.core.api.Assertions.within;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import javafx.geometry.Bounds;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
+import javafx.scene.layout.Region;
 import oakmirror.audio.Clip;
 import oakmirror.audio.TimeRange;
 import oakmirror.compare.Jump;
@@ -317,10 +319,28 @@ class ListeningBarTest extends WindowTest {
                 .isFalse();
         interact(() -> app.window().commands().run(Act.SWAP));
         assertThat(heard()).isEqualTo(1);
-        interact(() -> app.window().commands().run(Act.COMPACT));
+        Button back = lookup("#whole-window").queryButton();
+        for (int i = 0; i < 4; i++) {
+            Region chip = lookup("#chip-" + i).queryAs(Region.class);
+            Bounds at = onFx(() -> chip.localToScene(chip.getBoundsInLocal()));
+            assertThat(at.getMaxX()).as("chip %d is whole", i).isLessThanOrEqualTo(onFx(() -> back.localToScene(
+                            back.getBoundsInLocal())
+                    .getMinX()));
+        }
+        interact(back::fire);
         assertThat(onFx(() -> app.window().root().getScene().getWindow().isShowing()))
                 .isTrue();
+        assertThat(back.isVisible()).isFalse();
         waitUntil(() -> lookup("#chip-1").tryQuery().isPresent());
+    }
+
+    @Test
+    void atTheEndOfATrackItGoesBackToThePassage() throws Exception {
+        openDemo();
+        interact(() -> listening().seek(workspace().tracks().all().get(0).seconds() - 0.5));
+        play();
+        waitUntil(() -> !listening().playingProperty().get());
+        assertThat(onFx(() -> listening().positionProperty().get())).isCloseTo(passageStart(0), within(1e-3));
     }
 
     /** Largest steps on the recording against those of the programme itself, while everything is changed. */

@@ -12,6 +12,7 @@ import javafx.scene.input.ContextMenuEvent;
 import oakmirror.correction.Proposal;
 import oakmirror.desk.model.listen.Listening;
 import oakmirror.desk.model.session.Workspace;
+import oakmirror.desk.part.FileDialogs;
 import oakmirror.media.TestFiles;
 import oakmirror.media.device.SimulatedOutput;
 import oakmirror.session.Session;
@@ -45,7 +46,7 @@ abstract class WindowTest extends FxRobot {
         System.setProperty("oakmirror.output.speed", String.valueOf(speed()));
         System.setProperty("oakmirror.log", folder.resolve("oak-mirror.log").toString());
         FxToolkit.registerPrimaryStage();
-        app = new OakMirrorApp();
+        app = new OakMirrorApp(dialogs());
         FxToolkit.setupApplication(() -> app);
     }
 
@@ -58,6 +59,11 @@ abstract class WindowTest extends FxRobot {
     /** How many times as fast as real time the device plays. */
     double speed() {
         return 8;
+    }
+
+    /** Who answers when files are asked for. */
+    FileDialogs dialogs() {
+        return FileDialogs.SYSTEM;
     }
 
     static void waitUntil(Callable<Boolean> condition) throws Exception {

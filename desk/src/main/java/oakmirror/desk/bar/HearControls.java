@@ -26,7 +26,6 @@ import oakmirror.spectrum.Zone;
 final class HearControls extends FlowPane {
 
     private static final double ONE_LINE = 872;
-    private static final String[] SHORT = {"Sub", "Bass", "Low", "Mid", "Pres", "Treb", "Air"};
 
     private final Workspace workspace;
     private final Listening listening;
@@ -158,7 +157,7 @@ final class HearControls extends FlowPane {
         List<ToggleButton> zones = new ArrayList<>();
         for (Zone zone : Zone.values()) {
             String range = Readings.frequency(zone.lowHz()) + " – " + Readings.frequency(zone.highHz());
-            ToggleButton button = small(SHORT[zone.ordinal()], "Hear only " + zone.label() + ", " + range, Act.ZONE);
+            ToggleButton button = small(zone.shortLabel(), "Hear only " + zone.label() + ", " + range, Act.ZONE);
             button.setId("band-" + zone.name().toLowerCase(java.util.Locale.ROOT));
             button.setOnAction(e -> {
                 monitor.toggle(Band.of(zone));

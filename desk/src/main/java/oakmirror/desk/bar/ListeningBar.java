@@ -16,6 +16,7 @@ import oakmirror.desk.model.session.Passages;
 import oakmirror.desk.model.session.Settings;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
+import oakmirror.desk.part.Asking;
 import oakmirror.desk.plot.SeekStrip;
 import oakmirror.readings.Readings;
 
@@ -29,6 +30,7 @@ public final class ListeningBar extends VBox {
     private final Label time = Ui.label("0:00", "time", "strong");
     private final Label passage = Ui.label("", "quiet", "small");
     private final OutputPanel output;
+    private final Button back = Ui.button("whole window", "", () -> {});
 
     /** The bar of a window. */
     public ListeningBar(
@@ -37,6 +39,7 @@ public final class ListeningBar extends VBox {
             Blind blind,
             Passages passages,
             Settings settings,
+            Asking asking,
             KeyMap keys,
             Runnable toggleLoop) {
         this.workspace = workspace;
@@ -44,11 +47,14 @@ public final class ListeningBar extends VBox {
         this.blind = blind;
         strip = new SeekStrip(listening::seek);
         strip.setId("seek");
-        output = new OutputPanel(workspace, listening, blind, settings, keys);
+        back.setId("whole-window");
+        back.setMinWidth(USE_PREF_SIZE);
+        setAlone(false, "", () -> {});
+        output = new OutputPanel(workspace, listening, blind, settings, asking, keys);
         ChipRow chips = new ChipRow(workspace, listening, blind, keys);
         HearControls hear = new HearControls(workspace, listening, blind, keys, toggleLoop);
         HBox.setHgrow(chips, Priority.ALWAYS);
-        HBox upper = new HBox(12, play(keys), whereabouts(passages, keys), chips, output.meters());
+        HBox upper = new HBox(12, play(keys), whereabouts(passages, keys), chips, back, output.meters());
         upper.setAlignment(Pos.CENTER_LEFT);
         HBox.setHgrow(hear, Priority.ALWAYS);
         HBox lower = new HBox(10, hear, output);
@@ -96,6 +102,14 @@ public final class ListeningBar extends VBox {
         box.setMinWidth(128);
         box.setMaxWidth(128);
         return box;
+    }
+
+    /** Whether it stands alone; then it has a way back to the whole window. */
+    public void setAlone(boolean alone, String hint, Runnable toWhole) {
+        Ui.tip(back, "Back to the whole window" + hint);
+        back.setOnAction(e -> toWhole.run());
+        back.setVisible(alone);
+        back.setManaged(alone);
     }
 
     /** Brings the meters up to date; called with every frame. */

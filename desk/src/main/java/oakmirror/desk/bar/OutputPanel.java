@@ -1,6 +1,5 @@
 package oakmirror.desk.bar;
 
-import java.io.File;
 import javafx.geometry.Pos;
 import javafx.scene.control.CheckMenuItem;
 import javafx.scene.control.Label;
@@ -13,7 +12,6 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
-import javafx.stage.FileChooser;
 import oakmirror.desk.command.Act;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.look.Ui;
@@ -22,9 +20,9 @@ import oakmirror.desk.model.listen.Listening;
 import oakmirror.desk.model.listen.MonitorControls;
 import oakmirror.desk.model.session.Settings;
 import oakmirror.desk.model.session.Workspace;
+import oakmirror.desk.part.Asking;
 import oakmirror.desk.plot.LiveMeterPane;
 import oakmirror.media.device.OutputDevice;
-import oakmirror.media.file.AudioFile;
 import oakmirror.readings.Readings;
 
 /** The right end of the lower row: dim and volume, and where the sound goes; and the meters, which lie above it. */
@@ -37,14 +35,16 @@ final class OutputPanel extends HBox {
     private final Listening listening;
     private final Blind blind;
     private final Settings settings;
+    private final Asking asking;
     private final LiveMeterPane meters;
 
-    OutputPanel(Workspace workspace, Listening listening, Blind blind, Settings settings, KeyMap keys) {
+    OutputPanel(Workspace workspace, Listening listening, Blind blind, Settings settings, Asking asking, KeyMap keys) {
         super(8);
         this.workspace = workspace;
         this.listening = listening;
         this.blind = blind;
         this.settings = settings;
+        this.asking = asking;
         meters = new LiveMeterPane(() -> listening.meter().reset());
         meters.setId("meters");
         meters.setPrefHeight(28);
@@ -157,17 +157,13 @@ final class OutputPanel extends HBox {
     }
 
     private void chooseInsert() {
-        FileChooser chooser = new FileChooser();
-        chooser.setTitle("Impulse response of headphones or a room");
-        chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter("Audio", AudioFile.patterns()));
-        settings.folder("insert").ifPresent(f -> chooser.setInitialDirectory(f.toFile()));
-        File file = chooser.showOpenDialog(getScene().getWindow());
-        if (file != null) {
-            settings.rememberFolder("insert", file.toPath().getParent());
-            listening
-                    .monitor()
-                    .loadInsert(
-                            file.toPath(), workspace.tracks().rate().orElse(48000), workspace.messageProperty()::set);
-        }
+        asking.file(
+                        "Impulse response of headphones or a room",
+                        "insert",
+                        Asking.AUDIO,
+                        getScene().getWindow())
+                .ifPresent(file -> listening
+                        .monitor()
+                        .loadInsert(file, workspace.tracks().rate().orElse(48000), workspace.messageProperty()::set));
     }
 }

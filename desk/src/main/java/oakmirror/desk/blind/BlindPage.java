@@ -1,6 +1,5 @@
 package oakmirror.desk.blind;
 
-import java.io.File;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -17,7 +16,6 @@ import javafx.scene.control.Spinner;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
-import javafx.stage.FileChooser;
 import javafx.util.Subscription;
 import oakmirror.blind.Binomial;
 import oakmirror.blind.BlindResult;
@@ -25,8 +23,8 @@ import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.listen.Blind;
 import oakmirror.desk.model.listen.Blind.Item;
 import oakmirror.desk.model.listen.Blind.Run;
-import oakmirror.desk.model.session.Settings;
 import oakmirror.desk.model.session.Workspace;
+import oakmirror.desk.part.Asking;
 import oakmirror.media.file.TableFiles;
 
 /** Blind comparison: setting one up, answering, and what came of those before. Lies over the stations until it is closed. */
@@ -36,7 +34,7 @@ public final class BlindPage extends StackPane {
 
     private final Workspace workspace;
     private final Blind blind;
-    private final Settings settings;
+    private final Asking asking;
     private final Runnable onClose;
     private final VBox sheet = new VBox(16);
     private final ChoiceBox<Item> first = new ChoiceBox<>();
@@ -48,10 +46,10 @@ public final class BlindPage extends StackPane {
     private final Subscription following;
 
     /** The sheet of a workspace, with what there is to compare now. */
-    public BlindPage(Workspace workspace, Blind blind, Settings settings, Runnable onClose) {
+    public BlindPage(Workspace workspace, Blind blind, Asking asking, Runnable onClose) {
         this.workspace = workspace;
         this.blind = blind;
-        this.settings = settings;
+        this.asking = asking;
         this.onClose = onClose;
         setId("blind");
         getStyleClass().add("blind");
@@ -290,15 +288,13 @@ public final class BlindPage extends StackPane {
     }
 
     private void export() {
-        FileChooser chooser = new FileChooser();
-        chooser.setTitle("Save results");
-        chooser.setInitialFileName(workspace.session().name() + " blind comparisons.csv");
-        settings.folder("tables").ifPresent(f -> chooser.setInitialDirectory(f.toFile()));
-        File file = chooser.showSaveDialog(getScene().getWindow());
-        if (file != null) {
-            settings.rememberFolder("tables", file.toPath().getParent());
-            exportTo(file.toPath());
-        }
+        asking.save(
+                        "Save results",
+                        "tables",
+                        workspace.session().name() + " blind comparisons.csv",
+                        List.of(),
+                        getScene().getWindow())
+                .ifPresent(this::exportTo);
     }
 
     /** Writes every answer to a table. */

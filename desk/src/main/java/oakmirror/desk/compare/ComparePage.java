@@ -22,6 +22,8 @@ import oakmirror.desk.model.listen.Listening;
 import oakmirror.desk.model.listen.MonitorControls;
 import oakmirror.desk.model.session.Settings;
 import oakmirror.desk.model.session.Workspace;
+import oakmirror.desk.part.Asking;
+import oakmirror.desk.part.Missing;
 import oakmirror.desk.part.PressBox;
 import oakmirror.desk.part.ScopeChoice;
 import oakmirror.findings.Finding;
@@ -41,12 +43,19 @@ public final class ComparePage extends BorderPane {
     private final Label explanation = Ui.label("", "quiet");
     private final PictureFiles files;
     private final FindingsPane findings;
-    private final Label empty = Ui.label("Add a mix and a reference on Gather to compare them.", "quiet");
+    private final Missing empty;
     private Panel large;
     private boolean playedForFinding;
+    private boolean loopedForFinding;
 
     /** The page of a comparison. */
-    public ComparePage(Workspace workspace, Comparing comparing, Listening listening, Settings settings) {
+    public ComparePage(
+            Workspace workspace,
+            Comparing comparing,
+            Listening listening,
+            Settings settings,
+            Asking asking,
+            Runnable toGather) {
         context = new Context(workspace, comparing, listening, settings);
         tone = new TonePanel(context);
         panels = List.of(
@@ -55,7 +64,7 @@ public final class ComparePage extends BorderPane {
                 new DynamicsPanel(context),
                 new WidthPanel(context),
                 new SpectrogramPanel(context));
-        files = new PictureFiles(workspace, settings);
+        files = new PictureFiles(workspace, asking);
         HBox scope = ScopeChoice.of(workspace);
         MenuButton copy = files.menu(this);
         // When there is little room, the explanation gives way.
@@ -73,7 +82,7 @@ public final class ComparePage extends BorderPane {
         setCenter(sheet);
         findings = new FindingsPane(comparing, this::open);
         setRight(findings);
-        empty.setMouseTransparent(true);
+        empty = new Missing(workspace, true, toGather);
         large = tone;
         bring(tone);
         Ui.greyWhile(workspace.settledProperty().map(is -> !is), place, row, findings);
@@ -163,7 +172,6 @@ public final class ComparePage extends BorderPane {
     private void refresh() {
         Sheet sheet = context.comparing().sheet();
         explanation.setText(large.explanation(sheet));
-        empty.setVisible(!sheet.comparison().isKnown());
         panels.forEach(p -> p.show(sheet, p == large));
     }
 
@@ -182,7 +190,11 @@ public final class ComparePage extends BorderPane {
             if (playedForFinding && context.listening().playingProperty().get()) {
                 context.listening().togglePlay();
             }
+            if (loopedForFinding) {
+                context.listening().loopingProperty().set(false);
+            }
             playedForFinding = false;
+            loopedForFinding = false;
             return;
         }
         switch (finding.place().aspect()) {
@@ -207,6 +219,11 @@ public final class ComparePage extends BorderPane {
                 .ifPresent(m -> {
                     Listening listening = context.listening();
                     listening.hear(sheet.slot(m));
+                    if (!listening.loopingProperty().get()
+                            && listening.heardRange().isPresent()) {
+                        listening.loopingProperty().set(true); // what is told of is to be heard until it is understood
+                        loopedForFinding = true;
+                    }
                     if (!listening.playingProperty().get()) {
                         context.seek(m, 0);
                         listening.togglePlay();

@@ -1,8 +1,8 @@
 package oakmirror.desk.compare;
 
-import java.io.File;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import javafx.scene.control.MenuButton;
@@ -10,11 +10,11 @@ import javafx.scene.image.WritableImage;
 import javafx.scene.input.Clipboard;
 import javafx.scene.input.ClipboardContent;
 import javafx.scene.layout.Region;
-import javafx.stage.FileChooser;
+import javafx.stage.FileChooser.ExtensionFilter;
 import oakmirror.desk.look.Picture;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.session.Settings;
 import oakmirror.desk.model.session.Workspace;
+import oakmirror.desk.part.Asking;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.TableFiles;
 
@@ -24,11 +24,11 @@ final class PictureFiles {
     private static final String FOLDER = "pictures";
 
     private final Workspace workspace;
-    private final Settings settings;
+    private final Asking asking;
 
-    PictureFiles(Workspace workspace, Settings settings) {
+    PictureFiles(Workspace workspace, Asking asking) {
         this.workspace = workspace;
-        this.settings = settings;
+        this.asking = asking;
     }
 
     /** A menu for whatever is in the large place of a page. */
@@ -88,20 +88,16 @@ final class PictureFiles {
     }
 
     private Optional<Path> choose(MenuButton owner, String title, String ending) {
-        FileChooser chooser = new FileChooser();
-        chooser.setTitle(title);
         String session = workspace.session().name().isBlank()
                 ? "session"
                 : workspace.session().name();
-        chooser.setInitialFileName(
-                (session + " " + title).toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]+", "-") + "." + ending);
-        settings.folder(FOLDER).map(Path::toFile).ifPresent(chooser::setInitialDirectory);
-        chooser.getExtensionFilters()
-                .add(new FileChooser.ExtensionFilter(ending.toUpperCase(Locale.ROOT), "*." + ending));
-        Optional<Path> chosen = Optional.ofNullable(
-                        chooser.showSaveDialog(owner.getScene().getWindow()))
-                .map(File::toPath);
-        chosen.map(Path::getParent).ifPresent(folder -> settings.rememberFolder(FOLDER, folder));
-        return chosen;
+        String name =
+                (session + " " + title).toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]+", "-") + "." + ending;
+        return asking.save(
+                title,
+                FOLDER,
+                name,
+                List.of(new ExtensionFilter(ending.toUpperCase(Locale.ROOT), "*." + ending)),
+                owner.getScene().getWindow());
     }
 }

@@ -176,7 +176,8 @@ final class TonePanel extends Panel {
                 held.map(h -> tilted(h, v)),
                 peaks,
                 c.gap().gapDb(),
-                v.bars());
+                v.bars(),
+                v.legend());
     }
 
     private static double[] tilted(double[] levels, ToneView v) {

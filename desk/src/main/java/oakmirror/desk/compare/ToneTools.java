@@ -160,7 +160,7 @@ final class ToneTools {
     }
 
     private MenuButton more(ToneView now) {
-        MenuButton menu = framed("tone-more", "more", "Corridor, tilt and analysis block");
+        MenuButton menu = framed("tone-more", "more", "Corridor, tilt, analysis block and names");
         ToggleGroup kinds = new ToggleGroup();
         for (CorridorSettings.Kind kind : CorridorSettings.Kind.values()) {
             RadioMenuItem item = new RadioMenuItem("corridor: " + kind.label());
@@ -190,7 +190,10 @@ final class ToneTools {
             item.setSelected(now.block() == (int) b);
             item.setOnAction(e -> comparing.look(v -> v.withBlock((int) b)));
         });
-        menu.getItems().addAll(least, new SeparatorMenuItem(), tilts, sizes);
+        CheckMenuItem legend = new CheckMenuItem("names of the tracks");
+        legend.setSelected(now.legend());
+        legend.setOnAction(e -> comparing.look(v -> v.withLegend(legend.isSelected())));
+        menu.getItems().addAll(least, new SeparatorMenuItem(), tilts, sizes, legend);
         return menu;
     }
 

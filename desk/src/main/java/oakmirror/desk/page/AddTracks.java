@@ -1,6 +1,5 @@
 package oakmirror.desk.page;
 
-import java.io.File;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
@@ -8,57 +7,48 @@ import java.util.function.Supplier;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.SeparatorMenuItem;
-import javafx.stage.DirectoryChooser;
-import javafx.stage.FileChooser;
 import javafx.stage.Window;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.session.FolderLooker;
 import oakmirror.desk.model.session.Settings;
 import oakmirror.desk.model.session.Workspace;
-import oakmirror.media.file.AudioFile;
+import oakmirror.desk.part.Asking;
 
 /** Bringing files in: chosen one by one, by folder, again from a folder used lately, or dropped. */
 public final class AddTracks {
 
+    private static final String FOLDER = "audio";
+
     private final Workspace workspace;
     private final Settings settings;
+    private final Asking asking;
     private final Supplier<Window> window;
     private final FolderLooker looker;
 
     /** Adds to a workspace; choosers belong to the window. */
-    public AddTracks(Workspace workspace, Settings settings, Supplier<Window> window) {
+    public AddTracks(Workspace workspace, Settings settings, Asking asking, Supplier<Window> window) {
         this.workspace = workspace;
         this.settings = settings;
+        this.asking = asking;
         this.window = window;
         looker = new FolderLooker(workspace.background(), workspace.jobs());
     }
 
     /** Lets the user choose audio files to add. */
     public void chooseFiles() {
-        List<File> files = chooser("Add tracks").showOpenMultipleDialog(window.get());
-        if (files != null && !files.isEmpty()) {
-            settings.rememberFolder("audio", files.get(0).toPath().getParent());
-            addAll(files.stream().map(File::toPath).toList());
+        List<Path> files = asking.files("Add tracks", FOLDER, Asking.AUDIO, window.get());
+        if (!files.isEmpty()) {
+            addAll(files);
         }
     }
 
     /** Lets the user choose one file for a track that is missing. */
     Optional<Path> find(String title) {
-        File file = chooser(title).showOpenDialog(window.get());
-        if (file != null) {
-            settings.rememberFolder("audio", file.toPath().getParent());
-        }
-        return Optional.ofNullable(file).map(File::toPath);
+        return asking.file(title, FOLDER, Asking.AUDIO, window.get());
     }
 
     private void chooseFolder() {
-        DirectoryChooser chooser = new DirectoryChooser();
-        settings.folder("audio").ifPresent(f -> chooser.setInitialDirectory(f.toFile()));
-        File folder = chooser.showDialog(window.get());
-        if (folder != null) {
-            settings.rememberFolder("audio", folder.toPath());
-            addAll(List.of(folder.toPath()));
-        }
+        asking.folder("Add a folder", FOLDER, window.get()).ifPresent(f -> addAll(List.of(f)));
     }
 
     /** A menu of folders: one to choose, and those used lately. */
@@ -86,17 +76,6 @@ public final class AddTracks {
             item.setOnAction(e -> addAll(List.of(folder)));
             menu.getItems().add(item);
         }
-    }
-
-    private FileChooser chooser(String title) {
-        FileChooser chooser = new FileChooser();
-        chooser.setTitle(title);
-        settings.folder("audio").ifPresent(f -> chooser.setInitialDirectory(f.toFile()));
-        chooser.getExtensionFilters()
-                .addAll(
-                        new FileChooser.ExtensionFilter("Audio", AudioFile.patterns()),
-                        new FileChooser.ExtensionFilter("All files", "*.*"));
-        return chooser;
     }
 
     /** Adds files, and of folders every audio file below them, which are looked through in the background. */

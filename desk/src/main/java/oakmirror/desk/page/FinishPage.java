@@ -10,11 +10,13 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.finish.Finishing;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
+import oakmirror.desk.part.Missing;
 import oakmirror.desk.plot.LoudnessLadder;
 import oakmirror.finish.DeliveryTarget;
 import oakmirror.finish.FinishSettings;
@@ -40,7 +42,7 @@ public final class FinishPage extends VBox {
     private final Label verdict = Ui.label("", "verdict");
 
     /** The page of a workspace. */
-    public FinishPage(Workspace workspace, Finishing finishing) {
+    public FinishPage(Workspace workspace, Finishing finishing, Runnable toGather) {
         this.workspace = workspace;
         this.finishing = finishing;
         target = new LabelledSlider(
@@ -78,9 +80,8 @@ public final class FinishPage extends VBox {
         figures.getStyleClass().add("figures");
         figures.setHgap(34);
         figures.setVgap(7);
-        VBox picture = new VBox(ladder);
+        StackPane picture = new StackPane(ladder, new Missing(workspace, false, toGather));
         picture.getStyleClass().add("card");
-        VBox.setVgrow(ladder, Priority.ALWAYS);
         VBox.setVgrow(picture, Priority.ALWAYS);
         Label explanation = new Label("the corrected mix over the whole song, brought to a loudness under a ceiling");
         getChildren().addAll(Ui.head("Finish", explanation), sliders, goals, picture, figures, verdict);

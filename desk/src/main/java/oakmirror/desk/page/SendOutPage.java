@@ -1,6 +1,5 @@
 package oakmirror.desk.page;
 
-import java.io.File;
 import java.nio.file.Path;
 import java.util.Optional;
 import javafx.geometry.Pos;
@@ -11,12 +10,12 @@ import javafx.scene.control.TextField;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
-import javafx.stage.DirectoryChooser;
 import oakmirror.correction.EqBand;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.finish.Finishing;
 import oakmirror.desk.model.session.Settings;
 import oakmirror.desk.model.session.Workspace;
+import oakmirror.desk.part.Asking;
 import oakmirror.dsp.ToneFilter;
 import oakmirror.finish.MasterRender;
 import oakmirror.media.file.OutputFormat;
@@ -32,6 +31,7 @@ public final class SendOutPage extends VBox {
     private final Workspace workspace;
     private final Finishing finishing;
     private final Settings settings;
+    private final Asking asking;
     private final TextField folder = new TextField();
     private final TextField name = new TextField();
     private final ChoiceBox<OutputFormat> format = new ChoiceBox<>();
@@ -42,10 +42,11 @@ public final class SendOutPage extends VBox {
     private String proposedName = "";
 
     /** The page of a workspace. */
-    public SendOutPage(Workspace workspace, Finishing finishing, Settings settings) {
+    public SendOutPage(Workspace workspace, Finishing finishing, Settings settings, Asking asking) {
         this.workspace = workspace;
         this.finishing = finishing;
         this.settings = settings;
+        this.asking = asking;
         folder.setAccessibleText("Folder");
         folder.setId("output-folder");
         name.setAccessibleText("File name");
@@ -121,12 +122,8 @@ public final class SendOutPage extends VBox {
     }
 
     private void chooseFolder() {
-        DirectoryChooser chooser = new DirectoryChooser();
-        settings.folder("output").ifPresent(f -> chooser.setInitialDirectory(f.toFile()));
-        File chosen = chooser.showDialog(getScene().getWindow());
-        if (chosen != null) {
-            folder.setText(shown(chosen.toPath()));
-        }
+        asking.folder("Where the master goes", "output", getScene().getWindow())
+                .ifPresent(f -> folder.setText(shown(f)));
     }
 
     /** A folder as it is written: the home folder is ~. */

@@ -9,6 +9,7 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.StackPane;
 import javafx.scene.layout.TilePane;
 import javafx.scene.layout.VBox;
 import oakmirror.correction.CorrectionSettings;
@@ -17,6 +18,7 @@ import oakmirror.correction.Proposal;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
+import oakmirror.desk.part.Missing;
 import oakmirror.desk.plot.CorrectionPlot;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.readings.Readings;
@@ -41,13 +43,14 @@ public final class ShapePage extends VBox {
     private final LabelledSlider cut;
 
     /** The page of a workspace. */
-    public ShapePage(Workspace workspace) {
+    public ShapePage(Workspace workspace, Runnable toGather) {
         this.workspace = workspace;
         CorrectionSettings usual = CorrectionSettings.DEFAULT;
         plot = new CorrectionPlot(this::toggle);
         plot.setId("correction");
         plot.setMinHeight(230);
-        setVgrow(plot, Priority.ALWAYS);
+        StackPane picture = new StackPane(plot, new Missing(workspace, true, toGather));
+        setVgrow(picture, Priority.ALWAYS);
         strength = slider(
                 "Strength",
                 "How much of the gap is closed.",
@@ -94,7 +97,7 @@ public final class ShapePage extends VBox {
         scroll.setPrefHeight(190);
         HBox movesHead = new HBox(12, Ui.label("Moves", "subheading"), Ui.spring(), fit);
         movesHead.setAlignment(Pos.BASELINE_LEFT);
-        getChildren().addAll(Ui.head("Shape", explanation, phase()), plot, sliders, movesHead, scroll);
+        getChildren().addAll(Ui.head("Shape", explanation, phase()), picture, sliders, movesHead, scroll);
         getStyleClass().add("page");
         setSpacing(10);
         Ui.greyWhile(workspace.settledProperty().map(is -> !is), plot, movesHead, scroll);

@@ -77,6 +77,7 @@ public final class CorrectionPlot extends FrequencyPlot {
         place(w, 8, h - 24, reach, -reach);
         held(g, p);
         grid(g, p, 3, true, true);
+        unit(g, p, "dB");
         line(g, scale().left(), y(0), scale().right(), y(0), p.quiet());
         clip(g);
         double[] centres = BandGrid.centresHz();

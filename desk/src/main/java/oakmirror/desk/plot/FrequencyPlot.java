@@ -147,6 +147,14 @@ abstract class FrequencyPlot extends PlotPane {
             String label = signed ? Readings.gain(db) : Readings.level(db);
             text(g, label.replace(".0", ""), scale.left() - 7, y(db), TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
         }
+        if (frequencyLabels) {
+            text(g, "Hz", scale.left() - 7, bottom + 12, TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
+        }
+    }
+
+    /** Writes the unit of the scale at its upper end, beside the figures. */
+    final void unit(GraphicsContext g, Palette p, String unit) {
+        text(g, unit, scale.left() + 5, top + 8, TextAlignment.LEFT, Fonts.SMALL, p.quiet());
     }
 
     final void cursor(GraphicsContext g, Palette p) {

@@ -41,6 +41,7 @@ public final class GapStrip extends FrequencyPlot {
         double reach = largest > 11 ? 18 : largest > 5.5 ? 12 : 6;
         place(w, 6, h - 24, reach, -reach);
         grid(g, p, reach / 2, true, true);
+        unit(g, p, "dB");
         clip(g);
         double[] zero = new double[gapDb.length];
         double[] excess = Arrays.stream(gapDb)

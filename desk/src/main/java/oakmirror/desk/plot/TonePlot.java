@@ -169,6 +169,7 @@ public final class TonePlot extends FrequencyPlot {
     protected void draw(GraphicsContext g, double w, double h, Palette p) {
         place(w, 8, h - 6, topDb, topDb - RANGE_DB);
         grid(g, p, STEP_DB, false, false);
+        unit(g, p, "dB");
         clip(g);
         scene.corridorDb().ifPresent(c -> between(g, c[0], c[1], Palette.faint(p.accent(), 0.18)));
         for (int i = 0; i < scene.curves().size(); i++) {
@@ -187,6 +188,9 @@ public final class TonePlot extends FrequencyPlot {
         }
         PeakLabels.draw(g, p, this, scene, shown);
         g.restore();
+        if (scene.legend()) {
+            ToneLegend.draw(g, p, this, scene);
+        }
         cursor(g, p);
         if (cursorHz() > 0 && !scene.curves().isEmpty()) {
             ToneReading.draw(g, p, this, scene, shown);

@@ -14,6 +14,7 @@ import oakmirror.spectrum.TonePeak;
  * @param peaks peaks to name, with the index of the track they belong to
  * @param gapDb reference less mix, for the cursor
  * @param bars whether curves are drawn as third-octave bars
+ * @param legend whether it says which track is which
  */
 public record ToneScene(
         List<ToneCurve> curves,
@@ -22,7 +23,8 @@ public record ToneScene(
         Optional<double[]> heldDb,
         List<Peak> peaks,
         double[] gapDb,
-        boolean bars) {
+        boolean bars,
+        boolean legend) {
 
     /** Nothing to show. */
     public static final ToneScene EMPTY = new ToneScene(
@@ -32,6 +34,7 @@ public record ToneScene(
             Optional.empty(),
             List.of(),
             new double[oakmirror.spectrum.BandGrid.SIZE],
+            false,
             false);
 
     /** A peak of a track. */

@@ -59,6 +59,7 @@ public final class WidthPlot extends FrequencyPlot {
         Scale scale = Scale.of(reading);
         place(w, 6, h - 24, scale.high(), scale.low());
         grid(g, p, scale.step(), false, true);
+        unit(g, p, reading.unit());
         clip(g);
         corridor.ifPresent(c -> between(g, c[0], c[1], Palette.faint(p.accent(), 0.18)));
         g.setLineDashes(1, 4);

@@ -55,8 +55,10 @@ public final class ZoneRow extends PlotPane {
             var colour = !notable ? p.ink() : gap < 0 ? p.warning() : p.accent();
             String figure = known ? Readings.gain(gap) : "–";
             String whole = zone.label() + " " + figure;
-            String text = width > PIXELS_PER_LETTER * whole.length() + 6 ? whole : figure;
-            text(g, text, left + width / 2, h / 2, TextAlignment.CENTER, notable ? Fonts.BOLD : Fonts.TEXT, colour);
+            boolean fits = width > PIXELS_PER_LETTER * whole.length() + 6;
+            String text = fits ? whole : zone.shortLabel() + " " + figure;
+            var font = !fits ? Fonts.SMALL : notable ? Fonts.BOLD : Fonts.TEXT;
+            text(g, text, left + width / 2, h / 2, TextAlignment.CENTER, font, colour);
         }
     }
 }

@@ -81,6 +81,7 @@ public final class Comparing {
                 settings.number("compare.mean", 0) > 0,
                 settings.number("compare.peaks", 0) > 0,
                 settings.number("compare.excess", 0) > 0,
+                settings.number("compare.legend", 1) > 0,
                 java.util.Set.of());
     }
 
@@ -91,6 +92,7 @@ public final class Comparing {
         settings.keep("compare.mean", v.mean() ? 1 : 0);
         settings.keep("compare.peaks", v.peaks() ? 1 : 0);
         settings.keep("compare.excess", v.asExcess() ? 1 : 0);
+        settings.keep("compare.legend", v.legend() ? 1 : 0);
     }
 
     /** How tone is looked at. */

@@ -17,6 +17,7 @@ import oakmirror.spectrum.StereoSpectrum.Part;
  * @param mean whether the mean of the references is drawn
  * @param peaks whether the strongest peaks are named
  * @param asExcess whether the gap is read as what the mix has too much of
+ * @param legend whether lines are named by their tracks
  * @param hidden numbers of the references that are not drawn
  */
 public record ToneView(
@@ -29,6 +30,7 @@ public record ToneView(
         boolean mean,
         boolean peaks,
         boolean asExcess,
+        boolean legend,
         Set<Integer> hidden) {
 
     /** Over what while a spectrum is averaged. */
@@ -79,6 +81,7 @@ public record ToneView(
         private boolean mean;
         private boolean peaks;
         private boolean asExcess;
+        private boolean legend;
         private Set<Integer> hidden;
     }
 
@@ -93,10 +96,21 @@ public record ToneView(
         d.mean = mean;
         d.peaks = peaks;
         d.asExcess = asExcess;
+        d.legend = legend;
         d.hidden = hidden;
         change.accept(d);
         return new ToneView(
-                d.octaves, d.bars, d.tilt, d.part, d.averaging, d.block, d.mean, d.peaks, d.asExcess, d.hidden);
+                d.octaves,
+                d.bars,
+                d.tilt,
+                d.part,
+                d.averaging,
+                d.block,
+                d.mean,
+                d.peaks,
+                d.asExcess,
+                d.legend,
+                d.hidden);
     }
 
     /** The same in bands of another width. */
@@ -140,6 +154,11 @@ public record ToneView(
     /** The same with the gap read one way or the other. */
     public ToneView withAsExcess(boolean value) {
         return with(d -> d.asExcess = value);
+    }
+
+    /** The same with or without the names of the tracks. */
+    public ToneView withLegend(boolean value) {
+        return with(d -> d.legend = value);
     }
 
     /** The same with a reference drawn or not. */

@@ -135,8 +135,10 @@ public final class Listening {
             stopPlaying();
             workspace.messageProperty().set(sentence);
         });
-        if (playing.get() && !mixer.isPlaying()) {
+        if (playing.get()
+                && !mixer.isPlaying()) { // at its end; the next play begins where there is something to compare
             stopPlaying();
+            seek(heardRange().map(TimeRange::startSeconds).orElse(0.0));
         }
     }
 

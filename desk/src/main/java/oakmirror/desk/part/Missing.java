@@ -1,0 +1,69 @@
+package oakmirror.desk.part;
+
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.layout.VBox;
+import oakmirror.desk.look.Ui;
+import oakmirror.desk.model.session.TrackSlot;
+import oakmirror.desk.model.session.Workspace;
+
+/** What stands where a picture would be while something for it is missing: what that is, and the way there. */
+public final class Missing extends VBox {
+
+    private final Workspace workspace;
+    private final boolean needsReference;
+    private final Label sentence = Ui.label("", "quiet");
+    private final Button there;
+
+    /** Nothing is said yet; {@code toGather} goes to where tracks are added. */
+    public Missing(Workspace workspace, boolean needsReference, Runnable toGather) {
+        super(10);
+        this.workspace = workspace;
+        this.needsReference = needsReference;
+        there = Ui.button("go to Gather", "Where tracks are added (Ctrl+1)", toGather);
+        there.getStyleClass().add("missing");
+        setAlignment(Pos.CENTER);
+        setPickOnBounds(false);
+        setMaxSize(USE_PREF_SIZE, USE_PREF_SIZE);
+        getChildren().addAll(sentence, there);
+        workspace.sessionProperty().subscribe(s -> refresh());
+        workspace.tracks().revisionProperty().subscribe(r -> refresh());
+        workspace.settledProperty().subscribe(s -> refresh());
+    }
+
+    private void refresh() {
+        String words = words();
+        sentence.setText(words);
+        setVisible(!words.isEmpty());
+        there.setVisible(!words.startsWith("Reading"));
+    }
+
+    private String words() {
+        if (workspace.tracks().mix().isEmpty()) {
+            return needsReference
+                    ? "There is no mix yet. Add one on Gather, and a reference to hold it against."
+                    : "There is no mix yet. Add one on Gather.";
+        }
+        if (needsReference && workspace.tracks().references().isEmpty()) {
+            return "There is no reference yet. Add one on Gather to hold the mix against.";
+        }
+        if (workspace.tracks().mix().flatMap(TrackSlot::imported).isEmpty()) {
+            return isFailed(workspace.tracks().mix().get())
+                    ? "The mix could not be read; Gather says why."
+                    : "Reading the mix…";
+        }
+        if (needsReference
+                && workspace.tracks().references().stream()
+                        .allMatch(s -> s.imported().isEmpty())) {
+            return workspace.tracks().references().stream().allMatch(Missing::isFailed)
+                    ? "No reference could be read; Gather says why."
+                    : "Reading the references…";
+        }
+        return "";
+    }
+
+    private static boolean isFailed(TrackSlot slot) {
+        return !slot.failureProperty().get().isEmpty();
+    }
+}
