@@ -30,7 +30,7 @@ final class ChipRow extends ScrollPane {
     private static final PseudoClass BLENDED = PseudoClass.getPseudoClass("blended");
     private static final double GAP = 8;
     private static final double NARROWEST = 104;
-    private static final double WIDEST = 176;
+    private static final double WIDEST = 208;
 
     private final Workspace workspace;
     private final Listening listening;

@@ -227,9 +227,8 @@ public final class KeyWalk {
         }
         KeyCode code = e.getCode();
         if (code == KeyCode.ESCAPE) {
-            end();
-            e.consume();
-            return true;
+            end(); // and whatever else it ends, as the list of keys
+            return false;
         }
         if (code == KeyCode.UP || code == KeyCode.DOWN) {
             step(code == KeyCode.DOWN ? 1 : -1);

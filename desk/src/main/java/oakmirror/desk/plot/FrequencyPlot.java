@@ -148,7 +148,7 @@ abstract class FrequencyPlot extends PlotPane {
             text(g, label.replace(".0", ""), scale.left() - 7, y(db), TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
         }
         if (frequencyLabels) {
-            text(g, "Hz", scale.left() - 7, bottom + 12, TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
+            text(g, "Hz", scale.left() - 14, bottom + 12, TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
         }
     }
 

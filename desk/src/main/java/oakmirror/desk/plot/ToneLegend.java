@@ -6,20 +6,24 @@ import javafx.scene.paint.Color;
 import javafx.scene.text.TextAlignment;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
+import oakmirror.spectrum.BandGrid;
 
-/** Which line is which track, by name, in the corner where tone has the least to show. */
+/** Which line is which track, by name, where the curves leave the most room. */
 final class ToneLegend {
 
     private static final double ROW = 15;
     private static final double LINE = 26;
     private static final double MARGIN = 8;
+    /** Where it may stand, as parts of the way from the left to the right; the first of equally free ones. */
+    private static final double[] PLACES = {0.75, 0.9, 1, 0.5, 0.25, 0.02};
+
     private static final int MOST_ROWS = 9;
     private static final int MOST_LETTERS = 30;
     private static final double PIXELS_PER_LETTER = 5.6;
 
     private ToneLegend() {}
 
-    static void draw(GraphicsContext g, Palette p, FrequencyPlot plot, ToneScene scene) {
+    static void draw(GraphicsContext g, Palette p, FrequencyPlot plot, ToneScene scene, List<double[]> shown) {
         List<ToneCurve> drawn = scene.curves().stream()
                 .filter(ToneCurve::isDrawn)
                 .limit(MOST_ROWS)
@@ -29,12 +33,14 @@ final class ToneLegend {
         }
         int letters = drawn.stream().mapToInt(c -> words(c).length()).max().orElse(0);
         double width = LINE + 3 * MARGIN + PIXELS_PER_LETTER * letters;
-        double left = plot.scale().right() - width;
+        double height = ROW * drawn.size() + MARGIN;
+        double[] corner = freest(plot, shown, scene, width, height);
+        double left = corner[0];
         g.setFill(Palette.faint(p.paper(), 0.85));
-        g.fillRoundRect(left, plot.top() + 2, width - 2, ROW * drawn.size() + MARGIN, 5, 5);
+        g.fillRoundRect(left, corner[1], width - 2, height, 5, 5);
         for (int i = 0; i < drawn.size(); i++) {
             ToneCurve c = drawn.get(i);
-            double y = plot.top() + 2 + MARGIN / 2 + ROW * (i + 0.5);
+            double y = corner[1] + MARGIN / 2 + ROW * (i + 0.5);
             Color colour = c.index() == 0 ? p.ink() : p.reference(c.index() - 1);
             g.setStroke(colour);
             g.setLineWidth(c.index() == 0 ? 2.4 : 1.6);
@@ -43,6 +49,38 @@ final class ToneLegend {
             g.setLineDashes();
             PlotPane.text(g, words(c), left + 2 * MARGIN + LINE, y, TextAlignment.LEFT, Fonts.SMALL, colour);
         }
+    }
+
+    /** Of the places along the lower and the upper edge the one where the fewest points of curves are. */
+    private static double[] freest(
+            FrequencyPlot plot, List<double[]> shown, ToneScene scene, double width, double height) {
+        double room = plot.scale().right() - plot.scale().left() - width;
+        double[] best = {plot.scale().right() - width, plot.top() + 2};
+        int fewest = Integer.MAX_VALUE;
+        for (double y : new double[] {plot.bottom() - height - 4, plot.top() + 4}) {
+            for (double part : PLACES) {
+                double x = plot.scale().left() + part * room;
+                int covered = 0;
+                for (int c = 0; c < shown.size(); c++) {
+                    covered += scene.curves().get(c).isDrawn() ? covered(plot, shown.get(c), x, y, width, height) : 0;
+                }
+                if (covered < fewest) {
+                    fewest = covered;
+                    best = new double[] {x, y};
+                }
+            }
+        }
+        return best;
+    }
+
+    private static int covered(FrequencyPlot plot, double[] curve, double x, double y, double width, double height) {
+        int count = 0;
+        for (double at = x; at <= x + width; at += 4) {
+            double db = BandGrid.interpolate(curve, plot.scale().hz(at));
+            double line = Double.isNaN(db) ? Double.NEGATIVE_INFINITY : plot.clampedY(db);
+            count += line >= y - MARGIN && line <= y + height + MARGIN ? 1 : 0;
+        }
+        return count;
     }
 
     private static String words(ToneCurve c) {

@@ -189,7 +189,7 @@ public final class TonePlot extends FrequencyPlot {
         PeakLabels.draw(g, p, this, scene, shown);
         g.restore();
         if (scene.legend()) {
-            ToneLegend.draw(g, p, this, scene);
+            ToneLegend.draw(g, p, this, scene, shown);
         }
         cursor(g, p);
         if (cursorHz() > 0 && !scene.curves().isEmpty()) {
