@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Random;
 import java.util.concurrent.locks.LockSupport;
@@ -189,6 +190,17 @@ public final class EngineRun {
                 wall * 1e-9,
                 (Runtime.getRuntime().totalMemory() - Runtime.getRuntime().freeMemory()) >> 20,
                 Runtime.getRuntime().maxMemory() >> 20);
+        String name = "engine." + rate + "." + phase.name().toLowerCase(Locale.ROOT);
+        figure(name + ".percent", 100 * (end.cpuNanos() - begin.cpuNanos()) / wall);
+        figure(
+                name + ".late-beyond-idle",
+                Math.max(0, end.late() - begin.late() - (end.idleLate() - begin.idleLate())));
+        figure(name + ".unprepared", end.unprepared() - begin.unprepared());
+    }
+
+    /** A line that bench/all holds against its bound. */
+    private static void figure(String name, double value) {
+        System.out.printf(Locale.ROOT, "figure %s %.2f%n", name, value);
     }
 
     private static MonitorScene scene(

@@ -4,11 +4,16 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Path;
 import java.util.concurrent.Callable;
+import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
+import javafx.animation.AnimationTimer;
+import javafx.application.Platform;
 import javafx.event.Event;
 import javafx.geometry.Bounds;
 import javafx.scene.Node;
 import javafx.scene.input.ContextMenuEvent;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
 import oakmirror.correction.Proposal;
 import oakmirror.desk.model.listen.Listening;
 import oakmirror.desk.model.session.Workspace;
@@ -64,6 +69,73 @@ abstract class WindowTest extends FxRobot {
     /** Who answers when files are asked for. */
     FileDialogs dialogs() {
         return FileDialogs.SYSTEM;
+    }
+
+    /** Until what was asked for has been done and laid out: one frame has gone by, and the next begins. */
+    private static void settle() {
+        CountDownLatch frames = new CountDownLatch(2);
+        Platform.runLater(() -> new AnimationTimer() {
+            @Override
+            public void handle(long now) {
+                frames.countDown();
+                if (frames.getCount() == 0) {
+                    stop();
+                }
+            }
+        }.start());
+        try {
+            if (!frames.await(PATIENCE_SECONDS, TimeUnit.SECONDS)) {
+                throw new IllegalStateException("the window draws no frames");
+            }
+        } catch (InterruptedException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    // As the robot does them, but that waits for a tenth of a second after every half of a key or click.
+
+    @Override
+    public FxRobot type(KeyCode... keys) {
+        for (KeyCode key : keys) {
+            robotContext().getKeyboardRobot().pressNoWait(key);
+            robotContext().getKeyboardRobot().releaseNoWait(key);
+            settle();
+        }
+        return this;
+    }
+
+    @Override
+    public FxRobot press(KeyCode... keys) {
+        robotContext().getKeyboardRobot().pressNoWait(keys);
+        settle();
+        return this;
+    }
+
+    @Override
+    public FxRobot release(KeyCode... keys) {
+        robotContext().getKeyboardRobot().releaseNoWait(keys);
+        settle();
+        return this;
+    }
+
+    @Override
+    public FxRobot clickOn(String query, MouseButton... buttons) {
+        settle();
+        moveTo(query);
+        robotContext().getMouseRobot().pressNoWait(MouseButton.PRIMARY);
+        robotContext().getMouseRobot().releaseNoWait(MouseButton.PRIMARY);
+        settle();
+        return this;
+    }
+
+    @Override
+    public FxRobot interact(Runnable work) {
+        onFx(() -> {
+            work.run();
+            return true;
+        });
+        settle();
+        return this;
     }
 
     static void waitUntil(Callable<Boolean> condition) throws Exception {

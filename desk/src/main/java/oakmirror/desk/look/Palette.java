@@ -41,7 +41,7 @@ public record Palette(
             Color.web("#CFC6B2"),
             Color.web("#4C6B3C"),
             Color.web("#A8461F"),
-            colours("#1F736D", "#84447A", "#8F6312", "#A6432B", "#44618A", "#5F6B1F", "#A8385C", "#75503A"));
+            colours("#1C6E68", "#84447A", "#865C0F", "#A6432B", "#44618A", "#5F6B1F", "#A8385C", "#75503A"));
 
     /** The same sheet by lamplight. */
     public static final Palette LAMPLIGHT = new Palette(
