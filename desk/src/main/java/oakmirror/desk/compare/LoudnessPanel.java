@@ -54,8 +54,8 @@ final class LoudnessPanel extends Panel {
         this.context = context;
         target = remembered(context.settings().text("compare.target", ""));
         figures.setId("loudness-figures");
-        VBox spread = titled("short-term, matched", violins);
-        VBox ratios = titled("PSR", ratioViolins);
+        VBox spread = titled("short-term, matched, LUFS", violins);
+        VBox ratios = titled("PSR, dB", ratioViolins);
         VBox.setVgrow(contours, Priority.ALWAYS);
         contours.setMinHeight(120);
         contours.setPrefHeight(160);
@@ -70,9 +70,12 @@ final class LoudnessPanel extends Panel {
         scroll.setPrefViewportHeight(142);
         VBox large = new VBox(
                 8,
-                Ui.label("short-term loudness over time, matched, from where the passages begin", "quiet"),
+                Ui.label("short-term loudness over time in LUFS, matched, from where the passages begin", "quiet"),
                 violinRow,
-                Ui.label("beside each figure of a reference, small: the mix minus it", "quiet", "small"),
+                Ui.label(
+                        "loudness in LUFS, range in LU, peaks in dBTP, PLR and PSR in dB; beside each figure of a reference, small: the mix minus it",
+                        "quiet",
+                        "small"),
                 scroll);
         contours.onSeek(s -> mix().ifPresent(m -> context.seek(m, s)));
         VBox words = new VBox(1, smallMix, smallMixRange, smallReferences, smallReferenceRange);

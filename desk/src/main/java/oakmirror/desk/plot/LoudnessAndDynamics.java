@@ -65,6 +65,7 @@ public final class LoudnessAndDynamics extends PlotPane {
             String label = Readings.level(v).replace(".0", "");
             text(g, label, LEFT - 6, y.applyAsDouble(v), TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
         }
+        text(g, "PLR, dB", LEFT + 4, 8, TextAlignment.LEFT, Fonts.SMALL, p.quiet());
         text(g, "LUFS, whole track", (LEFT + w) / 2, h - 8, TextAlignment.CENTER, Fonts.SMALL, p.quiet());
         if (loud.isKnown() && ratio.isKnown()) {
             double boxLeft = x.applyAsDouble(loud.low()) - 4;

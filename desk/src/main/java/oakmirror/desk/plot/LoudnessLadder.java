@@ -70,6 +70,7 @@ public final class LoudnessLadder extends PlotPane {
                     Fonts.SMALL,
                     p.quiet());
         }
+        text(g, "LUFS · dBTP", x(LOW, w), bottom + 10, TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
         mark(g, w, bottom, target, "target " + Readings.level(target), p.accent());
         mark(g, w, bottom, ceiling, "ceiling " + Readings.level(ceiling), p.warning());
         double y = HEAD + row / 2;

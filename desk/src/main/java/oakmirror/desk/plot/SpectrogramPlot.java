@@ -141,6 +141,7 @@ public final class SpectrogramPlot extends PlotPane {
             g.strokeLine(left, y, right, y);
             text(g, FrequencyScale.label(hz), left - 7, y, TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
         }
+        text(g, "Hz", left - 7, top + 6, TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
         labels(g, p, colour, left, right, top, bottom);
     }
 
