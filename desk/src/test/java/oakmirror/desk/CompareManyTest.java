@@ -17,18 +17,6 @@ import org.junit.jupiter.api.Test;
 /** Compare with many references: it follows what is changed and what plays, and all of it fits. */
 class CompareManyTest extends CompareWindow {
 
-    private void openEightReferences() throws Exception {
-        openDemo();
-        List<Path> more = new ArrayList<>();
-        for (int i = 0; i < 5; i++) {
-            more.add(TestFiles.music(folder.resolve("more" + i + ".wav"), 48000, 12, 0.2 + 0.05 * i));
-        }
-        interact(() -> workspace().addFiles(more));
-        waitUntil(() -> workspace().isReady() && workspace().tracks().all().size() == 9);
-        clickOn("#station-compare");
-        waitUntil(() -> compared().members().size() == 9);
-    }
-
     @Test
     void theSheetFollowsThePlaybackAResolutionAndACorridor() throws Exception {
         openEightReferences();

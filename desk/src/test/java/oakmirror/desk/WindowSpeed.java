@@ -1,6 +1,5 @@
 package oakmirror.desk;
 
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -9,7 +8,6 @@ import javafx.scene.control.Slider;
 import javafx.scene.input.KeyCode;
 import oakmirror.desk.model.compare.ToneView.Averaging;
 import oakmirror.desk.plot.CorrectionPlot;
-import oakmirror.media.TestFiles;
 import org.junit.jupiter.api.Test;
 
 /** How fast the window follows, in figures; no test, since that depends on the machine. Run by bench/window. */
@@ -24,18 +22,6 @@ class WindowSpeed extends CompareWindow {
 
     private static void figure(String name, double value) {
         System.out.printf("figure %s %.2f%n", name, value);
-    }
-
-    private void openEightReferences() throws Exception {
-        openDemo();
-        List<Path> more = new ArrayList<>();
-        for (int i = 0; i < 5; i++) {
-            more.add(TestFiles.music(folder.resolve("more" + i + ".wav"), 48000, 12, 0.2 + 0.05 * i));
-        }
-        interact(() -> workspace().addFiles(more));
-        waitUntil(() -> workspace().isReady() && workspace().tracks().all().size() == 9);
-        clickOn("#station-compare");
-        waitUntil(() -> compared().members().size() == 9);
     }
 
     @Test

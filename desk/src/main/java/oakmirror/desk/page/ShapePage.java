@@ -95,14 +95,19 @@ public final class ShapePage extends VBox {
         scroll.widthProperty().subscribe(w -> fitCards(w.doubleValue() - SCROLL_BAR));
         scroll.setMinHeight(118);
         scroll.setPrefHeight(190);
-        HBox movesHead = new HBox(12, Ui.label("Moves", "subheading"), Ui.spring(), fit);
-        movesHead.setAlignment(Pos.BASELINE_LEFT);
+        HBox movesHead = movesHead();
         getChildren().addAll(Ui.head("Shape", explanation, phase()), picture, sliders, movesHead, scroll);
         getStyleClass().add("page");
         setSpacing(10);
         Ui.greyWhile(workspace.settledProperty().map(is -> !is), plot, movesHead, scroll);
         workspace.proposalProperty().subscribe(p -> show(p, workspace.session()));
         workspace.sessionProperty().subscribe(this::showSettings);
+    }
+
+    private HBox movesHead() {
+        HBox head = new HBox(12, Ui.label("Moves", "subheading"), Ui.spring(), fit);
+        head.setAlignment(Pos.BASELINE_LEFT);
+        return head;
     }
 
     /** The plot, for watching how often it is drawn. */

@@ -110,6 +110,13 @@ final class TrackRow extends GridPane {
                 table.select(index);
             }
         });
+        reachByKeys();
+        setOnContextMenuRequested(e -> menu().show(this, e.getScreenX(), e.getScreenY()));
+        slot.progressProperty().subscribe(p -> setAccessibleHelp(Math.round(100 * p.doubleValue()) + " % read"));
+        refresh();
+    }
+
+    private void reachByKeys() {
         setFocusTraversable(true);
         setAccessibleRole(AccessibleRole.TABLE_ROW);
         setOnKeyPressed(e -> {
@@ -118,9 +125,6 @@ final class TrackRow extends GridPane {
                 e.consume();
             }
         });
-        setOnContextMenuRequested(e -> menu().show(this, e.getScreenX(), e.getScreenY()));
-        slot.progressProperty().subscribe(p -> setAccessibleHelp(Math.round(100 * p.doubleValue()) + " % read"));
-        refresh();
     }
 
     /** Number and dash; dragging them moves the reference. */
