@@ -75,7 +75,7 @@ public final class ComparePage extends BorderPane {
         tools.setAlignment(Pos.CENTER_LEFT);
         tools.setMinHeight(28);
         VBox.setVgrow(place, Priority.ALWAYS);
-        row.setMinHeight(SMALL_HEIGHT + 26);
+        row.setMinHeight(SMALL_HEIGHT); // as far as a low window needs it
         row.setPrefHeight(SMALL_HEIGHT + 26);
         VBox sheet = new VBox(6, head, tools, place, row);
         sheet.getStyleClass().add("page");

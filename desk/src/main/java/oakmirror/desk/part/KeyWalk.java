@@ -192,11 +192,11 @@ public final class KeyWalk {
         ring.setVisible(shown);
         if (shown) {
             Bounds at = node.localToScene(node.getBoundsInLocal());
-            ring.resizeRelocate(
-                    Math.round(at.getMinX() - ROOM),
-                    Math.round(at.getMinY() - ROOM),
-                    Math.round(at.getWidth() + 2 * ROOM),
-                    Math.round(at.getHeight() + 2 * ROOM));
+            double left = Math.max(0, Math.round(at.getMinX() - ROOM));
+            double top = Math.max(0, Math.round(at.getMinY() - ROOM));
+            double right = Math.min(node.getScene().getWidth(), Math.round(at.getMaxX() + ROOM));
+            double bottom = Math.min(node.getScene().getHeight(), Math.round(at.getMaxY() + ROOM));
+            ring.resizeRelocate(left, top, right - left, bottom - top);
         }
     }
 

@@ -23,6 +23,7 @@ public final class Missing extends VBox {
         this.needsReference = needsReference;
         there = Ui.button("go to Gather", "Where tracks are added (Ctrl+1)", toGather);
         there.getStyleClass().add("missing");
+        getStyleClass().add("missing-card");
         setAlignment(Pos.CENTER);
         setPickOnBounds(false);
         setMaxSize(USE_PREF_SIZE, USE_PREF_SIZE);

@@ -15,6 +15,7 @@ public final class ZoneDumbbells extends PlotPane {
 
     private static final double ROOM_FOR_NAMES = 66;
     private static final double FOOT = 16;
+    private static final double LETTER_HEIGHT = 9.5;
 
     /**
      * A reading of a track in a zone.
@@ -111,7 +112,9 @@ public final class ZoneDumbbells extends PlotPane {
     }
 
     private void draw(GraphicsContext g, Row row, double y, double height, Axis axis, double w, Palette p) {
-        text(g, row.zone().label(), 2, y, TextAlignment.LEFT, Fonts.SMALL, p.quiet());
+        if (height >= LETTER_HEIGHT || row.zone().ordinal() % 2 == 0) { // every second where there is no room for all
+            text(g, row.zone().label(), 2, y, TextAlignment.LEFT, Fonts.SMALL, p.quiet());
+        }
         double wash = Math.min(18, height * 0.66);
         if (row.span().isKnown()) {
             double from = axis.x(row.span().low());

@@ -14,6 +14,7 @@ import oakmirror.spectrum.Zone;
 public final class ZoneRow extends PlotPane {
 
     private static final double PIXELS_PER_LETTER = 6.6;
+    private static final double PIXELS_PER_SMALL_LETTER = 5.4;
 
     private final FrequencyView view;
     private double[] gapDb = new double[BandGrid.SIZE];
@@ -56,7 +57,9 @@ public final class ZoneRow extends PlotPane {
             String figure = known ? Readings.gain(gap) : "–";
             String whole = zone.label() + " " + figure;
             boolean fits = width > PIXELS_PER_LETTER * whole.length() + 6;
-            String text = fits ? whole : zone.shortLabel() + " " + figure;
+            String brief = zone.shortLabel() + " " + figure;
+            boolean briefFits = width > PIXELS_PER_SMALL_LETTER * brief.length();
+            String text = fits ? whole : briefFits ? brief : zone.shortLabel().charAt(0) + " " + figure;
             var font = !fits ? Fonts.SMALL : notable ? Fonts.BOLD : Fonts.TEXT;
             text(g, text, left + width / 2, h / 2, TextAlignment.CENTER, font, colour);
         }
