@@ -307,7 +307,7 @@ public final class MainWindow {
 
     /** Whether something that is shown is still on its way. */
     boolean isWorking() {
-        return !workspace.settledProperty().get() || finishing.isWorking();
+        return !workspace.settledProperty().get() || finishing.isWorking() || !background.isIdle();
     }
 
     /** Offers what a window left that did not end as it should, and clears away what it had begun to write. */

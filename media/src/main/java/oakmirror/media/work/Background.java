@@ -261,7 +261,7 @@ public final class Background implements AutoCloseable {
     }
 
     /** Whether nothing waits and nothing runs, but what is kept. */
-    boolean isIdle() {
+    public boolean isIdle() {
         synchronized (queues) {
             return running.values().stream().allMatch(n -> n == 0)
                     && queues.values().stream().allMatch(Deque::isEmpty);
