@@ -185,9 +185,13 @@ class CommandsTest extends CommandTest {
         int channels = 1;
         int rate = 8000;
         long frames = 2L * 3600 * rate;
+        byte[] second = new byte[rate]; // whole periods
+        for (int i = 0; i < rate; i++) {
+            second[i] = (byte) (128 + 40 * Math.sin(2 * Math.PI * 440 * i / rate));
+        }
         byte[] data = new byte[(int) (frames * channels)];
-        for (int i = 0; i < data.length; i++) {
-            data[i] = (byte) (128 + 40 * Math.sin(2 * Math.PI * 440 * i / rate));
+        for (int at = 0; at < data.length; at += rate) {
+            System.arraycopy(second, 0, data, at, rate);
         }
         Path file = TestFiles.wav(folder.resolve("long.wav"), 1, channels, rate, 8, data, data.length);
         Result r = run("measure", "--json", file.toString());

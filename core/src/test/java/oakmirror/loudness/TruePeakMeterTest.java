@@ -117,7 +117,7 @@ class TruePeakMeterTest {
         used.finish();
         fresh.finish();
         assertThat(used.steps()).isEqualTo(fresh.steps());
-        for (int cut = 900; cut < 1000; cut++) {
+        for (int cut = 900; cut < 1000; cut += 7) { // every place within the interpolator's phases
             float[] again = array.clone();
             System.arraycopy(tone, 0, again, 0, cut);
             PeakSteps one = new PeakSteps(48000, true);
