@@ -144,11 +144,11 @@ class ListeningBarTest extends WindowTest {
         assertThat(recent[0]).isEqualTo(recent[1]);
         type(KeyCode.S);
         clickOn("#dim");
-        waitFor(1.2);
+        waitFor(3.5);
         assertThat(recentLevel()).isCloseTo(all - 20, within(3.0));
-        assertThat(onFx(() -> listening().meter().momentaryLufs()))
+        assertThat(onFx(() -> listening().meter().shortTermLufs()))
                 .as("the meter reads what is listened to, whatever the volume")
-                .isCloseTo(-18.5, within(2.0));
+                .isCloseTo(-18.5, within(1.2));
     }
 
     @Test

@@ -128,6 +128,20 @@ abstract class WindowTest extends FxRobot {
         return this;
     }
 
+    /** The robot gives up after ten seconds without an answer, which a window on a busy machine may need for a new page. */
+    @Override
+    public FxRobot drag(String query, MouseButton... buttons) {
+        settle();
+        return super.drag(query, buttons);
+    }
+
+    @Override
+    public FxRobot doubleClickOn(String query, MouseButton... buttons) {
+        settle();
+        super.doubleClickOn(query, buttons);
+        return this;
+    }
+
     @Override
     public FxRobot interact(Runnable work) {
         onFx(() -> {
