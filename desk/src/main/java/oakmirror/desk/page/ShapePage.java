@@ -215,7 +215,7 @@ public final class ShapePage extends VBox {
                 known
                         ? "correction from " + references + (references == 1 ? " reference" : " references")
                                 + " · level made up " + Readings.gainDb(madeUp)
-                        : "add a mix and a reference on Gather to get a correction");
+                        : "no correction yet");
         CorrectionSettings c = session.correction();
         fit.setText(
                 known
