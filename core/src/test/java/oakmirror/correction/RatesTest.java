@@ -35,12 +35,18 @@ class RatesTest {
 
     /** Gain in dB of a processor at a frequency, by its response to an impulse. */
     private static double gainDb(float[] response, double hz, int rate) {
+        double turnRe = Math.cos(2 * Math.PI * hz / rate);
+        double turnIm = Math.sin(2 * Math.PI * hz / rate);
+        double phaseRe = 1;
+        double phaseIm = 0;
         double re = 0;
         double im = 0;
-        for (int i = 0; i < response.length; i++) {
-            double w = 2 * Math.PI * hz * i / rate;
-            re += response[i] * Math.cos(w);
-            im += response[i] * Math.sin(w);
+        for (float x : response) {
+            re += x * phaseRe;
+            im += x * phaseIm;
+            double next = phaseRe * turnRe - phaseIm * turnIm;
+            phaseIm = phaseRe * turnIm + phaseIm * turnRe;
+            phaseRe = next;
         }
         return 10 * Math.log10(re * re + im * im);
     }
