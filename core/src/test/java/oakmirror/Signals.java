@@ -33,6 +33,15 @@ public final class Signals {
         return join(parts);
     }
 
+    /** How far two signals of one length lie apart at most. */
+    public static double largestDifference(float[] a, float[] b) {
+        double largest = 0;
+        for (int i = 0; i < a.length; i++) {
+            largest = Math.max(largest, Math.abs(a[i] - b[i]));
+        }
+        return largest;
+    }
+
     /** One after the other. */
     public static float[] join(float[]... parts) {
         int length = 0;

@@ -27,7 +27,9 @@ class ProcessingTest {
         for (int at = 0; at < tone.length; at += 777) {
             processor.process(left, right, at, Math.min(777, tone.length - at));
         }
-        assertThat(largestDifference(left, right)).as("sides treated alike").isLessThan(2e-6);
+        assertThat(Signals.largestDifference(left, right))
+                .as("sides treated alike")
+                .isLessThan(2e-6);
         double sin = 0;
         double cos = 0;
         for (int i = RATE; i < 2 * RATE; i++) {
@@ -35,14 +37,6 @@ class ProcessingTest {
             cos += left[i] * Math.cos(2 * Math.PI * hz * i / RATE);
         }
         return Decibels.ofAmplitude(Math.hypot(sin, cos) / (RATE / 2.0)) + 12;
-    }
-
-    private static double largestDifference(float[] a, float[] b) {
-        double largest = 0;
-        for (int i = 0; i < a.length; i++) {
-            largest = Math.max(largest, Math.abs(a[i] - b[i]));
-        }
-        return largest;
     }
 
     @ParameterizedTest
@@ -79,7 +73,9 @@ class ProcessingTest {
                     .as("sample %d", n)
                     .isCloseTo(sum, within(2e-5));
         }
-        assertThat(largestDifference(right, new float[8192])).as("crosstalk").isLessThan(2e-6);
+        assertThat(Signals.largestDifference(right, new float[8192]))
+                .as("crosstalk")
+                .isLessThan(2e-6);
     }
 
     @Test
