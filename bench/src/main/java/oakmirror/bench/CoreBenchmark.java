@@ -19,6 +19,7 @@ import oakmirror.dsp.Chain;
 import oakmirror.dsp.ToneFilter;
 import oakmirror.dynamics.ZoneDynamics;
 import oakmirror.dynamics.ZoneDynamicsAnalyser;
+import oakmirror.evidence.Evidence;
 import oakmirror.filter.AnalogueSection;
 import oakmirror.loudness.Loudness;
 import oakmirror.loudness.LoudnessMeter;
@@ -79,8 +80,10 @@ public class CoreBenchmark {
             gap[b] = 4 * Math.sin(b / 25.0) + 2 * random.nextGaussian();
             known[b] = true;
         }
-        CorrectionSettings settings = CorrectionSettings.DEFAULT.withStrength(1);
-        correction = Correction.derive(new Gap(new double[gap.length], gap, gap, known), settings);
+        CorrectionSettings settings = CorrectionSettings.DEFAULT
+                .withBasis(CorrectionSettings.Basis.EXACT)
+                .withResolution(1.0 / 3);
+        correction = Correction.derive(Evidence.unweighed(new Gap(new double[gap.length], gap, gap, known)), settings);
         List<AnalogueSection> sections = java.util.stream.IntStream.range(0, 12)
                 .mapToObj(i -> AnalogueSection.bell(40 * Math.pow(1.7, i), 3, 1))
                 .toList();
@@ -137,7 +140,8 @@ public class CoreBenchmark {
     /** Twelve bands fitted to a rough curve at a third of an octave: what a slider waits for. */
     @Benchmark
     public List<EqBand> fit() {
-        return new BandFitter(10, 30, 16000, 48000).fit(correction.curveDb());
+        return new BandFitter(BandFitter.USUAL_BANDS, BandFitter.USUAL_TOLERANCE_DB, 30, 16000, 48000)
+                .fit(correction.curveDb());
     }
 
     /** One block of 512 frames, 10.7 ms of sound, through twelve bands. */

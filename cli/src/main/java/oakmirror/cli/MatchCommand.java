@@ -9,9 +9,11 @@ import java.util.Locale;
 import java.util.concurrent.Callable;
 import oakmirror.compare.Gap;
 import oakmirror.correction.CorrectionSettings;
+import oakmirror.correction.CorrectionSettings.Basis;
 import oakmirror.correction.Proposal;
 import oakmirror.dsp.Chain;
 import oakmirror.dsp.ToneFilter.Phase;
+import oakmirror.evidence.FaultPrior;
 import oakmirror.finish.FinishSettings;
 import oakmirror.finish.MasterRender;
 import oakmirror.media.file.AudioFileException;
@@ -50,14 +52,25 @@ final class MatchCommand implements Callable<Integer> {
     @Option(
             names = "--strength",
             paramLabel = "0..100",
-            description = "How much of the gap is closed, in percent (${DEFAULT-VALUE}).")
-    private double strength = 50;
+            description = "How much of what the evidence supports is applied, in percent (${DEFAULT-VALUE}).")
+    private double strength = 100;
+
+    @Option(
+            names = "--caution",
+            paramLabel = "0..100",
+            description = "How much evidence is asked for, from 0 (bold) to 100 (careful); usually ${DEFAULT-VALUE}.")
+    private double caution = Math.round(100 * FaultPrior.USUAL_CAUTION);
+
+    @Option(
+            names = "--exact",
+            description = "Follow the gap as it is, without weighing it: for two versions of one recording.")
+    private boolean exact;
 
     @Option(
             names = "--resolution",
             paramLabel = "OCTAVES",
-            description = "Smoothing, from 1/12 to 1 octave (${DEFAULT-VALUE}).")
-    private String resolution = "1/3";
+            description = "Smoothing of an exact correction, from 1/12 to 1 octave (${DEFAULT-VALUE}).")
+    private String resolution = "1/12";
 
     @Option(names = "--target", paramLabel = "LUFS", description = "Integrated loudness to reach (${DEFAULT-VALUE}).")
     private double target = FinishSettings.DEFAULT.targetLufs();
@@ -185,7 +198,19 @@ final class MatchCommand implements Callable<Integer> {
             if (strength < 0 || strength > 100) {
                 throw new IllegalArgumentException("strength lies between 0 and 100");
             }
-            return CorrectionSettings.DEFAULT.withStrength(strength / 100).withResolution(octaves());
+            if (caution < 0 || caution > 100) {
+                throw new IllegalArgumentException("caution lies between 0 and 100");
+            }
+            CorrectionSettings asked = CorrectionSettings.DEFAULT
+                    .withBasis(exact ? Basis.EXACT : Basis.EVIDENCE)
+                    .withCaution(caution / 100)
+                    .withStrength(strength / 100)
+                    .withResolution(octaves());
+            if (!exact && asked.resolutionOctaves() != CorrectionSettings.DEFAULT.resolutionOctaves()) {
+                throw new IllegalArgumentException(
+                        "a resolution belongs to an exact correction; add --exact, or leave it out");
+            }
+            return asked;
         } catch (IllegalArgumentException e) {
             throw usage(e.getMessage());
         }

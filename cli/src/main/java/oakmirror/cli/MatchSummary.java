@@ -7,12 +7,15 @@ import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.util.Locale;
 import oakmirror.correction.CorrectionSettings;
+import oakmirror.correction.CorrectionSettings.Basis;
 import oakmirror.correction.Proposal;
 import oakmirror.dsp.ToneFilter.Phase;
+import oakmirror.evidence.Evidence;
 import oakmirror.finish.FinishSettings;
 import oakmirror.finish.MasterRender;
 import oakmirror.level.LevelMatch;
 import oakmirror.media.ImportedTrack;
+import oakmirror.spectrum.Zone;
 
 /**
  * What came of a match, as JSON.
@@ -44,7 +47,14 @@ record MatchSummary(Inputs inputs, CorrectionSettings settings, Phase phase, Fin
                     .put("integratedLufs", Figures.rounded(lufs))
                     .put("offsetDb", Figures.rounded(LevelMatch.difference(mixLufs, lufs)));
         }
-        root.put("strengthPercent", 100 * settings.strength()).put("resolutionOctaves", settings.resolutionOctaves());
+        root.put("basis", settings.basis().name().toLowerCase(Locale.ROOT))
+                .put("strengthPercent", 100 * settings.strength());
+        if (settings.basis() == Basis.EXACT) {
+            root.put("resolutionOctaves", settings.resolutionOctaves());
+        } else {
+            root.put("cautionPercent", Math.round(100 * settings.caution()));
+        }
+        evidence(root.putObject("evidence"));
         root.put("phase", phase.name().toLowerCase(Locale.ROOT))
                 .put("bands", proposal.bands().size());
         root.put("bandFitErrorDb", Figures.rounded(proposal.fitErrorDb(settings.lowHz(), settings.highHz())));
@@ -56,5 +66,17 @@ record MatchSummary(Inputs inputs, CorrectionSettings settings, Phase phase, Fin
         root.put("shortOfTargetLu", Figures.rounded(master.plan().heldBackDb()));
         root.put("clippedSamples", written.clipped());
         return JSON.writeValueAsString(root);
+    }
+
+    /** What is believed, and how firmly. */
+    private void evidence(ObjectNode node) {
+        Evidence evidence = proposal.evidence();
+        node.put("likeness", Figures.rounded(evidence.likeness()))
+                .put("contentDb", Figures.rounded(evidence.contentDb()))
+                .put("supportedPercent", Math.round(100 * evidence.supportedPart()));
+        ObjectNode trust = node.putObject("trust");
+        for (Zone zone : Zone.values()) {
+            trust.put(zone.label(), Figures.rounded(zone.mean(evidence.trust())));
+        }
     }
 }

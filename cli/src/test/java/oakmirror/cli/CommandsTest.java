@@ -69,7 +69,9 @@ class CommandsTest extends CommandTest {
         "nonsense",
         "match --mix a.wav",
         "match --mix a --reference b --out c --strength 120",
-        "match --mix a --reference b --out c --resolution 3",
+        "match --mix a --reference b --out c --exact --resolution 3",
+        "match --mix a --reference b --out c --resolution 1/3",
+        "match --mix a --reference b --out c --caution 101",
         "match --mix a --reference b --out c --phase odd",
         "match --mix a --reference b --out c --target 12"
     })
@@ -97,8 +99,8 @@ class CommandsTest extends CommandTest {
                 out.toString(),
                 "--strength",
                 "60",
-                "--resolution",
-                "1",
+                "--caution",
+                "25",
                 "--phase",
                 phase,
                 "--target",
@@ -123,7 +125,8 @@ class CommandsTest extends CommandTest {
         assertThat(bands.subList(1, bands.size()))
                 .allMatch(l -> l.matches("(bell|low-shelf|high-shelf),[\\d.]+,-?[\\d.]+,[\\d.]+,true"));
         List<String> curve = Files.readAllLines(out.resolve("curve.csv"));
-        assertThat(curve.get(0)).isEqualTo("frequency_hz,mix_db,reference_db,gap_db,correction_db");
+        assertThat(curve.get(0))
+                .isEqualTo("frequency_hz,mix_db,reference_db,gap_db,correction_db,judged_gap_db,trust,credible_db");
         assertThat(curve).hasSize(1 + BandGrid.SIZE);
 
         // Measured again: what is left of the gap is what the correction left, band by band.

@@ -15,21 +15,26 @@ import org.hipparchus.optim.nonlinear.vector.leastsquares.LevenbergMarquardtOpti
 import org.hipparchus.util.Pair;
 
 /**
- * Fits a curve with up to ten bells and two shelves by nonlinear least squares (Levenberg–Marquardt with the analytic Jacobian of
- * {@link BandModel}).
+ * Fits a curve with as few bells and shelves as bring it near enough, by nonlinear least squares (Levenberg–Marquardt with the analytic
+ * Jacobian of {@link BandModel}).
  *
- * <p>The count grows only as needed: two shelves first, then two bells at a time where the rest is largest, each time all of them
- * adjusted together, until the rest is below {@value #GOOD_ENOUGH_DB} dB RMS. Frequencies, gains and Qs are bounded, and gains cost
- * a little, so that large bands do not fight each other. Outside the correction's range the rest counts less.
+ * <p>One band is added at a time, the one of {@link BandStarts} that takes most off the rest, then all of them are adjusted together, until
+ * the rest is within a tolerance. Frequencies, gains and Qs are bounded, and gains cost something, so that large bands do
+ * not fight each other. Outside the correction's range the rest counts less.
  *
  * <p>Bands are only placed where the rate of the mix can carry them. Beyond the grid the curve is asked to hold its value, from 0 Hz (where it
  * asks for no boost below 20 Hz) up to Nyquist, so that nothing is left there that nobody asked for.
  */
 public final class BandFitter {
 
-    private static final double GOOD_ENOUGH_DB = 0.05;
+    /** So many bands at most, unless more are asked for. */
+    public static final int USUAL_BANDS = 8;
+
+    /** Nearer to the curve than this, in dB RMS, no further band is worth it. */
+    public static final double USUAL_TOLERANCE_DB = 0.15;
+
     private static final int POINT_STEP = 2;
-    private static final double GAIN_COST = 0.01;
+    private static final double GAIN_COST = 0.2;
     private static final double OUTSIDE_WEIGHT = 0.1;
     private static final double BEYOND_WEIGHT = 0.3;
     /** Up to this part of the rate a digital filter can be shaped. */
@@ -37,7 +42,7 @@ public final class BandFitter {
 
     private static final double[] BELOW_HZ = {5, 10, 15};
     private static final double BEYOND_STEP = Math.pow(2, 1.0 / 6);
-    private static final double SMALLEST_GAIN_DB = 0.05;
+    private static final double SMALLEST_GAIN_DB = 0.1;
     private static final double MAX_GAIN_DB = 15;
     private static final double[] BELL_Q = {0.3, 8};
     private static final double[] SHELF_Q = {0.35, 0.9};
@@ -46,22 +51,26 @@ public final class BandFitter {
     private static final double[] HIGH_SHELF_HZ = {2000, 15000};
     private static final int ITERATIONS = 25;
 
-    private final int mostBells;
+    private final int mostBands;
+    private final double toleranceDb;
     private final double highestHz;
     private final double[] frequencies;
     private final double[] weights;
     private final BandModel model;
+    private final BandStarts starts;
 
     /**
      * A fitter.
      *
-     * @param mostBells how many bells at most, 0 to 10, beside the two shelves
+     * @param mostBands how many bands at most
+     * @param toleranceDb how near to the curve is near enough, in dB RMS
      * @param lowHz lower end of the range that counts in full
      * @param highHz upper end of it
      * @param sampleRate the rate the bands will be used at
      */
-    public BandFitter(int mostBells, double lowHz, double highHz, int sampleRate) {
-        this.mostBells = mostBells;
+    public BandFitter(int mostBands, double toleranceDb, double lowHz, double highHz, int sampleRate) {
+        this.mostBands = mostBands;
+        this.toleranceDb = toleranceDb;
         highestHz = HIGHEST_PART * sampleRate;
         List<Double> points = new ArrayList<>();
         for (double hz : BELOW_HZ) {
@@ -81,11 +90,13 @@ public final class BandFitter {
             weights[i] = beyond ? BEYOND_WEIGHT : hz >= lowHz && hz <= highHz ? 1 : OUTSIDE_WEIGHT;
         }
         model = new BandModel(frequencies);
+        starts = new BandStarts(model, frequencies, weights);
     }
 
-    /** Ten bells and two shelves for a correction with these settings, for a rate. */
+    /** The bands for a correction with these settings, for a rate. */
     public static List<EqBand> fit(Correction correction, CorrectionSettings settings, int sampleRate) {
-        return new BandFitter(10, settings.lowHz(), settings.highHz(), sampleRate).fit(correction.curveDb());
+        return new BandFitter(USUAL_BANDS, USUAL_TOLERANCE_DB, settings.lowHz(), settings.highHz(), sampleRate)
+                .fit(correction.curveDb());
     }
 
     /**
@@ -101,28 +112,12 @@ public final class BandFitter {
             target[i] = frequencies[i] < BandGrid.centreHz(0) ? Math.min(0, asked) : asked;
         }
         Fit fit = new Fit(List.of(), new double[0]);
-        if (rms(fit.rest(target)) < GOOD_ENOUGH_DB) {
-            return List.of();
+        double[] rest = fit.rest(target);
+        while (fit.types.size() < mostBands && rms(rest) > toleranceDb) {
+            fit = optimise(fit.with(starts.best(rest, fit.types)), target);
+            rest = fit.rest(target);
         }
-        fit = fit.with(Type.LOW_SHELF, 80, target[indexOf(50)] / 2, 0.7)
-                .with(Type.HIGH_SHELF, 8000, target[indexOf(12500)] / 2, 0.7);
-        int bells = 0;
-        do {
-            for (int i = 0; i < 2 && bells < mostBells; i++, bells++) {
-                fit = fit.withBellAtLargestRest(target);
-            }
-            fit = optimise(fit, target);
-        } while (bells < mostBells && rms(fit.rest(target)) > GOOD_ENOUGH_DB);
         return fit.bands();
-    }
-
-    /** The point nearest below a frequency, or the first. */
-    private int indexOf(double hz) {
-        int i = 0;
-        while (i < frequencies.length - 1 && frequencies[i + 1] <= hz) {
-            i++;
-        }
-        return i;
     }
 
     private double rms(double[] rest) {
@@ -218,13 +213,11 @@ public final class BandFitter {
             this.parameters = parameters;
         }
 
-        Fit with(Type type, double hz, double gainDb, double q) {
+        Fit with(BandStarts.Start start) {
             List<Type> more = new ArrayList<>(types);
-            more.add(type);
+            more.add(start.type());
             double[] p = java.util.Arrays.copyOf(parameters, parameters.length + BandModel.PARAMETERS);
-            p[parameters.length] = Math.log(hz);
-            p[parameters.length + 1] = gainDb;
-            p[parameters.length + 2] = Math.log(q);
+            System.arraycopy(start.parameters(), 0, p, parameters.length, BandModel.PARAMETERS);
             return new Fit(more, bounded(more, p));
         }
 
@@ -240,50 +233,13 @@ public final class BandFitter {
             return rest;
         }
 
-        /** Starts a bell where the rest, times the width it holds its sign over half its height, is largest. */
-        Fit withBellAtLargestRest(double[] target) {
-            double[] rest = rest(target);
-            int best = 0;
-            double bestOctaves = 0;
-            double bestArea = -1;
-            for (int i = 0; i < rest.length; i++) {
-                double octaves = halfWidth(rest, i);
-                double area = weights[i] * Math.abs(rest[i]) * Math.sqrt(octaves);
-                if (area > bestArea) {
-                    bestArea = area;
-                    best = i;
-                    bestOctaves = octaves;
-                }
-            }
-            return with(Type.BELL, frequencies[best], rest[best], 1.4 / Math.max(0.2, bestOctaves));
-        }
-
-        /** For how many octaves about a point the rest is more than half of what it is there. */
-        private double halfWidth(double[] rest, int centre) {
-            double half = rest[centre] / 2;
-            int from = centre;
-            int to = centre;
-            while (from > 0 && rest[from - 1] * Math.signum(half) > Math.abs(half)) {
-                from--;
-            }
-            while (to < rest.length - 1 && rest[to + 1] * Math.signum(half) > Math.abs(half)) {
-                to++;
-            }
-            double point = (double) POINT_STEP / BandGrid.BANDS_PER_OCTAVE;
-            return Math.log(frequencies[to] / frequencies[from]) / Math.log(2) + point;
-        }
-
         List<EqBand> bands() {
             List<EqBand> bands = new ArrayList<>();
             for (int t = 0; t < types.size(); t++) {
                 int at = t * BandModel.PARAMETERS;
                 if (Math.abs(parameters[at + 1]) >= SMALLEST_GAIN_DB) {
                     bands.add(new EqBand(
-                            types.get(t),
-                            Math.exp(parameters[at]),
-                            parameters[at + 1],
-                            Math.exp(parameters[at + 2]),
-                            true));
+                            types.get(t), Math.exp(parameters[at]), parameters[at + 1], Math.exp(parameters[at + 2])));
                 }
             }
             bands.sort(Comparator.comparingDouble(EqBand::frequencyHz));

@@ -4,78 +4,115 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import oakmirror.compare.Gap;
+import oakmirror.correction.CorrectionSettings.Basis;
 import oakmirror.evidence.Evidence;
 import oakmirror.spectrum.BandGrid;
+import oakmirror.spectrum.OctaveSmoothing;
 
 /**
- * The curve proposed to close a gap: gap × strength, smoothed to the resolution, held back by the guards, softly limited. Outside the range it
- * holds on at its value at the range's ends, as a shelf does; but nothing is raised at 20 Hz or below, where there is only rumble.
+ * The curve proposed to close a gap: what of it the evidence supports, held back by the guards, parted into moves; these as they were decided about ×
+ * strength, softly limited, with what was added by hand. Outside the range it holds on at its value at the range's ends, as a shelf does; but
+ * nothing is raised at 20 Hz or below, where there is only rumble.
  *
  * @param curveDb gain for each band of the {@link BandGrid}
  * @param held where guards hold it back wholly or in part
+ * @param moves its rises and dips from low to high, with what was decided about them, then those added by hand
+ * @param lapsed decisions about moves that are not proposed any more
  */
-public record Correction(double[] curveDb, List<Held> held) {
+public record Correction(double[] curveDb, List<Held> held, List<Move> moves, List<MoveDecision> lapsed) {
 
-    /** How sharply a curve bends into its limit; at half the limit it is lowered by 1.5 %. */
-    private static final double KNEE = 4;
+    /** How sharply a curve bends into its limit; at half the limit it is lowered by 0.05 %, at nine tenths by 4 %. */
+    private static final double KNEE = 8;
 
     private static final double NOTHING_RAISED_HZ = 20;
 
     private static final List<Guard> GUARDS = List.of(new RangeGuard());
 
-    /** A stretch where a guard lets less than half through. */
-    public record Held(String reason, double lowHz, double highHz) {}
+    /**
+     * A stretch where a guard lets less than half through.
+     *
+     * @param reason why, in a few words
+     * @param detail where and how much, in a few more
+     */
+    public record Held(String reason, String detail, double lowHz, double highHz) {}
 
     /** Nothing to correct. */
     public static Correction none() {
-        return new Correction(new double[BandGrid.SIZE], List.of());
+        return new Correction(new double[BandGrid.SIZE], List.of(), List.of(), List.of());
     }
 
-    /** Derives the correction for a gap, all of which is taken for a fault of the mix. */
-    public static Correction derive(Gap gap, CorrectionSettings settings) {
-        return derive(Evidence.unweighed(gap), settings);
-    }
-
-    /** Derives the correction that evidence supports. */
+    /** Derives the correction that evidence supports, nothing decided about it. */
     public static Correction derive(Evidence evidence, CorrectionSettings settings) {
+        return derive(evidence, settings, MoveDecisions.NONE);
+    }
+
+    /** Derives the correction that evidence supports, with what was decided about its moves. */
+    public static Correction derive(Evidence evidence, CorrectionSettings settings, MoveDecisions decisions) {
         if (!evidence.isKnown()) {
             return none();
         }
-        Gap gap = evidence.gap();
-        boolean[] counts = knownWithin(gap, settings);
-        double[] supported = new double[BandGrid.SIZE];
-        for (int b = 0; b < supported.length; b++) {
-            supported[b] = gap.gapDb()[b] * evidence.trust()[b];
-        }
-        double[] curve = OctaveSmoothing.smooth(supported, counts, settings.resolutionOctaves());
+        boolean[] counts = knownWithin(evidence.gap(), settings);
+        int first = first(counts);
+        int last = last(counts);
         List<Held> held = new ArrayList<>();
-        double[] passes = new double[curve.length];
-        Arrays.fill(passes, settings.strength());
-        for (Guard guard : GUARDS) {
-            Guard.Hold hold = guard.hold(evidence, settings);
-            held.addAll(stretches(hold.reason(), hold.passes()));
-            for (int b = 0; b < passes.length; b++) {
-                passes[b] *= hold.passes()[b];
-            }
-        }
+        double[] proposed = proposed(evidence, settings, counts, held);
+        List<Move> found = MoveFinder.find(proposed, evidence, first, last);
+        List<Move> moves = new ArrayList<>(MoveFinder.treated(found, decisions.decisions()));
+        double[] curve = new double[BandGrid.SIZE];
+        moves.forEach(m -> add(curve, m.treatedDb(), settings.strength()));
         for (int b = 0; b < curve.length; b++) {
-            double wanted = curve[b] * passes[b];
-            curve[b] = wanted > 0 ? bend(wanted, settings.mostBoostDb()) : 0 - bend(-wanted, settings.mostCutDb());
+            curve[b] =
+                    curve[b] > 0 ? bend(curve[b], settings.mostBoostDb()) : 0 - bend(-curve[b], settings.mostCutDb());
         }
-        holdOutside(curve, counts, settings.lowHz());
-        return new Correction(curve, List.copyOf(held));
+        holdOutside(curve, first, last, settings.lowHz());
+        for (AddedMove a : decisions.added()) {
+            Move move = MoveFinder.added(a);
+            moves.add(move);
+            add(curve, move.partDb(), 1);
+        }
+        return new Correction(curve, List.copyOf(held), List.copyOf(moves), decisions.lapsed(found));
     }
 
-    /** Holds the curve on below the lowest and above the highest band that counts. */
-    private static void holdOutside(double[] curve, boolean[] counts, double lowHz) {
+    /** What the evidence supports and the guards let pass. */
+    private static double[] proposed(
+            Evidence evidence, CorrectionSettings settings, boolean[] counts, List<Held> held) {
+        double[] curve = settings.basis() == Basis.EXACT
+                ? OctaveSmoothing.smooth(evidence.supportedDb(), counts, settings.resolutionOctaves())
+                : evidence.supportedDb().clone();
+        for (Guard guard : GUARDS) {
+            Guard.Hold hold = guard.hold(evidence, settings);
+            held.addAll(stretches(hold));
+            for (int b = 0; b < curve.length; b++) {
+                curve[b] *= hold.passes()[b];
+            }
+        }
+        return curve;
+    }
+
+    private static void add(double[] curve, double[] part, double factor) {
+        for (int b = 0; b < curve.length; b++) {
+            curve[b] += factor * part[b];
+        }
+    }
+
+    private static int first(boolean[] counts) {
         int first = 0;
         while (first < counts.length - 1 && !counts[first]) {
             first++;
         }
+        return first;
+    }
+
+    private static int last(boolean[] counts) {
         int last = counts.length - 1;
         while (last > 0 && !counts[last]) {
             last--;
         }
+        return last;
+    }
+
+    /** Holds the curve on below the lowest and above the highest band that counts. */
+    private static void holdOutside(double[] curve, int first, int last, double lowHz) {
         for (int b = 0; b < first; b++) {
             double part = Math.log(BandGrid.centreHz(b) / NOTHING_RAISED_HZ) / Math.log(lowHz / NOTHING_RAISED_HZ);
             double fade = 0.5 - 0.5 * Math.cos(Math.PI * Math.max(0, Math.min(1, part)));
@@ -94,12 +131,13 @@ public record Correction(double[] curveDb, List<Held> held) {
         return within;
     }
 
-    /** x for small x, at most the limit, smooth in between: x / (1 + (x/limit)^4)^(1/4). */
+    /** x for small x, at most the limit, smooth in between: x / (1 + (x/limit)^8)^(1/8). */
     private static double bend(double x, double limit) {
         return x / Math.pow(1 + Math.pow(x / limit, KNEE), 1 / KNEE);
     }
 
-    private static List<Held> stretches(String reason, double[] passes) {
+    private static List<Held> stretches(Guard.Hold hold) {
+        double[] passes = hold.passes();
         List<Held> held = new ArrayList<>();
         int from = -1;
         for (int b = 0; b <= passes.length; b++) {
@@ -107,7 +145,7 @@ public record Correction(double[] curveDb, List<Held> held) {
             if (holds && from < 0) {
                 from = b;
             } else if (!holds && from >= 0) {
-                held.add(new Held(reason, BandGrid.lowerEdgeHz(from), BandGrid.lowerEdgeHz(b)));
+                held.add(new Held(hold.reason(), hold.detail(), BandGrid.lowerEdgeHz(from), BandGrid.lowerEdgeHz(b)));
                 from = -1;
             }
         }
@@ -116,7 +154,10 @@ public record Correction(double[] curveDb, List<Held> held) {
 
     @Override
     public boolean equals(Object other) {
-        return other instanceof Correction c && Arrays.equals(curveDb, c.curveDb) && held.equals(c.held);
+        return other instanceof Correction c
+                && Arrays.equals(curveDb, c.curveDb)
+                && held.equals(c.held)
+                && lapsed.equals(c.lapsed);
     }
 
     @Override

@@ -1,17 +1,39 @@
 package oakmirror.correction;
 
+import oakmirror.compare.Gap;
+import oakmirror.evidence.Evidence;
+import oakmirror.evidence.FaultPrior;
+import oakmirror.spectrum.BandGrid;
+
 /**
  * How a gap becomes a correction.
  *
- * @param strength how much of the gap is closed, 0 to 1
- * @param resolutionOctaves width of the smoothing kernel at half its height, 1/12 to 1 octave
+ * @param basis what is followed
+ * @param caution how much evidence is asked for, from 0 (bold) to 1 (careful); not for an exact one
+ * @param strength how much of what is followed is applied, 0 to 1
+ * @param resolutionOctaves of an exact one: width of the smoothing kernel at half its height, 1/12 to 1 octave
  * @param mostBoostDb no rise gets higher than this, above 0
  * @param mostCutDb no dip gets deeper than this, above 0
  * @param lowHz below this the gap does not count: a dip holds on down to 0 Hz, a rise fades to nothing at 20 Hz
  * @param highHz above this the gap does not count: the correction holds on
  */
 public record CorrectionSettings(
-        double strength, double resolutionOctaves, double mostBoostDb, double mostCutDb, double lowHz, double highHz) {
+        Basis basis,
+        double caution,
+        double strength,
+        double resolutionOctaves,
+        double mostBoostDb,
+        double mostCutDb,
+        double lowHz,
+        double highHz) {
+
+    /** What is followed. */
+    public enum Basis {
+        /** What of the gap the evidence supports. */
+        EVIDENCE,
+        /** The gap as it is, for two versions of one recording. */
+        EXACT
+    }
 
     /** Finest resolution in octaves. */
     public static final double FINEST_OCTAVES = 1.0 / 12;
@@ -19,11 +41,13 @@ public record CorrectionSettings(
     /** Broadest resolution in octaves. */
     public static final double BROADEST_OCTAVES = 1;
 
-    /** Half of the gap, at a third of an octave, +6/−9 dB, 30 Hz to 16 kHz. Common practice, no source. */
-    public static final CorrectionSettings DEFAULT = new CorrectionSettings(0.5, 1.0 / 3, 6, 9, 30, 16000);
+    /** All that the evidence supports, +6/−9 dB, 30 Hz to 16 kHz (limits and range: common practice, no source). */
+    public static final CorrectionSettings DEFAULT =
+            new CorrectionSettings(Basis.EVIDENCE, FaultPrior.USUAL_CAUTION, 1, FINEST_OCTAVES, 6, 9, 30, 16000);
 
     /** Checks the ranges. */
     public CorrectionSettings {
+        require(caution >= 0 && caution <= 1, "caution lies between 0 and 1");
         require(strength >= 0 && strength <= 1, "strength lies between 0 and 1");
         require(
                 resolutionOctaves >= FINEST_OCTAVES - 1e-9 && resolutionOctaves <= BROADEST_OCTAVES + 1e-9,
@@ -46,18 +70,45 @@ public record CorrectionSettings(
         return hz >= lowHz && hz <= highHz;
     }
 
+    /** The bands of the {@link BandGrid} in the range. */
+    boolean[] range() {
+        boolean[] range = new boolean[BandGrid.SIZE];
+        for (int b = 0; b < range.length; b++) {
+            range[b] = covers(BandGrid.centreHz(b));
+        }
+        return range;
+    }
+
+    /** Weighs a gap as these settings ask for. */
+    public Evidence weigh(Gap gap) {
+        return basis == Basis.EXACT
+                ? Evidence.unweighed(gap)
+                : Evidence.weigh(gap, FaultPrior.ofCaution(caution), range());
+    }
+
+    /** The same following something else. */
+    public CorrectionSettings withBasis(Basis value) {
+        return new CorrectionSettings(
+                value, caution, strength, resolutionOctaves, mostBoostDb, mostCutDb, lowHz, highHz);
+    }
+
+    /** The same with another caution. */
+    public CorrectionSettings withCaution(double value) {
+        return new CorrectionSettings(basis, value, strength, resolutionOctaves, mostBoostDb, mostCutDb, lowHz, highHz);
+    }
+
     /** The same with another strength. */
     public CorrectionSettings withStrength(double value) {
-        return new CorrectionSettings(value, resolutionOctaves, mostBoostDb, mostCutDb, lowHz, highHz);
+        return new CorrectionSettings(basis, caution, value, resolutionOctaves, mostBoostDb, mostCutDb, lowHz, highHz);
     }
 
     /** The same with another resolution. */
     public CorrectionSettings withResolution(double octaves) {
-        return new CorrectionSettings(strength, octaves, mostBoostDb, mostCutDb, lowHz, highHz);
+        return new CorrectionSettings(basis, caution, strength, octaves, mostBoostDb, mostCutDb, lowHz, highHz);
     }
 
     /** The same with other limits. */
     public CorrectionSettings withLimits(double boostDb, double cutDb) {
-        return new CorrectionSettings(strength, resolutionOctaves, boostDb, cutDb, lowHz, highHz);
+        return new CorrectionSettings(basis, caution, strength, resolutionOctaves, boostDb, cutDb, lowHz, highHz);
     }
 }

@@ -4,15 +4,14 @@ import java.util.List;
 import oakmirror.filter.AnalogueSection;
 
 /**
- * One bell or shelf: a move in the form any equaliser takes.
+ * One bell or shelf, in the form any equaliser takes.
  *
  * @param type which shape
  * @param frequencyHz centre of a bell, half-gain frequency of a shelf
  * @param gainDb gain at the centre, or on the shelf
  * @param q width: centre over bandwidth for a bell; slope for a shelf, 0.707 being the steepest without overshoot
- * @param enabled whether it is applied
  */
-public record EqBand(Type type, double frequencyHz, double gainDb, double q, boolean enabled) {
+public record EqBand(Type type, double frequencyHz, double gainDb, double q) {
 
     /** The shapes. */
     public enum Type {
@@ -41,20 +40,13 @@ public record EqBand(Type type, double frequencyHz, double gainDb, double q, boo
         };
     }
 
-    /** The same, applied or not. */
-    public EqBand withEnabled(boolean value) {
-        return new EqBand(type, frequencyHz, gainDb, q, value);
-    }
-
-    /** Gain in dB of all enabled bands together at some frequencies. */
+    /** Gain in dB of all bands together at some frequencies. */
     public static double[] responseDb(List<EqBand> bands, double[] frequenciesHz) {
         double[] sum = new double[frequenciesHz.length];
         for (EqBand band : bands) {
-            if (band.enabled) {
-                AnalogueSection section = band.section();
-                for (int i = 0; i < sum.length; i++) {
-                    sum[i] += section.gainDb(frequenciesHz[i]);
-                }
+            AnalogueSection section = band.section();
+            for (int i = 0; i < sum.length; i++) {
+                sum[i] += section.gainDb(frequenciesHz[i]);
             }
         }
         return sum;

@@ -12,7 +12,8 @@ interface Guard {
      * What a guard holds back.
      *
      * @param reason why, in a few words for the screen
+     * @param detail where or how much, in a few more
      * @param passes how much of the correction may pass in each band, from 0 (nothing) to 1 (all)
      */
-    record Hold(String reason, double[] passes) {}
+    record Hold(String reason, String detail, double[] passes) {}
 }

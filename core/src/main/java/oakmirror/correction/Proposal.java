@@ -1,27 +1,24 @@
 package oakmirror.correction;
 
-import java.util.ArrayList;
 import java.util.List;
 import oakmirror.audio.Decibels;
 import oakmirror.compare.Gap;
 import oakmirror.dsp.ToneFilter;
 import oakmirror.dsp.ToneFilter.Phase;
+import oakmirror.evidence.Evidence;
 import oakmirror.filter.AnalogueSection;
 import oakmirror.loudness.LoudnessScale;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.BandSpectrum;
 
 /**
- * A correction in all its forms: the gap it came from, the curve, and the bands fitted to the curve.
+ * A correction in all its forms: the evidence it came from, the curve with its moves, and the bands fitted to the curve.
  *
- * @param gap what it was derived from
+ * @param evidence what it was derived from
  * @param correction the curve
- * @param bands the moves, from low to high frequency, each applied or refused
+ * @param bands what realises it, from low to high frequency
  */
-public record Proposal(Gap gap, Correction correction, List<EqBand> bands) {
-
-    /** Where bands reach less than this, what they miss is shared out by their number. */
-    private static final double FAINT_DB = 0.01;
+public record Proposal(Evidence evidence, Correction correction, List<EqBand> bands) {
 
     /** Copies the list. */
     public Proposal {
@@ -30,58 +27,36 @@ public record Proposal(Gap gap, Correction correction, List<EqBand> bands) {
 
     /** Nothing proposed. */
     public static Proposal none() {
-        return new Proposal(Gap.none(), Correction.none(), List.of());
+        return new Proposal(Evidence.none(), Correction.none(), List.of());
     }
 
     /**
      * Derives correction and bands from a gap.
      *
+     * @param decisions what was decided about moves
      * @param sampleRate the rate of the mix, which the bands are fitted for
      */
+    public static Proposal derive(Gap gap, CorrectionSettings settings, MoveDecisions decisions, int sampleRate) {
+        Evidence evidence = settings.weigh(gap);
+        Correction correction = Correction.derive(evidence, settings, decisions);
+        return new Proposal(evidence, correction, BandFitter.fit(correction, settings, sampleRate));
+    }
+
+    /** The same, nothing decided. */
     public static Proposal derive(Gap gap, CorrectionSettings settings, int sampleRate) {
-        Correction correction = Correction.derive(gap, settings);
-        return new Proposal(gap, correction, BandFitter.fit(correction, settings, sampleRate));
+        return derive(gap, settings, MoveDecisions.NONE, sampleRate);
     }
 
-    /** The same with some moves refused, by their place in the list; all others are applied. */
-    public Proposal refusing(List<Integer> refused) {
-        List<EqBand> next = new ArrayList<>();
-        for (int i = 0; i < bands.size(); i++) {
-            next.add(bands.get(i).withEnabled(!refused.contains(i)));
-        }
-        return new Proposal(gap, correction, next);
+    /** What was compared. */
+    public Gap gap() {
+        return evidence.gap();
     }
 
-    /**
-     * What is applied, in dB for each band of the {@link BandGrid}: for minimum phase the bands that are not refused; for linear
-     * phase these as well, and of what the bands miss of the curve as large a share as they have of all bands there. So with every move it is
-     * the curve, and with every move refused nothing.
-     */
+    /** What is applied, in dB for each band of the {@link BandGrid}: the bands for minimum phase, the curve itself for linear phase. */
     public double[] appliedDb(Phase phase) {
-        double[] centres = BandGrid.centresHz();
-        if (phase == Phase.MINIMUM) {
-            return EqBand.responseDb(bands, centres);
-        }
-        if (bands.isEmpty()) {
-            return correction.curveDb().clone();
-        }
-        double enabledShare = (double) bands.stream().filter(EqBand::enabled).count() / bands.size();
-        double[] applied = new double[centres.length];
-        for (int i = 0; i < applied.length; i++) {
-            double all = 0;
-            double magnitudes = FAINT_DB;
-            double enabled = 0;
-            double enabledMagnitudes = FAINT_DB * enabledShare;
-            for (EqBand band : bands) {
-                double gain = band.section().gainDb(centres[i]);
-                all += gain;
-                magnitudes += Math.abs(gain);
-                enabled += band.enabled() ? gain : 0;
-                enabledMagnitudes += band.enabled() ? Math.abs(gain) : 0;
-            }
-            applied[i] = enabled + (correction.curveDb()[i] - all) * enabledMagnitudes / magnitudes;
-        }
-        return applied;
+        return phase == Phase.MINIMUM
+                ? EqBand.responseDb(bands, BandGrid.centresHz())
+                : correction.curveDb().clone();
     }
 
     /** Whether a rate can carry all of its bands. */
@@ -89,10 +64,9 @@ public record Proposal(Gap gap, Correction correction, List<EqBand> bands) {
         return bands.stream().allMatch(b -> b.frequencyHz() < sampleRate / 2.0);
     }
 
-    /** How far the bands, all of them applied, miss the curve between two frequencies, in dB RMS. */
+    /** How far the bands miss the curve between two frequencies, in dB RMS. */
     public double fitErrorDb(double lowHz, double highHz) {
-        double[] fitted =
-                EqBand.responseDb(bands.stream().map(b -> b.withEnabled(true)).toList(), BandGrid.centresHz());
+        double[] fitted = EqBand.responseDb(bands, BandGrid.centresHz());
         double sum = 0;
         int from = BandGrid.bandOf(lowHz);
         int to = BandGrid.bandOf(highHz);
@@ -121,8 +95,7 @@ public record Proposal(Gap gap, Correction correction, List<EqBand> bands) {
 
     /** The correction as a filter. */
     public ToneFilter filter(Phase phase) {
-        List<AnalogueSection> sections =
-                bands.stream().filter(EqBand::enabled).map(EqBand::section).toList();
+        List<AnalogueSection> sections = bands.stream().map(EqBand::section).toList();
         double[] applied = appliedDb(phase);
         return new ToneFilter(phase, sections, hz -> BandGrid.interpolate(applied, hz));
     }

@@ -1,6 +1,7 @@
 package oakmirror.correction;
 
 import oakmirror.evidence.Evidence;
+import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
 
 /** Lets nothing of the gap through outside the range. */
@@ -12,6 +13,9 @@ final class RangeGuard implements Guard {
         for (int b = 0; b < passes.length; b++) {
             passes[b] = settings.covers(BandGrid.centreHz(b)) ? 1 : 0;
         }
-        return new Hold("outside the range", passes);
+        return new Hold(
+                "outside the range",
+                "of " + Readings.about(settings.lowHz()) + " to " + Readings.about(settings.highHz()),
+                passes);
     }
 }

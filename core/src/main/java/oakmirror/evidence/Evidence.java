@@ -1,20 +1,32 @@
 package oakmirror.evidence;
 
+import java.util.Arrays;
 import oakmirror.compare.Gap;
 import oakmirror.spectrum.BandGrid;
 
 /**
- * A gap, and how far it can be trusted to be a fault of the mix.
+ * A gap, and what of it can be trusted to be a fault of the mix and not just other music; see {@link Weighing} for how it is judged.
  *
  * @param gap to every reference, and their mean
- * @param trust for each band of the {@link BandGrid} from 0, where nothing speaks for a fault, to 1, where the whole gap is taken for one; 0 where
- *     the gap is not known
+ * @param judgedDb the gap at the resolution it is judged at, for each band of the {@link BandGrid}; 0 where it does not count
+ * @param supportedDb what of it the evidence supports: what a correction at full strength asks for
+ * @param trust for each band from 0, where nothing speaks for a fault, to 1, where the whole gap is taken for one; 0 where the gap does not count
+ * @param credibleDb how far off what is supported may be: two thirds of faults lie within so much of it
+ * @param likeness from 0, where mix and references are different recordings, to 1, where they are the same one before and after treatment
+ * @param contentDb how far recordings like these differ at this resolution though neither is at fault, in dB RMS
  */
-public record Evidence(Gap gap, double[] trust) {
+public record Evidence(
+        Gap gap,
+        double[] judgedDb,
+        double[] supportedDb,
+        double[] trust,
+        double[] credibleDb,
+        double likeness,
+        double contentDb) {
 
     /** Nothing is compared, nothing is known. */
     public static Evidence none() {
-        return new Evidence(Gap.none(), new double[BandGrid.SIZE]);
+        return unweighed(Gap.none());
     }
 
     /** Takes a gap for what it is: all of it, wherever it is known, for a fault. */
@@ -23,11 +35,45 @@ public record Evidence(Gap gap, double[] trust) {
         for (int b = 0; b < trust.length; b++) {
             trust[b] = gap.known()[b] ? 1 : 0;
         }
-        return new Evidence(gap, trust);
+        return new Evidence(gap, gap.gapDb(), gap.gapDb(), trust, new double[BandGrid.SIZE], 1, 0);
+    }
+
+    /**
+     * Weighs a gap.
+     *
+     * @param prior what faults are expected
+     * @param counts the bands that may be looked at; those that are not known do not count in any case
+     */
+    public static Evidence weigh(Gap gap, FaultPrior prior, boolean[] counts) {
+        return gap.isKnown() ? new Weighing(gap, prior, counts).evidence() : unweighed(gap);
     }
 
     /** Whether there is anything to go by. */
     public boolean isKnown() {
         return gap.isKnown();
+    }
+
+    /**
+     * How much of what is judged is supported: the RMS of one over that of the other, 0 where there is no gap at all.
+     */
+    public double supportedPart() {
+        double judged = Arrays.stream(judgedDb).map(d -> d * d).sum();
+        return judged > 0 ? Math.sqrt(Arrays.stream(supportedDb).map(d -> d * d).sum() / judged) : 0;
+    }
+
+    /** Evidence is equal when gap and judgement are. */
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof Evidence e && gap.equals(e.gap) && Arrays.equals(supportedDb, e.supportedDb);
+    }
+
+    @Override
+    public int hashCode() {
+        return Arrays.hashCode(supportedDb);
+    }
+
+    @Override
+    public String toString() {
+        return "Evidence" + Arrays.toString(supportedDb);
     }
 }

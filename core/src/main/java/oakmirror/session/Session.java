@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.UnaryOperator;
 import oakmirror.correction.CorrectionSettings;
+import oakmirror.correction.MoveDecisions;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.finish.FinishSettings;
 import oakmirror.level.LevelSettings;
@@ -131,9 +132,9 @@ public record Session(
         return shaping.correction();
     }
 
-    /** Numbers of the moves switched off. */
-    public List<Integer> refusedMoves() {
-        return shaping.refusedMoves();
+    /** What was decided about moves. */
+    public MoveDecisions moves() {
+        return shaping.moves();
     }
 
     /** How the correction is applied. */
@@ -151,14 +152,14 @@ public record Session(
         return delivery.output();
     }
 
-    /** The same with another correction; refused moves are offered again when the curve's shape changes. */
+    /** The same with another correction; what was decided about moves goes on to mean the moves it fits. */
     public Session withCorrection(CorrectionSettings value) {
         return withShaping(shaping.withCorrection(value));
     }
 
-    /** The same with other moves refused. */
-    public Session withRefusedMoves(List<Integer> value) {
-        return withShaping(shaping.withRefusedMoves(value));
+    /** The same with other decisions about moves. */
+    public Session withMoves(MoveDecisions value) {
+        return withShaping(shaping.withMoves(value));
     }
 
     /** The same with the correction applied in another way. */

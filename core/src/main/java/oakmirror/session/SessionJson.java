@@ -28,6 +28,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import oakmirror.blind.BlindResult;
+import oakmirror.correction.CorrectionSettings.Basis;
 
 /**
  * Sessions as trees of JSON: the records as they are, with their own checks. What is missing is filled in from an empty session before the
@@ -112,6 +113,9 @@ final class SessionJson {
     static SessionDocument fromTree(ObjectNode root, Path folder) throws JsonProcessingException {
         ObjectNode session = MAPPER.valueToTree(Session.EMPTY);
         if (root.get("session") instanceof ObjectNode given) {
+            if (given.path("shaping").path("correction") instanceof ObjectNode correction && !correction.has("basis")) {
+                correction.put("basis", Basis.EXACT.name()); // so it was before evidence was weighed
+            }
             fill(session, given);
         }
         ObjectNode usual = MAPPER.valueToTree(Track.of(new Source.File(Path.of("x")), ""));

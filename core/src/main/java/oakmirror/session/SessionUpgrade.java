@@ -41,7 +41,6 @@ final class SessionUpgrade {
                 .forEachRemaining(f -> put(comparing, COMPARING.getOrDefault(f.getKey(), f.getKey()), f.getValue()));
         ObjectNode shaping = session.putObject("shaping");
         copy(old, "correction", shaping, "correction");
-        copy(old, "refusedMoves", shaping, "refusedMoves");
         JsonNode phase = old.path("correction").path("phase");
         if (phase.isTextual()) {
             shaping.put("phase", phase.asText().toUpperCase(Locale.ROOT));

@@ -1,44 +1,33 @@
 package oakmirror.session;
 
-import java.util.List;
 import oakmirror.correction.CorrectionSettings;
+import oakmirror.correction.MoveDecisions;
 import oakmirror.dsp.ToneFilter.Phase;
 
 /**
  * How the mix is corrected.
  *
  * @param correction how the correction is derived
- * @param refusedMoves numbers of the moves switched off, counted from 0 in order of frequency
+ * @param moves what was decided about its moves
  * @param phase how the correction is applied
  */
-public record Shaping(CorrectionSettings correction, List<Integer> refusedMoves, Phase phase) {
+public record Shaping(CorrectionSettings correction, MoveDecisions moves, Phase phase) {
 
-    /** The usual correction, nothing refused, with minimum phase. */
-    public static final Shaping DEFAULT = new Shaping(CorrectionSettings.DEFAULT, List.of(), Phase.MINIMUM);
+    /** The usual correction, nothing decided, with minimum phase. */
+    public static final Shaping DEFAULT = new Shaping(CorrectionSettings.DEFAULT, MoveDecisions.NONE, Phase.MINIMUM);
 
-    private static final int MOST_MOVES = 100;
-
-    /** Copies and checks the list. */
-    public Shaping {
-        refusedMoves = List.copyOf(refusedMoves);
-        if (refusedMoves.size() > MOST_MOVES || refusedMoves.stream().anyMatch(m -> m < 0 || m >= MOST_MOVES)) {
-            throw new IllegalArgumentException("refused moves are numbered from 0 to " + (MOST_MOVES - 1));
-        }
-    }
-
-    /** The same with another correction; refused moves are offered again when the curve's shape changes. */
+    /** The same with another correction; what was decided about moves goes on to mean the moves it fits. */
     public Shaping withCorrection(CorrectionSettings value) {
-        boolean sameShape = value.withStrength(1).equals(correction.withStrength(1));
-        return new Shaping(value, sameShape ? refusedMoves : List.of(), phase);
+        return new Shaping(value, moves, phase);
     }
 
-    /** The same with other moves refused. */
-    public Shaping withRefusedMoves(List<Integer> value) {
+    /** The same with other decisions about moves. */
+    public Shaping withMoves(MoveDecisions value) {
         return new Shaping(correction, value, phase);
     }
 
     /** The same applied in another way. */
     public Shaping withPhase(Phase value) {
-        return new Shaping(correction, refusedMoves, value);
+        return new Shaping(correction, moves, value);
     }
 }

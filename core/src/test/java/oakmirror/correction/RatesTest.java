@@ -19,6 +19,11 @@ import org.junit.jupiter.params.provider.ValueSource;
 /** What is rendered is what was asked for, at every rate, also where no band of the grid lies. */
 class RatesTest {
 
+    private static final CorrectionSettings HALF = CorrectionSettings.DEFAULT
+            .withBasis(CorrectionSettings.Basis.EXACT)
+            .withResolution(1.0 / 3)
+            .withStrength(0.5);
+
     /** A gap as between unrelated songs, known as far as a rate goes. */
     private static Gap gap(long seed, int rate) {
         Random random = new Random(seed);
@@ -78,7 +83,7 @@ class RatesTest {
     @ValueSource(ints = {8000, 22050, 32000, 44100, 88200, 96000, 192000})
     void whatIsRenderedIsWhatWasAskedFor(int rate) {
         for (long seed = 1; seed <= 6; seed++) {
-            Proposal p = Proposal.derive(gap(seed, rate), CorrectionSettings.DEFAULT, rate);
+            Proposal p = Proposal.derive(gap(seed, rate), HALF, rate);
             float[] bands = response(p.filter(Phase.MINIMUM).maker(rate).get(), rate);
             assertThat(missRms(p, bands, rate)).as("bands, gap %d", seed).isLessThan(0.35);
             assertThat(p.bands()).as("nowhere that the rate cannot carry").allMatch(b -> b.frequencyHz() < 0.46 * rate);
@@ -112,8 +117,7 @@ class RatesTest {
             known[b] = BandGrid.centreHz(b) < rate / 2.0;
             gap[b] = known[b] ? -16 / (1 + Math.pow(4000 / BandGrid.centreHz(b), 2)) : 0;
         }
-        Proposal p =
-                Proposal.derive(new Gap(new double[gap.length], gap, gap, known), CorrectionSettings.DEFAULT, rate);
+        Proposal p = Proposal.derive(new Gap(new double[gap.length], gap, gap, known), HALF, rate);
         float[] bands = response(p.filter(Phase.MINIMUM).maker(rate).get(), rate);
         assertThat(gainDb(bands, 5000, rate)).isCloseTo(-4.8, within(0.5));
         assertThat(gainDb(bands, 8000, rate)).isCloseTo(-6.3, within(0.5));

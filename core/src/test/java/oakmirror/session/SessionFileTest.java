@@ -13,6 +13,11 @@ import oakmirror.audio.TimeRange;
 import oakmirror.blind.BlindResult;
 import oakmirror.compare.CorridorSettings;
 import oakmirror.compare.Jump;
+import oakmirror.correction.AddedMove;
+import oakmirror.correction.CorrectionSettings;
+import oakmirror.correction.MoveDecision;
+import oakmirror.correction.MoveDecisions;
+import oakmirror.correction.Treatment;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.finish.FinishSettings;
 import oakmirror.level.LevelSettings;
@@ -52,7 +57,9 @@ class SessionFileTest {
                         .withStrength(0.3)
                         .withResolution(0.5)
                         .withLimits(4, 5))
-                .withRefusedMoves(List.of(1, 3))
+                .withMoves(new MoveDecisions(
+                        List.of(new MoveDecision(90, 220, false, new Treatment(true, 0.5, 2))),
+                        List.of(new AddedMove(3200, -1.5, 0.7))))
                 .withPhase(Phase.LINEAR)
                 .withFinish(new FinishSettings(-9.5, -0.5))
                 .withOutput(new Output("flac", 16))
@@ -143,7 +150,8 @@ class SessionFileTest {
                 "\"comparing\":{\"statedLevel\":\"loud\"} | comparing.levels.statedLevel: what stands there cannot be",
                 "\"correction\":{\"strength\":7} | shaping.correction: strength lies between 0 and 1",
                 "\"correction\":{\"strength\":null} | shaping.correction.strength: what stands there cannot be",
-                "\"refusedMoves\":[1000000] | shaping: refused moves are numbered",
+                "\"version\":2,\"session\":{\"shaping\":{\"moves\":{\"added\":[{\"centreHz\":1,\"gainDb\":1,\"octaves\":1}]}}} | shaping.moves.added[0]: a move lies between 10 Hz",
+                "\"version\":2,\"session\":{\"shaping\":{\"moves\":{\"decisions\":[{\"lowHz\":9,\"highHz\":8,\"up\":true,\"treatment\":{\"refused\":true,\"gainFactor\":1,\"widthFactor\":1}}]}}} | shaping.moves.decisions[0]: a move goes from a low",
                 "\"output\":{\"format\":\"mp3\",\"bits\":24} | delivery.output: a master is WAV",
                 "\"blindResults\":[{\"kind\":\"ranking\",\"endedAt\":\"x\",\"names\":[\"a\",\"b\"],\"planned\":1,\"rounds\":[[0,7]]}] | result: a round of ranking places each of the names once",
             })
@@ -212,7 +220,9 @@ class SessionFileTest {
         assertThat(s.correction().strength()).isEqualTo(0.25);
         assertThat(s.correction().mostCutDb()).isEqualTo(9);
         assertThat(s.phase()).isEqualTo(Phase.LINEAR);
-        assertThat(s.refusedMoves()).containsExactly(2);
+        assertThat(s.correction().basis())
+                .as("as it was before evidence was weighed")
+                .isEqualTo(CorrectionSettings.Basis.EXACT);
         assertThat(s.finish()).isEqualTo(new FinishSettings(-9, -1));
         assertThat(s.output()).isEqualTo(new Output("flac", 16));
         assertThat(SessionFile.read(folder.resolve("x.json")).log().blindResults())

@@ -10,6 +10,7 @@ import java.util.Optional;
 import oakmirror.audio.TimeRange;
 import oakmirror.compare.Gap;
 import oakmirror.correction.CorrectionSettings;
+import oakmirror.correction.CorrectionSettings.Basis;
 import oakmirror.correction.Proposal;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.finish.FinishSettings;
@@ -34,7 +35,7 @@ class SettingsTest {
         "NaN,0.3,6,9"
     })
     void correctionsOutsideTheirRangesCannotBe(double strength, double octaves, double boost, double cut) {
-        assertThatThrownBy(() -> new CorrectionSettings(strength, octaves, boost, cut, 30, 16000))
+        assertThatThrownBy(() -> new CorrectionSettings(Basis.EXACT, 0.5, strength, octaves, boost, cut, 30, 16000))
                 .isInstanceOf(IllegalArgumentException.class);
     }
 
@@ -121,17 +122,6 @@ class SettingsTest {
     }
 
     @Test
-    void refusedMovesOutliveAChangeOfStrengthButNotOfShape() {
-        Session s = Session.EMPTY.withRefusedMoves(List.of(2));
-        assertThat(s.withCorrection(s.correction().withStrength(0.9)).refusedMoves())
-                .containsExactly(2);
-        assertThat(s.withCorrection(s.correction().withResolution(1)).refusedMoves())
-                .isEmpty();
-        assertThat(s.withCorrection(s.correction().withLimits(3, 3)).refusedMoves())
-                .isEmpty();
-    }
-
-    @Test
     void zonesLieSideBySideAndAverageTheirBands() {
         Zone[] zones = Zone.values();
         assertThat(zones).hasSize(7);
@@ -178,7 +168,7 @@ class SettingsTest {
         java.util.Arrays.fill(known, true);
         double[] even = new double[BandGrid.SIZE];
         java.util.Arrays.fill(even, -4);
-        CorrectionSettings wide = new CorrectionSettings(1, 1.0 / 12, 24, 24, 20, 20000);
+        CorrectionSettings wide = new CorrectionSettings(Basis.EXACT, 0.5, 1, 1.0 / 12, 24, 24, 20, 20000);
         Proposal lower = Proposal.derive(new Gap(new double[even.length], even, even, known), wide, 48000);
         BandSpectrum mix = new BandSpectrum(power, BandGrid.SIZE, 1);
         assertThat(lower.loudnessChangeLu(mix, Phase.LINEAR)).isCloseTo(-4, within(0.02));

@@ -64,7 +64,8 @@ final class StationRail extends VBox {
         boolean matched = session.comparing().levels().matched() && count > 1 && ready == count;
         states.get(Station.GATHER).setText(matched ? (count > 9 ? count : tracks) + ", matched ✓" : tracks);
         states.get(Station.COMPARE).setText(zonesInside());
-        long moves = proposal.bands().stream().filter(b -> b.enabled()).count();
+        long moves =
+                proposal.correction().moves().stream().filter(m -> m.isTaken()).count();
         states.get(Station.SHAPE)
                 .setText(
                         proposal.gap().isKnown()

@@ -17,6 +17,7 @@ import oakmirror.audio.RangeStream;
 import oakmirror.audio.TimeRange;
 import oakmirror.compare.Gap;
 import oakmirror.correction.CorrectionSettings;
+import oakmirror.correction.Move;
 import oakmirror.correction.Proposal;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
@@ -116,7 +117,12 @@ class DemoTest {
         assertThat(mean(curve, 110, 180)).isLessThan(-1.5);
         assertThat(mean(curve, 7000, 15000)).isGreaterThan(1.5);
         assertThat(proposal.fitErrorDb(30, 16000)).isLessThan(0.35);
-        assertThat(proposal.bands()).hasSizeBetween(4, 12);
+        assertThat(proposal.bands()).hasSizeBetween(2, 4);
+        List<Move> moves = proposal.correction().moves();
+        assertThat(moves).as("the planted faults, and nothing of the tune").hasSize(2);
+        assertThat(moves.get(0).centreHz()).isBetween(110.0, 180.0);
+        assertThat(moves.get(1).kind()).isEqualTo(Move.Kind.HIGH_END);
+        assertThat(proposal.evidence().trust()[BandGrid.bandOf(140)]).isGreaterThan(0.5);
     }
 
     @Test

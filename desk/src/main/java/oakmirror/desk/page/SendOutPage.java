@@ -10,7 +10,7 @@ import javafx.scene.control.TextField;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
-import oakmirror.correction.EqBand;
+import oakmirror.correction.Move;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.finish.Finishing;
 import oakmirror.desk.model.session.Settings;
@@ -107,14 +107,14 @@ public final class SendOutPage extends VBox {
     /** What the master will hold, in a line. */
     private void showContents() {
         Session s = workspace.session();
-        long moves = workspace.proposalProperty().get().bands().stream()
-                .filter(EqBand::enabled)
+        long moves = workspace.proposalProperty().get().correction().moves().stream()
+                .filter(Move::isTaken)
                 .count();
         boolean linear = s.phase() == ToneFilter.Phase.LINEAR;
         String correction = moves == 0
                 ? "without correction"
-                : Math.round(100 * s.correction().strength()) + " % of the gap, "
-                        + (linear ? "linear phase" : moves + " moves, minimum phase");
+                : moves + " moves at " + Math.round(100 * s.correction().strength()) + " %, "
+                        + (linear ? "linear phase" : "minimum phase");
         contents.setText(s.mix().map(m -> m.name() + "  ·  ").orElse("") + correction + "  ·  "
                 + Readings.level(s.finish().targetLufs()) + " LUFS under "
                 + Readings.level(s.finish().ceilingDbtp())

@@ -1,74 +1,101 @@
 package oakmirror.desk.page;
 
-import java.util.ArrayList;
-import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.function.DoubleFunction;
+import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.control.Label;
-import javafx.scene.control.ScrollPane;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
-import javafx.scene.layout.TilePane;
 import javafx.scene.layout.VBox;
 import oakmirror.correction.CorrectionSettings;
-import oakmirror.correction.EqBand;
+import oakmirror.correction.CorrectionSettings.Basis;
+import oakmirror.correction.Move;
+import oakmirror.correction.MoveDecision;
+import oakmirror.correction.Outcome;
 import oakmirror.correction.Proposal;
+import oakmirror.correction.Treatment;
 import oakmirror.desk.look.Ui;
+import oakmirror.desk.model.listen.MonitorControls;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.part.Missing;
 import oakmirror.desk.plot.CorrectionPlot;
+import oakmirror.desk.plot.FrequencyView;
+import oakmirror.desk.plot.OutcomeStrip;
+import oakmirror.desk.plot.ZoneRow;
 import oakmirror.dsp.ToneFilter.Phase;
+import oakmirror.evidence.FaultPrior;
 import oakmirror.readings.Readings;
 import oakmirror.session.Session;
 
-/** Shape: from the gap to a correction, tempered as a whole and move by move. */
+/** Shape: what of the gap the evidence supports, as moves that are taken, tempered and refused, and where that brings the mix. */
 public final class ShapePage extends VBox {
 
     private static final double[] RESOLUTIONS = {1.0 / 12, 1.0 / 9, 1.0 / 6, 1.0 / 4, 1.0 / 3, 1.0 / 2, 2.0 / 3, 1};
-    private static final double NARROWEST_CARD = 216;
-    private static final double CARD_GAP = 8;
-    private static final double SCROLL_BAR = 12;
 
     private final Workspace workspace;
-    private final CorrectionPlot plot;
-    private final TilePane moves = new TilePane(CARD_GAP, CARD_GAP);
+    private final CorrectionPlot plot = new CorrectionPlot(new Gestures());
+    private final OutcomeStrip outcomeStrip = new OutcomeStrip();
+    private final ZoneRow zones = new ZoneRow(new FrequencyView());
+    private final MovePanel panel;
     private final Label explanation = new Label();
     private final Label fit = Ui.label("", "quiet");
-    private final LabelledSlider strength;
+    private final LabelledSlider caution;
     private final LabelledSlider resolution;
+    private final LabelledSlider strength;
     private final LabelledSlider boost;
     private final LabelledSlider cut;
+    /** The move that is chosen, wherever it goes when something changes. */
+    private Optional<MoveDecision> chosen = Optional.empty();
 
     /** The page of a workspace. */
-    public ShapePage(Workspace workspace, Runnable toGather) {
+    public ShapePage(Workspace workspace, MonitorControls monitor, Runnable toGather) {
         this.workspace = workspace;
+        panel = new MovePanel(workspace, monitor, this::choose);
         CorrectionSettings usual = CorrectionSettings.DEFAULT;
-        plot = new CorrectionPlot(this::toggle);
         plot.setId("correction");
-        plot.setMinHeight(230);
-        StackPane picture = new StackPane(plot, new Missing(workspace, true, toGather));
+        plot.setMinHeight(220);
+        outcomeStrip.setId("outcome");
+        outcomeStrip.setMinHeight(60);
+        outcomeStrip.setPrefHeight(88);
+        zones.setMinHeight(34);
+        zones.setPrefHeight(34);
+        VBox drawn = new VBox(4, plot, outcomeStrip, zones);
+        VBox.setVgrow(plot, Priority.ALWAYS);
+        StackPane picture = new StackPane(drawn, new Missing(workspace, true, toGather));
         setVgrow(picture, Priority.ALWAYS);
+        caution = slider(
+                "Caution",
+                "How much evidence is asked for before a difference is taken for a fault, from bold to careful.",
+                0,
+                100,
+                100 * FaultPrior.USUAL_CAUTION,
+                1,
+                ShapePage::caution,
+                (s, v) -> s.withCaution(v / 100));
+        resolution = slider(
+                "Resolution",
+                "How finely the gap is followed.",
+                0,
+                RESOLUTIONS.length - 1.0,
+                0,
+                1,
+                v -> octaves(RESOLUTIONS[(int) Math.round(v)]),
+                (s, v) -> s.withResolution(RESOLUTIONS[(int) Math.round(v)]));
         strength = slider(
                 "Strength",
-                "How much of the gap is closed.",
+                "How much of it is applied.",
                 0,
                 100,
                 100 * usual.strength(),
                 1,
                 v -> Math.round(v) + " %",
                 (s, v) -> s.withStrength(v / 100));
-        resolution = slider(
-                "Resolution",
-                "How finely the gap is followed: broad moves are nearly always better.",
-                0,
-                RESOLUTIONS.length - 1.0,
-                4,
-                1,
-                v -> octaves(RESOLUTIONS[(int) Math.round(v)]),
-                (s, v) -> s.withResolution(RESOLUTIONS[(int) Math.round(v)]));
         boost = slider(
                 "Most boost",
                 "No rise gets higher.",
@@ -87,27 +114,20 @@ public final class ShapePage extends VBox {
                 0.5,
                 v -> Readings.gainDb(-v),
                 (s, v) -> s.withLimits(s.mostBoostDb(), v));
-        HBox sliders = new HBox(26, strength, resolution, boost, cut);
-        sliders.getChildren().forEach(s -> HBox.setHgrow(s, Priority.ALWAYS));
-        ScrollPane scroll = new ScrollPane(moves);
-        scroll.setFitToWidth(true);
-        scroll.getStyleClass().add("plain-scroll");
-        scroll.widthProperty().subscribe(w -> fitCards(w.doubleValue() - SCROLL_BAR));
-        scroll.setMinHeight(118);
-        scroll.setPrefHeight(190);
-        HBox movesHead = movesHead();
-        getChildren().addAll(Ui.head("Shape", explanation, phase()), picture, sliders, movesHead, scroll);
+        VBox appliedAs = new VBox(4, Ui.label("Applied as", "quiet"), phase());
+        HBox sliders = new HBox(22, caution, resolution, strength, boost, cut, appliedAs);
+        for (LabelledSlider s : new LabelledSlider[] {caution, resolution, strength, boost, cut}) {
+            HBox.setHgrow(s, Priority.ALWAYS);
+            s.managedProperty().bind(s.visibleProperty());
+        }
+        sliders.setAlignment(Pos.TOP_LEFT);
+        sliders.setPadding(new Insets(0, 0, 4, 0));
+        getChildren().addAll(Ui.head("Shape", explanation, fit, basis()), picture, panel, sliders);
         getStyleClass().add("page");
-        setSpacing(10);
-        Ui.greyWhile(workspace.settledProperty().map(is -> !is), plot, movesHead, scroll);
+        setSpacing(8);
+        Ui.greyWhile(workspace.settledProperty().map(is -> !is), drawn, panel);
         workspace.proposalProperty().subscribe(p -> show(p, workspace.session()));
         workspace.sessionProperty().subscribe(this::showSettings);
-    }
-
-    private HBox movesHead() {
-        HBox head = new HBox(12, Ui.label("Moves", "subheading"), Ui.spring(), fit);
-        head.setAlignment(Pos.BASELINE_LEFT);
-        return head;
     }
 
     /** The plot, for watching how often it is drawn. */
@@ -126,7 +146,7 @@ public final class ShapePage extends VBox {
             double high,
             double usual,
             double step,
-            java.util.function.DoubleFunction<String> text,
+            DoubleFunction<String> text,
             Change change) {
         return new LabelledSlider(
                 name,
@@ -137,20 +157,51 @@ public final class ShapePage extends VBox {
                 step,
                 text,
                 v -> workspace.change(
-                        "change " + name.toLowerCase(java.util.Locale.ROOT),
+                        "change " + name.toLowerCase(Locale.ROOT),
                         name,
                         s -> s.withCorrection(change.apply(s.correction(), v))),
                 workspace::endGesture);
+    }
+
+    private static String caution(double percent) {
+        double usual = 100 * FaultPrior.USUAL_CAUTION;
+        String word = Math.abs(percent - usual) < 1
+                ? "usual"
+                : percent < usual - 30
+                        ? "bold"
+                        : percent < usual ? "bolder" : percent > 85 ? "careful" : "more careful";
+        return word + " " + Math.round(percent);
     }
 
     private static String octaves(double octaves) {
         return Math.abs(octaves - 2.0 / 3) < 1e-9 ? "2/3 octave" : Readings.octaves(octaves);
     }
 
+    private HBox basis() {
+        ToggleGroup group = new ToggleGroup();
+        ToggleButton evidence = Ui.choice("by evidence", "What of the gap is likely a fault, and not just other music");
+        ToggleButton exact = Ui.choice("exact", "The gap as it is, for two versions of one recording");
+        evidence.setId("by-evidence");
+        exact.setId("exact");
+        evidence.setToggleGroup(group);
+        exact.setToggleGroup(group);
+        evidence.setOnAction(e -> follow(Basis.EVIDENCE));
+        exact.setOnAction(e -> follow(Basis.EXACT));
+        workspace
+                .sessionProperty()
+                .subscribe(s -> group.selectToggle(s.correction().basis() == Basis.EXACT ? exact : evidence));
+        return new HBox(4, evidence, exact);
+    }
+
+    private void follow(Basis basis) {
+        workspace.change(
+                "follow something else", s -> s.withCorrection(s.correction().withBasis(basis)));
+        showSettings(workspace.session());
+    }
+
     private HBox phase() {
         ToggleGroup group = new ToggleGroup();
-        ToggleButton minimum =
-                Ui.choice("minimum phase", "The bands as an equaliser applies them: no delay, no pre-ringing");
+        ToggleButton minimum = Ui.choice("bands", "As an equaliser does: minimum phase, no delay, no pre-ringing");
         ToggleButton linear = Ui.choice("linear phase", "The curve exactly, phase untouched, with some pre-ringing");
         minimum.setToggleGroup(group);
         linear.setToggleGroup(group);
@@ -165,28 +216,16 @@ public final class ShapePage extends VBox {
         showSettings(workspace.session());
     }
 
-    /** As many cards in a row as there is room for, filling it. */
-    private void fitCards(double width) {
-        int columns = (int) Math.max(1, Math.floor((width + CARD_GAP) / (NARROWEST_CARD + CARD_GAP)));
-        moves.setPrefTileWidth(Math.floor((width - CARD_GAP * (columns - 1)) / columns));
-    }
-
-    private void toggle(int move) {
-        workspace.change("refuse or take a move", s -> {
-            List<Integer> refused = new ArrayList<>(s.refusedMoves());
-            if (!refused.remove(Integer.valueOf(move))) {
-                refused.add(move);
-            }
-            return s.withRefusedMoves(refused);
-        });
-    }
-
     private void showSettings(Session s) {
-        strength.show(100 * s.correction().strength());
+        boolean exact = s.correction().basis() == Basis.EXACT;
+        caution.setVisible(!exact);
+        resolution.setVisible(exact);
+        caution.show(100 * s.correction().caution());
         resolution.show(nearestResolution(s.correction().resolutionOctaves()));
+        strength.show(100 * s.correction().strength());
         boost.show(s.correction().mostBoostDb());
         cut.show(s.correction().mostCutDb());
-        plot.show(workspace.proposalProperty().get(), s.phase());
+        show(workspace.proposalProperty().get(), s);
     }
 
     private static int nearestResolution(double octaves) {
@@ -199,78 +238,97 @@ public final class ShapePage extends VBox {
         return nearest;
     }
 
+    private void choose(int move) {
+        var moves = workspace.proposalProperty().get().correction().moves();
+        chosen = move < 0 || move >= moves.size()
+                ? Optional.empty()
+                : Optional.of(moves.get(move).decision(Treatment.NONE));
+        showChosen(workspace.proposalProperty().get());
+    }
+
+    private void showChosen(Proposal proposal) {
+        var moves = proposal.correction().moves();
+        int best = -1;
+        for (int i = 0; i < moves.size() && chosen.isPresent(); i++) {
+            double fits = chosen.get().fits(moves.get(i));
+            if (fits > 0 && (best < 0 || fits > chosen.get().fits(moves.get(best)))) {
+                best = i;
+            }
+        }
+        plot.choose(best);
+        panel.show(best, proposal);
+    }
+
     private void show(Proposal proposal, Session session) {
-        plot.show(proposal, session.phase());
-        boolean known = proposal.gap().isKnown();
-        long references = workspace.tracks().references().stream()
-                .filter(r -> r.imported().isPresent())
-                .count();
         double madeUp = workspace
                 .tracks()
                 .mix()
                 .flatMap(TrackSlot::imported)
                 .map(t -> -proposal.loudnessChangeLu(t.measurement().spectrum(), session.phase()))
                 .orElse(0.0);
-        explanation.setText(
-                known
-                        ? "correction from " + references + (references == 1 ? " reference" : " references")
-                                + " · level made up " + Readings.gainDb(madeUp)
-                        : "no correction yet");
+        double[] applied = proposal.appliedDb(session.phase());
+        plot.show(proposal, applied, session.correction());
+        boolean known = proposal.gap().isKnown();
+        explanation.setText(known ? sentence(proposal, session, madeUp) : "no correction yet");
         CorrectionSettings c = session.correction();
         fit.setText(
-                known
-                        ? proposal.bands().size() + " bands · they miss the curve by "
-                                + String.format(
-                                        java.util.Locale.ROOT, "%.2f", proposal.fitErrorDb(c.lowHz(), c.highHz()))
-                                + " dB RMS"
+                known && session.phase() == Phase.MINIMUM
+                        ? String.format(
+                                Locale.ROOT,
+                                "%d bands, within %.2f dB",
+                                proposal.bands().size(),
+                                proposal.fitErrorDb(c.lowHz(), c.highHz()))
                         : "");
-        while (moves.getChildren().size() > proposal.bands().size()) {
-            moves.getChildren().remove(moves.getChildren().size() - 1);
+        outcomeStrip.setVisible(known);
+        zones.setVisible(known);
+        if (known) {
+            Outcome outcome = Outcome.of(
+                    workspace.gapAt(Outcome.OCTAVES), session.comparing().corridor(), applied, madeUp);
+            outcomeStrip.show(outcome);
+            zones.show(outcome);
         }
-        while (moves.getChildren().size() < proposal.bands().size()) {
-            moves.getChildren().add(new MoveCard(moves.getChildren().size()));
-        }
-        for (int i = 0; i < proposal.bands().size(); i++) {
-            ((MoveCard) moves.getChildren().get(i)).show(proposal.bands().get(i));
-        }
+        showChosen(proposal);
     }
 
-    /** One move: shape, frequency, gain, width, and whether it is taken. */
-    private final class MoveCard extends VBox {
-        private final Label what = new Label();
-        private final Label gain = Ui.label("", "strong");
-        private final Label width = Ui.label("", "quiet");
-        private final ToggleButton taken = Ui.choice("taken", "Refuse this move, or take it again");
+    /** What is proposed, in a sentence. */
+    private static String sentence(Proposal proposal, Session session, double madeUp) {
+        long taken =
+                proposal.correction().moves().stream().filter(Move::isTaken).count();
+        String moves = taken == 0 ? "No moves" : taken == 1 ? "One move" : taken + " moves";
+        boolean exact = session.correction().basis() == Basis.EXACT;
+        String part = exact
+                ? "the gap as it is"
+                : Math.round(100 * proposal.evidence().supportedPart()) + " % of the gap is likely a fault";
+        int lapsed = proposal.correction().lapsed().size();
+        return moves + " · " + part + " · level made up " + Readings.gainDb(madeUp)
+                + (lapsed == 0
+                        ? ""
+                        : lapsed == 1
+                                ? " · one decision no longer applies"
+                                : " · " + lapsed + " decisions no longer apply");
+    }
 
-        MoveCard(int index) {
-            getStyleClass().add("move");
-            setId("move-" + index);
-            Label number = Ui.label(String.valueOf(index + 1), "strong", "accent");
-            number.setMinWidth(20);
-            HBox first = new HBox(8, number, what, Ui.spring(), gain);
-            HBox second = new HBox(8, width, Ui.spring(), taken);
-            second.setAlignment(Pos.CENTER_LEFT);
-            Ui.tip(width, "Q: centre over bandwidth");
-            width.setPadding(new javafx.geometry.Insets(0, 0, 0, 28));
-            getChildren().addAll(first, second);
-            taken.setOnAction(e -> toggle(index));
-            setOnMouseEntered(e -> plot.choose(index));
-            setOnMouseExited(e -> plot.choose(-1));
+    /** What is done on the plot. */
+    private final class Gestures implements CorrectionPlot.Listener {
+
+        @Override
+        public void choose(int move) {
+            ShapePage.this.choose(move);
         }
 
-        void show(EqBand band) {
-            String shape =
-                    switch (band.type()) {
-                        case BELL -> "bell ";
-                        case LOW_SHELF -> "low shelf ";
-                        case HIGH_SHELF -> "high shelf ";
-                    };
-            what.setText(shape + Readings.frequency(band.frequencyHz()));
-            gain.setText(Readings.gainDb(band.gainDb()));
-            width.setText(String.format(java.util.Locale.ROOT, "Q %.1f", band.q()));
-            taken.setSelected(band.enabled());
-            taken.setText(band.enabled() ? "taken" : "refused");
-            setOpacity(band.enabled() ? 1 : 0.6);
+        @Override
+        public void treat(int move, Treatment treatment) {
+            panel.treat(Optional.of(treatment), true);
+        }
+
+        @Override
+        public void settle() {
+            workspace.endGesture();
+        }
+
+        @Override
+        public void add(double hz, double db) {
+            panel.add(hz, db);
         }
     }
 }

@@ -1,48 +1,98 @@
 package oakmirror.desk.plot;
 
+import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
-import java.util.function.IntConsumer;
+import javafx.scene.Cursor;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
 import javafx.scene.text.TextAlignment;
 import oakmirror.correction.Correction;
-import oakmirror.correction.EqBand;
+import oakmirror.correction.CorrectionSettings;
+import oakmirror.correction.Move;
 import oakmirror.correction.Proposal;
+import oakmirror.correction.Treatment;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
-import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
 
 /**
- * The gap as a thin line, what is applied as a dashed ink line over a wash, each move as a faint line with a numbered handle. A click
- * on a handle refuses the move or takes it back.
+ * A correction as an area about 0 dB, hatched where it raises and plain where it lowers, in the wash of what could as well be so, over the gap as a
+ * thin line. Its moves are brackets above it, as passages are on a time line; where guards hold it back the plot is dotted, and a note in the margin
+ * below says why. A move is chosen by a click; its bracket's ends are dragged for its width, its area up and down for its gain; a double click where
+ * none is adds one by hand.
  */
 public final class CorrectionPlot extends FrequencyPlot {
 
-    private static final double HANDLE = 10;
+    /** What is done on the plot. */
+    public interface Listener {
 
-    private Proposal proposal = Proposal.none();
-    private Phase phase = Phase.MINIMUM;
-    private int chosen = -1;
+        /** A move was pressed; −1 where none is. */
+        void choose(int move);
 
-    /** A plot; the consumer is told the number of a move whose handle is clicked. */
-    public CorrectionPlot(IntConsumer onMove) {
-        super(newCursor());
-        speak(() -> "correction " + atCursor() + " " + Readings.gainDb(atCursor(proposal.appliedDb(phase))) + ", gap "
-                + Readings.gainDb(atCursor(proposal.gap().gapDb())));
-        setOnMouseClicked(e -> {
-            int move = moveAt(e.getX(), e.getY());
-            if (move >= 0 && e.getButton() == MouseButton.PRIMARY) {
-                onMove.accept(move);
-            }
-        });
+        /** A move is being treated in another way. */
+        void treat(int move, Treatment treatment);
+
+        /** The gesture has ended. */
+        void settle();
+
+        /** A move is wanted where there is none. */
+        void add(double hz, double db);
     }
 
-    /** Shows another proposal. */
-    public void show(Proposal next, Phase applied) {
+    private static final double BRACKETS = 34;
+    private static final double NOTES = 50;
+    private static final double GRIP = 6;
+    private static final double SLOP = 3;
+    private static final double NOTE_WIDTH = 150;
+
+    private final Listener listener;
+    private Proposal proposal = Proposal.none();
+    private double strength = 1;
+    private double[] appliedDb = new double[BandGrid.SIZE];
+    private int chosen = -1;
+    private Grip grip = Grip.NONE;
+    private double pressedY;
+    private double gainAtPress;
+    private boolean dragging;
+
+    private enum Grip {
+        NONE,
+        LOW,
+        HIGH,
+        GAIN
+    }
+
+    /** A plot that tells what is done on it. */
+    public CorrectionPlot(Listener listener) {
+        super(newCursor());
+        this.listener = listener;
+        speak(() -> "correction " + atCursor() + " " + Readings.gainDb(atCursor(appliedDb)) + ", gap "
+                + Readings.gainDb(atCursor(proposal.evidence().judgedDb())) + ", trusted "
+                + Math.round(100 * atCursor(proposal.evidence().trust())) + " %");
+        setOnMousePressed(this::press);
+        setOnMouseDragged(this::drag);
+        setOnMouseReleased(e -> release());
+        setOnMouseClicked(e -> {
+            if (e.getClickCount() == 2 && e.getButton() == MouseButton.PRIMARY && holds(e) && moveAt(e.getX()) < 0) {
+                listener.add(scale().hz(e.getX()), dbAt(e.getY()));
+            }
+        });
+        addEventHandler(
+                MouseEvent.MOUSE_MOVED,
+                e -> setCursor(
+                        gripAt(e.getX(), e.getY()) == Grip.LOW || gripAt(e.getX(), e.getY()) == Grip.HIGH
+                                ? Cursor.H_RESIZE
+                                : Cursor.DEFAULT));
+    }
+
+    /** Shows another proposal, and what is applied of it in dB for each band of the {@link BandGrid}. */
+    public void show(Proposal next, double[] applied, CorrectionSettings settings) {
         proposal = next;
-        phase = applied;
+        appliedDb = applied;
+        strength = settings.strength();
         redraw();
     }
 
@@ -52,90 +102,231 @@ public final class CorrectionPlot extends FrequencyPlot {
         redraw();
     }
 
-    private int moveAt(double x, double y) {
-        List<EqBand> bands = proposal.bands();
-        for (int i = 0; i < bands.size(); i++) {
-            if (Math.hypot(handleX(bands.get(i)) - x, handleY(bands.get(i)) - y) <= HANDLE + 2) {
-                return i;
+    private List<Move> moves() {
+        return proposal.correction().moves();
+    }
+
+    private boolean holds(MouseEvent e) {
+        return scale().holds(e.getX()) && e.getY() > top() && e.getY() < bottom();
+    }
+
+    private double dbAt(double y) {
+        return (y(0) - y) / (y(0) - y(1));
+    }
+
+    private double left(Move move) {
+        return Math.max(scale().left(), scale().x(Math.max(FrequencyScale.LOW_HZ, move.treatedLowHz())));
+    }
+
+    private double right(Move move) {
+        return Math.min(scale().right(), scale().x(Math.min(FrequencyScale.HIGH_HZ, move.treatedHighHz())));
+    }
+
+    /** The move whose bracket spans a place, the chosen one first; −1 for none. */
+    private int moveAt(double x) {
+        int found = -1;
+        for (int i = 0; i < moves().size(); i++) {
+            if (x >= left(moves().get(i)) - GRIP && x <= right(moves().get(i)) + GRIP && (found < 0 || i == chosen)) {
+                found = i;
             }
         }
-        return -1;
+        return found;
     }
 
-    private double handleX(EqBand band) {
-        return scale().x(band.frequencyHz());
+    private Grip gripAt(double x, double y) {
+        if (chosen < 0 || chosen >= moves().size() || y > top() + GRIP || y < top() - BRACKETS) {
+            return Grip.NONE;
+        }
+        Move move = moves().get(chosen);
+        return Math.abs(x - left(move)) <= GRIP ? Grip.LOW : Math.abs(x - right(move)) <= GRIP ? Grip.HIGH : Grip.NONE;
     }
 
-    private double handleY(EqBand band) {
-        boolean shelf = band.type() != EqBand.Type.BELL;
-        return clampedY(shelf ? band.gainDb() / 2 : band.gainDb());
+    private void press(MouseEvent e) {
+        requestFocus();
+        grip = gripAt(e.getX(), e.getY());
+        dragging = false;
+        pressedY = e.getY();
+        if (grip != Grip.NONE || e.getY() > bottom()) {
+            return;
+        }
+        int move = moveAt(e.getX());
+        listener.choose(move);
+        if (move >= 0 && e.getY() > top()) {
+            grip = Grip.GAIN;
+            gainAtPress = moves().get(move).treatedGainDb();
+        }
+    }
+
+    private void drag(MouseEvent e) {
+        if (grip == Grip.NONE || chosen < 0 || chosen >= moves().size()) {
+            return;
+        }
+        Move move = moves().get(chosen);
+        Treatment t = move.treatment().withRefused(false);
+        if (grip == Grip.GAIN) {
+            if (!dragging && Math.abs(e.getY() - pressedY) < SLOP) {
+                return;
+            }
+            double asked = gainAtPress + (dbAt(e.getY()) - dbAt(pressedY)) / Math.max(0.1, strength);
+            listener.treat(chosen, t.withGainFactor(asked / move.gainDb()));
+        } else {
+            double half = grip == Grip.LOW ? move.halfLowHz() : move.halfHighHz();
+            double octaves = Math.log(scale().hz(e.getX()) / move.centreHz()) / Math.log(half / move.centreHz());
+            listener.treat(chosen, t.withWidthFactor(octaves));
+        }
+        dragging = true;
+    }
+
+    private void release() {
+        if (dragging) {
+            listener.settle();
+        }
+        dragging = false;
+        grip = Grip.NONE;
+    }
+
+    private double reach() {
+        double largest = Arrays.stream(appliedDb).map(Math::abs).max().orElse(0);
+        return largest > 8.5 ? 12 : largest > 5.5 ? 9 : 6;
     }
 
     @Override
     protected void draw(GraphicsContext g, double w, double h, Palette p) {
-        double reach = 12;
-        place(w, 8, h - 24, reach, -reach);
-        held(g, p);
+        double reach = reach();
+        place(w, BRACKETS, h - NOTES - 20, reach, -reach);
         grid(g, p, 3, true, true);
-        unit(g, p, "dB");
-        line(g, scale().left(), y(0), scale().right(), y(0), p.quiet());
+        text(g, "dB", scale().left() - 7, top() - 12, TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
         clip(g);
-        double[] centres = BandGrid.centresHz();
-        double[] applied = proposal.appliedDb(phase);
-        between(g, applied, new double[applied.length], Palette.faint(p.accent(), 0.16));
-        curve(g, proposal.gap().gapDb(), p.quiet(), 1);
-        for (int i = 0; i < proposal.bands().size(); i++) {
-            EqBand band = proposal.bands().get(i);
-            if (band.enabled()) {
-                double[] response = EqBand.responseDb(List.of(band), centres);
-                curve(g, response, Palette.faint(p.accent(), i == chosen ? 1 : 0.55), i == chosen ? 2 : 1);
+        double[] supported = proposal.evidence().supportedDb();
+        double[] credible = proposal.evidence().credibleDb();
+        between(g, sum(supported, credible, 1), sum(supported, credible, -1), Palette.faint(p.accent(), 0.13));
+        double[] zero = new double[BandGrid.SIZE];
+        between(g, Arrays.stream(appliedDb).map(d -> Math.min(0, d)).toArray(), zero, Palette.faint(p.warning(), 0.26));
+        hatch(g, Arrays.stream(appliedDb).map(d -> Math.max(0, d)).toArray(), Palette.faint(p.accent(), 0.8));
+        held(g, p);
+        curve(g, known(proposal.evidence().judgedDb()), p.quiet(), 1);
+        curve(g, appliedDb, p.ink(), 2.2);
+        g.restore();
+        line(g, scale().left(), y(0), scale().right(), y(0), p.quiet());
+        if (proposal.gap().isKnown()) {
+            String legend = proposal.evidence().contentDb() > 0
+                    ? "thin: the gap, as broadly as it is judged · wash: what could as well be so"
+                    : "thin: the gap";
+            text(g, legend, scale().left() + 8, bottom() - 12, TextAlignment.LEFT, Fonts.SMALL, p.quiet());
+        }
+        brackets(g, p);
+        notes(g, p);
+        cursor(g, p);
+        reading(g, p);
+    }
+
+    private static double[] sum(double[] a, double[] b, double factor) {
+        double[] sum = new double[a.length];
+        for (int i = 0; i < sum.length; i++) {
+            sum[i] = a[i] + factor * b[i];
+        }
+        return sum;
+    }
+
+    private double[] known(double[] curve) {
+        double[] known = curve.clone();
+        for (int b = 0; b < known.length; b++) {
+            known[b] = proposal.evidence().trust()[b] > 0 ? known[b] : Double.NaN;
+        }
+        return known;
+    }
+
+    private void reading(GraphicsContext g, Palette p) {
+        if (cursorHz() <= 0 || !proposal.gap().isKnown()) {
+            return;
+        }
+        String reading = Readings.frequency(cursorHz()) + "   gap "
+                + Readings.gainDb(atCursor(proposal.evidence().judgedDb())) + "   trusted "
+                + Math.round(100 * atCursor(proposal.evidence().trust())) + " %   correction "
+                + Readings.gainDb(atCursor(appliedDb));
+        text(g, reading, scale().right() - 8, top() + 12, TextAlignment.RIGHT, Fonts.BOLD, p.ink());
+    }
+
+    /** A bracket over every move, the chosen one with grips; what has been refused or tempered is drawn so. */
+    private void brackets(GraphicsContext g, Palette p) {
+        double free = scale().left() - 40;
+        for (int i = 0; i < moves().size(); i++) {
+            Move move = moves().get(i);
+            boolean is = i == chosen;
+            double left = left(move);
+            double right = right(move);
+            var colour = move.isTaken() ? p.ink() : p.quiet();
+            g.setStroke(colour);
+            g.setLineWidth(is ? 2.2 : 1.2);
+            g.setLineDashes(move.isTaken() ? new double[0] : new double[] {3, 3});
+            g.strokePolyline(
+                    new double[] {left, left, right, right},
+                    new double[] {top() - 2, top() - 8, top() - 8, top() - 2},
+                    4);
+            g.setLineDashes();
+            String figure = label(move);
+            double half = 4 + 3.6 * figure.length();
+            double middle = Math.max(scale().left() + half - 8, Math.min(scale().right() - half, (left + right) / 2));
+            if (is || middle - half > free) {
+                text(g, figure, middle, top() - 18, TextAlignment.CENTER, is ? Fonts.BOLD : Fonts.TEXT, colour);
+                free = middle + half;
+            }
+            if (is && move.kind() != Move.Kind.ADDED) {
+                for (double x : new double[] {left, right}) {
+                    g.setFill(p.paper());
+                    g.fillRect(x - 3, top() - 10, 6, 10);
+                    g.setLineWidth(1.4);
+                    g.strokeRect(x - 3, top() - 10, 6, 10);
+                }
             }
         }
-        curve(g, applied, p.ink(), 2.4, 8, 5);
-        g.restore();
-        for (int i = 0; i < proposal.bands().size(); i++) {
-            handle(g, p, i, proposal.bands().get(i));
-        }
-        cursor(g, p);
-        if (cursorHz() > 0 && proposal.gap().isKnown()) {
-            double hz = cursorHz();
-            String reading = Readings.frequency(hz) + "   gap "
-                    + Readings.gainDb(BandGrid.interpolate(proposal.gap().gapDb(), hz)) + "   correction "
-                    + Readings.gainDb(BandGrid.interpolate(applied, hz));
-            text(g, reading, scale().right() - 8, top() + 10, TextAlignment.RIGHT, Fonts.BOLD, p.ink());
-        }
+    }
+
+    private String label(Move move) {
+        String figure = Readings.gain(strengthened(move));
+        String kind =
+                switch (move.kind()) {
+                    case BELL -> "";
+                    case ADDED -> " by hand";
+                    case LOW_END, HIGH_END -> " to the end";
+                };
+        return move.isTaken() ? figure + kind : "(" + Readings.gain(move.gainDb()) + ")";
+    }
+
+    private double strengthened(Move move) {
+        return move.treatedGainDb() * (move.kind() == Move.Kind.ADDED ? 1 : strength);
     }
 
     private void held(GraphicsContext g, Palette p) {
+        g.setFill(Palette.faint(p.quiet(), 0.55));
         for (Correction.Held held : proposal.correction().held()) {
-            double left = scale().x(Math.max(FrequencyScale.LOW_HZ, held.lowHz()));
-            double right = scale().x(Math.min(FrequencyScale.HIGH_HZ, held.highHz()));
-            g.setFill(p.panel());
-            g.fillRect(left, top(), right - left, bottom() - top());
-            boolean low = held.highHz() < 1000;
-            text(
-                    g,
-                    held.reason(),
-                    low ? left + 4 : right - 4,
-                    bottom() - 10,
-                    low ? TextAlignment.LEFT : TextAlignment.RIGHT,
-                    Fonts.SMALL,
-                    p.quiet());
+            double right = Math.min(scale().right(), scale().x(Math.min(FrequencyScale.HIGH_HZ, held.highHz())));
+            for (double x = Math.max(scale().left(), scale().x(Math.max(FrequencyScale.LOW_HZ, held.lowHz()))) + 2;
+                    x < right;
+                    x += 5) {
+                for (double y = top() + 3; y < bottom(); y += 5) {
+                    g.fillRect(x, y, 1, 1);
+                }
+            }
         }
     }
 
-    private void handle(GraphicsContext g, Palette p, int index, EqBand band) {
-        double x = handleX(band);
-        double y = handleY(band);
-        boolean filled = index == chosen && band.enabled();
-        g.setFill(filled ? p.accent() : p.paper());
-        g.fillOval(x - HANDLE, y - HANDLE, 2 * HANDLE, 2 * HANDLE);
-        g.setStroke(band.enabled() ? p.accent() : p.warning());
-        g.setLineWidth(1.6);
-        g.setLineDashes(band.enabled() ? new double[0] : new double[] {2, 2});
-        g.strokeOval(x - HANDLE, y - HANDLE, 2 * HANDLE, 2 * HANDLE);
-        g.setLineDashes();
-        var ink = filled ? p.paper() : band.enabled() ? p.ink() : p.warning();
-        text(g, String.valueOf(index + 1), x, y, TextAlignment.CENTER, Fonts.BOLD, ink);
+    /** A note in the margin for each place that is held back, tied to it by a hairline. */
+    private void notes(GraphicsContext g, Palette p) {
+        double free = scale().left() - 40;
+        List<Correction.Held> notes = new ArrayList<>(proposal.correction().held());
+        for (Correction.Held held : notes) {
+            double left = Math.max(scale().left(), scale().x(Math.max(FrequencyScale.LOW_HZ, held.lowHz())));
+            double right = Math.min(scale().right(), scale().x(Math.min(FrequencyScale.HIGH_HZ, held.highHz())));
+            double y = bottom() + 21;
+            g.setStroke(p.quiet());
+            g.setLineWidth(1.4);
+            g.strokeLine(left, y, right, y);
+            double at = Math.max(free, Math.min(scale().right() - NOTE_WIDTH, (left + right) / 2 - NOTE_WIDTH / 2));
+            line(g, (left + right) / 2, y, at + 8, y + 6, p.quiet());
+            text(g, held.reason(), at, y + 12, TextAlignment.LEFT, Fonts.SMALL, p.warning());
+            text(g, held.detail(), at, y + 25, TextAlignment.LEFT, Fonts.SMALL, p.quiet());
+            free = at + Math.max(NOTE_WIDTH, 5.6 * held.detail().length()) + 10;
+        }
     }
 }

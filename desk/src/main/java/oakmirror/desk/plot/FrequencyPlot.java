@@ -212,6 +212,26 @@ abstract class FrequencyPlot extends PlotPane {
         }
     }
 
+    /** Hatches between a curve and 0 dB. */
+    final void hatch(GraphicsContext g, double[] db, Color colour) {
+        g.save();
+        g.beginPath();
+        g.moveTo(scale.x(FrequencyScale.LOW_HZ), y(0));
+        for (int b = 0; b < db.length; b++) {
+            g.lineTo(scale.x(centres[b]), clampedY(db[b]));
+        }
+        g.lineTo(scale.x(FrequencyScale.HIGH_HZ), y(0));
+        g.closePath();
+        g.clip();
+        g.setStroke(colour);
+        g.setLineWidth(1);
+        double height = bottom - top;
+        for (double x = scale.left() - height; x < scale.right(); x += 6) {
+            g.strokeLine(x, bottom, x + height, top);
+        }
+        g.restore();
+    }
+
     private void fill(GraphicsContext g, double[] one, double[] other, int from, int to) {
         g.beginPath();
         g.moveTo(scale.x(centres[from]), clampedY(one[from]));

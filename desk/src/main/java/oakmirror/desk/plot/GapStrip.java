@@ -48,30 +48,15 @@ public final class GapStrip extends FrequencyPlot {
                 .map(d -> asExcess ? Math.max(0, d) : Math.min(0, d))
                 .toArray();
         between(g, excess, zero, Palette.faint(p.warning(), 0.30));
-        hatch(g, p);
+        hatch(
+                g,
+                Arrays.stream(gapDb)
+                        .map(d -> asExcess ? Math.min(0, d) : Math.max(0, d))
+                        .toArray(),
+                Palette.faint(p.accent(), 0.8));
         curve(g, gapDb, p.ink(), 1.2);
         g.restore();
         line(g, scale().left(), y(0), scale().right(), y(0), p.quiet());
         cursor(g, p);
-    }
-
-    private void hatch(GraphicsContext g, Palette p) {
-        g.save();
-        g.beginPath();
-        g.moveTo(scale().x(FrequencyScale.LOW_HZ), y(0));
-        for (int b = 0; b < BandGrid.SIZE; b++) {
-            double lacking = asExcess ? Math.min(0, gapDb[b]) : Math.max(0, gapDb[b]);
-            g.lineTo(scale().x(BandGrid.centreHz(b)), clampedY(lacking));
-        }
-        g.lineTo(scale().x(FrequencyScale.HIGH_HZ), y(0));
-        g.closePath();
-        g.clip();
-        g.setStroke(Palette.faint(p.accent(), 0.8));
-        g.setLineWidth(1);
-        double height = bottom() - top();
-        for (double x = scale().left() - height; x < scale().right(); x += 6) {
-            g.strokeLine(x, bottom(), x + height, top());
-        }
-        g.restore();
     }
 }

@@ -1,25 +1,34 @@
 package oakmirror.desk.plot;
 
+import java.util.Arrays;
+import java.util.Map;
 import java.util.Set;
+import java.util.function.ToDoubleFunction;
+import java.util.stream.Collectors;
 import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.paint.Color;
 import javafx.scene.text.TextAlignment;
 import oakmirror.compare.Gap;
+import oakmirror.correction.Outcome;
+import oakmirror.correction.Outcome.ZoneOutcome;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
 import oakmirror.readings.Readings;
-import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.Zone;
 
-/** The mean gap of each of the seven zones, written under the plots at the zone's place; zones outside the corridor are framed. */
+/**
+ * The mean gap of each of the seven zones, written under the plots at the zone's place, where wanted before and after a correction; zones outside the
+ * corridor are framed.
+ */
 public final class ZoneRow extends PlotPane {
 
     private static final double PIXELS_PER_LETTER = 6.6;
     private static final double PIXELS_PER_SMALL_LETTER = 5.4;
 
     private final FrequencyView view;
-    private double[] gapDb = new double[BandGrid.SIZE];
+    private Map<Zone, Double> gaps = Map.of();
+    private Map<Zone, Double> after = Map.of();
     private Set<Zone> inside = Set.of();
-    private boolean known;
 
     /** A row under plots that share a view. */
     public ZoneRow(FrequencyView view) {
@@ -29,10 +38,27 @@ public final class ZoneRow extends PlotPane {
 
     /** Shows another gap, and which zones are inside the corridor. */
     public void show(Gap next, Set<Zone> insideCorridor) {
-        gapDb = next.gapDb();
+        gaps = next.isKnown()
+                ? Arrays.stream(Zone.values()).collect(Collectors.toMap(z -> z, z -> z.mean(next.gapDb())))
+                : Map.of();
+        after = Map.of();
         inside = Set.copyOf(insideCorridor);
-        known = next.isKnown();
         redraw();
+    }
+
+    /** Shows the gap before and after a correction. */
+    public void show(Outcome outcome) {
+        gaps = figures(outcome, ZoneOutcome::gapBeforeDb);
+        after = figures(outcome, ZoneOutcome::gapAfterDb);
+        inside = outcome.zones().keySet().stream()
+                .filter(z -> outcome.zones().get(z).insideAfter())
+                .collect(Collectors.toSet());
+        redraw();
+    }
+
+    private static Map<Zone, Double> figures(Outcome outcome, ToDoubleFunction<ZoneOutcome> figure) {
+        return outcome.zones().entrySet().stream()
+                .collect(Collectors.toMap(Map.Entry::getKey, e -> figure.applyAsDouble(e.getValue())));
     }
 
     @Override
@@ -44,8 +70,8 @@ public final class ZoneRow extends PlotPane {
             if (width < 8) {
                 continue;
             }
-            double gap = zone.mean(gapDb);
-            boolean notable = known && !inside.contains(zone);
+            double gap = (after.isEmpty() ? gaps : after).getOrDefault(zone, Double.NaN);
+            boolean notable = gaps.containsKey(zone) && !inside.contains(zone);
             g.setFill(p.panel());
             g.fillRoundRect(left, 1, width, h - 2, 5, 5);
             if (notable) {
@@ -54,7 +80,11 @@ public final class ZoneRow extends PlotPane {
                 g.strokeRoundRect(left + .5, 1.5, width - 1, h - 3, 5, 5);
             }
             var colour = !notable ? p.ink() : gap < 0 ? p.warning() : p.accent();
-            String figure = known ? Readings.gain(gap) : "–";
+            if (!after.isEmpty()) {
+                twoLines(g, p, zone, left, width, h, colour);
+                continue;
+            }
+            String figure = Readings.gain(gap);
             String whole = zone.label() + " " + figure;
             boolean fits = width > PIXELS_PER_LETTER * whole.length() + 6;
             String brief = zone.shortLabel() + " " + figure;
@@ -63,5 +93,16 @@ public final class ZoneRow extends PlotPane {
             var font = !fits ? Fonts.SMALL : notable ? Fonts.BOLD : Fonts.TEXT;
             text(g, text, left + width / 2, h / 2, TextAlignment.CENTER, font, colour);
         }
+    }
+
+    /** The zone's name over its gap before and after. */
+    private void twoLines(GraphicsContext g, Palette p, Zone zone, double left, double width, double h, Color colour) {
+        boolean fits = width > PIXELS_PER_LETTER * zone.label().length() + 6;
+        String whole = Readings.gain(gaps.get(zone)) + " → " + Readings.gain(after.get(zone));
+        String brief = "→ " + Readings.gain(after.get(zone));
+        boolean wholeFits = width > PIXELS_PER_SMALL_LETTER * whole.length() + 4;
+        double middle = left + width / 2;
+        text(g, fits ? zone.label() : zone.shortLabel(), middle, h * 0.3, TextAlignment.CENTER, Fonts.SMALL, p.quiet());
+        text(g, wholeFits ? whole : brief, middle, h * 0.7, TextAlignment.CENTER, Fonts.SMALL, colour);
     }
 }

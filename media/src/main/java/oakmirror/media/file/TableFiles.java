@@ -9,6 +9,7 @@ import oakmirror.blind.BlindResult;
 import oakmirror.compare.Gap;
 import oakmirror.correction.EqBand;
 import oakmirror.correction.Proposal;
+import oakmirror.evidence.Evidence;
 import oakmirror.files.Csv;
 import oakmirror.spectrum.BandGrid;
 
@@ -17,31 +18,42 @@ public final class TableFiles {
 
     private TableFiles() {}
 
-    /** Writes {@code frequency_hz,mix_db,reference_db,gap_db,correction_db}, a line for each band of the grid. */
+    /**
+     * Writes {@code frequency_hz,mix_db,reference_db,gap_db,correction_db,judged_gap_db,trust,credible_db}, a line for each band of the grid: gap
+     * as measured and as it is judged, with the trust in it and how far off what is supported may be.
+     */
     public static void writeCurve(Path file, Proposal proposal) throws AudioFileException {
-        Csv table = new Csv(List.of("frequency_hz", "mix_db", "reference_db", "gap_db", "correction_db"));
+        Csv table = new Csv(List.of(
+                "frequency_hz",
+                "mix_db",
+                "reference_db",
+                "gap_db",
+                "correction_db",
+                "judged_gap_db",
+                "trust",
+                "credible_db"));
         Gap gap = proposal.gap();
+        Evidence evidence = proposal.evidence();
         for (int b = 0; b < BandGrid.SIZE; b++) {
             table.row(
                     BandGrid.centreHz(b),
                     gap.mixDb()[b],
                     gap.referenceDb()[b],
                     gap.gapDb()[b],
-                    proposal.correction().curveDb()[b]);
+                    proposal.correction().curveDb()[b],
+                    evidence.judgedDb()[b],
+                    evidence.trust()[b],
+                    evidence.credibleDb()[b]);
         }
         writeText(file, table.toString());
     }
 
-    /** Writes {@code type,frequency_hz,gain_db,q,enabled}, a line for each band. */
+    /** Writes {@code type,frequency_hz,gain_db,q,enabled}, a line for each band; only what is applied is listed, so all are enabled. */
     public static void writeBands(Path file, List<EqBand> bands) throws AudioFileException {
         Csv table = new Csv(List.of("type", "frequency_hz", "gain_db", "q", "enabled"));
         for (EqBand band : bands) {
             table.row(
-                    band.type().id(),
-                    Csv.number(band.frequencyHz(), 2),
-                    Csv.number(band.gainDb(), 2),
-                    band.q(),
-                    band.enabled());
+                    band.type().id(), Csv.number(band.frequencyHz(), 2), Csv.number(band.gainDb(), 2), band.q(), true);
         }
         writeText(file, table.toString());
     }

@@ -2,6 +2,7 @@ package oakmirror.media.file;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
 
 import java.io.IOException;
 import java.nio.file.Files;
@@ -31,7 +32,10 @@ class TableFilesTest {
         Arrays.fill(known, true);
         double[] mix = new double[BandGrid.SIZE];
         Arrays.fill(mix, -40);
-        return Proposal.derive(new Gap(mix, mix, gap, known), CorrectionSettings.DEFAULT, 48000);
+        return Proposal.derive(
+                new Gap(mix, mix, gap, known),
+                CorrectionSettings.DEFAULT.withBasis(CorrectionSettings.Basis.EXACT),
+                48000);
     }
 
     @Test
@@ -47,24 +51,24 @@ class TableFilesTest {
         List<String> lines = Files.readAllLines(file);
         assertThat(lines).hasSize(1 + BandGrid.SIZE);
         assertThat(lines.get(1)).startsWith("19.953,-40.000,-40.000,0.000,");
-        assertThat(lines).allMatch(l -> l.split(",").length == 5);
-        assertThat(Double.parseDouble(lines.get(121).split(",")[4])).isBetween(2.5, 3.0);
+        assertThat(lines).allMatch(l -> l.split(",").length == 8);
+        assertThat(Double.parseDouble(lines.get(121).split(",")[4])).isCloseTo(6 / Math.pow(2, 1.0 / 8), within(0.01));
     }
 
     @Test
-    void bandsSayWhetherTheyAreTaken() throws IOException {
+    void whatIsAppliedIsListedBandByBand() throws IOException {
         Path file = folder.resolve("bands.csv");
         TableFiles.writeBands(
                 file,
                 List.of(
-                        new EqBand(EqBand.Type.LOW_SHELF, 80, 1.5, 0.7, true),
-                        new EqBand(EqBand.Type.BELL, 1234.5, -2.25, 1.4, false),
-                        new EqBand(EqBand.Type.HIGH_SHELF, 9000, 3, 0.5, true)));
+                        new EqBand(EqBand.Type.LOW_SHELF, 80, 1.5, 0.7),
+                        new EqBand(EqBand.Type.BELL, 1234.5, -2.25, 1.4),
+                        new EqBand(EqBand.Type.HIGH_SHELF, 9000, 3, 0.5)));
         assertThat(Files.readAllLines(file))
                 .containsExactly(
                         "type,frequency_hz,gain_db,q,enabled",
                         "low-shelf,80.00,1.50,0.700,true",
-                        "bell,1234.50,-2.25,1.400,false",
+                        "bell,1234.50,-2.25,1.400,true",
                         "high-shelf,9000.00,3.00,0.500,true");
     }
 

@@ -11,6 +11,7 @@ import javafx.beans.property.ReadOnlyObjectWrapper;
 import oakmirror.compare.Gap;
 import oakmirror.compare.Subject;
 import oakmirror.correction.CorrectionSettings;
+import oakmirror.correction.MoveDecisions;
 import oakmirror.correction.Proposal;
 import oakmirror.level.LevelMatch;
 import oakmirror.level.TrackLevel;
@@ -39,7 +40,7 @@ public final class Derivation {
     private final List<Runnable> afterSettling = new ArrayList<>();
     private final Newest<Proposal> proposer;
     private Basis proposedFor =
-            new Basis(Optional.empty(), List.of(), Session.EMPTY.correction(), List.of(), USUAL_RATE);
+            new Basis(Optional.empty(), List.of(), Session.EMPTY.correction(), MoveDecisions.NONE, USUAL_RATE);
     private boolean proposing;
     private double correctedPeakDbtp = Double.NEGATIVE_INFINITY;
 
@@ -77,7 +78,7 @@ public final class Derivation {
             Optional<Provenance> mix,
             List<Provenance> references,
             CorrectionSettings correction,
-            List<Integer> refusedMoves,
+            MoveDecisions moves,
             int sampleRate) {}
 
     /** Works out again what follows from session and tracks. While a passage is on its way, the proposal waits for it. */
@@ -91,7 +92,7 @@ public final class Derivation {
                         .map(r -> r.compared().provenance())
                         .toList(),
                 s.correction(),
-                s.refusedMoves(),
+                s.moves(),
                 tracks.rate().orElse(USUAL_RATE));
         boolean measuring = tracks.all().stream().anyMatch(TrackSlot::isMeasuring);
         if (!measuring && !now.equals(proposedFor)) {
@@ -106,8 +107,7 @@ public final class Derivation {
         boolean ready = basis.mix().isPresent();
         proposer.submit(
                 progress -> ready
-                        ? Proposal.derive(Gap.of(subjects), basis.correction(), basis.sampleRate())
-                                .refusing(basis.refusedMoves())
+                        ? Proposal.derive(Gap.of(subjects), basis.correction(), basis.moves(), basis.sampleRate())
                         : Proposal.none(),
                 made -> proposed(basis, made),
                 failure -> {

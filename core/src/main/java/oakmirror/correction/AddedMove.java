@@ -1,0 +1,40 @@
+package oakmirror.correction;
+
+import oakmirror.filter.AnalogueSection;
+import oakmirror.spectrum.BandGrid;
+
+/**
+ * A move added by hand: a bell. It is applied as it is, whatever the strength.
+ *
+ * @param centreHz where it is strongest
+ * @param gainDb how much there
+ * @param octaves its width at half its gain
+ */
+public record AddedMove(double centreHz, double gainDb, double octaves) {
+
+    private static final double MOST_DB = 24;
+
+    /** Checks the ranges. */
+    public AddedMove {
+        if (!(centreHz >= 10 && centreHz <= 40000)) {
+            throw new IllegalArgumentException("a move lies between 10 Hz and 40 kHz");
+        }
+        if (!(Math.abs(gainDb) <= MOST_DB)) {
+            throw new IllegalArgumentException("a move has a gain between −24 and 24 dB");
+        }
+        if (!(octaves >= 0.05 && octaves <= 10)) {
+            throw new IllegalArgumentException("a move is between 1/20 and 10 octaves wide");
+        }
+    }
+
+    /** Its gain for each band of the {@link BandGrid}. */
+    double[] curveDb() {
+        double half = Math.pow(2, octaves / 2);
+        AnalogueSection bell = AnalogueSection.bell(centreHz, gainDb, 1 / (half - 1 / half));
+        double[] curve = new double[BandGrid.SIZE];
+        for (int b = 0; b < curve.length; b++) {
+            curve[b] = bell.gainDb(BandGrid.centreHz(b));
+        }
+        return curve;
+    }
+}

@@ -1,0 +1,55 @@
+package oakmirror.correction;
+
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * What was decided about moves, and what was added to them by hand.
+ *
+ * @param decisions about moves that are proposed; each finds its move again when another correction is proposed
+ * @param added moves added by hand
+ */
+public record MoveDecisions(List<MoveDecision> decisions, List<AddedMove> added) {
+
+    /** Nothing decided. */
+    public static final MoveDecisions NONE = new MoveDecisions(List.of(), List.of());
+
+    private static final int MOST = 200;
+
+    /** Copies and checks the lists. */
+    public MoveDecisions {
+        decisions = List.copyOf(decisions);
+        added = List.copyOf(added);
+        if (decisions.size() > MOST || added.size() > MOST) {
+            throw new IllegalArgumentException("no more than " + MOST + " moves can be decided about or added");
+        }
+    }
+
+    /** The same with a move treated in another way. Decisions that meant it before are forgotten. */
+    public MoveDecisions with(Move move, Treatment treatment) {
+        List<MoveDecision> next = new ArrayList<>(decisions);
+        next.removeIf(d -> d.fits(move) > 0);
+        if (!treatment.isNone()) {
+            next.add(move.decision(treatment));
+        }
+        return new MoveDecisions(next, added);
+    }
+
+    /** The same without the decisions about moves that are not there. */
+    public MoveDecisions without(List<MoveDecision> lapsed) {
+        return new MoveDecisions(
+                decisions.stream().filter(d -> !lapsed.contains(d)).toList(), added);
+    }
+
+    /** The same with another list of moves by hand. */
+    public MoveDecisions withAdded(List<AddedMove> value) {
+        return new MoveDecisions(decisions, value);
+    }
+
+    /** The decisions that mean none of these moves. */
+    List<MoveDecision> lapsed(List<Move> moves) {
+        return decisions.stream()
+                .filter(d -> moves.stream().noneMatch(m -> d.fits(m) > 0))
+                .toList();
+    }
+}

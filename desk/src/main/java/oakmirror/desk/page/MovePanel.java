@@ -1,0 +1,283 @@
+package oakmirror.desk.page;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.function.Consumer;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.Spinner;
+import javafx.scene.control.SpinnerValueFactory;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.VBox;
+import javafx.util.StringConverter;
+import oakmirror.correction.AddedMove;
+import oakmirror.correction.Move;
+import oakmirror.correction.MoveDecisions;
+import oakmirror.correction.Proposal;
+import oakmirror.correction.Treatment;
+import oakmirror.desk.look.Ui;
+import oakmirror.desk.model.listen.MonitorControls;
+import oakmirror.desk.model.session.Workspace;
+import oakmirror.readings.Readings;
+
+/** The move that is chosen, in words, with what can be decided about it; and the way to the next and the one before. */
+final class MovePanel extends HBox {
+
+    private static final double MOST_DB = 24;
+    private static final double MOST_OCTAVES = 10;
+
+    private final Workspace workspace;
+    private final MonitorControls monitor;
+    private final Consumer<Integer> onChoose;
+    private final Label title = Ui.label("", "strong");
+    private final Label reason = Ui.label("", "quiet");
+    private final Spinner<Double> gain;
+    private final Spinner<Double> octaves;
+    private final ToggleButton hear = Ui.choice("hear", "Hear the range of this move alone");
+    private final ToggleButton refused =
+            Ui.choice("refuse", "Leave this move out, or take it again; compare while it plays");
+    private final Button reset = Ui.button("as proposed", "Forget what was decided about this move", this::reset);
+    private final Button before = Ui.button("‹", "The move below", () -> step(-1));
+    private final Button next = Ui.button("›", "The move above", () -> step(1));
+    private int chosen = -1;
+    private boolean showing;
+
+    MovePanel(Workspace workspace, MonitorControls monitor, Consumer<Integer> onChoose) {
+        this.workspace = workspace;
+        this.monitor = monitor;
+        this.onChoose = onChoose;
+        gain = spinner("move-gain", "Gain of the move in dB", -MOST_DB, MOST_DB, 0.1, this::changeGain);
+        octaves = spinner("move-octaves", "Width of the move in octaves", 0.05, MOST_OCTAVES, 0.1, this::changeOctaves);
+        hear.setId("move-hear");
+        refused.setId("move-refuse");
+        before.setId("move-before");
+        next.setId("move-next");
+        hear.setOnAction(e -> toggleHear());
+        refused.setOnAction(e -> treat(move().map(m -> m.treatment().withRefused(refused.isSelected())), false));
+        monitor.bandProperty().subscribe(b -> showHeard());
+        title.setId("move-title");
+        VBox words = new VBox(1, title, reason);
+        words.setMinWidth(120);
+        HBox.setHgrow(words, javafx.scene.layout.Priority.ALWAYS);
+        getChildren()
+                .addAll(
+                        new HBox(4, before, next),
+                        words,
+                        gain,
+                        Ui.label("dB", "quiet"),
+                        octaves,
+                        Ui.label("octaves", "quiet"),
+                        hear,
+                        refused,
+                        reset);
+        ((HBox) getChildren().get(0)).setAlignment(Pos.CENTER_LEFT);
+        setAlignment(Pos.CENTER_LEFT);
+        setSpacing(8);
+        getStyleClass().add("move");
+        setId("move");
+    }
+
+    private static Spinner<Double> spinner(
+            String id, String tooltip, double least, double most, double step, Consumer<Double> onChange) {
+        Spinner<Double> spinner = new Spinner<>();
+        spinner.setId(id);
+        spinner.setEditable(true);
+        spinner.setPrefWidth(82);
+        spinner.setMinWidth(82);
+        SpinnerValueFactory<Double> values =
+                new SpinnerValueFactory.DoubleSpinnerValueFactory(least, most, Math.max(least, 0), step);
+        values.setConverter(new StringConverter<>() {
+            @Override
+            public String toString(Double value) {
+                return value == null ? "" : Readings.level(value);
+            }
+
+            @Override
+            public Double fromString(String text) {
+                try {
+                    return Double.parseDouble(
+                            text.strip().replace('−', '-').replace(',', '.').replace("+", ""));
+                } catch (NumberFormatException e) {
+                    return values.getValue();
+                }
+            }
+        });
+        spinner.setValueFactory(values);
+        Ui.tip(spinner, tooltip);
+        spinner.valueProperty().subscribe(v -> {
+            if (v != null) {
+                onChange.accept(v);
+            }
+        });
+        return spinner;
+    }
+
+    private List<Move> moves() {
+        return workspace.proposalProperty().get().correction().moves();
+    }
+
+    private Optional<Move> move() {
+        return chosen >= 0 && chosen < moves().size() ? Optional.of(moves().get(chosen)) : Optional.empty();
+    }
+
+    private void step(int way) {
+        if (!moves().isEmpty()) {
+            onChoose.accept(Math.floorMod((chosen < 0 ? (way > 0 ? -1 : 0) : chosen) + way, moves().size()));
+        }
+    }
+
+    /** Which of the moves added by hand the chosen one is; −1 for none. */
+    private int addedIndex() {
+        int added = workspace.session().moves().added().size();
+        int index = chosen - (moves().size() - added);
+        return move().filter(m -> m.kind() == Move.Kind.ADDED).isPresent() ? index : -1;
+    }
+
+    /** Treats a move in another way. */
+    void treat(Optional<Treatment> treatment, boolean gesture) {
+        move().filter(m -> m.kind() != Move.Kind.ADDED)
+                .ifPresent(m -> treatment.ifPresent(
+                        t -> decide(gesture, decisions -> decisions.with(m.withTreatment(Treatment.NONE), t))));
+        move().filter(m -> m.kind() == Move.Kind.ADDED && refused.isSelected()).ifPresent(m -> remove());
+    }
+
+    private void decide(boolean gesture, java.util.function.UnaryOperator<MoveDecisions> how) {
+        if (gesture) {
+            workspace.change("change a move", "move " + chosen, s -> s.withMoves(how.apply(s.moves())));
+        } else {
+            workspace.change("change a move", s -> s.withMoves(how.apply(s.moves())));
+        }
+    }
+
+    private void remove() {
+        changeAdded(list -> list.remove(addedIndex()));
+        onChoose.accept(-1);
+    }
+
+    private void changeAdded(Consumer<List<AddedMove>> how) {
+        decide(false, decisions -> {
+            List<AddedMove> list = new ArrayList<>(decisions.added());
+            how.accept(list);
+            return decisions.withAdded(list);
+        });
+    }
+
+    /** Adds a move by hand. */
+    void add(double hz, double db) {
+        double asked = Math.abs(db) < 0.5 ? 1 : Math.max(-MOST_DB, Math.min(MOST_DB, db));
+        AddedMove made = new AddedMove(Math.round(hz), Math.round(10 * asked) / 10.0, 1);
+        changeAdded(list -> list.add(made));
+    }
+
+    private double strength() {
+        return workspace.session().correction().strength();
+    }
+
+    private void changeGain(double db) {
+        if (showing) {
+            return;
+        }
+        if (addedIndex() >= 0) {
+            changeAdded(list -> {
+                AddedMove old = list.get(addedIndex());
+                list.set(addedIndex(), new AddedMove(old.centreHz(), db, old.octaves()));
+            });
+        } else {
+            treat(
+                    move().map(m -> m.treatment()
+                            .withRefused(false)
+                            .withGainFactor(db / (m.gainDb() * Math.max(0.01, strength())))),
+                    true);
+        }
+    }
+
+    private void changeOctaves(double width) {
+        if (showing) {
+            return;
+        }
+        if (addedIndex() >= 0) {
+            changeAdded(list -> {
+                AddedMove old = list.get(addedIndex());
+                list.set(addedIndex(), new AddedMove(old.centreHz(), old.gainDb(), width));
+            });
+        } else {
+            treat(move().map(m -> m.treatment().withWidthFactor(width / m.octaves())), true);
+        }
+    }
+
+    private void reset() {
+        treat(Optional.of(Treatment.NONE), false);
+    }
+
+    private void toggleHear() {
+        move().ifPresent(m -> monitor.toggle(band(m)));
+        showHeard();
+    }
+
+    private static MonitorControls.Band band(Move m) {
+        return new MonitorControls.Band(Math.max(20, m.treatedLowHz()), Math.min(20000, m.treatedHighHz()));
+    }
+
+    private void showHeard() {
+        hear.setSelected(move().isPresent() && monitor.bandProperty().get().equals(move().map(MovePanel::band)));
+    }
+
+    /** Shows a move of a proposal; −1 for none. */
+    void show(int index, Proposal proposal) {
+        chosen = index;
+        showing = true;
+        Optional<Move> move = move();
+        for (var control : List.of(gain, octaves, hear, refused, reset)) {
+            control.setDisable(move.isEmpty());
+        }
+        before.setDisable(moves().isEmpty());
+        next.setDisable(moves().isEmpty());
+        title.setText(move.map(this::title).orElse(moves().isEmpty() ? "No moves" : moves().size() + " moves"));
+        reason.setText(move.map(m -> reason(m, proposal))
+                .orElse("Choose one by its bracket; a double click on the plot adds one by hand."));
+        move.ifPresent(m -> {
+            boolean added = m.kind() == Move.Kind.ADDED;
+            refused.setSelected(m.treatment().refused());
+            refused.setText(added ? "remove" : m.treatment().refused() ? "refused" : "refuse");
+            reset.setVisible(!added);
+            gain.getValueFactory().setValue(shownGain(m));
+            octaves.getValueFactory().setValue(Math.round(100 * m.treatedOctaves()) / 100.0);
+            reset.setDisable(m.treatment().isNone());
+        });
+        showing = false;
+        showHeard();
+    }
+
+    private double shownGain(Move m) {
+        double factor =
+                m.kind() == Move.Kind.ADDED ? 1 : strength() * m.treatment().gainFactor();
+        return Math.round(10 * m.gainDb() * factor) / 10.0;
+    }
+
+    private String title(Move m) {
+        String where =
+                switch (m.kind()) {
+                    case LOW_END -> " below " + Readings.about(m.treatedHighHz());
+                    case HIGH_END -> " above " + Readings.about(m.treatedLowHz());
+                    case BELL, ADDED -> " about " + Readings.about(m.centreHz());
+                };
+        return Readings.gainDb(shownGain(m)) + where + String.format(Locale.ROOT, ", %.1f octaves", m.treatedOctaves());
+    }
+
+    private static String reason(Move m, Proposal proposal) {
+        if (m.kind() == Move.Kind.ADDED) {
+            return "added by hand; strength does not change it";
+        }
+        double gap = oakmirror.spectrum.BandGrid.interpolate(proposal.evidence().judgedDb(), m.centreHz());
+        String trusted = Math.round(100 * m.trust()) + " % trusted";
+        String sure = m.trust() > 0.8
+                ? "very likely a fault"
+                : m.trust() > 0.5 ? "likely a fault" : m.trust() > 0.25 ? "may be a fault" : "may as well be the music";
+        return sure + ": the gap there is " + Readings.gainDb(gap) + ", " + trusted
+                + (m.treatment().isNone() || m.treatment().refused() ? "" : "; changed by you");
+    }
+}

@@ -1,0 +1,52 @@
+package oakmirror.desk.plot;
+
+import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.text.TextAlignment;
+import oakmirror.correction.Outcome;
+import oakmirror.desk.look.Fonts;
+import oakmirror.desk.look.Palette;
+import oakmirror.readings.Readings;
+import oakmirror.spectrum.BandGrid;
+
+/** Where a correction brings the mix: the corridor as a level band, the mix before as a dotted line, after as a dashed one. */
+public final class OutcomeStrip extends FrequencyPlot {
+
+    private static final double REACH = 9;
+    private static final double[] NOTHING = new double[BandGrid.SIZE];
+
+    private Outcome outcome = new Outcome(NOTHING, NOTHING, NOTHING, NOTHING, java.util.Map.of());
+
+    /** An empty strip. */
+    public OutcomeStrip() {
+        super(newCursor());
+        speak(() -> "outcome " + atCursor() + ", mix against the middle of the corridor before "
+                + Readings.gainDb(atCursor(outcome.beforeDb())) + ", after "
+                + Readings.gainDb(atCursor(outcome.afterDb())));
+    }
+
+    /** Shows another outcome. */
+    public void show(Outcome next) {
+        outcome = next;
+        redraw();
+    }
+
+    @Override
+    protected void draw(GraphicsContext g, double w, double h, Palette p) {
+        place(w, 16, h - 6, REACH, -REACH);
+        grid(g, p, REACH, true, false);
+        text(
+                g,
+                "Outcome against the corridor, mix before (dotted) and after (dashed)",
+                scale().left(),
+                6,
+                TextAlignment.LEFT,
+                Fonts.SMALL,
+                p.quiet());
+        clip(g);
+        between(g, outcome.highDb(), outcome.lowDb(), Palette.faint(p.accent(), 0.18));
+        curve(g, outcome.beforeDb(), p.ink(), 1.1, 1, 3);
+        curve(g, outcome.afterDb(), p.ink(), 2.2, 8, 5);
+        g.restore();
+        cursor(g, p);
+    }
+}

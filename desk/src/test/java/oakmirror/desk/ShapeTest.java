@@ -1,0 +1,127 @@
+package oakmirror.desk;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.List;
+import javafx.geometry.Bounds;
+import javafx.geometry.Point2D;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
+import javafx.scene.control.Slider;
+import javafx.scene.control.Spinner;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import oakmirror.correction.CorrectionSettings.Basis;
+import oakmirror.correction.Move;
+import oakmirror.correction.Treatment;
+import oakmirror.desk.model.listen.MonitorControls.Band;
+import oakmirror.desk.plot.CorrectionPlot;
+import org.junit.jupiter.api.Test;
+
+/** The correction of the demo's mix, decided about by hand. */
+class ShapeTest extends WindowTest {
+
+    private List<Move> moves() {
+        return workspace().proposalProperty().get().correction().moves();
+    }
+
+    private String title() {
+        return lookup("#move-title").queryAs(Label.class).getText();
+    }
+
+    /** A place on the plot, by its share of the width between 20 Hz and 20 kHz and its share of the height. */
+    private Point2D at(double hz, double height) throws Exception {
+        Node plot = lookup("#correction").queryAs(CorrectionPlot.class);
+        Bounds on = onFx(() -> plot.localToScreen(plot.getBoundsInLocal()));
+        double left = on.getMinX() + 42;
+        double right = on.getMaxX() - 14;
+        double x = left + (right - left) * Math.log(hz / 20) / Math.log(1000);
+        return new Point2D(x, on.getMinY() + height * on.getHeight());
+    }
+
+    private void openShape() throws Exception {
+        openDemo();
+        clickOn("#station-shape");
+        waitUntil(() -> workspace().isReady() && moves().size() >= 2);
+    }
+
+    @Test
+    void aMoveIsChosenTemperedRefusedAndPutBack() throws Exception {
+        openShape();
+        clickOn("#move-next");
+        waitUntil(() -> title().contains("about 1"));
+        double proposed = moves().get(0).gainDb();
+        Spinner<Double> gain = lookup("#move-gain").query();
+        interact(() -> gain.getValueFactory().setValue(-1.0));
+        waitUntil(() -> moves().get(0).treatment().gainFactor() < 1);
+        assertThat(moves().get(0).treatedGainDb()).isCloseTo(-1.0, within(0.01));
+        Spinner<Double> octaves = lookup("#move-octaves").query();
+        interact(() -> octaves.getValueFactory().setValue(1.0));
+        waitUntil(() -> Math.abs(moves().get(0).treatedOctaves() - 1) < 0.01);
+        clickOn("#move-refuse");
+        waitUntil(() -> !moves().get(0).isTaken());
+        assertThat(lookup("#move-refuse").queryAs(ToggleButton.class).getText()).isEqualTo("refused");
+        Slider strength = lookup("#strength").queryAs(Slider.class);
+        interact(() -> strength.setValue(40));
+        waitUntil(() -> session().correction().strength() == 0.4 && workspace().isReady());
+        assertThat(moves().get(0).isTaken()).as("stays refused").isFalse();
+        clickOn("as proposed");
+        waitUntil(() -> moves().get(0).treatment().equals(Treatment.NONE));
+        assertThat(moves().get(0).gainDb()).isCloseTo(proposed, within(1e-9));
+        press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
+        waitUntil(() -> !moves().get(0).isTaken());
+    }
+
+    @Test
+    void theRangeOfAMoveIsHeardAlone() throws Exception {
+        openShape();
+        clickOn("#move-next");
+        clickOn("#move-hear");
+        Band band = onFx(() -> listening().monitor().bandProperty().get().orElseThrow());
+        assertThat(band.lowHz()).isLessThan(140);
+        assertThat(band.highHz()).isGreaterThan(140);
+        clickOn("#move-hear");
+        assertThat(onFx(() -> listening().monitor().bandProperty().get())).isEmpty();
+    }
+
+    @Test
+    void onThePlotMovesAreDraggedAndAdded() throws Exception {
+        openShape();
+        clickOn(at(140, 0.45), MouseButton.PRIMARY);
+        waitUntil(() -> title().contains("about 1"));
+        double before = moves().get(0).treatedGainDb();
+        Point2D from = at(140, 0.45);
+        drag(from).dropTo(from.add(0, -40));
+        waitUntil(() -> moves().get(0).treatedGainDb() > before + 0.3);
+        assertThat(moves().get(0).isUp()).as("it stays a dip").isFalse();
+        doubleClickOn(at(900, 0.35), MouseButton.PRIMARY);
+        waitUntil(() -> moves().stream().anyMatch(m -> m.kind() == Move.Kind.ADDED));
+        Move added = moves().get(moves().size() - 1);
+        assertThat(added.centreHz()).isCloseTo(900, within(60.0));
+        assertThat(added.gainDb()).isPositive();
+        clickOn(at(900, 0.35), MouseButton.PRIMARY);
+        waitUntil(() ->
+                lookup("#move-refuse").queryAs(ToggleButton.class).getText().equals("remove"));
+        clickOn("#move-refuse");
+        waitUntil(() -> session().moves().added().isEmpty());
+    }
+
+    @Test
+    void cautionAsksForMoreAndExactFollowsTheGap() throws Exception {
+        openShape();
+        double usual = moves().get(0).gainDb();
+        Slider caution = lookup("#caution").queryAs(Slider.class);
+        interact(() -> caution.setValue(100));
+        waitUntil(() -> session().correction().caution() == 1 && workspace().isReady());
+        double careful = moves().get(0).gainDb();
+        assertThat(Math.abs(careful)).isLessThan(Math.abs(usual));
+        clickOn("#exact");
+        waitUntil(() ->
+                session().correction().basis() == Basis.EXACT && workspace().isReady());
+        waitUntil(() -> moves().size() > 10);
+        assertThat(lookup("#caution").query().getParent().isVisible()).isFalse();
+        assertThat(lookup("#resolution").query().getParent().isVisible()).isTrue();
+    }
+}
