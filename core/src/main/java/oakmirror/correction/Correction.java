@@ -26,10 +26,11 @@ public record Correction(double[] curveDb, List<Held> held, List<Move> moves, Li
 
     private static final double NOTHING_RAISED_HZ = 20;
 
-    private static final List<Guard> GUARDS = List.of(new RangeGuard());
+    private static final List<Guard> ALWAYS = List.of(new RangeGuard());
+    private static final List<Guard> BY_EVIDENCE = List.of(new RangeGuard(), new ResonanceGuard());
 
     /**
-     * A stretch where a guard lets less than half through.
+     * A stretch that is held back.
      *
      * @param reason why, in a few words
      * @param detail where and how much, in a few more
@@ -79,12 +80,11 @@ public record Correction(double[] curveDb, List<Held> held, List<Move> moves, Li
         double[] curve = settings.basis() == Basis.EXACT
                 ? OctaveSmoothing.smooth(evidence.supportedDb(), counts, settings.resolutionOctaves())
                 : evidence.supportedDb().clone();
-        for (Guard guard : GUARDS) {
-            Guard.Hold hold = guard.hold(evidence, settings);
-            held.addAll(stretches(hold));
-            for (int b = 0; b < curve.length; b++) {
-                curve[b] *= hold.passes()[b];
-            }
+        for (Guard guard : settings.basis() == Basis.EXACT ? ALWAYS : BY_EVIDENCE) {
+            curve = guard.hold(curve, evidence, settings, held);
+        }
+        if (settings.basis() == Basis.EVIDENCE) {
+            held.addAll(new Presence(evidence.gap(), settings).held());
         }
         return curve;
     }
@@ -134,22 +134,6 @@ public record Correction(double[] curveDb, List<Held> held, List<Move> moves, Li
     /** x for small x, at most the limit, smooth in between: x / (1 + (x/limit)^8)^(1/8). */
     private static double bend(double x, double limit) {
         return x / Math.pow(1 + Math.pow(x / limit, KNEE), 1 / KNEE);
-    }
-
-    private static List<Held> stretches(Guard.Hold hold) {
-        double[] passes = hold.passes();
-        List<Held> held = new ArrayList<>();
-        int from = -1;
-        for (int b = 0; b <= passes.length; b++) {
-            boolean holds = b < passes.length && passes[b] < 0.5;
-            if (holds && from < 0) {
-                from = b;
-            } else if (!holds && from >= 0) {
-                held.add(new Held(hold.reason(), hold.detail(), BandGrid.lowerEdgeHz(from), BandGrid.lowerEdgeHz(b)));
-                from = -1;
-            }
-        }
-        return held;
     }
 
     @Override

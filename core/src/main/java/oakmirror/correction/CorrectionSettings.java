@@ -83,7 +83,7 @@ public record CorrectionSettings(
     public Evidence weigh(Gap gap) {
         return basis == Basis.EXACT
                 ? Evidence.unweighed(gap)
-                : Evidence.weigh(gap, FaultPrior.ofCaution(caution), range());
+                : Evidence.weigh(new Presence(gap, this).comparable(), FaultPrior.ofCaution(caution), range());
     }
 
     /** The same following something else. */

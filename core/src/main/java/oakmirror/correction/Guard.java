@@ -1,19 +1,18 @@
 package oakmirror.correction;
 
+import java.util.List;
+import oakmirror.correction.Correction.Held;
 import oakmirror.evidence.Evidence;
 
-/** A rule that holds a correction back where following the gap would do harm, and says why. */
+/** A rule that holds a correction back where following the evidence would do harm, and says why. */
 interface Guard {
 
-    /** Judges a correction before it is made. */
-    Hold hold(Evidence evidence, CorrectionSettings settings);
-
     /**
-     * What a guard holds back.
+     * Holds a curve back.
      *
-     * @param reason why, in a few words for the screen
-     * @param detail where or how much, in a few more
-     * @param passes how much of the correction may pass in each band, from 0 (nothing) to 1 (all)
+     * @param curve in dB for each band, at full strength; left as it is
+     * @param held receives where it was held back
+     * @return what passes
      */
-    record Hold(String reason, String detail, double[] passes) {}
+    double[] hold(double[] curve, Evidence evidence, CorrectionSettings settings, List<Held> held);
 }

@@ -1,21 +1,33 @@
 package oakmirror.correction;
 
+import java.util.List;
+import oakmirror.correction.Correction.Held;
 import oakmirror.evidence.Evidence;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
 
-/** Lets nothing of the gap through outside the range. */
+/** Lets nothing through outside the range. */
 final class RangeGuard implements Guard {
 
     @Override
-    public Hold hold(Evidence evidence, CorrectionSettings settings) {
-        double[] passes = new double[BandGrid.SIZE];
-        for (int b = 0; b < passes.length; b++) {
-            passes[b] = settings.covers(BandGrid.centreHz(b)) ? 1 : 0;
+    public double[] hold(double[] curve, Evidence evidence, CorrectionSettings settings, List<Held> held) {
+        boolean[] range = settings.range();
+        double[] next = curve.clone();
+        int first = -1;
+        int last = -1;
+        for (int b = 0; b < next.length; b++) {
+            next[b] = range[b] ? curve[b] : 0;
+            first = first < 0 && range[b] ? b : first;
+            last = range[b] ? b : last;
         }
-        return new Hold(
-                "outside the range",
-                "of " + Readings.about(settings.lowHz()) + " to " + Readings.about(settings.highHz()),
-                passes);
+        String detail = "of " + Readings.about(settings.lowHz()) + " to " + Readings.about(settings.highHz());
+        if (first > 0) {
+            held.add(new Held("outside the range", detail, BandGrid.lowerEdgeHz(0), BandGrid.lowerEdgeHz(first)));
+        }
+        if (last >= 0 && last < next.length - 1) {
+            held.add(new Held(
+                    "outside the range", detail, BandGrid.lowerEdgeHz(last + 1), BandGrid.lowerEdgeHz(next.length)));
+        }
+        return next;
     }
 }

@@ -3,6 +3,7 @@ package oakmirror.evidence;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.stream.IntStream;
 import oakmirror.compare.Gap;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.OctaveSmoothing;
@@ -29,9 +30,10 @@ import oakmirror.spectrum.OctaveSmoothing;
  *
  * <p>Trust is S / (S + N) averaged over what these leave N to be (summed over a grid in equal ratios).
  *
- * <p>Where mix and reference are the same recording, before and after treatment, nothing of the gap is content. That is seen by its grain, the RMS
- * less its smoothing to a sixth of an octave: below {@value #SAME_GRAIN_DB} dB no filter that an equaliser makes is so rough, and no two recordings
- * are so smooth. The gap is then followed as it is; the passage from one to the other is smooth.
+ * <p>Where mix and reference are the same recording, before and after treatment, nothing of the gap is content. That is seen by its grain, how much its
+ * smoothing to a sixth of an octave takes off it: its median, times 1.48 to stand for an RMS, so that a resonance or a notch does not count. No filter
+ * that an equaliser makes reaches {@value #SAME_GRAIN_DB} dB, and hardly two recordings stay below. The gap is then followed as it is; the passage from
+ * one to the other is smooth.
  */
 final class Weighing {
 
@@ -40,7 +42,10 @@ final class Weighing {
     private static final double UNEVEN_TO_OCTAVES = 1;
     private static final double GRAIN_OCTAVES = 1.0 / 6;
     private static final double FOLLOWED_OCTAVES = 1.0 / 12;
-    private static final double SAME_GRAIN_DB = 0.35;
+    private static final double SAME_GRAIN_DB = 0.2;
+    /** An RMS over a median of magnitudes, for what is normally distributed. */
+    private static final double RMS_PER_MEDIAN = 1.4826;
+
     private static final double SAME_SHARPNESS = 4;
 
     private static final double CONTENT_PER_UNEVEN = 3;
@@ -119,10 +124,17 @@ final class Weighing {
             both[b] = one.known()[b] && other.known()[b];
             difference[b] = both[b] ? one.gapDb()[b] - other.gapDb()[b] : 0;
         }
-        return likeness(rms(difference, OctaveSmoothing.smooth(difference, both, GRAIN_OCTAVES), both));
+        return likeness(difference, both, both);
     }
 
-    private static double likeness(double grainDb) {
+    private static double likeness(double[] gapDb, boolean[] known, boolean[] sampled) {
+        double[] smooth = OctaveSmoothing.smooth(gapDb, known, GRAIN_OCTAVES);
+        double[] sizes = IntStream.range(0, gapDb.length)
+                .filter(b -> sampled[b])
+                .mapToDouble(b -> Math.abs(gapDb[b] - smooth[b]))
+                .sorted()
+                .toArray();
+        double grainDb = sizes.length == 0 ? 0 : RMS_PER_MEDIAN * sizes[sizes.length / 2];
         return 1 / (1 + Math.pow(grainDb / SAME_GRAIN_DB, SAME_SHARPNESS));
     }
 
@@ -153,7 +165,7 @@ final class Weighing {
     }
 
     Evidence evidence() {
-        double likeness = likeness(rms(meanDb, OctaveSmoothing.smooth(meanDb, known, GRAIN_OCTAVES)));
+        double likeness = likeness(meanDb, known, sampled);
         double[] broad = OctaveSmoothing.smooth(meanDb, known, JUDGED_OCTAVES);
         double[] followed = OctaveSmoothing.smooth(meanDb, known, FOLLOWED_OCTAVES);
         double[] spread = spreadDb2();

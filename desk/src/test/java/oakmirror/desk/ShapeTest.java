@@ -45,6 +45,9 @@ class ShapeTest extends WindowTest {
         openDemo();
         clickOn("#station-shape");
         waitUntil(() -> workspace().isReady() && moves().size() >= 2);
+        CorrectionPlot plot = lookup("#correction").queryAs(CorrectionPlot.class);
+        waitUntil(() -> plot.timesDrawn() > 0 && plot.getHeight() > 200);
+        settle();
     }
 
     @Test

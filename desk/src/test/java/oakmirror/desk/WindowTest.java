@@ -72,7 +72,7 @@ abstract class WindowTest extends FxRobot {
     }
 
     /** Until what was asked for has been done and laid out: one frame has gone by, and the next begins. */
-    private static void settle() {
+    static void settle() {
         CountDownLatch frames = new CountDownLatch(2);
         Platform.runLater(() -> new AnimationTimer() {
             @Override

@@ -1,0 +1,144 @@
+package oakmirror.correction;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.IntPredicate;
+import oakmirror.compare.Gap;
+import oakmirror.correction.Correction.Held;
+import oakmirror.readings.Readings;
+import oakmirror.spectrum.BandGrid;
+import oakmirror.spectrum.OctaveSmoothing;
+
+/**
+ * Where mix and references have something to compare. A band counts as empty where a third of an octave about it lies further below the strongest
+ * than music's own slope explains: {@value #EMPTY_LOW_DB} dB up to {@value #LOW_HZ} Hz, {@value #EMPTY_HIGH_DB} dB from {@value #HIGH_HZ} Hz on (no
+ * source). What is empty on one side is a high-pass, a low-pass or the end of a file, and no fault; it is neither judged nor corrected.
+ */
+final class Presence {
+
+    private static final double OCTAVES = 1.0 / 3;
+    private static final double EMPTY_LOW_DB = 40;
+    private static final double EMPTY_HIGH_DB = 70;
+    private static final double LOW_HZ = 100;
+    private static final double HIGH_HZ = 3000;
+    private static final int LEAST_BANDS = 3;
+    /** Beside an empty stretch so many bands lie on its slope. */
+    private static final int EDGE_BANDS = BandGrid.BANDS_PER_OCTAVE / 4;
+
+    private final Gap gap;
+    private final CorrectionSettings settings;
+    private final boolean[] mix;
+    private final List<boolean[]> references;
+
+    Presence(Gap gap, CorrectionSettings settings) {
+        this.gap = gap;
+        this.settings = settings;
+        mix = present(gap.mixDb());
+        references = gap.each().stream().map(e -> present(e.levelDb())).toList();
+    }
+
+    private static boolean[] present(double[] levelDb) {
+        boolean[] known = new boolean[BandGrid.SIZE];
+        for (int b = 0; b < known.length; b++) {
+            known[b] = !Double.isNaN(levelDb[b]);
+        }
+        double[] level = OctaveSmoothing.smooth(levelDb, known, OCTAVES);
+        double strongest = Double.NEGATIVE_INFINITY;
+        for (int b = 0; b < known.length; b++) {
+            strongest = known[b] ? Math.max(strongest, level[b]) : strongest;
+        }
+        boolean[] present = new boolean[BandGrid.SIZE];
+        for (int b = 0; b < present.length; b++) {
+            double part = Math.log(BandGrid.centreHz(b) / LOW_HZ) / Math.log(HIGH_HZ / LOW_HZ);
+            double empty = EMPTY_LOW_DB + (EMPTY_HIGH_DB - EMPTY_LOW_DB) * Math.max(0, Math.min(1, part));
+            present[b] = known[b] && level[b] > strongest - empty;
+        }
+        return present;
+    }
+
+    /** The same without what lies on the slopes beside empty stretches. */
+    private static boolean[] sure(boolean[] present) {
+        boolean[] sure = present.clone();
+        stretches(b -> !present[b])
+                .forEach(s -> Arrays.fill(
+                        sure, Math.max(0, s.from - EDGE_BANDS), Math.min(BandGrid.SIZE, s.to + EDGE_BANDS), false));
+        return sure;
+    }
+
+    /** The gap where both sides have something to say, each reference for itself. */
+    Gap comparable() {
+        boolean[] sureMix = sure(mix);
+        List<Gap.Each> each = new ArrayList<>();
+        for (int r = 0; r < references.size(); r++) {
+            Gap.Each e = gap.each().get(r);
+            boolean[] known = e.known().clone();
+            boolean[] sureReference = sure(references.get(r));
+            for (int b = 0; b < known.length; b++) {
+                known[b] &= sureMix[b] && sureReference[b];
+            }
+            each.add(new Gap.Each(e.levelDb(), e.gapDb(), known));
+        }
+        boolean[] known = new boolean[BandGrid.SIZE];
+        for (int b = 0; b < known.length; b++) {
+            int band = b;
+            known[b] = gap.known()[b] && each.stream().anyMatch(e -> e.known()[band]);
+        }
+        return new Gap(gap.mixDb(), gap.referenceDb(), gap.gapDb(), known, each);
+    }
+
+    /** What is left out within the range, and why. */
+    List<Held> held() {
+        List<Held> held = new ArrayList<>();
+        boolean[] range = settings.range();
+        stretches(b -> range[b] && !mix[b] && !anyReference(b))
+                .forEach(s -> held.add(s.held("nothing there", "neither side has energy " + s.where())));
+        stretches(b -> range[b] && mix[b] && !anyReference(b))
+                .forEach(s -> held.add(s.held("not in the references", "they have nothing " + s.where())));
+        stretches(b -> range[b] && !mix[b] && anyReference(b))
+                .forEach(s -> held.add(s.held("not in the mix", "it has nothing to raise " + s.where())));
+        for (int r = 0; r < references.size(); r++) {
+            boolean[] there = references.get(r);
+            int number = r + 1;
+            stretches(b -> range[b] && !there[b] && anyReference(b)).stream()
+                    .map(s -> s.held("reference " + number + " ends", "counted without it " + s.where()))
+                    .forEach(held::add);
+        }
+        return held;
+    }
+
+    private boolean anyReference(int band) {
+        return references.stream().anyMatch(r -> r[band]);
+    }
+
+    private record Stretch(int from, int to) {
+
+        Held held(String reason, String detail) {
+            return new Held(reason, detail, BandGrid.lowerEdgeHz(from), BandGrid.lowerEdgeHz(to));
+        }
+
+        String where() {
+            double low = BandGrid.lowerEdgeHz(from);
+            double high = BandGrid.lowerEdgeHz(to);
+            return low < 60 ? "below " + Readings.about(high) : high > 10000 ? "above " + Readings.about(low) : "there";
+        }
+    }
+
+    private static List<Stretch> stretches(IntPredicate is) {
+        List<Stretch> found = new ArrayList<>();
+        Optional<Integer> from = Optional.empty();
+        for (int b = 0; b <= BandGrid.SIZE; b++) {
+            boolean holds = b < BandGrid.SIZE && is.test(b);
+            if (holds && from.isEmpty()) {
+                from = Optional.of(b);
+            } else if (!holds && from.isPresent()) {
+                if (b - from.get() >= LEAST_BANDS) {
+                    found.add(new Stretch(from.get(), b));
+                }
+                from = Optional.empty();
+            }
+        }
+        return found;
+    }
+}
