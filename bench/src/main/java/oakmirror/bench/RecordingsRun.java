@@ -145,6 +145,19 @@ public final class RecordingsRun {
             ways.forEach((way, settings) -> row.append(" | ").append(judged(cases, settings)));
             System.out.println(row + " |");
         });
+        System.out.println();
+        groups.forEach((name, cases) -> figures(name, judged(cases, USUAL)));
+    }
+
+    private static void figures(String name, Judge.Verdict v) {
+        String figure = "figure correction." + name.replaceAll("[^a-z]+", "-");
+        System.out.printf(
+                Locale.ROOT,
+                "%1$s.median %2$.3f%n%1$s.worst-tenth %3$.3f%n%1$s.harm %4$.3f%n",
+                figure,
+                v.median(),
+                v.worstTenth(),
+                v.harmDb());
     }
 
     private static Judge.Verdict judged(List<Case> cases, CorrectionSettings settings) {
@@ -190,6 +203,13 @@ public final class RecordingsRun {
                 three(proposed),
                 three(exact),
                 three(bands));
+        System.out.printf(
+                Locale.ROOT,
+                "figure correction.known-filter.proposed %.3f%nfigure correction.known-filter.exact %.3f%n"
+                        + "figure correction.known-filter.bands %.3f%n",
+                Judge.quantile(proposed, 0.95),
+                Judge.quantile(exact, 0.95),
+                Judge.quantile(bands, 0.95));
     }
 
     private static String three(List<Double> values) {

@@ -38,6 +38,9 @@ public final class ShapePage extends VBox {
 
     private static final double[] RESOLUTIONS = {1.0 / 12, 1.0 / 9, 1.0 / 6, 1.0 / 4, 1.0 / 3, 1.0 / 2, 2.0 / 3, 1};
 
+    /** Bands that miss the curve by more than this, in dB RMS, are told. */
+    private static final double FAR_OFF_DB = 0.7;
+
     private final Workspace workspace;
     private final CorrectionPlot plot = new CorrectionPlot(new Gestures());
     private final OutcomeStrip outcomeStrip = new OutcomeStrip();
@@ -271,14 +274,19 @@ public final class ShapePage extends VBox {
         boolean known = proposal.gap().isKnown();
         explanation.setText(known ? sentence(proposal, session, madeUp) : "no correction yet");
         CorrectionSettings c = session.correction();
+        double miss = proposal.fitErrorDb(c.lowHz(), c.highHz());
+        boolean far = known && session.phase() == Phase.MINIMUM && miss > FAR_OFF_DB;
+        fit.getStyleClass().setAll("label", far ? "warning" : "quiet");
         fit.setText(
-                known && session.phase() == Phase.MINIMUM
-                        ? String.format(
+                !known || session.phase() == Phase.LINEAR
+                        ? ""
+                        : String.format(
                                 Locale.ROOT,
-                                "%d bands, within %.2f dB",
+                                far
+                                        ? "%d bands miss it by %.1f dB; linear phase follows it"
+                                        : "%d bands, within %.2f dB",
                                 proposal.bands().size(),
-                                proposal.fitErrorDb(c.lowHz(), c.highHz()))
-                        : "");
+                                miss));
         outcomeStrip.setVisible(known);
         zones.setVisible(known);
         if (known) {

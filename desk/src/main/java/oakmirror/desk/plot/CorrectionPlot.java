@@ -212,7 +212,7 @@ public final class CorrectionPlot extends FrequencyPlot {
             String legend = proposal.evidence().contentDb() > 0
                     ? "thin: the gap, as broadly as it is judged · wash: what could as well be so"
                     : "thin: the gap";
-            text(g, legend, scale().left() + 8, bottom() - 12, TextAlignment.LEFT, Fonts.SMALL, p.quiet());
+            text(g, legend, scale().left() + 8, free(60), TextAlignment.LEFT, Fonts.SMALL, p.quiet());
         }
         brackets(g, p);
         notes(g, p);
@@ -236,6 +236,11 @@ public final class CorrectionPlot extends FrequencyPlot {
         return known;
     }
 
+    /** The height of a line of text that keeps out of the curve's way about a frequency. */
+    private double free(double hz) {
+        return BandGrid.interpolate(appliedDb, hz) > 0 ? bottom() - 12 : top() + 12;
+    }
+
     private void reading(GraphicsContext g, Palette p) {
         if (cursorHz() <= 0 || !proposal.gap().isKnown()) {
             return;
@@ -244,7 +249,7 @@ public final class CorrectionPlot extends FrequencyPlot {
                 + Readings.gainDb(atCursor(proposal.evidence().judgedDb())) + "   trusted "
                 + Math.round(100 * atCursor(proposal.evidence().trust())) + " %   correction "
                 + Readings.gainDb(atCursor(appliedDb));
-        text(g, reading, scale().right() - 8, top() + 12, TextAlignment.RIGHT, Fonts.BOLD, p.ink());
+        text(g, reading, scale().right() - 8, free(8000), TextAlignment.RIGHT, Fonts.BOLD, p.ink());
     }
 
     /** A bracket over every move, the chosen one with grips; what has been refused or tempered is drawn so. */
