@@ -6,16 +6,20 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import oakmirror.compare.Gap;
+import oakmirror.correction.AppliedCorrection;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.CorrectionSettings.Basis;
+import oakmirror.correction.MoveDecisions;
 import oakmirror.correction.Proposal;
 import oakmirror.dsp.Chain;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.evidence.FaultPrior;
 import oakmirror.finish.FinishSettings;
 import oakmirror.finish.MasterRender;
+import oakmirror.media.ImportedTrack;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.AudioWriter;
 import oakmirror.media.file.OutputFormat;
@@ -98,13 +102,19 @@ final class MatchCommand implements Callable<Integer> {
         checkOutputs();
         ProgressLine progress = new ProgressLine();
         try (Inputs inputs = tracks.read(progress)) {
+            ImportedTrack mix = inputs.mix();
             Proposal proposal = Proposal.derive(
-                    Gap.of(inputs.subjects()), settings, inputs.audio().sampleRate());
+                    Gap.of(inputs.subjects()),
+                    mix.applied(),
+                    settings,
+                    MoveDecisions.NONE,
+                    inputs.audio().sampleRate());
+            AppliedCorrection applied = proposal.applied(mix.measurement().spectrum(), how, mix.applied());
             progress.start("rendering");
             MasterRender render =
                     new MasterRender(inputs.audio(), Chain.of(proposal.filter(how)), finish, inputs.executor());
             boolean replaced = Files.exists(outputs().get(0));
-            Written written = write(proposal, render, inputs.audio().sampleRate(), progress);
+            Written written = write(proposal, applied, render, inputs.audio().sampleRate(), progress);
             String summary = new MatchSummary(inputs, settings, how, finish, proposal).json(written);
             try {
                 TableFiles.writeText(outputs().get(3), summary + "\n");
@@ -146,9 +156,10 @@ final class MatchCommand implements Callable<Integer> {
      */
     record Written(MasterRender.Rendered master, long clipped) {}
 
-    private Written write(Proposal proposal, MasterRender render, int sampleRate, ProgressLine progress)
+    private Written write(
+            Proposal proposal, AppliedCorrection applied, MasterRender render, int sampleRate, ProgressLine progress)
             throws IOException, OutputException {
-        try (AudioWriter writer = OutputFormat.WAV_24.open(outputs().get(0), sampleRate)) {
+        try (AudioWriter writer = OutputFormat.WAV_24.open(outputs().get(0), sampleRate, Optional.of(applied))) {
             MasterRender.Rendered master = render.render(writer::write, progress);
             writer.commit();
             TableFiles.writeCurve(outputs().get(1), proposal);

@@ -6,8 +6,10 @@ import com.fasterxml.jackson.databind.SerializationFeature;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.util.Locale;
+import oakmirror.correction.Correction;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.CorrectionSettings.Basis;
+import oakmirror.correction.Move;
 import oakmirror.correction.Proposal;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.evidence.Evidence;
@@ -54,7 +56,10 @@ record MatchSummary(Inputs inputs, CorrectionSettings settings, Phase phase, Fin
         } else {
             root.put("cautionPercent", Math.round(100 * settings.caution()));
         }
+        root.put("correctedBefore", mix.applied().isPresent());
         evidence(root.putObject("evidence"));
+        moves(root.putArray("moves"));
+        guards(root.putArray("heldBack"));
         root.put("phase", phase.name().toLowerCase(Locale.ROOT))
                 .put("bands", proposal.bands().size());
         root.put("bandFitErrorDb", Figures.rounded(proposal.fitErrorDb(settings.lowHz(), settings.highHz())));
@@ -77,6 +82,27 @@ record MatchSummary(Inputs inputs, CorrectionSettings settings, Phase phase, Fin
         ObjectNode trust = node.putObject("trust");
         for (Zone zone : Zone.values()) {
             trust.put(zone.label(), Figures.rounded(zone.mean(evidence.trust())));
+        }
+    }
+
+    private void moves(ArrayNode list) {
+        for (Move move : proposal.correction().moves()) {
+            list.addObject()
+                    .put("kind", move.kind().name().toLowerCase(Locale.ROOT).replace('_', '-'))
+                    .put("centreHz", Figures.rounded(move.centreHz()))
+                    .put("gainDb", Figures.rounded(move.treatedGainDb() * settings.strength()))
+                    .put("octaves", Figures.rounded(move.treatedOctaves()))
+                    .put("trust", Figures.rounded(move.trust()));
+        }
+    }
+
+    private void guards(ArrayNode list) {
+        for (Correction.Held held : proposal.correction().held()) {
+            list.addObject()
+                    .put("reason", held.reason())
+                    .put("detail", held.detail())
+                    .put("lowHz", Figures.rounded(held.lowHz()))
+                    .put("highHz", Figures.rounded(held.highHz()));
         }
     }
 }

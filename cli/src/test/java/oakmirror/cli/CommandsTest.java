@@ -119,6 +119,15 @@ class CommandsTest extends CommandTest {
         assertThat(heard.truePeak()).isLessThanOrEqualTo(ceiling + 0.05 + 0.05);
         assertThat(summary.get("integratedLufs").asDouble()).isCloseTo(heard.integrated(), within(0.05));
 
+        assertThat(summary.get("basis").asText()).isEqualTo("evidence");
+        assertThat(summary.get("cautionPercent").asInt()).isEqualTo(25);
+        assertThat(summary.get("evidence").get("trust").get("Mid").asDouble()).isBetween(0.05, 1.0);
+        assertThat(summary.get("moves"))
+                .isNotEmpty()
+                .allMatch(m -> m.get("trust").asDouble() > 0.05);
+        assertThat(summary.get("heldBack"))
+                .anyMatch(h -> h.get("reason").asText().equals("outside the range"));
+
         List<String> bands = Files.readAllLines(out.resolve("bands.csv"));
         assertThat(bands.get(0)).isEqualTo("type,frequency_hz,gain_db,q,enabled");
         assertThat(bands.size()).isBetween(2, 13);
@@ -145,6 +154,26 @@ class CommandsTest extends CommandTest {
             }
         }
         assertThat(Math.sqrt(miss / count)).as("dB RMS at %.0f %%", strength).isLessThan(0.25);
+    }
+
+    @Test
+    void whatHasBeenMatchedIsNotCorrectedAgain() throws Exception {
+        Path mix = TestFiles.excerpt(TestFiles.demoMix(), folder.resolve("mix.wav"), 30);
+        Path reference = TestFiles.excerpt(TestFiles.demoReference(), folder.resolve("reference.wav"), 30);
+        assertThat(mostCorrected(mix, reference, "one")).isGreaterThan(1);
+        Path matched = folder.resolve("one").resolve("matched.wav");
+        assertThat(mostCorrected(matched, reference, "two")).isLessThan(0.3);
+    }
+
+    private double mostCorrected(Path mix, Path reference, String name) throws Exception {
+        Path out = folder.resolve(name);
+        Result r = run("match", "--mix", mix.toString(), "--reference", reference.toString(), "--out", out.toString());
+        assertThat(r.code()).as(r.err()).isZero();
+        return Files.readAllLines(out.resolve("curve.csv")).stream()
+                .skip(1)
+                .mapToDouble(l -> Math.abs(Double.parseDouble(l.split(",")[4])))
+                .max()
+                .orElseThrow();
     }
 
     private static double[] gapAt(Path mix, Path reference) throws IOException {

@@ -132,6 +132,23 @@ public record Gap(double[] mixDb, double[] referenceDb, double[] gapDb, boolean[
         return new Each(levels, gap, known);
     }
 
+    /** The gap of a mix that is so many dB lower in each band. */
+    public Gap withMixLowered(double[] db) {
+        double[] lowered = less(mixDb, db, 1);
+        List<Each> others = each.stream()
+                .map(e -> new Each(e.levelDb(), less(e.gapDb(), db, -1), e.known()))
+                .toList();
+        return new Gap(lowered, referenceDb, less(gapDb, db, -1), known, others);
+    }
+
+    private static double[] less(double[] a, double[] b, double factor) {
+        double[] less = a.clone();
+        for (int i = 0; i < less.length; i++) {
+            less[i] -= factor * b[i];
+        }
+        return less;
+    }
+
     /** Whether there is anything to compare. */
     public boolean isKnown() {
         for (boolean k : known) {

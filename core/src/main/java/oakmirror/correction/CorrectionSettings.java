@@ -1,5 +1,6 @@
 package oakmirror.correction;
 
+import java.util.Optional;
 import oakmirror.compare.Gap;
 import oakmirror.evidence.Evidence;
 import oakmirror.evidence.FaultPrior;
@@ -81,9 +82,19 @@ public record CorrectionSettings(
 
     /** Weighs a gap as these settings ask for. */
     public Evidence weigh(Gap gap) {
-        return basis == Basis.EXACT
-                ? Evidence.unweighed(gap)
-                : Evidence.weigh(new Presence(gap, this).comparable(), FaultPrior.ofCaution(caution), range());
+        return weigh(gap, Optional.empty());
+    }
+
+    /** Weighs a gap as these settings ask for, of a mix that may have been corrected before: by evidence as it was then. */
+    public Evidence weigh(Gap gap, Optional<AppliedCorrection> applied) {
+        if (basis == Basis.EXACT) {
+            return Evidence.unweighed(gap);
+        }
+        Gap now = new Presence(gap, this).comparable();
+        FaultPrior prior = FaultPrior.ofCaution(caution);
+        return applied.map(a -> Evidence.weigh(now.withMixLowered(a.matchedDb()), prior, range())
+                        .after(now, a.curveDb()))
+                .orElseGet(() -> Evidence.weigh(now, prior, range()));
     }
 
     /** The same following something else. */

@@ -1,6 +1,7 @@
 package oakmirror.correction;
 
 import java.util.List;
+import java.util.Optional;
 import oakmirror.audio.Decibels;
 import oakmirror.compare.Gap;
 import oakmirror.dsp.ToneFilter;
@@ -33,18 +34,24 @@ public record Proposal(Evidence evidence, Correction correction, List<EqBand> ba
     /**
      * Derives correction and bands from a gap.
      *
+     * @param applied what the mix has been corrected by already
      * @param decisions what was decided about moves
      * @param sampleRate the rate of the mix, which the bands are fitted for
      */
-    public static Proposal derive(Gap gap, CorrectionSettings settings, MoveDecisions decisions, int sampleRate) {
-        Evidence evidence = settings.weigh(gap);
+    public static Proposal derive(
+            Gap gap,
+            Optional<AppliedCorrection> applied,
+            CorrectionSettings settings,
+            MoveDecisions decisions,
+            int sampleRate) {
+        Evidence evidence = settings.weigh(gap, applied);
         Correction correction = Correction.derive(evidence, settings, decisions);
         return new Proposal(evidence, correction, BandFitter.fit(correction, settings, sampleRate));
     }
 
     /** The same, nothing decided. */
     public static Proposal derive(Gap gap, CorrectionSettings settings, int sampleRate) {
-        return derive(gap, settings, MoveDecisions.NONE, sampleRate);
+        return derive(gap, Optional.empty(), settings, MoveDecisions.NONE, sampleRate);
     }
 
     /** What was compared. */
@@ -57,6 +64,12 @@ public record Proposal(Evidence evidence, Correction correction, List<EqBand> ba
         return phase == Phase.MINIMUM
                 ? EqBand.responseDb(bands, BandGrid.centresHz())
                 : correction.curveDb().clone();
+    }
+
+    /** What a mix that is corrected by this has been corrected by then, for its master to carry. */
+    public AppliedCorrection applied(BandSpectrum mix, Phase phase, Optional<AppliedCorrection> before) {
+        AppliedCorrection now = new AppliedCorrection(appliedDb(phase), -loudnessChangeLu(mix, phase));
+        return before.map(b -> b.then(now)).orElse(now);
     }
 
     /** Whether a rate can carry all of its bands. */

@@ -48,6 +48,17 @@ public record Evidence(
         return gap.isKnown() ? new Weighing(gap, prior, counts).evidence() : unweighed(gap);
     }
 
+    /** What is left of it for a mix that is nearer by a curve: of its gap now, judged and supported as before, less what has been done. */
+    public Evidence after(Gap now, double[] doneDb) {
+        double[] judged = judgedDb.clone();
+        double[] supported = supportedDb.clone();
+        for (int b = 0; b < judged.length; b++) {
+            judged[b] -= trust[b] > 0 ? doneDb[b] : 0;
+            supported[b] -= trust[b] > 0 ? doneDb[b] : 0;
+        }
+        return new Evidence(now, judged, supported, trust, credibleDb, likeness, contentDb);
+    }
+
     /** Whether there is anything to go by. */
     public boolean isKnown() {
         return gap.isKnown();

@@ -21,7 +21,7 @@ class WindowSpeed extends CompareWindow {
     }
 
     private static void figure(String name, double value) {
-        System.out.printf("figure %s %.2f%n", name, value);
+        System.out.printf("%nfigure %s %.2f%n", name, value); // on a line of its own, whatever stands before it
     }
 
     @Test

@@ -4,6 +4,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import oakmirror.audio.StereoSource;
+import oakmirror.correction.AppliedCorrection;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.media.cache.ContentKey;
 import oakmirror.rhythm.FullestPassage;
@@ -17,6 +18,7 @@ import oakmirror.rhythm.Rhythm;
  * @param measurement what was measured of all of it
  * @param audio its stereo fold at the rate that was asked for; empty where only figures are kept
  * @param rhythm its tempo and bars, as found
+ * @param applied what it says it has been corrected by already
  * @param warnings what was found wrong with it, each in one sentence
  */
 public record ImportedTrack(
@@ -25,6 +27,7 @@ public record ImportedTrack(
         TrackMeasurement measurement,
         Optional<StereoSource> audio,
         Rhythm rhythm,
+        Optional<AppliedCorrection> applied,
         List<String> warnings) {
 
     /** Copies the list. */

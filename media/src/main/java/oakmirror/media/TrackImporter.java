@@ -22,6 +22,7 @@ import oakmirror.media.cache.MappedClip;
 import oakmirror.media.file.AudioFile;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.DecodedStream;
+import oakmirror.media.file.MasterNote;
 import oakmirror.media.file.Resampler;
 import oakmirror.monitor.TimeStretch;
 import oakmirror.rhythm.Rhythm;
@@ -87,7 +88,8 @@ public final class TrackImporter {
             Rhythm rhythm = TempoFinder.find(measured[0].activity());
             Measured result = new Measured(measured[0], rhythm, stream.warnings());
             cache.keep(result);
-            return new ImportedTrack(path, content, measured[0], Optional.of(clip), rhythm, result.warnings());
+            return new ImportedTrack(
+                    path, content, measured[0], Optional.of(clip), rhythm, MasterNote.read(path), result.warnings());
         } catch (AudioFileException e) {
             throw e;
         } catch (IOException e) {
@@ -126,6 +128,7 @@ public final class TrackImporter {
                         whole,
                         Optional.of(clip),
                         kept.get().rhythm(),
+                        MasterNote.read(path),
                         kept.get().warnings()));
     }
 

@@ -30,6 +30,7 @@ import oakmirror.desk.plot.OutcomeStrip;
 import oakmirror.desk.plot.ZoneRow;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.evidence.FaultPrior;
+import oakmirror.media.ImportedTrack;
 import oakmirror.readings.Readings;
 import oakmirror.session.Session;
 
@@ -272,7 +273,7 @@ public final class ShapePage extends VBox {
         double[] applied = proposal.appliedDb(session.phase());
         plot.show(proposal, applied, session.correction());
         boolean known = proposal.gap().isKnown();
-        explanation.setText(known ? sentence(proposal, session, madeUp) : "no correction yet");
+        explanation.setText(known ? sentence(proposal, session, madeUp, correctedBefore()) : "no correction yet");
         CorrectionSettings c = session.correction();
         double miss = proposal.fitErrorDb(c.lowHz(), c.highHz());
         boolean far = known && session.phase() == Phase.MINIMUM && miss > FAR_OFF_DB;
@@ -298,8 +299,17 @@ public final class ShapePage extends VBox {
         showChosen(proposal);
     }
 
+    private boolean correctedBefore() {
+        return workspace
+                .tracks()
+                .mix()
+                .flatMap(TrackSlot::imported)
+                .flatMap(ImportedTrack::applied)
+                .isPresent();
+    }
+
     /** What is proposed, in a sentence. */
-    private static String sentence(Proposal proposal, Session session, double madeUp) {
+    private static String sentence(Proposal proposal, Session session, double madeUp, boolean before) {
         long taken =
                 proposal.correction().moves().stream().filter(Move::isTaken).count();
         String moves = taken == 0 ? "No moves" : taken == 1 ? "One move" : taken + " moves";
@@ -309,6 +319,7 @@ public final class ShapePage extends VBox {
                 : Math.round(100 * proposal.evidence().supportedPart()) + " % of the gap is likely a fault";
         int lapsed = proposal.correction().lapsed().size();
         return moves + " · " + part + " · level made up " + Readings.gainDb(madeUp)
+                + (before ? " · less what this master was corrected by" : "")
                 + (lapsed == 0
                         ? ""
                         : lapsed == 1

@@ -2,6 +2,8 @@ package oakmirror.media.file;
 
 import java.nio.file.Path;
 import java.util.Locale;
+import java.util.Optional;
+import oakmirror.correction.AppliedCorrection;
 
 /** The kinds of file that can be written. */
 public enum OutputFormat {
@@ -52,11 +54,20 @@ public enum OutputFormat {
      * @throws AudioFileException when the folder is missing or cannot be written
      */
     public AudioWriter open(Path file, int sampleRate) throws AudioFileException {
+        return open(file, sampleRate, Optional.empty());
+    }
+
+    /**
+     * Starts a stereo file that says what it was corrected by, where its format can (WAV).
+     *
+     * @throws AudioFileException when the folder is missing or cannot be written
+     */
+    public AudioWriter open(Path file, int sampleRate, Optional<AppliedCorrection> applied) throws AudioFileException {
         PendingFile pending = PendingFile.create(file);
         try {
             return ending.equals("flac")
                     ? new FlacWriter(pending, sampleRate, bits)
-                    : new WavWriter(pending, sampleRate, bits);
+                    : new WavWriter(pending, sampleRate, bits, applied);
         } catch (java.io.IOException e) {
             pending.discard();
             throw pending.failure(e);

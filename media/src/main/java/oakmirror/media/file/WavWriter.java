@@ -6,6 +6,8 @@ import java.nio.ByteOrder;
 import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.StandardOpenOption;
+import java.util.Optional;
+import oakmirror.correction.AppliedCorrection;
 import oakmirror.dsp.TpdfDither;
 
 /**
@@ -27,10 +29,12 @@ final class WavWriter implements AudioWriter {
     private final TpdfDither[] dither;
     private final ByteBuffer buffer = ByteBuffer.allocateDirect(1 << 16).order(ByteOrder.LITTLE_ENDIAN);
     private final int headerBytes;
+    private final byte[] note;
     private long frames;
 
-    WavWriter(PendingFile pending, int sampleRate, int bits) throws IOException {
+    WavWriter(PendingFile pending, int sampleRate, int bits, Optional<AppliedCorrection> applied) throws IOException {
         this.pending = pending;
+        this.note = applied.map(MasterNote::content).orElse(new byte[0]);
         this.bits = bits;
         this.sampleRate = sampleRate;
         this.dither =
@@ -44,7 +48,8 @@ final class WavWriter implements AudioWriter {
     private ByteBuffer header(long dataBytes) {
         boolean isFloat = bits == 32;
         int formatBytes = isFloat ? 18 : 16;
-        int size = 12 + 8 + DS64_BYTES + 8 + formatBytes + (isFloat ? 12 : 0) + 8;
+        int noteBytes = note.length == 0 ? 0 : 8 + note.length;
+        int size = 12 + 8 + DS64_BYTES + 8 + formatBytes + (isFloat ? 12 : 0) + noteBytes + 8;
         long riffBytes = size - 8 + dataBytes + (dataBytes & 1);
         boolean big = riffBytes > LARGEST_RIFF;
         ByteBuffer h = ByteBuffer.allocate(size).order(ByteOrder.LITTLE_ENDIAN);
@@ -65,6 +70,9 @@ final class WavWriter implements AudioWriter {
         if (isFloat) {
             h.putShort((short) 0);
             tag(h, "fact").putInt(4).putInt(big ? -1 : (int) frames);
+        }
+        if (note.length > 0) {
+            tag(h, MasterNote.CHUNK).putInt(note.length).put(note);
         }
         tag(h, "data").putInt(big ? -1 : (int) dataBytes);
         return h.flip();

@@ -13,6 +13,7 @@ import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import oakmirror.audio.Progress;
 import oakmirror.audio.StereoSource;
+import oakmirror.correction.AppliedCorrection;
 import oakmirror.correction.Proposal;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
@@ -165,7 +166,8 @@ public final class Finishing {
                 then.accept(Optional.empty(), "The mix could not be read; Gather says why.");
                 return;
             }
-            Inputs inputs = new Inputs(render(basis.get()), basis.get().mix().sampleRate(), inputFiles());
+            Inputs inputs =
+                    new Inputs(render(basis.get()), basis.get().mix().sampleRate(), inputFiles(), applied(basis.get()));
             background.submit(
                     Kind.RENDER,
                     "Rendering " + file.getFileName(),
@@ -185,7 +187,17 @@ public final class Finishing {
     }
 
     /** What a render needs, taken together at one moment. */
-    private record Inputs(MasterRender render, int sampleRate, List<Path> files) {}
+    private record Inputs(MasterRender render, int sampleRate, List<Path> files, Optional<AppliedCorrection> applied) {}
+
+    /** What the master will have been corrected by, for it to carry. */
+    private Optional<AppliedCorrection> applied(Basis basis) {
+        return workspace
+                .tracks()
+                .mix()
+                .flatMap(TrackSlot::imported)
+                .filter(m -> basis.proposal().gap().isKnown())
+                .map(m -> basis.proposal().applied(m.measurement().spectrum(), basis.phase(), m.applied()));
+    }
 
     private List<Path> inputFiles() {
         return workspace.session().tracks().stream()
@@ -199,7 +211,7 @@ public final class Finishing {
             throw new AudioFileException(wanted.getFileName() + " is one of the tracks; choose another name.");
         }
         Path file = OutputNames.free(wanted);
-        try (AudioWriter writer = format.open(file, inputs.sampleRate())) {
+        try (AudioWriter writer = format.open(file, inputs.sampleRate(), inputs.applied())) {
             MasterRender.Rendered master = inputs.render().render(writer::write, progress);
             writer.commit();
             return new Written(file, master);

@@ -10,12 +10,14 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import oakmirror.compare.Gap;
 import oakmirror.compare.Subject;
+import oakmirror.correction.AppliedCorrection;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.MoveDecisions;
 import oakmirror.correction.Proposal;
 import oakmirror.level.LevelMatch;
 import oakmirror.level.TrackLevel;
 import oakmirror.measure.Provenance;
+import oakmirror.media.ImportedTrack;
 import oakmirror.media.work.Background;
 import oakmirror.media.work.Kind;
 import oakmirror.media.work.Newest;
@@ -39,8 +41,8 @@ public final class Derivation {
     private final ReadOnlyBooleanWrapper settled = new ReadOnlyBooleanWrapper(true);
     private final List<Runnable> afterSettling = new ArrayList<>();
     private final Newest<Proposal> proposer;
-    private Basis proposedFor =
-            new Basis(Optional.empty(), List.of(), Session.EMPTY.correction(), MoveDecisions.NONE, USUAL_RATE);
+    private Basis proposedFor = new Basis(
+            Optional.empty(), Optional.empty(), List.of(), Session.EMPTY.correction(), MoveDecisions.NONE, USUAL_RATE);
     private boolean proposing;
     private double correctedPeakDbtp = Double.NEGATIVE_INFINITY;
 
@@ -76,6 +78,7 @@ public final class Derivation {
     /** What the proposal follows from: it is worked out again only when some of it has changed. */
     private record Basis(
             Optional<Provenance> mix,
+            Optional<AppliedCorrection> applied,
             List<Provenance> references,
             CorrectionSettings correction,
             MoveDecisions moves,
@@ -88,6 +91,7 @@ public final class Derivation {
         List<Subject> subjects = subjects();
         Basis now = new Basis(
                 Subject.mix(subjects).map(m -> m.compared().provenance()),
+                tracks.mix().flatMap(TrackSlot::imported).flatMap(ImportedTrack::applied),
                 Subject.references(subjects).stream()
                         .map(r -> r.compared().provenance())
                         .toList(),
@@ -107,7 +111,12 @@ public final class Derivation {
         boolean ready = basis.mix().isPresent();
         proposer.submit(
                 progress -> ready
-                        ? Proposal.derive(Gap.of(subjects), basis.correction(), basis.moves(), basis.sampleRate())
+                        ? Proposal.derive(
+                                Gap.of(subjects),
+                                basis.applied(),
+                                basis.correction(),
+                                basis.moves(),
+                                basis.sampleRate())
                         : Proposal.none(),
                 made -> proposed(basis, made),
                 failure -> {
