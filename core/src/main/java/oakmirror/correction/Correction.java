@@ -26,9 +26,6 @@ public record Correction(double[] curveDb, List<Held> held, List<Move> moves, Li
 
     private static final double NOTHING_RAISED_HZ = 20;
 
-    private static final List<Guard> ALWAYS = List.of(new RangeGuard());
-    private static final List<Guard> BY_EVIDENCE = List.of(new RangeGuard(), new ResonanceGuard());
-
     /**
      * A stretch that is held back.
      *
@@ -80,10 +77,11 @@ public record Correction(double[] curveDb, List<Held> held, List<Move> moves, Li
         double[] curve = settings.basis() == Basis.EXACT
                 ? OctaveSmoothing.smooth(evidence.supportedDb(), counts, settings.resolutionOctaves())
                 : evidence.supportedDb().clone();
-        for (Guard guard : settings.basis() == Basis.EXACT ? ALWAYS : BY_EVIDENCE) {
-            curve = guard.hold(curve, evidence, settings, held);
+        curve = new RangeGuard().hold(curve, evidence, settings, held);
+        if (settings.holds(GuardKind.RESONANCE)) {
+            curve = new ResonanceGuard().hold(curve, evidence, settings, held);
         }
-        if (settings.basis() == Basis.EVIDENCE) {
+        if (settings.holds(GuardKind.PRESENCE)) {
             held.addAll(new Presence(evidence.gap(), settings).held());
         }
         return curve;

@@ -1,6 +1,8 @@
 package oakmirror.correction;
 
+import java.util.EnumSet;
 import java.util.Optional;
+import java.util.Set;
 import oakmirror.compare.Gap;
 import oakmirror.evidence.Evidence;
 import oakmirror.evidence.FaultPrior;
@@ -17,6 +19,7 @@ import oakmirror.spectrum.BandGrid;
  * @param mostCutDb no dip gets deeper than this, above 0
  * @param lowHz below this the gap does not count: a dip holds on down to 0 Hz, a rise fades to nothing at 20 Hz
  * @param highHz above this the gap does not count: the correction holds on
+ * @param released guards that are let go
  */
 public record CorrectionSettings(
         Basis basis,
@@ -26,7 +29,8 @@ public record CorrectionSettings(
         double mostBoostDb,
         double mostCutDb,
         double lowHz,
-        double highHz) {
+        double highHz,
+        Set<GuardKind> released) {
 
     /** What is followed. */
     public enum Basis {
@@ -43,11 +47,12 @@ public record CorrectionSettings(
     public static final double BROADEST_OCTAVES = 1;
 
     /** All that the evidence supports, +6/−9 dB, 30 Hz to 16 kHz (limits and range: common practice, no source). */
-    public static final CorrectionSettings DEFAULT =
-            new CorrectionSettings(Basis.EVIDENCE, FaultPrior.USUAL_CAUTION, 1, FINEST_OCTAVES, 6, 9, 30, 16000);
+    public static final CorrectionSettings DEFAULT = new CorrectionSettings(
+            Basis.EVIDENCE, FaultPrior.USUAL_CAUTION, 1, FINEST_OCTAVES, 6, 9, 30, 16000, Set.of());
 
-    /** Checks the ranges. */
+    /** Checks the ranges and copies the set. */
     public CorrectionSettings {
+        released = Set.copyOf(released);
         require(caution >= 0 && caution <= 1, "caution lies between 0 and 1");
         require(strength >= 0 && strength <= 1, "strength lies between 0 and 1");
         require(
@@ -90,7 +95,7 @@ public record CorrectionSettings(
         if (basis == Basis.EXACT) {
             return Evidence.unweighed(gap);
         }
-        Gap now = new Presence(gap, this).comparable();
+        Gap now = holds(GuardKind.PRESENCE) ? new Presence(gap, this).comparable() : gap;
         FaultPrior prior = FaultPrior.ofCaution(caution);
         return applied.map(a -> Evidence.weigh(now.withMixLowered(a.matchedDb()), prior, range())
                         .after(now, a.curveDb()))
@@ -100,26 +105,48 @@ public record CorrectionSettings(
     /** The same following something else. */
     public CorrectionSettings withBasis(Basis value) {
         return new CorrectionSettings(
-                value, caution, strength, resolutionOctaves, mostBoostDb, mostCutDb, lowHz, highHz);
+                value, caution, strength, resolutionOctaves, mostBoostDb, mostCutDb, lowHz, highHz, released);
     }
 
     /** The same with another caution. */
     public CorrectionSettings withCaution(double value) {
-        return new CorrectionSettings(basis, value, strength, resolutionOctaves, mostBoostDb, mostCutDb, lowHz, highHz);
+        return new CorrectionSettings(
+                basis, value, strength, resolutionOctaves, mostBoostDb, mostCutDb, lowHz, highHz, released);
     }
 
     /** The same with another strength. */
     public CorrectionSettings withStrength(double value) {
-        return new CorrectionSettings(basis, caution, value, resolutionOctaves, mostBoostDb, mostCutDb, lowHz, highHz);
+        return new CorrectionSettings(
+                basis, caution, value, resolutionOctaves, mostBoostDb, mostCutDb, lowHz, highHz, released);
     }
 
     /** The same with another resolution. */
     public CorrectionSettings withResolution(double octaves) {
-        return new CorrectionSettings(basis, caution, strength, octaves, mostBoostDb, mostCutDb, lowHz, highHz);
+        return new CorrectionSettings(
+                basis, caution, strength, octaves, mostBoostDb, mostCutDb, lowHz, highHz, released);
     }
 
     /** The same with other limits. */
     public CorrectionSettings withLimits(double boostDb, double cutDb) {
-        return new CorrectionSettings(basis, caution, strength, resolutionOctaves, boostDb, cutDb, lowHz, highHz);
+        return new CorrectionSettings(
+                basis, caution, strength, resolutionOctaves, boostDb, cutDb, lowHz, highHz, released);
+    }
+
+    /** The same with a guard let go, or holding again. */
+    public CorrectionSettings withReleased(GuardKind guard, boolean value) {
+        Set<GuardKind> next = EnumSet.noneOf(GuardKind.class);
+        next.addAll(released);
+        if (value) {
+            next.add(guard);
+        } else {
+            next.remove(guard);
+        }
+        return new CorrectionSettings(
+                basis, caution, strength, resolutionOctaves, mostBoostDb, mostCutDb, lowHz, highHz, next);
+    }
+
+    /** Whether a guard holds: those that can be let go do nothing in an exact correction. */
+    boolean holds(GuardKind guard) {
+        return basis == Basis.EVIDENCE && !released.contains(guard);
     }
 }

@@ -50,6 +50,12 @@ class GuardsTest {
         return Correction.derive(usual.weigh(gap), usual);
     }
 
+    private static Correction released(GuardKind guard, DoubleUnaryOperator mixDb, DoubleUnaryOperator referenceDb) {
+        Gap gap = Gap.between(spectrum(mixDb), -20, List.of(new Gap.Reference(spectrum(referenceDb), -20)));
+        CorrectionSettings free = CorrectionSettings.DEFAULT.withReleased(guard, true);
+        return Correction.derive(free.weigh(gap), free);
+    }
+
     private static double most(Correction c, double lowHz, double highHz) {
         return Arrays.stream(c.curveDb(), BandGrid.bandOf(lowHz), BandGrid.bandOf(highHz))
                 .map(Math::abs)
@@ -126,6 +132,20 @@ class GuardsTest {
         assertThat(c.curveDb()[BandGrid.bandOf(140)]).isCloseTo(-5, within(0.3));
         assertThat(most(c, 2000, 20000)).isLessThan(0.5);
         assertThat(only(c).reason()).isEqualTo("not in the references");
+    }
+
+    @Test
+    void aGuardThatIsLetGoHoldsNothing() {
+        Correction copied = released(GuardKind.RESONANCE, f -> 0, resonance(1250));
+        assertThat(copied.curveDb()[BandGrid.bandOf(1250)]).isGreaterThan(5);
+        Correction cut = released(GuardKind.PRESENCE, f -> 0, f -> f < 60 ? -50 : 0);
+        assertThat(cut.curveDb()[BandGrid.bandOf(40)]).isLessThan(-5);
+        for (Correction c : List.of(copied, cut)) {
+            assertThat(c.held()).extracting(Held::reason).containsOnly("outside the range");
+        }
+        CorrectionSettings usual = CorrectionSettings.DEFAULT;
+        assertThat(usual.withReleased(GuardKind.RESONANCE, true).withReleased(GuardKind.RESONANCE, false))
+                .isEqualTo(usual);
     }
 
     @Test

@@ -7,6 +7,7 @@ import static org.assertj.core.api.Assertions.within;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import oakmirror.audio.TimeRange;
 import oakmirror.compare.Gap;
 import oakmirror.correction.CorrectionSettings;
@@ -35,7 +36,8 @@ class SettingsTest {
         "NaN,0.3,6,9"
     })
     void correctionsOutsideTheirRangesCannotBe(double strength, double octaves, double boost, double cut) {
-        assertThatThrownBy(() -> new CorrectionSettings(Basis.EXACT, 0.5, strength, octaves, boost, cut, 30, 16000))
+        assertThatThrownBy(() ->
+                        new CorrectionSettings(Basis.EXACT, 0.5, strength, octaves, boost, cut, 30, 16000, Set.of()))
                 .isInstanceOf(IllegalArgumentException.class);
     }
 
@@ -168,7 +170,7 @@ class SettingsTest {
         java.util.Arrays.fill(known, true);
         double[] even = new double[BandGrid.SIZE];
         java.util.Arrays.fill(even, -4);
-        CorrectionSettings wide = new CorrectionSettings(Basis.EXACT, 0.5, 1, 1.0 / 12, 24, 24, 20, 20000);
+        CorrectionSettings wide = new CorrectionSettings(Basis.EXACT, 0.5, 1, 1.0 / 12, 24, 24, 20, 20000, Set.of());
         Proposal lower = Proposal.derive(new Gap(new double[even.length], even, even, known), wide, 48000);
         BandSpectrum mix = new BandSpectrum(power, BandGrid.SIZE, 1);
         assertThat(lower.loudnessChangeLu(mix, Phase.LINEAR)).isCloseTo(-4, within(0.02));

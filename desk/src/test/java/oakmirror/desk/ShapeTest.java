@@ -14,6 +14,7 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import oakmirror.correction.CorrectionSettings.Basis;
+import oakmirror.correction.GuardKind;
 import oakmirror.correction.Move;
 import oakmirror.correction.Treatment;
 import oakmirror.desk.model.listen.MonitorControls.Band;
@@ -126,5 +127,15 @@ class ShapeTest extends WindowTest {
         waitUntil(() -> moves().size() > 10);
         assertThat(lookup("#caution").query().getParent().isVisible()).isFalse();
         assertThat(lookup("#resolution").query().getParent().isVisible()).isTrue();
+    }
+
+    @Test
+    void aGuardIsLetGoAndHoldsAgain() throws Exception {
+        openShape();
+        for (boolean released : new boolean[] {true, false}) {
+            clickOn("#guards");
+            clickOn("hold back copied resonances");
+            waitUntil(() -> session().correction().released().contains(GuardKind.RESONANCE) == released);
+        }
     }
 }

@@ -11,6 +11,7 @@ import javafx.scene.control.Control;
 import javafx.scene.control.Label;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.MenuItem;
+import javafx.scene.control.SpinnerValueFactory;
 import javafx.scene.control.TextInputDialog;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.Tooltip;
@@ -21,6 +22,7 @@ import javafx.stage.Window;
 import javafx.util.Duration;
 import javafx.util.StringConverter;
 import oakmirror.desk.model.work.Coalesced;
+import oakmirror.readings.Readings;
 
 /** Small parts that every page is made of. */
 public final class Ui {
@@ -119,6 +121,26 @@ public final class Ui {
         } else {
             control.getTooltip().setText(text);
         }
+    }
+
+    /** A number with one decimal as it is shown and typed, with either minus sign and either decimal sign; what is no number leaves the value. */
+    public static StringConverter<Double> typed(SpinnerValueFactory<Double> values) {
+        return new StringConverter<>() {
+            @Override
+            public String toString(Double value) {
+                return value == null ? "" : Readings.level(value);
+            }
+
+            @Override
+            public Double fromString(String text) {
+                try {
+                    return Double.parseDouble(
+                            text.strip().replace('−', '-').replace(',', '.').replace("+", ""));
+                } catch (NumberFormatException e) {
+                    return values.getValue();
+                }
+            }
+        };
     }
 
     /** Shows values of a choice by their names. */

@@ -10,7 +10,6 @@ import javafx.scene.control.Spinner;
 import javafx.scene.control.SpinnerValueFactory;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.HBox;
-import javafx.util.StringConverter;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.level.LevelMatch;
@@ -116,21 +115,7 @@ final class LevelStrip extends HBox {
         stated.setEditable(true);
         stated.setPrefWidth(78);
         SpinnerValueFactory<Double> values = new SpinnerValueFactory.DoubleSpinnerValueFactory(-60, 20, -18, 0.5);
-        values.setConverter(new StringConverter<>() {
-            @Override
-            public String toString(Double value) {
-                return value == null ? "" : Readings.level(value);
-            }
-
-            @Override
-            public Double fromString(String text) {
-                try {
-                    return Double.parseDouble(text.strip().replace('−', '-').replace(',', '.'));
-                } catch (NumberFormatException e) {
-                    return values.getValue();
-                }
-            }
-        });
+        values.setConverter(Ui.typed(values));
         stated.setValueFactory(values);
         stated.valueProperty().subscribe(v -> {
             if (v != null && !showing) {

@@ -13,7 +13,6 @@ import javafx.scene.control.SpinnerValueFactory;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
-import javafx.util.StringConverter;
 import oakmirror.correction.AddedMove;
 import oakmirror.correction.Move;
 import oakmirror.correction.MoveDecisions;
@@ -60,12 +59,15 @@ final class MovePanel extends HBox {
         refused.setOnAction(e -> treat(move().map(m -> m.treatment().withRefused(refused.isSelected())), false));
         monitor.bandProperty().subscribe(b -> showHeard());
         title.setId("move-title");
+        HBox ways = new HBox(4, before, next);
+        ways.setAlignment(Pos.CENTER_LEFT);
+        ways.setMinWidth(USE_PREF_SIZE);
         VBox words = new VBox(1, title, reason);
         words.setMinWidth(120);
         HBox.setHgrow(words, javafx.scene.layout.Priority.ALWAYS);
         getChildren()
                 .addAll(
-                        new HBox(4, before, next),
+                        ways,
                         words,
                         gain,
                         Ui.label("dB", "quiet"),
@@ -74,9 +76,8 @@ final class MovePanel extends HBox {
                         hear,
                         refused,
                         reset);
-        ((HBox) getChildren().get(0)).setAlignment(Pos.CENTER_LEFT);
         setAlignment(Pos.CENTER_LEFT);
-        setSpacing(8);
+        setSpacing(10);
         getStyleClass().add("move");
         setId("move");
     }
@@ -90,22 +91,7 @@ final class MovePanel extends HBox {
         spinner.setMinWidth(82);
         SpinnerValueFactory<Double> values =
                 new SpinnerValueFactory.DoubleSpinnerValueFactory(least, most, Math.max(least, 0), step);
-        values.setConverter(new StringConverter<>() {
-            @Override
-            public String toString(Double value) {
-                return value == null ? "" : Readings.level(value);
-            }
-
-            @Override
-            public Double fromString(String text) {
-                try {
-                    return Double.parseDouble(
-                            text.strip().replace('−', '-').replace(',', '.').replace("+", ""));
-                } catch (NumberFormatException e) {
-                    return values.getValue();
-                }
-            }
-        });
+        values.setConverter(Ui.typed(values));
         spinner.setValueFactory(values);
         Ui.tip(spinner, tooltip);
         spinner.valueProperty().subscribe(v -> {

@@ -5,7 +5,9 @@ import java.util.Optional;
 import java.util.function.DoubleFunction;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
+import javafx.scene.control.CheckMenuItem;
 import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.layout.HBox;
@@ -14,6 +16,7 @@ import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.CorrectionSettings.Basis;
+import oakmirror.correction.GuardKind;
 import oakmirror.correction.Move;
 import oakmirror.correction.MoveDecision;
 import oakmirror.correction.Outcome;
@@ -194,13 +197,35 @@ public final class ShapePage extends VBox {
         workspace
                 .sessionProperty()
                 .subscribe(s -> group.selectToggle(s.correction().basis() == Basis.EXACT ? exact : evidence));
-        return new HBox(4, evidence, exact);
+        HBox choices = new HBox(4, guards(), evidence, exact);
+        HBox.setMargin(evidence, new Insets(0, 0, 0, 10));
+        choices.setAlignment(Pos.CENTER_LEFT);
+        return choices;
     }
 
     private void follow(Basis basis) {
         workspace.change(
                 "follow something else", s -> s.withCorrection(s.correction().withBasis(basis)));
         showSettings(workspace.session());
+    }
+
+    /** Which guards hold. */
+    private MenuButton guards() {
+        MenuButton button = new MenuButton("Guards");
+        button.setId("guards");
+        button.getStyleClass().add("framed");
+        Ui.tip(button, "What is held back whatever the evidence says; each can be let go");
+        for (GuardKind guard : GuardKind.values()) {
+            CheckMenuItem item = new CheckMenuItem("hold back " + guard.label());
+            item.setOnAction(e -> workspace.change(
+                    "let a guard go or hold",
+                    s -> s.withCorrection(s.correction().withReleased(guard, !item.isSelected()))));
+            workspace
+                    .sessionProperty()
+                    .subscribe(s -> item.setSelected(!s.correction().released().contains(guard)));
+            button.getItems().add(item);
+        }
+        return button;
     }
 
     private HBox phase() {

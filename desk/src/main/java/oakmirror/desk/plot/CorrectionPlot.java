@@ -2,7 +2,9 @@ package oakmirror.desk.plot;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
+import java.util.stream.IntStream;
 import javafx.scene.Cursor;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.input.MouseButton;
@@ -44,6 +46,7 @@ public final class CorrectionPlot extends FrequencyPlot {
 
     private static final double BRACKETS = 34;
     private static final double NOTES = 50;
+    private static final double LEGEND_HZ = 33;
     private static final double GRIP = 6;
     private static final double SLOP = 3;
     private static final double NOTE_WIDTH = 150;
@@ -212,7 +215,14 @@ public final class CorrectionPlot extends FrequencyPlot {
             String legend = proposal.evidence().contentDb() > 0
                     ? "thin: the gap, as broadly as it is judged · wash: what could as well be so"
                     : "thin: the gap";
-            text(g, legend, scale().left() + 8, free(60), TextAlignment.LEFT, Fonts.SMALL, p.quiet());
+            text(
+                    g,
+                    legend,
+                    Math.max(scale().left() + 8, scale().x(LEGEND_HZ)),
+                    free(60),
+                    TextAlignment.LEFT,
+                    Fonts.SMALL,
+                    p.quiet());
         }
         brackets(g, p);
         notes(g, p);
@@ -255,7 +265,11 @@ public final class CorrectionPlot extends FrequencyPlot {
     /** A bracket over every move, the chosen one with grips; what has been refused or tempered is drawn so. */
     private void brackets(GraphicsContext g, Palette p) {
         double free = scale().left() - 40;
-        for (int i = 0; i < moves().size(); i++) {
+        List<Integer> fromLeft = IntStream.range(0, moves().size())
+                .boxed()
+                .sorted(Comparator.comparingDouble(i -> left(moves().get(i))))
+                .toList();
+        for (int i : fromLeft) {
             Move move = moves().get(i);
             boolean is = i == chosen;
             double left = left(move);
