@@ -51,6 +51,7 @@ public final class RecordingsRun {
         compareSettings(groups);
         compareCautions(groups);
         real.knownFilters();
+        fights(groups);
         real.halves(groups);
         again(groups);
     }
@@ -219,6 +220,40 @@ public final class RecordingsRun {
                 Judge.quantile(values, 0.5),
                 Judge.quantile(values, 0.95),
                 Judge.quantile(values, 1));
+    }
+
+    /** What bands do against each other: the sum of their gains' magnitudes over that of what they add up to. */
+    private static void fights(Map<String, List<Case>> groups) {
+        List<Double> parts = new ArrayList<>();
+        List<Double> counts = new ArrayList<>();
+        Random random = new Random(3);
+        for (List<Case> cases : groups.values()) {
+            for (Case c : cases) {
+                Gap gap = Judge.gap(Judge.coloured(c.mix(), Faults.broad(random)), c.references());
+                List<EqBand> bands = Proposal.derive(gap, USUAL, 44100).bands();
+                double each = 0;
+                double together = 0;
+                for (double hz : BandGrid.centresHz()) {
+                    double sum = 0;
+                    for (EqBand band : bands) {
+                        double gain = band.section().gainDb(hz);
+                        each += Math.abs(gain);
+                        sum += gain;
+                    }
+                    together += Math.abs(sum);
+                }
+                if (!bands.isEmpty()) {
+                    parts.add(each / together);
+                    counts.add((double) bands.size());
+                }
+            }
+        }
+        System.out.printf(
+                Locale.ROOT,
+                "%nBands' gains over their sum, median / 95 %% / worst: %s; bands: %s%nfigure correction.fights %.3f%n",
+                three(parts),
+                three(counts),
+                Judge.quantile(parts, 0.95));
     }
 
     /** How far the correction from first halves and that from second halves differ, over their RMS. */

@@ -34,7 +34,7 @@ public final class BandFitter {
     public static final double USUAL_TOLERANCE_DB = 0.15;
 
     private static final int POINT_STEP = 2;
-    private static final double GAIN_COST = 0.2;
+    private static final double GAIN_COST = 0.3;
     private static final double OUTSIDE_WEIGHT = 0.1;
     private static final double BEYOND_WEIGHT = 0.3;
     /** Up to this part of the rate a digital filter can be shaped. */
@@ -44,7 +44,7 @@ public final class BandFitter {
     private static final double BEYOND_STEP = Math.pow(2, 1.0 / 6);
     private static final double SMALLEST_GAIN_DB = 0.1;
     private static final double MAX_GAIN_DB = 15;
-    private static final double[] BELL_Q = {0.3, 8};
+    private static final double[] BELL_Q = {0.45, 8};
     private static final double[] SHELF_Q = {0.35, 0.9};
     private static final double[] BELL_HZ = {24, 17000};
     private static final double[] LOW_SHELF_HZ = {30, 400};

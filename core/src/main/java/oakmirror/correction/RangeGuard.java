@@ -7,7 +7,10 @@ import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
 
 /** Lets nothing through outside the range. */
-final class RangeGuard implements Guard {
+public final class RangeGuard implements Guard {
+
+    /** What it says. */
+    public static final String REASON = "outside the range";
 
     @Override
     public double[] hold(double[] curve, Evidence evidence, CorrectionSettings settings, List<Held> held) {
@@ -22,11 +25,10 @@ final class RangeGuard implements Guard {
         }
         String detail = "of " + Readings.about(settings.lowHz()) + " to " + Readings.about(settings.highHz());
         if (first > 0) {
-            held.add(new Held("outside the range", detail, BandGrid.lowerEdgeHz(0), BandGrid.lowerEdgeHz(first)));
+            held.add(new Held(REASON, detail, BandGrid.lowerEdgeHz(0), BandGrid.lowerEdgeHz(first)));
         }
         if (last >= 0 && last < next.length - 1) {
-            held.add(new Held(
-                    "outside the range", detail, BandGrid.lowerEdgeHz(last + 1), BandGrid.lowerEdgeHz(next.length)));
+            held.add(new Held(REASON, detail, BandGrid.lowerEdgeHz(last + 1), BandGrid.lowerEdgeHz(next.length)));
         }
         return next;
     }

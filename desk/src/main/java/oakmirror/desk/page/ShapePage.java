@@ -21,6 +21,7 @@ import oakmirror.correction.Move;
 import oakmirror.correction.MoveDecision;
 import oakmirror.correction.Outcome;
 import oakmirror.correction.Proposal;
+import oakmirror.correction.RangeGuard;
 import oakmirror.correction.Treatment;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.listen.MonitorControls;
@@ -324,6 +325,14 @@ public final class ShapePage extends VBox {
         showChosen(proposal);
     }
 
+    /** Where guards hold it back; the range is no guard that would surprise. */
+    private static String heldBack(Proposal proposal) {
+        long places = proposal.correction().held().stream()
+                .filter(h -> !h.reason().equals(RangeGuard.REASON))
+                .count();
+        return places == 0 ? "" : places == 1 ? " · held back in one place" : " · held back in " + places + " places";
+    }
+
     private boolean correctedBefore() {
         return workspace
                 .tracks()
@@ -344,6 +353,7 @@ public final class ShapePage extends VBox {
                 : Math.round(100 * proposal.evidence().supportedPart()) + " % of the gap is likely a fault";
         int lapsed = proposal.correction().lapsed().size();
         return moves + " · " + part + " · level made up " + Readings.gainDb(madeUp)
+                + heldBack(proposal)
                 + (before ? " · less what this master was corrected by" : "")
                 + (lapsed == 0
                         ? ""
