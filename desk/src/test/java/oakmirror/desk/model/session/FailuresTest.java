@@ -27,7 +27,7 @@ class FailuresTest extends ModelTest {
         assertThat(onFx(() -> slot(0).failureProperty().get())).isEqualTo("Reading “x” failed; the log says why.");
         assertThat(onFx(() -> slot(0).isBusy())).isFalse();
         assertThat(onFx(() -> List.copyOf(workspace.jobs().running()))).isEmpty();
-        assertThat(onFx(() -> workspace.settledProperty().get())).isTrue();
+        waitUntil(() -> workspace.settledProperty().get());
         fx(() -> workspace.tracks().readAgain(slot(0)));
         waitUntil(() -> !slot(0).isBusy());
         assertThat(onFx(() -> slot(0).failureProperty().get()))
@@ -46,7 +46,7 @@ class FailuresTest extends ModelTest {
         choose(0, 0.5, 2);
         waitUntil(() -> !slot(0).passageFailureProperty().get().isEmpty());
         assertThat(told).containsExactly("Measuring the passage of “x” failed; the log says why.");
-        assertThat(onFx(() -> workspace.settledProperty().get())).isTrue();
+        waitUntil(() -> workspace.settledProperty().get());
         fx(() -> workspace.tracks().measureAgain(slot(0)));
         waitUntil(() -> told.size() == 2);
         choose(0, 0, 3);
