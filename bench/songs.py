@@ -1,6 +1,6 @@
 #!/usr/bin/env python3
 """Many finished songs of one production, made by the demo's generator with other seeds, keys, tempos, forms and levels of players, into a
-folder that is named, as OGG. What is there already stays. The second argument says how many, 24 otherwise."""
+folder that is named, as OGG. What is there already stays. The second argument says how many, 24 otherwise. Needs what demo/make_demo.py needs."""
 import os
 import random
 import shutil
@@ -43,4 +43,6 @@ def main(out, count=24):
 
 
 if __name__ == "__main__":
+    if not shutil.which("fluidsynth") or not shutil.which("ffmpeg"):
+        raise SystemExit("fluidsynth and ffmpeg are needed: apt-get install fluidsynth fluid-soundfont-gm ffmpeg")
     main(sys.argv[1], *map(int, sys.argv[2:]))
