@@ -35,12 +35,6 @@ public record MoveDecisions(List<MoveDecision> decisions, List<AddedMove> added)
         return new MoveDecisions(next, added);
     }
 
-    /** The same without the decisions about moves that are not there. */
-    public MoveDecisions without(List<MoveDecision> lapsed) {
-        return new MoveDecisions(
-                decisions.stream().filter(d -> !lapsed.contains(d)).toList(), added);
-    }
-
     /** The same with another list of moves by hand. */
     public MoveDecisions withAdded(List<AddedMove> value) {
         return new MoveDecisions(decisions, value);

@@ -78,9 +78,4 @@ public record Outcome(
         }
         return less;
     }
-
-    /** How many zones lie inside the corridor after the correction. */
-    public long zonesInsideAfter() {
-        return zones.values().stream().filter(ZoneOutcome::insideAfter).count();
-    }
 }

@@ -108,6 +108,8 @@ class ShapeTest extends WindowTest {
         clickOn(at(900, 0.35), MouseButton.PRIMARY);
         waitUntil(() ->
                 lookup("#move-refuse").queryAs(ToggleButton.class).getText().equals("remove"));
+        drag(at(900, 0.35)).dropTo(at(900, 0.35).add(0, -30));
+        waitUntil(() -> session().moves().added().get(0).gainDb() > added.gainDb() + 0.3);
         clickOn("#move-refuse");
         waitUntil(() -> session().moves().added().isEmpty());
     }

@@ -56,7 +56,7 @@ final class MovePanel extends HBox {
         before.setId("move-before");
         next.setId("move-next");
         hear.setOnAction(e -> toggleHear());
-        refused.setOnAction(e -> treat(move().map(m -> m.treatment().withRefused(refused.isSelected())), false));
+        refused.setOnAction(e -> refuse());
         monitor.bandProperty().subscribe(b -> showHeard());
         title.setId("move-title");
         HBox ways = new HBox(4, before, next);
@@ -123,12 +123,35 @@ final class MovePanel extends HBox {
         return move().filter(m -> m.kind() == Move.Kind.ADDED).isPresent() ? index : -1;
     }
 
-    /** Treats a move in another way. */
+    /** Treats a move in another way; one added by hand becomes what it is treated to be. */
     void treat(Optional<Treatment> treatment, boolean gesture) {
-        move().filter(m -> m.kind() != Move.Kind.ADDED)
-                .ifPresent(m -> treatment.ifPresent(
-                        t -> decide(gesture, decisions -> decisions.with(m.withTreatment(Treatment.NONE), t))));
-        move().filter(m -> m.kind() == Move.Kind.ADDED && refused.isSelected()).ifPresent(m -> remove());
+        int added = addedIndex();
+        move().ifPresent(m -> treatment.ifPresent(t -> decide(
+                gesture,
+                decisions -> added < 0
+                        ? decisions.with(m.withTreatment(Treatment.NONE), t)
+                        : decisions.withAdded(changed(
+                                decisions.added(),
+                                list -> list.set(
+                                        added,
+                                        new AddedMove(
+                                                m.centreHz(),
+                                                m.gainDb() * t.gainFactor(),
+                                                m.octaves() * t.widthFactor())))))));
+    }
+
+    private static List<AddedMove> changed(List<AddedMove> moves, Consumer<List<AddedMove>> how) {
+        List<AddedMove> list = new ArrayList<>(moves);
+        how.accept(list);
+        return list;
+    }
+
+    private void refuse() {
+        if (addedIndex() >= 0) {
+            remove();
+        } else {
+            treat(move().map(m -> m.treatment().withRefused(refused.isSelected())), false);
+        }
     }
 
     private void decide(boolean gesture, java.util.function.UnaryOperator<MoveDecisions> how) {
@@ -140,57 +163,37 @@ final class MovePanel extends HBox {
     }
 
     private void remove() {
-        changeAdded(list -> list.remove(addedIndex()));
+        int added = addedIndex();
+        decide(false, decisions -> decisions.withAdded(changed(decisions.added(), list -> list.remove(added))));
         onChoose.accept(-1);
-    }
-
-    private void changeAdded(Consumer<List<AddedMove>> how) {
-        decide(false, decisions -> {
-            List<AddedMove> list = new ArrayList<>(decisions.added());
-            how.accept(list);
-            return decisions.withAdded(list);
-        });
     }
 
     /** Adds a move by hand. */
     void add(double hz, double db) {
         double asked = Math.abs(db) < 0.5 ? 1 : Math.max(-MOST_DB, Math.min(MOST_DB, db));
         AddedMove made = new AddedMove(Math.round(hz), Math.round(10 * asked) / 10.0, 1);
-        changeAdded(list -> list.add(made));
+        decide(false, decisions -> decisions.withAdded(changed(decisions.added(), list -> list.add(made))));
     }
 
-    private double strength() {
-        return workspace.session().correction().strength();
+    /** What its gain is multiplied by before it is applied: what is added by hand is applied as it is. */
+    private double strength(Move m) {
+        return m.kind() == Move.Kind.ADDED
+                ? 1
+                : workspace.session().correction().strength();
     }
 
     private void changeGain(double db) {
-        if (showing) {
-            return;
-        }
-        if (addedIndex() >= 0) {
-            changeAdded(list -> {
-                AddedMove old = list.get(addedIndex());
-                list.set(addedIndex(), new AddedMove(old.centreHz(), db, old.octaves()));
-            });
-        } else {
+        if (!showing) {
             treat(
                     move().map(m -> m.treatment()
                             .withRefused(false)
-                            .withGainFactor(db / (m.gainDb() * Math.max(0.01, strength())))),
+                            .withGainFactor(db / (m.gainDb() * Math.max(0.01, strength(m))))),
                     true);
         }
     }
 
     private void changeOctaves(double width) {
-        if (showing) {
-            return;
-        }
-        if (addedIndex() >= 0) {
-            changeAdded(list -> {
-                AddedMove old = list.get(addedIndex());
-                list.set(addedIndex(), new AddedMove(old.centreHz(), old.gainDb(), width));
-            });
-        } else {
+        if (!showing) {
             treat(move().map(m -> m.treatment().withWidthFactor(width / m.octaves())), true);
         }
     }
@@ -239,9 +242,7 @@ final class MovePanel extends HBox {
     }
 
     private double shownGain(Move m) {
-        double factor =
-                m.kind() == Move.Kind.ADDED ? 1 : strength() * m.treatment().gainFactor();
-        return Math.round(10 * m.gainDb() * factor) / 10.0;
+        return Math.round(10 * m.gainDb() * strength(m) * m.treatment().gainFactor()) / 10.0;
     }
 
     private String title(Move m) {

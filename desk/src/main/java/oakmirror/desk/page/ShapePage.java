@@ -134,8 +134,11 @@ public final class ShapePage extends VBox {
         getStyleClass().add("page");
         setSpacing(8);
         Ui.greyWhile(workspace.settledProperty().map(is -> !is), drawn, panel);
-        workspace.proposalProperty().subscribe(p -> show(p, workspace.session()));
         workspace.sessionProperty().subscribe(this::showSettings);
+        workspace.proposalProperty().subscribe(p -> show(p, workspace.session()));
+        // A proposal follows from the rest; these two change what is seen of it.
+        workspace.sessionProperty().map(Session::phase).subscribe(p -> showAgain());
+        workspace.sessionProperty().map(s -> s.comparing().corridor()).subscribe(c -> showAgain());
     }
 
     /** The plot, for watching how often it is drawn. */
@@ -241,6 +244,10 @@ public final class ShapePage extends VBox {
         return new HBox(4, minimum, linear);
     }
 
+    private void showAgain() {
+        show(workspace.proposalProperty().get(), workspace.session());
+    }
+
     private void setPhase(Phase phase) {
         workspace.change("change the phase", s -> s.withPhase(phase));
         showSettings(workspace.session());
@@ -255,7 +262,6 @@ public final class ShapePage extends VBox {
         strength.show(100 * s.correction().strength());
         boost.show(s.correction().mostBoostDb());
         cut.show(s.correction().mostCutDb());
-        show(workspace.proposalProperty().get(), s);
     }
 
     private static int nearestResolution(double octaves) {

@@ -170,7 +170,8 @@ public final class CorrectionPlot extends FrequencyPlot {
             if (!dragging && Math.abs(e.getY() - pressedY) < SLOP) {
                 return;
             }
-            double asked = gainAtPress + (dbAt(e.getY()) - dbAt(pressedY)) / Math.max(0.1, strength);
+            double factor = move.kind() == Move.Kind.ADDED ? 1 : Math.max(0.1, strength);
+            double asked = gainAtPress + (dbAt(e.getY()) - dbAt(pressedY)) / factor;
             listener.treat(chosen, t.withGainFactor(asked / move.gainDb()));
         } else {
             double half = grip == Grip.LOW ? move.halfLowHz() : move.halfHighHz();
@@ -290,7 +291,7 @@ public final class CorrectionPlot extends FrequencyPlot {
                 text(g, figure, middle, top() - 18, TextAlignment.CENTER, is ? Fonts.BOLD : Fonts.TEXT, colour);
                 free = middle + half;
             }
-            if (is && move.kind() != Move.Kind.ADDED) {
+            if (is) {
                 for (double x : new double[] {left, right}) {
                     g.setFill(p.paper());
                     g.fillRect(x - 3, top() - 10, 6, 10);
