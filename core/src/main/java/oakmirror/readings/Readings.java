@@ -102,4 +102,9 @@ public final class Readings {
         }
         return "1/" + Math.round(1 / octaves) + " octave";
     }
+
+    /** How many of something, "no moves", "1 move", "2 moves". */
+    public static String count(long number, String one) {
+        return (number == 0 ? "no" : String.valueOf(number)) + " " + one + (number == 1 ? "" : "s");
+    }
 }

@@ -225,7 +225,7 @@ final class MovePanel extends HBox {
         }
         before.setDisable(moves().isEmpty());
         next.setDisable(moves().isEmpty());
-        title.setText(move.map(this::title).orElse(moves().isEmpty() ? "No moves" : moves().size() + " moves"));
+        title.setText(move.map(this::title).orElse(Readings.count(moves().size(), "move")));
         reason.setText(move.map(m -> reason(m, proposal))
                 .orElse("Choose one by its bracket; a double click on the plot adds one by hand."));
         move.ifPresent(m -> {
