@@ -63,7 +63,7 @@ final class MatchCommand implements Callable<Integer> {
             names = "--caution",
             paramLabel = "0..100",
             description = "How much evidence is asked for, from 0 (bold) to 100 (careful); usually ${DEFAULT-VALUE}.")
-    private double caution = Math.round(100 * FaultPrior.USUAL_CAUTION);
+    private int caution = (int) Math.round(100 * FaultPrior.USUAL_CAUTION);
 
     @Option(
             names = "--exact",
@@ -214,7 +214,7 @@ final class MatchCommand implements Callable<Integer> {
             }
             CorrectionSettings asked = CorrectionSettings.DEFAULT
                     .withBasis(exact ? Basis.EXACT : Basis.EVIDENCE)
-                    .withCaution(caution / 100)
+                    .withCaution(caution / 100.0)
                     .withStrength(strength / 100)
                     .withResolution(octaves());
             if (!exact && asked.resolutionOctaves() != CorrectionSettings.DEFAULT.resolutionOctaves()) {

@@ -69,7 +69,7 @@ final class StationRail extends VBox {
         states.get(Station.SHAPE)
                 .setText(
                         proposal.gap().isKnown()
-                                ? moves + " moves, "
+                                ? Readings.count(moves, "move") + ", "
                                         + Math.round(100 * session.correction().strength()) + " %"
                                 : "–");
         states.get(Station.FINISH).setText(Readings.level(session.finish().targetLufs()) + " LUFS");

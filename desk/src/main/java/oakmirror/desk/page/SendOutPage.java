@@ -113,7 +113,8 @@ public final class SendOutPage extends VBox {
         boolean linear = s.phase() == ToneFilter.Phase.LINEAR;
         String correction = moves == 0
                 ? "without correction"
-                : moves + " moves at " + Math.round(100 * s.correction().strength()) + " %, "
+                : Readings.count(moves, "move") + " at "
+                        + Math.round(100 * s.correction().strength()) + " %, "
                         + (linear ? "linear phase" : "minimum phase");
         contents.setText(s.mix().map(m -> m.name() + "  ·  ").orElse("") + correction + "  ·  "
                 + Readings.level(s.finish().targetLufs()) + " LUFS under "

@@ -315,10 +315,8 @@ public final class ShapePage extends VBox {
                         ? ""
                         : String.format(
                                 Locale.ROOT,
-                                far
-                                        ? "%d bands miss it by %.1f dB; linear phase follows it"
-                                        : "%d bands, within %.2f dB",
-                                proposal.bands().size(),
+                                far ? "%s off by %.1f dB; linear phase follows it" : "%s, within %.2f dB",
+                                Readings.count(proposal.bands().size(), "band"),
                                 miss));
         outcomeStrip.setVisible(known);
         zones.setVisible(known);
@@ -352,7 +350,7 @@ public final class ShapePage extends VBox {
     private static String sentence(Proposal proposal, Session session, double madeUp, boolean before) {
         long taken =
                 proposal.correction().moves().stream().filter(Move::isTaken).count();
-        String moves = taken == 0 ? "No moves" : taken == 1 ? "One move" : taken + " moves";
+        String moves = Readings.count(taken, "move");
         boolean exact = session.correction().basis() == Basis.EXACT;
         String part = exact
                 ? "the gap as it is"
