@@ -14,6 +14,8 @@ import oakmirror.correction.BandFitter;
 import oakmirror.correction.Correction;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.EqBand;
+import oakmirror.correction.Material;
+import oakmirror.correction.MoveDecisions;
 import oakmirror.dsp.BandSolo;
 import oakmirror.dsp.Chain;
 import oakmirror.dsp.ToneFilter;
@@ -83,7 +85,8 @@ public class CoreBenchmark {
         CorrectionSettings settings = CorrectionSettings.DEFAULT
                 .withBasis(CorrectionSettings.Basis.EXACT)
                 .withResolution(1.0 / 3);
-        correction = Correction.derive(Evidence.unweighed(new Gap(new double[gap.length], gap, gap, known)), settings);
+        Gap rough = new Gap(new double[gap.length], gap, gap, known);
+        correction = Correction.derive(Evidence.unweighed(rough), Material.of(rough), settings, MoveDecisions.NONE);
         List<AnalogueSection> sections = java.util.stream.IntStream.range(0, 12)
                 .mapToObj(i -> AnalogueSection.bell(40 * Math.pow(1.7, i), 3, 1))
                 .toList();

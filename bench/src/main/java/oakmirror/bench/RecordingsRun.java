@@ -11,10 +11,13 @@ import java.util.Random;
 import java.util.function.Function;
 import oakmirror.bench.Judge.Case;
 import oakmirror.compare.Gap;
+import oakmirror.correction.BandFitter;
 import oakmirror.correction.Correction;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.CorrectionSettings.Basis;
 import oakmirror.correction.EqBand;
+import oakmirror.correction.Material;
+import oakmirror.correction.MoveDecisions;
 import oakmirror.correction.Proposal;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.BandSpectrum;
@@ -129,21 +132,28 @@ public final class RecordingsRun {
     }
 
     private static double[] curve(Gap gap, CorrectionSettings settings) {
-        return Correction.derive(settings.weigh(gap), settings).curveDb();
+        return Correction.derive(settings.weigh(Material.of(gap)), Material.of(gap), settings, MoveDecisions.NONE)
+                .curveDb();
     }
 
     private static void compareSettings(Map<String, List<Case>> groups) {
-        Map<String, CorrectionSettings> ways = new LinkedHashMap<>();
-        ways.put("as proposed", USUAL);
-        ways.put("the gap at 1/3 octave, 50 %", EXACT.withResolution(1.0 / 3).withStrength(0.5));
-        ways.put("the gap at an octave, 70 %", EXACT.withResolution(1).withStrength(0.7));
+        Map<String, Function<Gap, double[]>> ways = new LinkedHashMap<>();
+        CorrectionSettings plain = EXACT.withLimits(6, 9);
+        ways.put("as proposed", gap -> curve(gap, USUAL));
+        ways.put("the recipe", Recipe::curve);
+        ways.put(
+                "the gap at 1/3 octave, 50 %",
+                gap -> curve(gap, plain.withResolution(1.0 / 3).withStrength(0.5)));
+        ways.put(
+                "the gap at an octave, 70 %",
+                gap -> curve(gap, plain.withResolution(1).withStrength(0.7)));
         System.out.println(
                 "Error left / error before: median / worst tenth; dB RMS proposed for a mix without fault\n");
         System.out.println("| references | " + String.join(" | ", ways.keySet()) + " |");
         System.out.println("|---".repeat(ways.size() + 1) + "|");
         groups.forEach((name, cases) -> {
             StringBuilder row = new StringBuilder("| " + name);
-            ways.forEach((way, settings) -> row.append(" | ").append(judged(cases, settings)));
+            ways.forEach((title, way) -> row.append(" | ").append(judged(cases, way)));
             System.out.println(row + " |");
         });
         System.out.println();
@@ -162,7 +172,11 @@ public final class RecordingsRun {
     }
 
     private static Judge.Verdict judged(List<Case> cases, CorrectionSettings settings) {
-        return Judge.judge(cases, Math.max(4, 200 / cases.size()), gap -> curve(gap, settings));
+        return judged(cases, gap -> curve(gap, settings));
+    }
+
+    private static Judge.Verdict judged(List<Case> cases, Function<Gap, double[]> way) {
+        return Judge.judge(cases, Math.max(4, 200 / cases.size()), way);
     }
 
     private static void compareCautions(Map<String, List<Case>> groups) {
@@ -231,19 +245,8 @@ public final class RecordingsRun {
             for (Case c : cases) {
                 Gap gap = Judge.gap(Judge.coloured(c.mix(), Faults.broad(random)), c.references());
                 List<EqBand> bands = Proposal.derive(gap, USUAL, 44100).bands();
-                double each = 0;
-                double together = 0;
-                for (double hz : BandGrid.centresHz()) {
-                    double sum = 0;
-                    for (EqBand band : bands) {
-                        double gain = band.section().gainDb(hz);
-                        each += Math.abs(gain);
-                        sum += gain;
-                    }
-                    together += Math.abs(sum);
-                }
                 if (!bands.isEmpty()) {
-                    parts.add(each / together);
+                    parts.add(BandFitter.fight(bands));
                     counts.add((double) bands.size());
                 }
             }

@@ -4,14 +4,17 @@ import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.Iterator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.concurrent.Callable;
-import oakmirror.compare.Gap;
 import oakmirror.correction.AppliedCorrection;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.CorrectionSettings.Basis;
+import oakmirror.correction.GuardKind;
+import oakmirror.correction.Material;
 import oakmirror.correction.MoveDecisions;
 import oakmirror.correction.Proposal;
 import oakmirror.dsp.Chain;
@@ -26,11 +29,13 @@ import oakmirror.media.file.OutputFormat;
 import oakmirror.media.file.OutputNames;
 import oakmirror.media.file.TableFiles;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.ITypeConverter;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Spec;
+import picocli.CommandLine.TypeConversionException;
 
 /** Derives a correction for a mix from references and renders the corrected mix to a loudness target. */
 @Command(
@@ -76,6 +81,15 @@ final class MatchCommand implements Callable<Integer> {
             description = "Smoothing of an exact correction, from 1/12 to 1 octave (${DEFAULT-VALUE}).")
     private String resolution = "1/12";
 
+    @Option(
+            names = "--release",
+            split = ",",
+            paramLabel = "GUARD",
+            converter = GuardName.class,
+            completionCandidates = GuardNames.class,
+            description = "Guards to let go: ${COMPLETION-CANDIDATES}.")
+    private List<GuardKind> released = List.of();
+
     @Option(names = "--target", paramLabel = "LUFS", description = "Integrated loudness to reach (${DEFAULT-VALUE}).")
     private double target = FinishSettings.DEFAULT.targetLufs();
 
@@ -94,6 +108,29 @@ final class MatchCommand implements Callable<Integer> {
     @Spec
     private CommandSpec spec;
 
+    /** Guards as they are called in a command: fine-boost. */
+    static String name(GuardKind guard) {
+        return guard.name().toLowerCase(Locale.ROOT).replace('_', '-');
+    }
+
+    private static final class GuardNames implements Iterable<String> {
+        @Override
+        public Iterator<String> iterator() {
+            return Arrays.stream(GuardKind.values()).map(MatchCommand::name).iterator();
+        }
+    }
+
+    private static final class GuardName implements ITypeConverter<GuardKind> {
+        @Override
+        public GuardKind convert(String text) {
+            return Arrays.stream(GuardKind.values())
+                    .filter(g -> name(g).equals(text.trim()))
+                    .findFirst()
+                    .orElseThrow(() -> new TypeConversionException(
+                            "'" + text + "' is no guard; there are " + String.join(", ", new GuardNames())));
+        }
+    }
+
     @Override
     public Integer call() throws IOException, OutputException {
         CorrectionSettings settings = settings();
@@ -104,8 +141,7 @@ final class MatchCommand implements Callable<Integer> {
         try (Inputs inputs = tracks.read(progress)) {
             ImportedTrack mix = inputs.mix();
             Proposal proposal = Proposal.derive(
-                    Gap.of(inputs.subjects()),
-                    mix.applied(),
+                    Material.of(inputs.subjects(), mix.applied()),
                     settings,
                     MoveDecisions.NONE,
                     inputs.audio().sampleRate());
@@ -220,6 +256,9 @@ final class MatchCommand implements Callable<Integer> {
             if (!exact && asked.resolutionOctaves() != CorrectionSettings.DEFAULT.resolutionOctaves()) {
                 throw new IllegalArgumentException(
                         "a resolution belongs to an exact correction; add --exact, or leave it out");
+            }
+            for (GuardKind guard : released) {
+                asked = asked.withReleased(guard, true);
             }
             return asked;
         } catch (IllegalArgumentException e) {

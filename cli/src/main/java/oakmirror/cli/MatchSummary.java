@@ -60,6 +60,8 @@ record MatchSummary(Inputs inputs, CorrectionSettings settings, Phase phase, Fin
         evidence(root.putObject("evidence"));
         moves(root.putArray("moves"));
         guards(root.putArray("heldBack"));
+        ArrayNode released = root.putArray("releasedGuards");
+        settings.released().stream().sorted().map(MatchCommand::name).forEach(released::add);
         root.put("phase", phase.name().toLowerCase(Locale.ROOT))
                 .put("bands", proposal.bands().size());
         root.put("bandFitErrorDb", Figures.rounded(proposal.fitErrorDb(settings.lowHz(), settings.highHz())));

@@ -73,6 +73,7 @@ class CommandsTest extends CommandTest {
         "match --mix a --reference b --out c --resolution 1/3",
         "match --mix a --reference b --out c --caution 101",
         "match --mix a --reference b --out c --phase odd",
+        "match --mix a --reference b --out c --release everything",
         "match --mix a --reference b --out c --target 12"
     })
     void wrongUseIsExplainedInALine(String line) throws Exception {
@@ -101,6 +102,8 @@ class CommandsTest extends CommandTest {
                 "60",
                 "--caution",
                 "25",
+                "--release",
+                "fine-boost,short-passage",
                 "--phase",
                 phase,
                 "--target",
@@ -121,6 +124,9 @@ class CommandsTest extends CommandTest {
 
         assertThat(summary.get("basis").asText()).isEqualTo("evidence");
         assertThat(summary.get("cautionPercent").asInt()).isEqualTo(25);
+        assertThat(summary.get("releasedGuards"))
+                .extracting(JsonNode::asText)
+                .containsExactly("fine-boost", "short-passage");
         assertThat(summary.get("evidence").get("trust").get("Mid").asDouble()).isBetween(0.05, 1.0);
         assertThat(summary.get("moves"))
                 .isNotEmpty()

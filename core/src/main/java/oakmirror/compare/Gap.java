@@ -2,10 +2,12 @@ package oakmirror.compare;
 
 import java.util.Arrays;
 import java.util.List;
+import java.util.OptionalDouble;
 import oakmirror.level.LevelMatch;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.BandSpectrum;
 import oakmirror.spectrum.FractionalOctave;
+import oakmirror.spectrum.SpectralEdge;
 import oakmirror.spectrum.StereoSpectrum.Part;
 
 /**
@@ -32,8 +34,24 @@ public record Gap(double[] mixDb, double[] referenceDb, double[] gapDb, boolean[
      * @param levelDb its level at the mix’s loudness; NaN where it has nothing to say
      * @param gapDb its level less the mix's; 0 where not known
      * @param known where it and the mix have something to say
+     * @param fallDbPerOctave how steeply it falls where it ends before it should, as a lossy file does; empty where it does not
      */
-    public record Each(double[] levelDb, double[] gapDb, boolean[] known) {}
+    public record Each(double[] levelDb, double[] gapDb, boolean[] known, OptionalDouble fallDbPerOctave) {
+
+        /** One that goes on as far as it should. */
+        public Each(double[] levelDb, double[] gapDb, boolean[] known) {
+            this(levelDb, gapDb, known, OptionalDouble.empty());
+        }
+
+        /** The same counting elsewhere. */
+        public Each withKnown(boolean[] value) {
+            return new Each(levelDb, gapDb, value, fallDbPerOctave);
+        }
+
+        private Each withGap(double[] valueDb) {
+            return new Each(levelDb, valueDb, known, fallDbPerOctave);
+        }
+    }
 
     /** Copies the list. */
     public Gap {
@@ -129,15 +147,21 @@ public record Gap(double[] mixDb, double[] referenceDb, double[] gapDb, boolean[
             known[b] = speaks && mixSpeaks[b];
             gap[b] = known[b] ? levels[b] - mixDb[b] : 0;
         }
-        return new Each(levels, gap, known);
+        OptionalDouble edge = SpectralEdge.of(reference.spectrum());
+        return new Each(
+                levels,
+                gap,
+                known,
+                edge.isPresent()
+                        ? OptionalDouble.of(SpectralEdge.fallDbPerOctave(reference.spectrum(), edge.getAsDouble()))
+                        : edge);
     }
 
     /** The gap of a mix that is so many dB lower in each band. */
     public Gap withMixLowered(double[] db) {
         double[] lowered = less(mixDb, db, 1);
-        List<Each> others = each.stream()
-                .map(e -> new Each(e.levelDb(), less(e.gapDb(), db, -1), e.known()))
-                .toList();
+        List<Each> others =
+                each.stream().map(e -> e.withGap(less(e.gapDb(), db, -1))).toList();
         return new Gap(lowered, referenceDb, less(gapDb, db, -1), known, others);
     }
 

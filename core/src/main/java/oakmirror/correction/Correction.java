@@ -2,7 +2,10 @@ package oakmirror.correction;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.EnumMap;
 import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
 import oakmirror.compare.Gap;
 import oakmirror.correction.CorrectionSettings.Basis;
 import oakmirror.evidence.Evidence;
@@ -11,12 +14,12 @@ import oakmirror.spectrum.OctaveSmoothing;
 
 /**
  * The curve proposed to close a gap: what of it the evidence supports, held back by the guards, parted into moves; these as they were decided about ×
- * strength, softly limited, with what was added by hand. Outside the range it holds on at its value at the range's ends, as a shelf does; but
+ * strength, softly limited, with what was locked and what was added by hand. Outside the range it holds on at its value at the range's ends, as a shelf does; but
  * nothing is raised at 20 Hz or below, where there is only rumble.
  *
  * @param curveDb gain for each band of the {@link BandGrid}
  * @param held where guards hold it back wholly or in part
- * @param moves its rises and dips from low to high, with what was decided about them, then those added by hand
+ * @param moves its rises and dips from low to high, with what was decided about them, then those locked, then those added by hand
  * @param lapsed decisions about moves that are not proposed any more
  */
 public record Correction(double[] curveDb, List<Held> held, List<Move> moves, List<MoveDecision> lapsed) {
@@ -25,6 +28,9 @@ public record Correction(double[] curveDb, List<Held> held, List<Move> moves, Li
     private static final double KNEE = 8;
 
     private static final double NOTHING_RAISED_HZ = 20;
+
+    /** From this likeness on mix and references are one recording, and its length does not matter. */
+    private static final double SAME = 0.5;
 
     /**
      * A stretch that is held back.
@@ -39,13 +45,13 @@ public record Correction(double[] curveDb, List<Held> held, List<Move> moves, Li
         return new Correction(new double[BandGrid.SIZE], List.of(), List.of(), List.of());
     }
 
-    /** Derives the correction that evidence supports, nothing decided about it. */
-    public static Correction derive(Evidence evidence, CorrectionSettings settings) {
-        return derive(evidence, settings, MoveDecisions.NONE);
-    }
-
-    /** Derives the correction that evidence supports, with what was decided about its moves. */
-    public static Correction derive(Evidence evidence, CorrectionSettings settings, MoveDecisions decisions) {
+    /**
+     * Derives the correction that evidence supports, with what was decided about its moves.
+     *
+     * @param material what the evidence came from
+     */
+    public static Correction derive(
+            Evidence evidence, Material material, CorrectionSettings settings, MoveDecisions decisions) {
         if (!evidence.isKnown()) {
             return none();
         }
@@ -53,36 +59,55 @@ public record Correction(double[] curveDb, List<Held> held, List<Move> moves, Li
         int first = first(counts);
         int last = last(counts);
         List<Held> held = new ArrayList<>();
-        double[] proposed = proposed(evidence, settings, counts, held);
+        double[] proposed = proposed(evidence, material, settings, counts, held);
         List<Move> found = MoveFinder.find(proposed, evidence, first, last);
         List<Move> moves = new ArrayList<>(MoveFinder.treated(found, decisions.decisions()));
+        moves.removeIf(m -> decisions.locked().stream().anyMatch(l -> l.replaces(m)));
         double[] curve = new double[BandGrid.SIZE];
         moves.forEach(m -> add(curve, m.treatedDb(), settings.strength()));
-        for (int b = 0; b < curve.length; b++) {
-            curve[b] =
-                    curve[b] > 0 ? bend(curve[b], settings.mostBoostDb()) : 0 - bend(-curve[b], settings.mostCutDb());
-        }
+        bend(curve, settings);
         holdOutside(curve, first, last, settings.lowHz());
-        for (AddedMove a : decisions.added()) {
-            Move move = MoveFinder.added(a);
-            moves.add(move);
-            add(curve, move.partDb(), 1);
-        }
+        List<Move> fixed = Stream.concat(
+                        decisions.locked().stream().map(LockedMove::move),
+                        decisions.added().stream().map(MoveFinder::added))
+                .toList();
+        fixed.forEach(m -> add(curve, m.partDb(), 1));
+        moves.addAll(fixed);
         return new Correction(curve, List.copyOf(held), List.copyOf(moves), decisions.lapsed(found));
+    }
+
+    /** A proposed move as it is applied with these settings, to stay so. */
+    public static LockedMove lock(Move move, Evidence evidence, CorrectionSettings settings) {
+        double[] curve = new double[BandGrid.SIZE];
+        add(curve, move.treatedDb(), settings.strength());
+        bend(curve, settings);
+        boolean[] counts = knownWithin(evidence.gap(), settings);
+        holdOutside(curve, first(counts), last(counts), settings.lowHz());
+        return LockedMove.of(move, curve);
     }
 
     /** What the evidence supports and the guards let pass. */
     private static double[] proposed(
-            Evidence evidence, CorrectionSettings settings, boolean[] counts, List<Held> held) {
+            Evidence evidence, Material material, CorrectionSettings settings, boolean[] counts, List<Held> held) {
         double[] curve = settings.basis() == Basis.EXACT
                 ? OctaveSmoothing.smooth(evidence.supportedDb(), counts, settings.resolutionOctaves())
                 : evidence.supportedDb().clone();
-        curve = new RangeGuard().hold(curve, evidence, settings, held);
-        if (settings.holds(GuardKind.RESONANCE)) {
-            curve = new ResonanceGuard().hold(curve, evidence, settings, held);
+        curve = new RangeGuard().hold(curve, counts, settings, held);
+        Map<GuardKind, Guard> guards = new EnumMap<>(GuardKind.class);
+        guards.put(GuardKind.RESONANCE, new ResonanceGuard());
+        guards.put(GuardKind.FOREIGN_NOTE, new ForeignNoteGuard(material.key()));
+        guards.put(GuardKind.FINE_BOOST, new FineBoostGuard());
+        guards.put(GuardKind.TOTAL_CHANGE, new TotalChangeGuard());
+        for (Map.Entry<GuardKind, Guard> guard : guards.entrySet()) {
+            if (settings.holds(guard.getKey())) {
+                curve = guard.getValue().hold(curve, counts, settings, held);
+            }
         }
         if (settings.holds(GuardKind.PRESENCE)) {
             held.addAll(new Presence(evidence.gap(), settings).held());
+        }
+        if (settings.holds(GuardKind.SHORT_PASSAGE) && evidence.likeness() < SAME) {
+            held.addAll(new ShortPassages(material, settings).held());
         }
         return curve;
     }
@@ -127,6 +152,14 @@ public record Correction(double[] curveDb, List<Held> held, List<Move> moves, Li
             within[b] &= settings.covers(hz);
         }
         return within;
+    }
+
+    /** Bends a curve into the limits. */
+    private static void bend(double[] curve, CorrectionSettings settings) {
+        for (int b = 0; b < curve.length; b++) {
+            curve[b] =
+                    curve[b] > 0 ? bend(curve[b], settings.mostBoostDb()) : 0 - bend(-curve[b], settings.mostCutDb());
+        }
     }
 
     /** x for small x, at most the limit, smooth in between: x / (1 + (x/limit)^8)^(1/8). */

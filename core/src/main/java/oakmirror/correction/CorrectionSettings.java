@@ -1,7 +1,6 @@
 package oakmirror.correction;
 
 import java.util.EnumSet;
-import java.util.Optional;
 import java.util.Set;
 import oakmirror.compare.Gap;
 import oakmirror.evidence.Evidence;
@@ -46,9 +45,9 @@ public record CorrectionSettings(
     /** Broadest resolution in octaves. */
     public static final double BROADEST_OCTAVES = 1;
 
-    /** All that the evidence supports, +6/−9 dB, 30 Hz to 16 kHz (limits and range: common practice, no source). */
+    /** All that the evidence supports, ±9 dB, 30 Hz to 16 kHz (limits and range: no source). */
     public static final CorrectionSettings DEFAULT = new CorrectionSettings(
-            Basis.EVIDENCE, FaultPrior.USUAL_CAUTION, 1, FINEST_OCTAVES, 6, 9, 30, 16000, Set.of());
+            Basis.EVIDENCE, FaultPrior.USUAL_CAUTION, 1, FINEST_OCTAVES, 9, 9, 30, 16000, Set.of());
 
     /** Checks the ranges and copies the set. */
     public CorrectionSettings {
@@ -85,21 +84,19 @@ public record CorrectionSettings(
         return range;
     }
 
-    /** Weighs a gap as these settings ask for. */
-    public Evidence weigh(Gap gap) {
-        return weigh(gap, Optional.empty());
-    }
-
-    /** Weighs a gap as these settings ask for, of a mix that may have been corrected before: by evidence as it was then. */
-    public Evidence weigh(Gap gap, Optional<AppliedCorrection> applied) {
+    /** Weighs a gap as these settings ask for; that of a mix that has been corrected before by evidence as it was then. */
+    public Evidence weigh(Material material) {
+        Gap gap = material.gap();
         if (basis == Basis.EXACT) {
             return Evidence.unweighed(gap);
         }
         Gap now = holds(GuardKind.PRESENCE) ? new Presence(gap, this).comparable() : gap;
         FaultPrior prior = FaultPrior.ofCaution(caution);
-        return applied.map(a -> Evidence.weigh(now.withMixLowered(a.matchedDb()), prior, range())
+        double short2 = holds(GuardKind.SHORT_PASSAGE) ? new ShortPassages(material, this).varianceDb2() : 0;
+        return material.applied()
+                .map(a -> Evidence.weigh(now.withMixLowered(a.matchedDb()), prior, range(), short2)
                         .after(now, a.curveDb()))
-                .orElseGet(() -> Evidence.weigh(now, prior, range()));
+                .orElseGet(() -> Evidence.weigh(now, prior, range(), short2));
     }
 
     /** The same following something else. */

@@ -37,8 +37,15 @@ public record Move(
         LOW_END,
         /** It goes on to the upper end. */
         HIGH_END,
+        /** It stays as it was when it was locked. */
+        LOCKED,
         /** It was added by hand. */
-        ADDED
+        ADDED;
+
+        /** Whether it is applied as it is, whatever the strength. */
+        public boolean isFixed() {
+            return this == LOCKED || this == ADDED;
+        }
     }
 
     /** Whether it is a rise. */

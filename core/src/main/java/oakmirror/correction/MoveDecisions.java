@@ -7,21 +7,23 @@ import java.util.List;
  * What was decided about moves, and what was added to them by hand.
  *
  * @param decisions about moves that are proposed; each finds its move again when another correction is proposed
+ * @param locked moves that stay as they are
  * @param added moves added by hand
  */
-public record MoveDecisions(List<MoveDecision> decisions, List<AddedMove> added) {
+public record MoveDecisions(List<MoveDecision> decisions, List<LockedMove> locked, List<AddedMove> added) {
 
     /** Nothing decided. */
-    public static final MoveDecisions NONE = new MoveDecisions(List.of(), List.of());
+    public static final MoveDecisions NONE = new MoveDecisions(List.of(), List.of(), List.of());
 
     private static final int MOST = 200;
 
     /** Copies and checks the lists. */
     public MoveDecisions {
         decisions = List.copyOf(decisions);
+        locked = List.copyOf(locked);
         added = List.copyOf(added);
-        if (decisions.size() > MOST || added.size() > MOST) {
-            throw new IllegalArgumentException("no more than " + MOST + " moves can be decided about or added");
+        if (decisions.size() > MOST || locked.size() > MOST || added.size() > MOST) {
+            throw new IllegalArgumentException("no more than " + MOST + " moves can be decided about, locked or added");
         }
     }
 
@@ -32,12 +34,17 @@ public record MoveDecisions(List<MoveDecision> decisions, List<AddedMove> added)
         if (!treatment.isNone()) {
             next.add(move.decision(treatment));
         }
-        return new MoveDecisions(next, added);
+        return new MoveDecisions(next, locked, added);
     }
 
     /** The same with another list of moves by hand. */
     public MoveDecisions withAdded(List<AddedMove> value) {
-        return new MoveDecisions(decisions, value);
+        return new MoveDecisions(decisions, locked, value);
+    }
+
+    /** The same with another list of locked moves; what was decided about them before counts again when they are unlocked. */
+    public MoveDecisions withLocked(List<LockedMove> value) {
+        return new MoveDecisions(decisions, value, added);
     }
 
     /** The decisions that mean none of these moves. */

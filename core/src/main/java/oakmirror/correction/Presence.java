@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.function.IntPredicate;
 import oakmirror.compare.Gap;
 import oakmirror.correction.Correction.Held;
@@ -78,7 +79,7 @@ final class Presence {
             for (int b = 0; b < known.length; b++) {
                 known[b] &= sureMix[b] && sureReference[b];
             }
-            each.add(new Gap.Each(e.levelDb(), e.gapDb(), known));
+            each.add(e.withKnown(known));
         }
         boolean[] known = new boolean[BandGrid.SIZE];
         for (int b = 0; b < known.length; b++) {
@@ -95,17 +96,31 @@ final class Presence {
         stretches(b -> range[b] && !mix[b] && !anyReference(b))
                 .forEach(s -> held.add(s.held("nothing there", "neither side has energy " + s.where())));
         stretches(b -> range[b] && mix[b] && !anyReference(b))
-                .forEach(s -> held.add(s.held("not in the references", "they have nothing " + s.where())));
+                .forEach(s -> held.add(
+                        s.held("not in the references", "they have nothing " + s.where() + falling(s, gap.each()))));
         stretches(b -> range[b] && !mix[b] && anyReference(b))
                 .forEach(s -> held.add(s.held("not in the mix", "it has nothing to raise " + s.where())));
         for (int r = 0; r < references.size(); r++) {
             boolean[] there = references.get(r);
             int number = r + 1;
             stretches(b -> range[b] && !there[b] && anyReference(b)).stream()
-                    .map(s -> s.held("reference " + number + " ends", "counted without it " + s.where()))
+                    .map(s -> s.held(
+                            "reference " + number + " ends",
+                            "counted without it " + s.where()
+                                    + falling(s, List.of(gap.each().get(number - 1)))))
                     .forEach(held::add);
         }
         return held;
+    }
+
+    /** How steeply those of some references fall that end at a stretch as lossy files do. */
+    private static String falling(Stretch stretch, List<Gap.Each> references) {
+        OptionalDouble steepest = stretch.isTop()
+                ? references.stream()
+                        .flatMapToDouble(e -> e.fallDbPerOctave().stream())
+                        .max()
+                : OptionalDouble.empty();
+        return steepest.isPresent() ? ", a fall of " + Math.round(steepest.getAsDouble()) + " dB an octave" : "";
     }
 
     private boolean anyReference(int band) {
@@ -118,10 +133,14 @@ final class Presence {
             return new Held(reason, detail, BandGrid.lowerEdgeHz(from), BandGrid.lowerEdgeHz(to));
         }
 
+        boolean isTop() {
+            return BandGrid.lowerEdgeHz(to) > 10000;
+        }
+
         String where() {
             double low = BandGrid.lowerEdgeHz(from);
             double high = BandGrid.lowerEdgeHz(to);
-            return low < 60 ? "below " + Readings.about(high) : high > 10000 ? "above " + Readings.about(low) : "there";
+            return low < 60 ? "below " + Readings.about(high) : isTop() ? "above " + Readings.about(low) : "there";
         }
     }
 

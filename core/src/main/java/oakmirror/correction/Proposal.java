@@ -13,13 +13,14 @@ import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.BandSpectrum;
 
 /**
- * A correction in all its forms: the evidence it came from, the curve with its moves, and the bands fitted to the curve.
+ * A correction in all its forms: what it came from and the evidence of it, the curve with its moves, and the bands fitted to the curve.
  *
- * @param evidence what it was derived from
+ * @param material what it was derived from
+ * @param evidence what of that is trusted
  * @param correction the curve
  * @param bands what realises it, from low to high frequency
  */
-public record Proposal(Evidence evidence, Correction correction, List<EqBand> bands) {
+public record Proposal(Material material, Evidence evidence, Correction correction, List<EqBand> bands) {
 
     /** Copies the list. */
     public Proposal {
@@ -28,30 +29,39 @@ public record Proposal(Evidence evidence, Correction correction, List<EqBand> ba
 
     /** Nothing proposed. */
     public static Proposal none() {
-        return new Proposal(Evidence.none(), Correction.none(), List.of());
+        return new Proposal(Material.of(Gap.none()), Evidence.none(), Correction.none(), List.of());
     }
 
     /**
-     * Derives correction and bands from a gap.
+     * Derives correction and bands.
      *
-     * @param applied what the mix has been corrected by already
+     * @param material what from
      * @param decisions what was decided about moves
      * @param sampleRate the rate of the mix, which the bands are fitted for
      */
     public static Proposal derive(
-            Gap gap,
-            Optional<AppliedCorrection> applied,
+            Material material, CorrectionSettings settings, MoveDecisions decisions, int sampleRate) {
+        return decided(material, settings.weigh(material), settings, decisions, sampleRate);
+    }
+
+    private static Proposal decided(
+            Material material,
+            Evidence evidence,
             CorrectionSettings settings,
             MoveDecisions decisions,
             int sampleRate) {
-        Evidence evidence = settings.weigh(gap, applied);
-        Correction correction = Correction.derive(evidence, settings, decisions);
-        return new Proposal(evidence, correction, BandFitter.fit(correction, settings, sampleRate));
+        Correction correction = Correction.derive(evidence, material, settings, decisions);
+        return new Proposal(material, evidence, correction, BandFitter.fit(correction, settings, sampleRate));
     }
 
-    /** The same, nothing decided. */
+    /** The same of the same evidence, something else decided about its moves. */
+    public Proposal deciding(CorrectionSettings settings, MoveDecisions decisions, int sampleRate) {
+        return decided(material, evidence, settings, decisions, sampleRate);
+    }
+
+    /** The same from a gap alone, nothing decided. */
     public static Proposal derive(Gap gap, CorrectionSettings settings, int sampleRate) {
-        return derive(gap, Optional.empty(), settings, MoveDecisions.NONE, sampleRate);
+        return derive(Material.of(gap), settings, MoveDecisions.NONE, sampleRate);
     }
 
     /** What was compared. */

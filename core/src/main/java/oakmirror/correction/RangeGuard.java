@@ -2,7 +2,6 @@ package oakmirror.correction;
 
 import java.util.List;
 import oakmirror.correction.Correction.Held;
-import oakmirror.evidence.Evidence;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
 
@@ -13,7 +12,7 @@ public final class RangeGuard implements Guard {
     public static final String REASON = "outside the range";
 
     @Override
-    public double[] hold(double[] curve, Evidence evidence, CorrectionSettings settings, List<Held> held) {
+    public double[] hold(double[] curve, boolean[] known, CorrectionSettings settings, List<Held> held) {
         boolean[] range = settings.range();
         double[] next = curve.clone();
         int first = -1;

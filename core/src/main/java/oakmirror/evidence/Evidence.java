@@ -43,9 +43,10 @@ public record Evidence(
      *
      * @param prior what faults are expected
      * @param counts the bands that may be looked at; those that are not known do not count in any case
+     * @param errorDb2 variance of the gap, in dB², because little was heard of both sides
      */
-    public static Evidence weigh(Gap gap, FaultPrior prior, boolean[] counts) {
-        return gap.isKnown() ? new Weighing(gap, prior, counts).evidence() : unweighed(gap);
+    public static Evidence weigh(Gap gap, FaultPrior prior, boolean[] counts, double errorDb2) {
+        return gap.isKnown() ? new Weighing(gap, prior, counts, errorDb2).evidence() : unweighed(gap);
     }
 
     /** What is left of it for a mix that is nearer by a curve: of its gap now, judged and supported as before, less what has been done. */

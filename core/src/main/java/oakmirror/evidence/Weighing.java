@@ -19,8 +19,8 @@ import oakmirror.spectrum.OctaveSmoothing;
  * <ol>
  *   <li>how uneven the gap is a little below that resolution: recordings that differ from octave to octave differ more broadly, too. {@code uneven} is the
  *       RMS of its smoothing to half an octave less that to one octave, where faults are hardly seen yet; N is log-normal about
- *       ({@value #CONTENT_PER_UNEVEN}·uneven)², with a deviation of {@value #LOG_DEVIATION} (measured on pairs of recordings; what is finer than half
- *       an octave is notes and says next to nothing);
+ *       ({@value #CONTENT_PER_UNEVEN}·uneven^{@value #UNEVEN_EXPONENT})², with a deviation of {@value #LOG_DEVIATION} (measured on pairs of recordings;
+ *       what is finer than half an octave is notes and says next to nothing);
  *   <li>how far the references lie apart from each other, where there are several: their variance v at this resolution, times 1 + 1/k for their
  *       mean's own error, has N for its expectation, with {@value #FREEDOM_PER_REFERENCE}·(k − 1) degrees of freedom; from three on N also takes half
  *       its shape over frequency from it;
@@ -28,7 +28,8 @@ import oakmirror.spectrum.OctaveSmoothing;
  *       freedom are few, {@value #FREEDOM_OF_GAP}, being so smooth.
  * </ol>
  *
- * <p>Trust is S / (S + N) averaged over what these leave N to be (summed over a grid in equal ratios).
+ * <p>Trust is S / (S + N) averaged over what these leave N to be (summed over a grid in equal ratios). Where little was heard, its own variance is
+ * added to N.
  *
  * <p>Where mix and reference are the same recording, before and after treatment, nothing of the gap is content. That is seen by its grain, how much its
  * smoothing to a sixth of an octave takes off it: its median, times 1.48 to stand for an RMS, so that a resonance or a notch does not count. No filter
@@ -48,8 +49,9 @@ final class Weighing {
 
     private static final double SAME_SHARPNESS = 4;
 
-    private static final double CONTENT_PER_UNEVEN = 3;
-    private static final double LOG_DEVIATION = 1.1;
+    private static final double CONTENT_PER_UNEVEN = 2.7;
+    private static final double UNEVEN_EXPONENT = 1.2;
+    private static final double LOG_DEVIATION = 0.9;
     private static final double FREEDOM_PER_REFERENCE = 4;
     private static final double FREEDOM_OF_GAP = 4;
     private static final int ENOUGH_FOR_A_SHAPE = 3;
@@ -68,6 +70,7 @@ final class Weighing {
 
     private final Gap gap;
     private final double faultDb2;
+    private final double errorDb2;
     /** Bands where the gap counts: that are known, and may be looked at. */
     private final boolean[] counts;
     /** Bands that help to smooth those: that are known. */
@@ -78,7 +81,8 @@ final class Weighing {
     private final List<Gap.Each> references;
     private final double[] meanDb;
 
-    Weighing(Gap gap, FaultPrior prior, boolean[] allowed) {
+    Weighing(Gap gap, FaultPrior prior, boolean[] allowed, double errorDb2) {
+        this.errorDb2 = errorDb2;
         this.gap = gap;
         faultDb2 = prior.varianceDb2();
         references = distinct(gap.each());
@@ -186,7 +190,7 @@ final class Weighing {
             }
             double part = 0;
             for (int s = 0; s < STEPS; s++) {
-                part += weights[s] * faultDb2 / (faultDb2 + step(s) * shape[b]);
+                part += weights[s] * faultDb2 / (faultDb2 + step(s) * shape[b] + errorDb2);
             }
             judged[b] = likeness * followed[b] + (1 - likeness) * broad[b];
             supported[b] = likeness * followed[b] + (1 - likeness) * broad[b] * part;
@@ -206,7 +210,8 @@ final class Weighing {
         double uneven = rms(
                 OctaveSmoothing.smooth(meanDb, known, UNEVEN_FROM_OCTAVES),
                 OctaveSmoothing.smooth(meanDb, known, UNEVEN_TO_OCTAVES));
-        double expected = 2 * Math.log(CONTENT_PER_UNEVEN * Math.max(uneven, Math.sqrt(LEAST_DB2)));
+        double expected =
+                2 * Math.log(CONTENT_PER_UNEVEN * Math.pow(Math.max(uneven, Math.sqrt(LEAST_DB2)), UNEVEN_EXPONENT));
         double[] level = new double[BandGrid.SIZE];
         Arrays.fill(level, mean(broad));
         double gapDb2 = Math.pow(rms(broad, level), 2);

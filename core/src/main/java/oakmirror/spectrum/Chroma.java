@@ -15,12 +15,17 @@ final class Chroma {
 
     private Chroma() {}
 
+    /** The note of a frequency in semitones above a C. */
+    static double noteOf(double hz) {
+        return A + NOTES * Math.log(hz / A4_HZ) / Math.log(2);
+    }
+
     /** One weight a note from C on, adding up to 1; all 0 for silence. */
     static double[] of(LineSpectrum lines) {
         double[] chroma = new double[NOTES];
         double sum = 0;
         for (int k = lines.lineOf(LOW_HZ); k <= lines.lineOf(HIGH_HZ); k++) {
-            double key = A + NOTES * Math.log(lines.frequencyHz(k) / A4_HZ) / Math.log(2);
+            double key = noteOf(lines.frequencyHz(k));
             double miss = Math.abs(key - Math.rint(key));
             // A line stands for more of the scale the lower it lies.
             double weight = Math.sqrt(lines.power()[k]) * Math.max(0, 1 - 2.5 * miss) / k;

@@ -1,6 +1,7 @@
 package oakmirror.spectrum;
 
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * The key a stretch of music seems to be in: the one of 24 whose profile of notes is most like its own (C. L. Krumhansl, Cognitive Foundations
@@ -13,6 +14,8 @@ public record Key(int tonic, boolean major) {
 
     private static final double[] MAJOR = {6.35, 2.23, 3.48, 2.33, 4.38, 4.09, 2.52, 5.19, 2.39, 3.66, 2.29, 2.88};
     private static final double[] MINOR = {6.33, 2.68, 3.52, 5.38, 2.60, 3.53, 2.54, 4.75, 3.98, 2.69, 3.34, 3.17};
+    private static final Set<Integer> MAJOR_SCALE = Set.of(0, 2, 4, 5, 7, 9, 11);
+    private static final Set<Integer> MINOR_SCALES = Set.of(0, 2, 3, 5, 7, 8, 9, 10, 11);
     private static final String[] NAMES = {"C", "D♭", "D", "E♭", "E", "F", "F♯", "G", "A♭", "A", "B♭", "B"};
 
     /** Any two scales of seven notes share two of them. */
@@ -64,6 +67,12 @@ public record Key(int tonic, boolean major) {
     /** Its name, as D major. */
     public String label() {
         return NAMES[tonic] + (major ? " major" : " minor");
+    }
+
+    /** Whether the note nearest to a frequency is in its scale; of the minor scales, the natural, the harmonic or the melodic. */
+    public boolean has(double hz) {
+        int steps = Math.floorMod((int) Math.round(Chroma.noteOf(hz)) - tonic, Chroma.NOTES);
+        return (major ? MAJOR_SCALE : MINOR_SCALES).contains(steps);
     }
 
     /** How many of the seven notes of its scale are not in the other's: 0 for relatives, 5 at the most. */

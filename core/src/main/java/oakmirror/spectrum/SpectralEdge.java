@@ -1,6 +1,7 @@
 package oakmirror.spectrum;
 
 import java.util.OptionalDouble;
+import oakmirror.audio.Decibels;
 
 /**
  * Where a spectrum ends before it should, as that of a lossy file does: a fall of {@value #LEAST_FALL_DB} dB or more within a sixth of an
@@ -14,6 +15,9 @@ public final class SpectralEdge {
     private static final double HIGHEST_HZ = 19_500;
     private static final double AUDIBLE_END_HZ = 20_000;
 
+    /** Power that stands for none. */
+    private static final double NOTHING = 1e-15;
+
     private SpectralEdge() {}
 
     /** The frequency from which on nothing follows; empty where there is no edge. */
@@ -23,7 +27,7 @@ public final class SpectralEdge {
         double steepest = Math.pow(10, LEAST_FALL_DB / 10);
         int steepestAt = -1;
         for (int b = BandGrid.bandOf(LOWEST_HZ); b < last; b++) {
-            double above = 1e-15;
+            double above = NOTHING;
             for (int i = b + WITHIN; i < end; i++) {
                 above = Math.max(above, spectrum.power()[i]);
             }
@@ -36,6 +40,14 @@ public final class SpectralEdge {
         return steepestAt < 0
                 ? OptionalDouble.empty()
                 : OptionalDouble.of(BandGrid.centreHz(lastHeld(spectrum, steepestAt)));
+    }
+
+    /** How steeply a spectrum falls above a frequency, over a sixth of an octave, in dB an octave. */
+    public static double fallDbPerOctave(BandSpectrum spectrum, double hz) {
+        int from = BandGrid.bandOf(hz);
+        int to = Math.min(from + WITHIN, BandGrid.SIZE - 1);
+        double fall = Decibels.ofPower(spectrum.power()[from] / Math.max(spectrum.power()[to], NOTHING));
+        return to > from ? fall * BandGrid.BANDS_PER_OCTAVE / (to - from) : 0;
     }
 
     /** The last band within 12 dB of what lies below the fall. */

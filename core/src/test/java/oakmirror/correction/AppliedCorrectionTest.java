@@ -50,6 +50,12 @@ class AppliedCorrectionTest {
                         new Gap.Reference(song(4, 0), -20)));
     }
 
+    private static Proposal again(Gap gap, AppliedCorrection applied) {
+        Material corrected =
+                new Material(gap, 100, List.of(100.0, 100.0, 100.0), Optional.empty(), Optional.of(applied));
+        return Proposal.derive(corrected, USUAL, MoveDecisions.NONE, 48000);
+    }
+
     private static double most(Proposal p) {
         return Arrays.stream(p.correction().curveDb()).map(Math::abs).max().orElseThrow();
     }
@@ -65,7 +71,7 @@ class AppliedCorrectionTest {
         assertThat(most(Proposal.derive(gap(master), USUAL, 48000)))
                 .as("without memory")
                 .isGreaterThan(0.3);
-        Proposal again = Proposal.derive(gap(master), Optional.of(applied), USUAL, MoveDecisions.NONE, 48000);
+        Proposal again = again(gap(master), applied);
         assertThat(most(again)).isLessThan(0.3);
         double[] both = again.applied(master, phase, Optional.of(applied)).curveDb();
         double[] added = again.appliedDb(phase);
@@ -80,7 +86,7 @@ class AppliedCorrectionTest {
         Proposal half = Proposal.derive(gap(mix), USUAL.withStrength(0.5), 48000);
         AppliedCorrection applied = half.applied(mix, Phase.LINEAR, Optional.empty());
         BandSpectrum master = through(mix, applied.curveDb(), applied.madeUpDb());
-        Proposal rest = Proposal.derive(gap(master), Optional.of(applied), USUAL, MoveDecisions.NONE, 48000);
+        Proposal rest = again(gap(master), applied);
         assertThat(most(rest)).isCloseTo(most(half), within(0.25));
     }
 

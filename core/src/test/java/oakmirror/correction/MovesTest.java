@@ -38,7 +38,7 @@ class MovesTest {
     }
 
     private static Correction derive(double[] gapDb, CorrectionSettings settings, MoveDecisions decisions) {
-        return Correction.derive(evidence(gapDb), settings, decisions);
+        return Correction.derive(evidence(gapDb), Material.of(evidence(gapDb).gap()), settings, decisions);
     }
 
     private static Correction derive(double[] gapDb, MoveDecisions decisions) {
@@ -96,7 +96,10 @@ class MovesTest {
             none = none.with(m, refused);
         }
         Proposal p = new Proposal(
-                evidence(curve()), derive(curve(), none), BandFitter.fit(derive(curve(), none), EXACT, 48000));
+                Material.of(evidence(curve()).gap()),
+                evidence(curve()),
+                derive(curve(), none),
+                BandFitter.fit(derive(curve(), none), EXACT, 48000));
         assertThat(p.appliedDb(Phase.MINIMUM)).containsOnly(0);
         assertThat(p.appliedDb(Phase.LINEAR)).containsOnly(0);
     }
@@ -157,6 +160,41 @@ class MovesTest {
         assertThat(at(c, 400)).isCloseTo(2, within(0.02));
         assertThat(at(c, 4000)).isCloseTo(0, within(0.1));
         assertThat(c.moves().get(c.moves().size() - 1).kind()).isEqualTo(Kind.ADDED);
+    }
+
+    @Test
+    void aLockedMoveStaysAsItWasWhateverElseChanges() {
+        CorrectionSettings wide = EXACT.withStrength(0.6);
+        Correction before = derive(curve(), wide, MoveDecisions.NONE);
+        for (double hz : new double[] {130, 2600, 15000}) {
+            LockedMove lock = Correction.lock(near(before, hz), evidence(curve()), wide);
+            MoveDecisions locked = MoveDecisions.NONE.withLocked(List.of(lock));
+            Correction same = derive(curve(), wide, locked);
+            assertThat(same.curveDb()).as("locking changes nothing").containsExactly(before.curveDb(), within(0.002));
+            assertThat(same.moves()).hasSameSizeAs(before.moves());
+            Correction none = derive(curve(), EXACT.withStrength(0), locked);
+            assertThat(at(none, hz)).isCloseTo(lock.gainDb(), within(0.3));
+            assertThat(at(none, hz) - at(before, hz)).isCloseTo(0, within(0.3));
+            Correction elsewhere = derive(new double[BandGrid.SIZE], wide, locked);
+            assertThat(elsewhere.moves()).extracting(Move::kind).containsExactly(Kind.LOCKED);
+            assertThat(at(elsewhere, hz)).isEqualTo(at(none, hz));
+            Move other = near(before, 900);
+            Correction refused = derive(curve(), wide, locked.with(other, Treatment.NONE.withRefused(true)));
+            assertThat(at(refused, 900)).isCloseTo(0, within(0.3));
+            assertThat(at(refused, hz)).isCloseTo(at(before, hz), within(0.3));
+        }
+    }
+
+    @Test // it stands for what is proposed now in its place, not beside it
+    void aLockedMoveIsNotProposedAgainAndItsTreatmentComesBack() {
+        Move boom = near(derive(curve(), MoveDecisions.NONE), 130);
+        MoveDecisions half = MoveDecisions.NONE.with(boom, Treatment.NONE.withGainFactor(0.5));
+        Move treated = near(derive(curve(), half), 130);
+        MoveDecisions locked = half.withLocked(List.of(Correction.lock(treated, evidence(curve()), EXACT)));
+        double[] twice = Arrays.stream(curve()).map(d -> 2 * d).toArray();
+        assertThat(at(derive(twice, locked), 130)).isCloseTo(-2.5, within(0.15));
+        assertThat(derive(twice, locked).lapsed()).isEmpty();
+        assertThat(at(derive(twice, locked.withLocked(List.of())), 130)).isCloseTo(-5, within(0.2));
     }
 
     @Test

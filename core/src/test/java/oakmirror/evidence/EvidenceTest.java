@@ -10,6 +10,8 @@ import java.util.Random;
 import oakmirror.compare.Gap;
 import oakmirror.correction.Correction;
 import oakmirror.correction.CorrectionSettings;
+import oakmirror.correction.Material;
+import oakmirror.correction.MoveDecisions;
 import oakmirror.filter.AnalogueSection;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.OctaveSmoothing;
@@ -40,7 +42,7 @@ class EvidenceTest {
     }
 
     private static Evidence weigh(double[]... references) {
-        return Evidence.weigh(gap(references), USUAL, all());
+        return Evidence.weigh(gap(references), USUAL, all(), 0);
     }
 
     /** What other notes make: of so many dB in the breadth of octaves, with as much unevenness and roughness below it as between recordings. */
@@ -101,8 +103,9 @@ class EvidenceTest {
     void withoutReferencesNothingIsKnownAndNothingCorrected() {
         assertThat(Evidence.none().isKnown()).isFalse();
         assertThat(Evidence.none().trust()).containsOnly(0);
-        assertThat(Evidence.weigh(Gap.none(), USUAL, all()).trust()).containsOnly(0);
-        assertThat(Correction.derive(Evidence.none(), CorrectionSettings.DEFAULT))
+        assertThat(Evidence.weigh(Gap.none(), USUAL, all(), 0).trust()).containsOnly(0);
+        assertThat(Correction.derive(
+                        Evidence.none(), Material.of(Gap.none()), CorrectionSettings.DEFAULT, MoveDecisions.NONE))
                 .isEqualTo(Correction.none());
     }
 
@@ -140,7 +143,7 @@ class EvidenceTest {
         double[] difference = content(1.5, 3);
         double before = 0;
         for (double caution = 1; caution >= 0; caution -= 0.25) {
-            Evidence e = Evidence.weigh(gap(difference), FaultPrior.ofCaution(caution), all());
+            Evidence e = Evidence.weigh(gap(difference), FaultPrior.ofCaution(caution), all(), 0);
             double trust = Arrays.stream(e.trust()).average().orElseThrow();
             assertThat(trust).isGreaterThan(before).isLessThan(1);
             before = trust;
@@ -188,7 +191,7 @@ class EvidenceTest {
         double[] db = filter(1000, 4, 0.5);
         boolean[] allowed = all();
         Arrays.fill(allowed, 0, BandGrid.bandOf(50), false);
-        Evidence e = Evidence.weigh(new Gap(new double[BandGrid.SIZE], db, db, known), USUAL, allowed);
+        Evidence e = Evidence.weigh(new Gap(new double[BandGrid.SIZE], db, db, known), USUAL, allowed, 0);
         assertThat(e.trust()[BandGrid.bandOf(9000)]).isZero();
         assertThat(e.supportedDb()[BandGrid.bandOf(9000)]).isZero();
         assertThat(e.trust()[BandGrid.bandOf(40)]).isZero();

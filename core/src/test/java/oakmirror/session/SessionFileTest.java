@@ -7,6 +7,7 @@ import java.io.IOException;
 import java.io.RandomAccessFile;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 import oakmirror.audio.TimeRange;
@@ -15,6 +16,7 @@ import oakmirror.compare.CorridorSettings;
 import oakmirror.compare.Jump;
 import oakmirror.correction.AddedMove;
 import oakmirror.correction.CorrectionSettings;
+import oakmirror.correction.LockedMove;
 import oakmirror.correction.MoveDecision;
 import oakmirror.correction.MoveDecisions;
 import oakmirror.correction.Treatment;
@@ -26,6 +28,7 @@ import oakmirror.level.LevelSettings.Direction;
 import oakmirror.rhythm.BarGrid;
 import oakmirror.session.ComparisonSettings.Scope;
 import oakmirror.session.Delivery.Output;
+import oakmirror.spectrum.BandGrid;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -59,6 +62,8 @@ class SessionFileTest {
                         .withLimits(4, 5))
                 .withMoves(new MoveDecisions(
                         List.of(new MoveDecision(90, 220, false, new Treatment(true, 0.5, 2))),
+                        List.of(new LockedMove(
+                                400, 900, 600, 1.5, 500, 700, Collections.nCopies(BandGrid.SIZE, 0.125))),
                         List.of(new AddedMove(3200, -1.5, 0.7))))
                 .withPhase(Phase.LINEAR)
                 .withFinish(new FinishSettings(-9.5, -0.5))

@@ -153,7 +153,7 @@ public final class MainWindow {
         return switch (station) {
             case GATHER -> gather;
             case COMPARE -> comparePage();
-            case SHAPE -> new ShapePage(workspace, listening.monitor(), this::toGather);
+            case SHAPE -> new ShapePage(workspace, listening, this::toGather);
             case FINISH -> new FinishPage(workspace, finishing, this::toGather);
             case SEND_OUT -> new SendOutPage(workspace, finishing, settings, asking);
         };

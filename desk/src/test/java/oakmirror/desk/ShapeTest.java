@@ -19,6 +19,7 @@ import oakmirror.correction.Move;
 import oakmirror.correction.Treatment;
 import oakmirror.desk.model.listen.MonitorControls.Band;
 import oakmirror.desk.plot.CorrectionPlot;
+import oakmirror.spectrum.BandGrid;
 import org.junit.jupiter.api.Test;
 
 /** The correction of the demo's mix, decided about by hand. */
@@ -88,6 +89,56 @@ class ShapeTest extends WindowTest {
         assertThat(band.highHz()).isGreaterThan(140);
         clickOn("#move-hear");
         assertThat(onFx(() -> listening().monitor().bandProperty().get())).isEmpty();
+    }
+
+    /** What the mix is heard through, in dB at a frequency; its level apart. */
+    private double heardDb(double hz) {
+        return listening().correctionHeard().orElseThrow().responseDb(hz);
+    }
+
+    @Test
+    void theCorrectedMixIsHeardWithoutAMove() throws Exception {
+        openShape();
+        clickOn("#move-next");
+        double hz = moves().get(0).centreHz();
+        waitUntil(() -> listening().correctionHeard().isPresent());
+        double with = onFx(() -> heardDb(hz) - heardDb(700));
+        clickOn("#move-without");
+        waitUntil(() -> heardDb(hz) - heardDb(700) > with + 1);
+        assertThat(onFx(() -> listening().correctedProperty().get())).isTrue();
+        assertThat(session().moves().decisions())
+                .as("nothing is decided by listening")
+                .isEmpty();
+        clickOn("#station-compare");
+        waitUntil(() -> Math.abs(heardDb(hz) - heardDb(700) - with) < 0.01);
+        clickOn("#station-shape");
+        assertThat(lookup("#move-without").queryAs(ToggleButton.class).isSelected())
+                .isFalse();
+    }
+
+    @Test
+    void aLockedMoveStaysWhateverTheStrength() throws Exception {
+        openShape();
+        clickOn("#move-next");
+        double gain = moves().get(0).gainDb();
+        double hz = moves().get(0).centreHz();
+        clickOn("#move-lock");
+        waitUntil(() -> moves().stream().anyMatch(m -> m.kind() == Move.Kind.LOCKED));
+        waitUntil(
+                () -> lookup("#move-lock").queryAs(ToggleButton.class).getText().equals("locked"));
+        assertThat(lookup("#move-gain").query().isDisabled()).isTrue();
+        Slider strength = lookup("#strength").queryAs(Slider.class);
+        interact(() -> strength.setValue(0));
+        waitUntil(() -> session().correction().strength() == 0 && workspace().isReady());
+        double[] curve = workspace().proposalProperty().get().correction().curveDb();
+        assertThat(curve[BandGrid.bandOf(hz)]).isCloseTo(gain, within(0.2));
+        clickOn("#move-lock");
+        waitUntil(() -> moves().stream().noneMatch(m -> m.kind() == Move.Kind.LOCKED)
+                && workspace().isReady());
+        assertThat(workspace().proposalProperty().get().correction().curveDb()[BandGrid.bandOf(hz)])
+                .isCloseTo(0, within(1e-9));
+        press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
+        waitUntil(() -> moves().stream().anyMatch(m -> m.kind() == Move.Kind.LOCKED));
     }
 
     @Test

@@ -14,11 +14,14 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import oakmirror.correction.AddedMove;
+import oakmirror.correction.Correction;
+import oakmirror.correction.LockedMove;
 import oakmirror.correction.Move;
 import oakmirror.correction.MoveDecisions;
 import oakmirror.correction.Proposal;
 import oakmirror.correction.Treatment;
 import oakmirror.desk.look.Ui;
+import oakmirror.desk.model.listen.Listening;
 import oakmirror.desk.model.listen.MonitorControls;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.readings.Readings;
@@ -30,6 +33,7 @@ final class MovePanel extends HBox {
     private static final double MOST_OCTAVES = 10;
 
     private final Workspace workspace;
+    private final Listening listening;
     private final MonitorControls monitor;
     private final Consumer<Integer> onChoose;
     private final Label title = Ui.label("", "strong");
@@ -39,24 +43,39 @@ final class MovePanel extends HBox {
     private final ToggleButton hear = Ui.choice("hear", "Hear the range of this move alone");
     private final ToggleButton refused =
             Ui.choice("refuse", "Leave this move out, or take it again; compare while it plays");
+    private final ToggleButton without =
+            Ui.choice("without", "Hear the corrected mix without this move, at the same loudness");
+    private final ToggleButton locked =
+            Ui.choice("lock", "Keep this move as it is now, whatever else changes: strength, caution, references");
     private final Button reset = Ui.button("as proposed", "Forget what was decided about this move", this::reset);
     private final Button before = Ui.button("‹", "The move below", () -> step(-1));
     private final Button next = Ui.button("›", "The move above", () -> step(1));
     private int chosen = -1;
     private boolean showing;
 
-    MovePanel(Workspace workspace, MonitorControls monitor, Consumer<Integer> onChoose) {
+    MovePanel(Workspace workspace, Listening listening, Consumer<Integer> onChoose) {
         this.workspace = workspace;
-        this.monitor = monitor;
+        this.listening = listening;
+        monitor = listening.monitor();
         this.onChoose = onChoose;
         gain = spinner("move-gain", "Gain of the move in dB", -MOST_DB, MOST_DB, 0.1, this::changeGain);
         octaves = spinner("move-octaves", "Width of the move in octaves", 0.05, MOST_OCTAVES, 0.1, this::changeOctaves);
         hear.setId("move-hear");
         refused.setId("move-refuse");
+        without.setId("move-without");
+        locked.setId("move-lock");
         before.setId("move-before");
         next.setId("move-next");
         hear.setOnAction(e -> toggleHear());
         refused.setOnAction(e -> refuse());
+        without.setOnAction(e -> {
+            hearInstead();
+            if (without.isSelected()) {
+                listening.correctedProperty().set(true);
+            }
+        });
+        sceneProperty().subscribe(s -> stopWhenGone());
+        locked.setOnAction(e -> lock());
         monitor.bandProperty().subscribe(b -> showHeard());
         title.setId("move-title");
         HBox ways = new HBox(4, before, next);
@@ -74,7 +93,9 @@ final class MovePanel extends HBox {
                         octaves,
                         Ui.label("octaves", "quiet"),
                         hear,
+                        without,
                         refused,
+                        locked,
                         reset);
         setAlignment(Pos.CENTER_LEFT);
         setSpacing(10);
@@ -123,6 +144,16 @@ final class MovePanel extends HBox {
         return move().filter(m -> m.kind() == Move.Kind.ADDED).isPresent() ? index : -1;
     }
 
+    /** Which of the locked moves the chosen one is; −1 for none. */
+    private int lockedIndex() {
+        MoveDecisions decisions = workspace.session().moves();
+        int index = chosen
+                - (moves().size()
+                        - decisions.added().size()
+                        - decisions.locked().size());
+        return move().filter(m -> m.kind() == Move.Kind.LOCKED).isPresent() ? index : -1;
+    }
+
     /** Treats a move in another way; one added by hand becomes what it is treated to be. */
     void treat(Optional<Treatment> treatment, boolean gesture) {
         int added = addedIndex();
@@ -140,10 +171,55 @@ final class MovePanel extends HBox {
                                                 m.octaves() * t.widthFactor())))))));
     }
 
-    private static List<AddedMove> changed(List<AddedMove> moves, Consumer<List<AddedMove>> how) {
-        List<AddedMove> list = new ArrayList<>(moves);
+    private static <T> List<T> changed(List<T> moves, Consumer<List<T>> how) {
+        List<T> list = new ArrayList<>(moves);
         how.accept(list);
         return list;
+    }
+
+    /** Locks the chosen move, or unlocks it, and goes on meaning it. */
+    private void lock() {
+        int index = lockedIndex();
+        move().ifPresent(m -> decide(
+                false,
+                decisions -> decisions.withLocked(changed(decisions.locked(), list -> {
+                    if (index >= 0) {
+                        list.remove(index);
+                    } else {
+                        list.add(Correction.lock(
+                                m,
+                                workspace.proposalProperty().get().evidence(),
+                                workspace.session().correction()));
+                    }
+                }))));
+    }
+
+    /** What is decided with the chosen move left out. */
+    private MoveDecisions decidedWithout(Move m) {
+        MoveDecisions decisions = workspace.session().moves();
+        int added = addedIndex();
+        int index = lockedIndex();
+        if (added >= 0) {
+            return decisions.withAdded(changed(decisions.added(), list -> list.remove(added)));
+        }
+        if (index >= 0) {
+            LockedMove lock = decisions.locked().get(index);
+            // What is proposed in its place must not come back.
+            return decisions.withLocked(changed(decisions.locked(), list -> list.set(index, lock.silent())));
+        }
+        return decisions.with(m.withTreatment(Treatment.NONE), m.treatment().withRefused(true));
+    }
+
+    /** What nobody sees any more is not left out of what is heard. */
+    private void stopWhenGone() {
+        if (getScene() == null) {
+            without.setSelected(false);
+            hearInstead();
+        }
+    }
+
+    private void hearInstead() {
+        monitor.insteadProperty().set(move().filter(m -> without.isSelected()).map(this::decidedWithout));
     }
 
     private void refuse() {
@@ -177,9 +253,7 @@ final class MovePanel extends HBox {
 
     /** What its gain is multiplied by before it is applied: what is added by hand is applied as it is. */
     private double strength(Move m) {
-        return m.kind() == Move.Kind.ADDED
-                ? 1
-                : workspace.session().correction().strength();
+        return m.kind().isFixed() ? 1 : workspace.session().correction().strength();
     }
 
     private void changeGain(double db) {
@@ -220,8 +294,12 @@ final class MovePanel extends HBox {
         chosen = index;
         showing = true;
         Optional<Move> move = move();
-        for (var control : List.of(gain, octaves, hear, refused, reset)) {
+        boolean fixed = move.filter(m -> m.kind() == Move.Kind.LOCKED).isPresent();
+        for (var control : List.of(hear, without, locked)) {
             control.setDisable(move.isEmpty());
+        }
+        for (var control : List.of(gain, octaves, refused, reset)) {
+            control.setDisable(move.isEmpty() || fixed);
         }
         before.setDisable(moves().isEmpty());
         next.setDisable(moves().isEmpty());
@@ -233,11 +311,18 @@ final class MovePanel extends HBox {
             refused.setSelected(m.treatment().refused());
             refused.setText(added ? "remove" : m.treatment().refused() ? "refused" : "refuse");
             reset.setVisible(!added);
+            locked.setVisible(!added);
+            locked.setSelected(fixed);
+            locked.setText(fixed ? "locked" : "lock");
             gain.getValueFactory().setValue(shownGain(m));
             octaves.getValueFactory().setValue(Math.round(100 * m.treatedOctaves()) / 100.0);
             reset.setDisable(m.treatment().isNone());
         });
         showing = false;
+        if (move.isEmpty()) {
+            without.setSelected(false);
+        }
+        hearInstead();
         showHeard();
     }
 
@@ -250,7 +335,7 @@ final class MovePanel extends HBox {
                 switch (m.kind()) {
                     case LOW_END -> " below " + Readings.about(m.treatedHighHz());
                     case HIGH_END -> " above " + Readings.about(m.treatedLowHz());
-                    case BELL, ADDED -> " about " + Readings.about(m.centreHz());
+                    case BELL, LOCKED, ADDED -> " about " + Readings.about(m.centreHz());
                 };
         return Readings.gainDb(shownGain(m)) + where + String.format(Locale.ROOT, ", %.1f octaves", m.treatedOctaves());
     }
@@ -258,6 +343,9 @@ final class MovePanel extends HBox {
     private static String reason(Move m, Proposal proposal) {
         if (m.kind() == Move.Kind.ADDED) {
             return "added by hand; strength does not change it";
+        }
+        if (m.kind() == Move.Kind.LOCKED) {
+            return "locked; nothing changes it until it is unlocked";
         }
         double gap = oakmirror.spectrum.BandGrid.interpolate(proposal.evidence().judgedDb(), m.centreHz());
         String trusted = Math.round(100 * m.trust()) + " % trusted";

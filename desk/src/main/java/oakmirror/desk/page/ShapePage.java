@@ -24,7 +24,7 @@ import oakmirror.correction.Proposal;
 import oakmirror.correction.RangeGuard;
 import oakmirror.correction.Treatment;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.listen.MonitorControls;
+import oakmirror.desk.model.listen.Listening;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.part.Missing;
@@ -62,9 +62,9 @@ public final class ShapePage extends VBox {
     private Optional<MoveDecision> chosen = Optional.empty();
 
     /** The page of a workspace. */
-    public ShapePage(Workspace workspace, MonitorControls monitor, Runnable toGather) {
+    public ShapePage(Workspace workspace, Listening listening, Runnable toGather) {
         this.workspace = workspace;
-        panel = new MovePanel(workspace, monitor, this::choose);
+        panel = new MovePanel(workspace, listening, this::choose);
         CorrectionSettings usual = CorrectionSettings.DEFAULT;
         plot.setId("correction");
         plot.setMinHeight(220);

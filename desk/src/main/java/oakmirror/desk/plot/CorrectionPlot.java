@@ -136,8 +136,12 @@ public final class CorrectionPlot extends FrequencyPlot {
         return found;
     }
 
+    private boolean isLocked(int move) {
+        return moves().get(move).kind() == Move.Kind.LOCKED;
+    }
+
     private Grip gripAt(double x, double y) {
-        if (chosen < 0 || chosen >= moves().size() || y > top() + GRIP || y < top() - BRACKETS) {
+        if (chosen < 0 || chosen >= moves().size() || y > top() + GRIP || y < top() - BRACKETS || isLocked(chosen)) {
             return Grip.NONE;
         }
         Move move = moves().get(chosen);
@@ -154,7 +158,7 @@ public final class CorrectionPlot extends FrequencyPlot {
         }
         int move = moveAt(e.getX());
         listener.choose(move);
-        if (move >= 0 && e.getY() > top()) {
+        if (move >= 0 && e.getY() > top() && !isLocked(move)) {
             grip = Grip.GAIN;
             gainAtPress = moves().get(move).treatedGainDb();
         }
@@ -170,7 +174,7 @@ public final class CorrectionPlot extends FrequencyPlot {
             if (!dragging && Math.abs(e.getY() - pressedY) < SLOP) {
                 return;
             }
-            double factor = move.kind() == Move.Kind.ADDED ? 1 : Math.max(0.1, strength);
+            double factor = move.kind().isFixed() ? 1 : Math.max(0.1, strength);
             double asked = gainAtPress + (dbAt(e.getY()) - dbAt(pressedY)) / factor;
             listener.treat(chosen, t.withGainFactor(asked / move.gainDb()));
         } else {
@@ -291,7 +295,7 @@ public final class CorrectionPlot extends FrequencyPlot {
                 text(g, figure, middle, top() - 18, TextAlignment.CENTER, is ? Fonts.BOLD : Fonts.TEXT, colour);
                 free = middle + half;
             }
-            if (is) {
+            if (is && !isLocked(i)) {
                 for (double x : new double[] {left, right}) {
                     g.setFill(p.paper());
                     g.fillRect(x - 3, top() - 10, 6, 10);
@@ -308,13 +312,14 @@ public final class CorrectionPlot extends FrequencyPlot {
                 switch (move.kind()) {
                     case BELL -> "";
                     case ADDED -> " by hand";
+                    case LOCKED -> " locked";
                     case LOW_END, HIGH_END -> " to the end";
                 };
         return move.isTaken() ? figure + kind : "(" + Readings.gain(move.gainDb()) + ")";
     }
 
     private double strengthened(Move move) {
-        return move.treatedGainDb() * (move.kind() == Move.Kind.ADDED ? 1 : strength);
+        return move.treatedGainDb() * (move.kind().isFixed() ? 1 : strength);
     }
 
     private void held(GraphicsContext g, Palette p) {

@@ -23,12 +23,15 @@ import static org.bytedeco.ffmpeg.global.avformat.avio_open;
 import static org.bytedeco.ffmpeg.global.avutil.AV_SAMPLE_FMT_S16;
 import static org.bytedeco.ffmpeg.global.avutil.AV_SAMPLE_FMT_S32;
 import static org.bytedeco.ffmpeg.global.avutil.av_channel_layout_default;
+import static org.bytedeco.ffmpeg.global.avutil.av_dict_set;
 import static org.bytedeco.ffmpeg.global.avutil.av_frame_alloc;
 import static org.bytedeco.ffmpeg.global.avutil.av_frame_free;
 import static org.bytedeco.ffmpeg.global.avutil.av_frame_get_buffer;
 import static org.bytedeco.ffmpeg.global.avutil.av_frame_make_writable;
 
 import java.io.IOException;
+import java.util.Optional;
+import oakmirror.correction.AppliedCorrection;
 import oakmirror.dsp.TpdfDither;
 import org.bytedeco.ffmpeg.avcodec.AVCodec;
 import org.bytedeco.ffmpeg.avcodec.AVCodecContext;
@@ -59,7 +62,7 @@ final class FlacWriter implements AudioWriter {
     private boolean fileOpen;
     private boolean closed;
 
-    FlacWriter(PendingFile pending, int sampleRate, int bits) throws IOException {
+    FlacWriter(PendingFile pending, int sampleRate, int bits, Optional<AppliedCorrection> applied) throws IOException {
         this.pending = pending;
         this.dither = new TpdfDither[] {new TpdfDither(bits, 1), new TpdfDither(bits, 2)};
         Ffmpeg.load();
@@ -82,6 +85,11 @@ final class FlacWriter implements AudioWriter {
             check(avio_open(io, url, AVIO_FLAG_WRITE));
             format.pb(io);
             fileOpen = true;
+        }
+        if (applied.isPresent()) {
+            AVDictionary comments = new AVDictionary(null);
+            check(av_dict_set(comments, MasterNote.COMMENT, applied.get().text(), 0));
+            format.metadata(comments);
         }
         check(avformat_write_header(format, (AVDictionary) null));
         frame.format(codec.sample_fmt());

@@ -58,7 +58,7 @@ public enum OutputFormat {
     }
 
     /**
-     * Starts a stereo file that says what it was corrected by, where its format can (WAV).
+     * Starts a stereo file that says what it was corrected by.
      *
      * @throws AudioFileException when the folder is missing or cannot be written
      */
@@ -66,7 +66,7 @@ public enum OutputFormat {
         PendingFile pending = PendingFile.create(file);
         try {
             return ending.equals("flac")
-                    ? new FlacWriter(pending, sampleRate, bits)
+                    ? new FlacWriter(pending, sampleRate, bits, applied)
                     : new WavWriter(pending, sampleRate, bits, applied);
         } catch (java.io.IOException e) {
             pending.discard();

@@ -29,9 +29,9 @@ class MasterNoteTest {
     }
 
     @ParameterizedTest
-    @EnumSource(names = {"WAV_16", "WAV_24", "WAV_FLOAT"})
+    @EnumSource
     void aMasterCarriesItAndOthersReadItsSoundAllTheSame(OutputFormat format) throws Exception {
-        Path file = folder.resolve("master.wav");
+        Path file = folder.resolve("master." + format.ending());
         float[] sound = new float[48001];
         for (int i = 0; i < sound.length; i++) {
             sound[i] = (float) (0.1 * Math.sin(i / 20.0));
@@ -59,5 +59,28 @@ class MasterNoteTest {
                 .isEmpty();
         assertThat(MasterNote.read(Files.write(folder.resolve("junk.wav"), new byte[5000])))
                 .isEmpty();
+    }
+
+    @Test
+    void aDamagedFlacFileSaysNothing() throws IOException {
+        Path file = folder.resolve("master.flac");
+        try (AudioWriter writer = OutputFormat.FLAC_16.open(file, 44100, Optional.of(correction()))) {
+            writer.write(new float[9000], new float[9000], 9000);
+            writer.commit();
+        }
+        byte[] whole = Files.readAllBytes(file);
+        assertThat(MasterNote.read(file)).isPresent();
+        String text = new String(whole, java.nio.charset.StandardCharsets.ISO_8859_1);
+        int note = text.indexOf(MasterNote.COMMENT);
+        for (int end = 4; end < note + 1400; end += 37) {
+            Path cut = Files.write(folder.resolve("cut.flac"), Arrays.copyOf(whole, end));
+            assertThat(MasterNote.read(cut)).as("cut at %d", end).isEmpty();
+        }
+        for (int at = 4; at < note; at++) { // a wrong length or kind anywhere before it
+            byte[] wrong = whole.clone();
+            wrong[at] = (byte) 0xFF;
+            MasterNote.read(Files.write(folder.resolve("wrong.flac"), wrong))
+                    .ifPresent(n -> assertThat(n.curveDb()).hasSize(BandGrid.SIZE));
+        }
     }
 }

@@ -20,6 +20,7 @@ import oakmirror.audio.StereoSource;
 import oakmirror.audio.TimeRange;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
+import oakmirror.dsp.Chain;
 import oakmirror.loudness.LiveMeter;
 import oakmirror.media.device.AudioOutput;
 import oakmirror.monitor.MonitorMixer;
@@ -51,7 +52,8 @@ public final class Listening {
     public Listening(Workspace workspace) {
         this.workspace = workspace;
         monitor = new MonitorControls(workspace.background());
-        correction = new MixCorrection(workspace, (source, chain) -> mixer.prepare(source, chain), this::pushScene);
+        correction = new MixCorrection(
+                workspace, monitor.insteadProperty(), (source, chain) -> mixer.prepare(source, chain), this::pushScene);
         alignment = new TempoAlignment(workspace, () -> {
             pushScene();
             stretches.set(stretches.get() + 1);
@@ -71,6 +73,11 @@ public final class Listening {
     /** Index of the track that is heard: the mix is 0. */
     public IntegerProperty heardProperty() {
         return heard;
+    }
+
+    /** What the corrected mix is heard through, once it is ready. */
+    public Optional<Chain> correctionHeard() {
+        return correction.chain();
     }
 
     /** Index of the reference that was heard last, which Tab and the blend go to. */

@@ -3,7 +3,10 @@ package oakmirror.desk.model.listen;
 import java.util.Arrays;
 import java.util.Optional;
 import java.util.function.BiConsumer;
+import javafx.beans.value.ObservableValue;
 import oakmirror.audio.StereoSource;
+import oakmirror.correction.CorrectionSettings;
+import oakmirror.correction.MoveDecisions;
 import oakmirror.correction.Proposal;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
@@ -25,35 +28,53 @@ final class MixCorrection {
     private static final long QUIET_MILLIS = 300;
 
     private final Workspace workspace;
+    private final ObservableValue<Optional<MoveDecisions>> instead;
     private final BiConsumer<StereoSource, ProcessorPool> preparing;
     private final Runnable changed;
     private final Newest<Optional<Made>> maker;
     private final Newest<Double> peaks;
     private Optional<Made> made = Optional.empty();
     private int rate = USUAL_RATE;
+    /** The proposal that room for peaks was made for, how much, and whether it is also for what is left of it without a move. */
+    private Optional<Proposal> roomFor = Optional.empty();
 
-    /** A correction, the mix it is for, and its processors. */
-    private record Made(Chain chain, int rate, ImportedTrack mix, ProcessorPool processors) {}
+    private double room = Double.NEGATIVE_INFINITY;
+    private boolean roomForBoth;
+
+    /** A correction, whole or without one of its moves, the mix it is for, and its processors. */
+    private record Made(Proposal proposed, Chain chain, int rate, ImportedTrack mix, ProcessorPool processors) {}
 
     /**
      * Follows a workspace.
      *
+     * @param instead what is decided about moves in what is heard, where that is something else than in the session
      * @param preparing told of other processors, and of what they are for, before they are heard; on another thread than the window's
      * @param changed called when they are there
      */
-    MixCorrection(Workspace workspace, BiConsumer<StereoSource, ProcessorPool> preparing, Runnable changed) {
+    MixCorrection(
+            Workspace workspace,
+            ObservableValue<Optional<MoveDecisions>> instead,
+            BiConsumer<StereoSource, ProcessorPool> preparing,
+            Runnable changed) {
         this.workspace = workspace;
+        this.instead = instead;
         this.preparing = preparing;
         this.changed = changed;
         maker = workspace.background().newest(Kind.QUICK, "Making the correction ready to be heard");
         peaks = workspace.background().newest(Kind.PREVIEW, "Measuring the peaks of the corrected mix");
         workspace.proposalProperty().subscribe(p -> make());
         workspace.sessionProperty().map(Session::phase).subscribe(p -> make());
+        instead.subscribe(m -> make());
     }
 
     /** The processors, when there is a correction, and they are made for the rate that is wanted. */
     Optional<ProcessorPool> processors() {
         return made.filter(m -> m.rate() == rate).map(Made::processors);
+    }
+
+    /** What they do. */
+    Optional<Chain> chain() {
+        return made.map(Made::chain);
     }
 
     /** Makes them for another rate. */
@@ -63,19 +84,25 @@ final class MixCorrection {
     }
 
     private void make() {
-        Proposal proposal = workspace.proposalProperty().get();
+        Proposal proposed = workspace.proposalProperty().get();
+        CorrectionSettings settings = workspace.session().correction();
+        Optional<MoveDecisions> decisions = instead.getValue();
         Phase phase = workspace.session().phase();
         int wanted = rate;
         Optional<ImportedTrack> mix = workspace.tracks().mix().flatMap(TrackSlot::imported);
         maker.submit(
-                progress -> mix.filter(m -> proposal.gap().isKnown() && proposal.fits(wanted))
+                progress -> mix.filter(m -> proposed.gap().isKnown() && proposed.fits(wanted))
                         .map(m -> {
+                            int mixRate = m.measurement().sampleRate();
+                            Proposal proposal = decisions
+                                    .map(d -> proposed.deciding(settings, d, mixRate))
+                                    .orElse(proposed);
                             double change =
                                     proposal.loudnessChangeLu(m.measurement().spectrum(), phase);
                             Chain chain = Chain.of(proposal.filter(phase)).withGainDb(-change);
                             ProcessorPool processors = new ProcessorPool(chain.maker(wanted));
                             m.audio().ifPresent(audio -> preparing.accept(audio, processors));
-                            return new Made(chain, wanted, m, processors);
+                            return new Made(proposed, chain, wanted, m, processors);
                         }),
                 next -> {
                     made = next;
@@ -84,19 +111,28 @@ final class MixCorrection {
                 });
     }
 
-    /** Makes as much room for peaks as the correction can raise them by, until it is known by how much it does. */
+    /**
+     * Makes as much room for peaks as the correction can raise them by, until it is known by how much it does. When one of its moves has been left
+     * out, the room is that of both and stays, or their levels would not be equal.
+     */
     private void makeRoom() {
-        workspace
-                .derivation()
-                .setCorrectedPeak(
-                        made.map(m -> m.mix().measurement().heard().peaks().truePeakDbtp() + highestGainDb(m.chain()))
-                                .orElse(Double.NEGATIVE_INFINITY));
+        double needed = made.map(m -> m.mix().measurement().heard().peaks().truePeakDbtp() + highestGainDb(m.chain()))
+                .orElse(Double.NEGATIVE_INFINITY);
+        Optional<Proposal> whole = made.map(Made::proposed);
+        boolean other = !whole.equals(roomFor);
+        boolean part = instead.getValue().isPresent();
+        roomFor = whole;
+        roomForBoth = part || (roomForBoth && !other);
+        room = roomForBoth && !other ? Math.max(room, needed) : needed;
+        workspace.derivation().setCorrectedPeak(room);
         Optional<Made> now = made;
-        workspace.background().later(QUIET_MILLIS, () -> {
-            if (made == now) {
-                measurePeak();
-            }
-        });
+        if (!roomForBoth) {
+            workspace.background().later(QUIET_MILLIS, () -> {
+                if (made == now && !roomForBoth) {
+                    measurePeak();
+                }
+            });
+        }
     }
 
     private static double highestGainDb(Chain chain) {
@@ -108,7 +144,8 @@ final class MixCorrection {
         made.filter(m -> m.mix().audio().isPresent())
                 .ifPresent(m -> peaks.submit(
                         progress -> CorrectedPeak.dbtp(m.mix().audio().get(), m.chain(), progress), peak -> {
-                            if (made.equals(Optional.of(m))) {
+                            if (made.equals(Optional.of(m)) && !roomForBoth) {
+                                room = peak;
                                 workspace.derivation().setCorrectedPeak(peak);
                             }
                         }));

@@ -14,6 +14,7 @@ import javafx.beans.property.SimpleIntegerProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.value.ObservableValue;
 import oakmirror.audio.Decibels;
+import oakmirror.correction.MoveDecisions;
 import oakmirror.dsp.BandSolo;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.ImpulseResponseFile;
@@ -52,6 +53,7 @@ public final class MonitorControls {
     private final BooleanProperty insertOn = new SimpleBooleanProperty();
     private final DoubleProperty volumeDb = new SimpleDoubleProperty(0);
     private final BooleanProperty dimmed = new SimpleBooleanProperty();
+    private final ObjectProperty<Optional<MoveDecisions>> instead = new SimpleObjectProperty<>(Optional.empty());
     private final IntegerProperty responses = new SimpleIntegerProperty();
     private final Newest<Read> reader;
     private Optional<Response> response = Optional.empty();
@@ -73,6 +75,11 @@ public final class MonitorControls {
     /** The band that is heard alone. */
     public ObjectProperty<Optional<Band>> bandProperty() {
         return band;
+    }
+
+    /** What is decided about the correction's moves in what is heard, where that is something else than in the session: to hear it without one. */
+    public ObjectProperty<Optional<MoveDecisions>> insteadProperty() {
+        return instead;
     }
 
     /** The file of the headphone or room correction, when one is loaded. */

@@ -12,6 +12,7 @@ import oakmirror.compare.Gap;
 import oakmirror.compare.Subject;
 import oakmirror.correction.AppliedCorrection;
 import oakmirror.correction.CorrectionSettings;
+import oakmirror.correction.Material;
 import oakmirror.correction.MoveDecisions;
 import oakmirror.correction.Proposal;
 import oakmirror.level.LevelMatch;
@@ -112,8 +113,7 @@ public final class Derivation {
         proposer.submit(
                 progress -> ready
                         ? Proposal.derive(
-                                Gap.of(subjects),
-                                basis.applied(),
+                                Material.of(subjects, basis.applied()),
                                 basis.correction(),
                                 basis.moves(),
                                 basis.sampleRate())

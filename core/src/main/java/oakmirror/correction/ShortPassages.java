@@ -1,0 +1,76 @@
+package oakmirror.correction;
+
+import java.util.ArrayList;
+import java.util.List;
+import oakmirror.correction.Correction.Held;
+import oakmirror.spectrum.BandGrid;
+
+/**
+ * Trusts short passages less: what is heard for T seconds differs from the rest of its own song by a variance of about {@value #DB2_SECONDS}/T dB² at
+ * the resolution gaps are judged at (measured on passages of 2 to 16 s of the songs of bench/recordings). Passages of {@value #LONG_ENOUGH_SECONDS} s
+ * and more count as whole songs do.
+ */
+final class ShortPassages {
+
+    private static final double DB2_SECONDS = 9;
+    private static final double LONG_ENOUGH_SECONDS = 20;
+    private static final double SHORTEST_SECONDS = 0.5;
+
+    private final Material material;
+    private final CorrectionSettings settings;
+
+    ShortPassages(Material material, CorrectionSettings settings) {
+        this.material = material;
+        this.settings = settings;
+    }
+
+    /** What short passages add to the variance of the gap, in dB². */
+    double varianceDb2() {
+        int k = material.referenceSeconds().size();
+        return variance(material.mixSeconds())
+                + material.referenceSeconds().stream()
+                                .mapToDouble(ShortPassages::variance)
+                                .sum()
+                        / Math.max(1, k * k);
+    }
+
+    private static double variance(double seconds) {
+        return Math.max(0, DB2_SECONDS / Math.max(SHORTEST_SECONDS, seconds) - DB2_SECONDS / LONG_ENOUGH_SECONDS);
+    }
+
+    private static boolean isShort(double seconds) {
+        return seconds < LONG_ENOUGH_SECONDS;
+    }
+
+    /** Which passages are short. */
+    List<Held> held() {
+        List<Held> held = new ArrayList<>();
+        if (isShort(material.mixSeconds())) {
+            held.add(held("the mix", material.mixSeconds()));
+        }
+        for (int r = 0; r < material.referenceSeconds().size(); r++) {
+            if (isShort(material.referenceSeconds().get(r))) {
+                held.add(
+                        held("reference " + (r + 1), material.referenceSeconds().get(r)));
+            }
+        }
+        return held;
+    }
+
+    private Held held(String who, double seconds) {
+        boolean[] range = settings.range();
+        int first = 0;
+        int last = range.length - 1;
+        while (first < last && !range[first]) {
+            first++;
+        }
+        while (last > first && !range[last]) {
+            last--;
+        }
+        return new Held(
+                "short passage",
+                Math.max(1, Math.round(seconds)) + " s of " + who + ": trusted less",
+                BandGrid.lowerEdgeHz(first),
+                BandGrid.lowerEdgeHz(last + 1));
+    }
+}
