@@ -1,5 +1,6 @@
 package oakmirror.correction;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import oakmirror.audio.Decibels;
@@ -105,11 +106,21 @@ public record Proposal(Material material, Evidence evidence, Correction correcti
      * spectrum. An estimate, without the gate; good enough to listen by, while a render measures.
      */
     public double loudnessChangeLu(BandSpectrum mix, Phase phase) {
+        return loudnessChangeLu(mix.power(), phase);
+    }
+
+    /** The same of what was compared of the mix: its passage, where one is chosen. */
+    public double loudnessChangeLu(Phase phase) {
+        return loudnessChangeLu(
+                Arrays.stream(gap().mixDb()).map(Decibels::toPower).toArray(), phase);
+    }
+
+    private double loudnessChangeLu(double[] mixPower, Phase phase) {
         double[] applied = appliedDb(phase);
         double before = 0;
         double after = 0;
         for (int i = 0; i < applied.length; i++) {
-            double power = mix.power()[i] * LoudnessScale.weightAt(BandGrid.centreHz(i));
+            double power = mixPower[i] * LoudnessScale.weightAt(BandGrid.centreHz(i));
             before += power;
             after += power * Decibels.toPower(applied[i]);
         }

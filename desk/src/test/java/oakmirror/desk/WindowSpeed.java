@@ -6,8 +6,10 @@ import java.util.Optional;
 import javafx.animation.AnimationTimer;
 import javafx.scene.control.Slider;
 import javafx.scene.input.KeyCode;
+import oakmirror.audio.TimeRange;
 import oakmirror.desk.model.compare.ToneView.Averaging;
 import oakmirror.desk.plot.CorrectionPlot;
+import oakmirror.session.ComparisonSettings.Scope;
 import org.junit.jupiter.api.Test;
 
 /** How fast the window follows, in figures; no test, since that depends on the machine. Run by bench/window. */
@@ -139,5 +141,56 @@ class WindowSpeed extends CompareWindow {
         waitUntil(() -> frame[0] == frames);
         figure("window.shape.redraws-of-240-frames", drawn[0]);
         figure("window.shape.fits-of-240-frames", proposals[0]);
+    }
+
+    /** Milliseconds from a change to a correction that follows from it, drawn: other references; whole tracks or passages; a passage of 16 s not measured before. */
+    @Test
+    void shapeWithOtherReferencesAndPassages() throws Exception {
+        openDemo();
+        clickOn("#station-shape");
+        waitUntil(() -> workspace().isReady());
+        List<Double> references = new ArrayList<>();
+        List<Double> scopes = new ArrayList<>();
+        List<Double> passages = new ArrayList<>();
+        for (int i = 0; i < 20; i++) {
+            references.add(took(() -> workspace().change("remove", s -> s.withoutReference(0))));
+            references.add(took(() -> workspace().undo()));
+            scopes.add(took(() -> workspace()
+                    .change("whole", s -> s.withComparing(s.comparing().withScope(Scope.WHOLE_TRACKS)))));
+            scopes.add(took(() -> workspace().undo()));
+            TimeRange range = new TimeRange(5 + 0.5 * i, 21 + 0.5 * i);
+            passages.add(took(() -> workspace().change("passage", s -> s.withTrack(0, t -> t.withChosenRange(range)))));
+        }
+        figure("window.shape.milliseconds-to-other-references", median(references));
+        figure("window.shape.milliseconds-to-whole-tracks", median(scopes));
+        figure("window.shape.milliseconds-to-another-passage", median(passages));
+    }
+
+    private double took(Runnable change) throws Exception {
+        CorrectionPlot plot = lookup("#correction").queryAs(CorrectionPlot.class);
+        long[] drawn = {0};
+        long[] nanos = {0};
+        java.util.concurrent.CountDownLatch done = new java.util.concurrent.CountDownLatch(1);
+        interact(() -> {
+            drawn[0] = plot.timesDrawn();
+            long start = System.nanoTime();
+            change.run();
+            new AnimationTimer() {
+                @Override
+                public void handle(long now) {
+                    if (workspace().isReady() && plot.timesDrawn() > drawn[0]) {
+                        nanos[0] = System.nanoTime() - start;
+                        stop();
+                        done.countDown();
+                    }
+                }
+            }.start();
+        });
+        done.await();
+        return nanos[0] * 1e-6;
+    }
+
+    private static double median(List<Double> values) {
+        return values.stream().sorted().toList().get(values.size() / 2);
     }
 }

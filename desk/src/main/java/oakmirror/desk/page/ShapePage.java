@@ -296,12 +296,7 @@ public final class ShapePage extends VBox {
     }
 
     private void show(Proposal proposal, Session session) {
-        double madeUp = workspace
-                .tracks()
-                .mix()
-                .flatMap(TrackSlot::imported)
-                .map(t -> -proposal.loudnessChangeLu(t.measurement().spectrum(), session.phase()))
-                .orElse(0.0);
+        double madeUp = -proposal.loudnessChangeLu(session.phase());
         double[] applied = proposal.appliedDb(session.phase());
         plot.show(proposal, applied, session.correction());
         boolean known = proposal.gap().isKnown();

@@ -34,7 +34,9 @@ class TableFilesTest {
         Arrays.fill(mix, -40);
         return Proposal.derive(
                 new Gap(mix, mix, gap, known),
-                CorrectionSettings.DEFAULT.withBasis(CorrectionSettings.Basis.EXACT),
+                CorrectionSettings.DEFAULT
+                        .withBasis(CorrectionSettings.Basis.EXACT)
+                        .withLimits(6, 9),
                 48000);
     }
 

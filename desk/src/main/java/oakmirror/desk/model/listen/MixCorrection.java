@@ -97,9 +97,8 @@ final class MixCorrection {
                             Proposal proposal = decisions
                                     .map(d -> proposed.deciding(settings, d, mixRate))
                                     .orElse(proposed);
-                            double change =
-                                    proposal.loudnessChangeLu(m.measurement().spectrum(), phase);
-                            Chain chain = Chain.of(proposal.filter(phase)).withGainDb(-change);
+                            Chain chain =
+                                    Chain.of(proposal.filter(phase)).withGainDb(-proposal.loudnessChangeLu(phase));
                             ProcessorPool processors = new ProcessorPool(chain.maker(wanted));
                             m.audio().ifPresent(audio -> preparing.accept(audio, processors));
                             return new Made(proposed, chain, wanted, m, processors);
