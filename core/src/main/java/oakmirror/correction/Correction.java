@@ -107,7 +107,7 @@ public record Correction(double[] curveDb, List<Held> held, List<Move> moves, Li
             held.addAll(new Presence(evidence.gap(), settings).held());
         }
         if (settings.holds(GuardKind.SHORT_PASSAGE) && evidence.likeness() < SAME) {
-            held.addAll(new ShortPassages(material, settings).held());
+            new ShortPassages(material, settings).held().ifPresent(held::add);
         }
         return curve;
     }

@@ -1,7 +1,9 @@
 package oakmirror.correction;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
+import java.util.Optional;
 import oakmirror.correction.Correction.Held;
 import oakmirror.spectrum.BandGrid;
 
@@ -42,22 +44,27 @@ final class ShortPassages {
         return seconds < LONG_ENOUGH_SECONDS;
     }
 
-    /** Which passages are short. */
-    List<Held> held() {
-        List<Held> held = new ArrayList<>();
+    /** Which passages are short; empty where none is. */
+    Optional<Held> held() {
+        List<String> who = new ArrayList<>();
         if (isShort(material.mixSeconds())) {
-            held.add(held("the mix", material.mixSeconds()));
+            who.add(seconds(material.mixSeconds()) + " of the mix");
         }
-        for (int r = 0; r < material.referenceSeconds().size(); r++) {
-            if (isShort(material.referenceSeconds().get(r))) {
-                held.add(
-                        held("reference " + (r + 1), material.referenceSeconds().get(r)));
-            }
+        List<Double> references = material.referenceSeconds().stream()
+                .filter(ShortPassages::isShort)
+                .toList();
+        if (!references.isEmpty()) {
+            double shortest = Collections.min(references);
+            who.add(seconds(shortest) + (references.size() == 1 ? " of a reference" : " and more of references"));
         }
-        return held;
+        return who.isEmpty() ? Optional.empty() : Optional.of(held(String.join(", ", who)));
     }
 
-    private Held held(String who, double seconds) {
+    private static String seconds(double seconds) {
+        return Math.max(1, Math.round(seconds)) + " s";
+    }
+
+    private Held held(String who) {
         boolean[] range = settings.range();
         int first = 0;
         int last = range.length - 1;
@@ -68,9 +75,6 @@ final class ShortPassages {
             last--;
         }
         return new Held(
-                "short passage",
-                Math.max(1, Math.round(seconds)) + " s of " + who + ": trusted less",
-                BandGrid.lowerEdgeHz(first),
-                BandGrid.lowerEdgeHz(last + 1));
+                "short passage", who + ": trusted less", BandGrid.lowerEdgeHz(first), BandGrid.lowerEdgeHz(last + 1));
     }
 }

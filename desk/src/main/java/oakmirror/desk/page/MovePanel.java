@@ -78,25 +78,20 @@ final class MovePanel extends HBox {
         locked.setOnAction(e -> lock());
         monitor.bandProperty().subscribe(b -> showHeard());
         title.setId("move-title");
+        reason.textProperty().subscribe(text -> Ui.tip(reason, text)); // where there is no room for all of it
         HBox ways = new HBox(4, before, next);
         ways.setAlignment(Pos.CENTER_LEFT);
         ways.setMinWidth(USE_PREF_SIZE);
         VBox words = new VBox(1, title, reason);
         words.setMinWidth(120);
         HBox.setHgrow(words, javafx.scene.layout.Priority.ALWAYS);
-        getChildren()
-                .addAll(
-                        ways,
-                        words,
-                        gain,
-                        Ui.label("dB", "quiet"),
-                        octaves,
-                        Ui.label("octaves", "quiet"),
-                        hear,
-                        without,
-                        refused,
-                        locked,
-                        reset);
+        HBox figures = new HBox(6, gain, Ui.label("dB", "quiet"), octaves, Ui.label("octaves", "quiet"));
+        HBox choices = new HBox(6, hear, without, refused, locked, reset);
+        for (HBox fixed : List.of(figures, choices)) {
+            fixed.setAlignment(Pos.CENTER_LEFT);
+            fixed.setMinWidth(USE_PREF_SIZE); // only the words give way
+        }
+        getChildren().addAll(ways, words, figures, choices);
         setAlignment(Pos.CENTER_LEFT);
         setSpacing(10);
         getStyleClass().add("move");
@@ -108,8 +103,8 @@ final class MovePanel extends HBox {
         Spinner<Double> spinner = new Spinner<>();
         spinner.setId(id);
         spinner.setEditable(true);
-        spinner.setPrefWidth(82);
-        spinner.setMinWidth(82);
+        spinner.setPrefWidth(76);
+        spinner.setMinWidth(76);
         SpinnerValueFactory<Double> values =
                 new SpinnerValueFactory.DoubleSpinnerValueFactory(least, most, Math.max(least, 0), step);
         values.setConverter(Ui.typed(values));

@@ -86,9 +86,9 @@ class BelongingTest extends ModelTest {
 
     @Test
     void aRenderWaitsForTheProposalOfTheSession() throws Exception {
-        Path mix = TestFiles.music(folder.resolve("mix.wav"), 48000, 4, 0.3);
+        Path mix = TestFiles.music(folder.resolve("mix.wav"), 48000, 22, 0.3);
         Path dull = folder.resolve("dull.wav");
-        float[] low = Signals.sine(48000, 150, -10, 4, 0);
+        float[] low = Signals.sine(48000, 150, -10, 22, 0);
         TestFiles.write(dull, OutputFormat.WAV_FLOAT, 48000, low, low);
         Finishing finishing = onFx(() -> new Finishing(workspace));
         fx(() -> workspace.addFiles(List.of(mix, dull)));
