@@ -47,8 +47,8 @@ final class TrackTable extends VBox {
         titles.maxWidthProperty()
                 .bind(scroll.viewportBoundsProperty().map(Bounds::getWidth)); // also beside a scroll bar
         getChildren().addAll(titles, scroll);
-        workspace.tracks().all().addListener((ListChangeListener<TrackSlot>) c -> rebuild());
         Runnable refresh = Ui.coalesced(this, this::refresh);
+        workspace.tracks().all().addListener((ListChangeListener<TrackSlot>) c -> refresh.run());
         workspace.tracks().revisionProperty().subscribe(r -> refresh.run());
         workspace.levelsProperty().subscribe(l -> refresh.run());
         workspace.sessionProperty().subscribe(s -> refresh.run());
@@ -83,10 +83,13 @@ final class TrackTable extends VBox {
             boolean isKept = kept instanceof TrackRow row && row.isOf(slot, number);
             next.add(isKept ? kept : new TrackRow(this, slot, number, i));
         }
-        rows.getChildren().setAll(next);
+        if (!rows.getChildren().equals(next)) {
+            rows.getChildren().setAll(next);
+        }
     }
 
     private void refresh() {
+        rebuild();
         rows.getChildren().forEach(r -> ((TrackRow) r).refresh());
     }
 

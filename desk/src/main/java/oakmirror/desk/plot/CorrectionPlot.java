@@ -204,7 +204,6 @@ public final class CorrectionPlot extends FrequencyPlot {
         place(w, BRACKETS, h - NOTES - 20, reach, -reach);
         grid(g, p, 3, true, true);
         text(g, "dB", scale().left() - 7, top() - 12, TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
-        clip(g);
         double[] supported = proposal.evidence().supportedDb();
         double[] credible = proposal.evidence().credibleDb();
         between(g, sum(supported, credible, 1), sum(supported, credible, -1), Palette.faint(p.accent(), 0.13));
@@ -214,7 +213,6 @@ public final class CorrectionPlot extends FrequencyPlot {
         held(g, p);
         curve(g, known(proposal.evidence().judgedDb()), p.quiet(), 1);
         curve(g, appliedDb, p.ink(), 2.2);
-        g.restore();
         line(g, scale().left(), y(0), scale().right(), y(0), p.quiet());
         if (proposal.gap().isKnown()) {
             String legend = proposal.evidence().contentDb() > 0

@@ -19,6 +19,8 @@ abstract class FrequencyPlot extends PlotPane {
     static final double NOWHERE = -1;
 
     /** Where the cursor begins when it is moved by keys. */
+    private static final double HATCH_STEP = 6;
+
     private static final double START_HZ = 1000;
 
     private static final double ZOOM_STEP = 0.8;
@@ -184,17 +186,28 @@ abstract class FrequencyPlot extends PlotPane {
                 drawing = false;
                 continue;
             }
-            double x = scale.x(centres[i]);
-            double y = y(db[i]);
             if (drawing) {
-                g.lineTo(x, y);
+                segment(g, scale.x(centres[i - 1]), y(db[i - 1]), scale.x(centres[i]), y(db[i]));
             } else {
-                g.moveTo(x, y);
+                g.moveTo(scale.x(centres[i]), clampedY(db[i]));
                 drawing = true;
             }
         }
         g.stroke();
         g.setLineDashes();
+    }
+
+    /** Goes on with a path by what of a segment lies between the plot's upper and lower edge. */
+    private void segment(GraphicsContext g, double x1, double y1, double x2, double y2) {
+        if (Math.max(y1, y2) < top || Math.min(y1, y2) > bottom) {
+            return;
+        }
+        double start = Math.max(top, Math.min(bottom, y1));
+        double end = Math.max(top, Math.min(bottom, y2));
+        if (start != y1) {
+            g.moveTo(x1 + (x2 - x1) * (start - y1) / (y2 - y1), start);
+        }
+        g.lineTo(end == y2 ? x2 : x1 + (x2 - x1) * (end - y1) / (y2 - y1), end);
     }
 
     /** Fills between two curves, as far as both are known. */
@@ -212,24 +225,36 @@ abstract class FrequencyPlot extends PlotPane {
         }
     }
 
-    /** Hatches between a curve and 0 dB. */
+    /**
+     * Hatches between a curve and 0 dB. Each stroke is cut to the area here: a clip that is no rectangle costs a whole picture for each thing
+     * drawn through it.
+     */
     final void hatch(GraphicsContext g, double[] db, Color colour) {
-        g.save();
-        g.beginPath();
-        g.moveTo(scale.x(FrequencyScale.LOW_HZ), y(0));
-        for (int b = 0; b < db.length; b++) {
-            g.lineTo(scale.x(centres[b]), clampedY(db[b]));
-        }
-        g.lineTo(scale.x(FrequencyScale.HIGH_HZ), y(0));
-        g.closePath();
-        g.clip();
         g.setStroke(colour);
         g.setLineWidth(1);
         double height = bottom - top;
-        for (double x = scale.left() - height; x < scale.right(); x += 6) {
-            g.strokeLine(x, bottom, x + height, top);
+        double zero = clampedY(0);
+        double[] edge = new double[Math.max(0, (int) (scale.right() - scale.left()) + 1)];
+        for (int i = 0; i < edge.length; i++) {
+            edge[i] = clampedY(BandGrid.interpolate(db, scale.hz(scale.left() + i)));
         }
-        g.restore();
+        for (double start = scale.left() - height; start < scale.right(); start += HATCH_STEP) {
+            int from = -1;
+            int first = (int) Math.ceil(Math.max(0, start - scale.left()));
+            int last = (int) Math.min(edge.length - 1.0, start + height - scale.left());
+            for (int i = first; i <= last + 1; i++) {
+                double y = bottom - (scale.left() + i - start);
+                boolean inside = i <= last && y <= Math.max(zero, edge[i]) && y >= Math.min(zero, edge[i]);
+                if (inside && from < 0) {
+                    from = i;
+                } else if (!inside && from >= 0) {
+                    double x1 = scale.left() + from;
+                    double x2 = scale.left() + i - 1;
+                    g.strokeLine(x1, bottom - (x1 - start), x2, bottom - (x2 - start));
+                    from = -1;
+                }
+            }
+        }
     }
 
     private void fill(GraphicsContext g, double[] one, double[] other, int from, int to) {

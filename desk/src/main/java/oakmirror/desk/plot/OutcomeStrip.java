@@ -42,11 +42,9 @@ public final class OutcomeStrip extends FrequencyPlot {
                 TextAlignment.LEFT,
                 Fonts.SMALL,
                 p.quiet());
-        clip(g);
         between(g, outcome.highDb(), outcome.lowDb(), Palette.faint(p.accent(), 0.18));
         curve(g, outcome.beforeDb(), p.ink(), 1.1, 1, 3);
         curve(g, outcome.afterDb(), p.ink(), 2.2, 8, 5);
-        g.restore();
         cursor(g, p);
     }
 }
