@@ -28,7 +28,7 @@ import oakmirror.spectrum.StereoSpectrum.Part;
 record Recording(String group, String name, BandSpectrum whole, BandSpectrum first, BandSpectrum second) {
 
     /** Shorter pieces are jingles. */
-    private static final int SHORTEST_SECONDS = 45;
+    static final int SHORTEST_SECONDS = 45;
 
     /** Files below this are single sounds, some of them damaged. */
     private static final int SMALLEST_BYTES = 400_000;
@@ -75,7 +75,7 @@ record Recording(String group, String name, BandSpectrum whole, BandSpectrum fir
     }
 
     /** The mixes; the other tracks of a song that comes in tracks are added to its first. */
-    private static List<Path> songs(Path folder) throws IOException {
+    static List<Path> songs(Path folder) throws IOException {
         try (Stream<Path> files = Files.walk(folder)) {
             return files.filter(f -> f.toString().endsWith(".ogg"))
                     .filter(f -> !f.endsWith("guitar.ogg") && f.toFile().length() > SMALLEST_BYTES)
@@ -84,7 +84,7 @@ record Recording(String group, String name, BandSpectrum whole, BandSpectrum fir
         }
     }
 
-    private static float[][] read(Path file) throws IOException {
+    static float[][] read(Path file) throws IOException {
         float[][] sound = decode(file);
         Path other = file.resolveSibling("guitar.ogg");
         if (Files.exists(other)) {
@@ -99,7 +99,7 @@ record Recording(String group, String name, BandSpectrum whole, BandSpectrum fir
     }
 
     /** Left, right, and the rate. */
-    private static float[][] decode(Path file) throws IOException {
+    static float[][] decode(Path file) throws IOException {
         try (DecodedStream stream = AudioFile.open(file)) {
             int rate = stream.sampleRate();
             float[] left = new float[LONGEST_SECONDS * rate];

@@ -105,7 +105,7 @@ final class ComparisonJson {
         node.put("kind", f.kind().name());
         node.put("about", f.about().name().toLowerCase(Locale.ROOT));
         node.put("track", f.track());
-        node.putNull("certainty"); // not judged so far
+        node.put("certainty", f.certainty().word());
         number(node, "lowHz", f.place().band().map(Finding.Band::lowHz).orElse(Double.NaN));
         number(node, "highHz", f.place().band().map(Finding.Band::highHz).orElse(Double.NaN));
         node.put("title", f.title()).put("text", f.evidence());

@@ -70,7 +70,7 @@ final class ComparisonPage {
         page.append(f.kind().isCaveat() ? "· " : "▪ ")
                 .append(f.title())
                 .append(": ")
-                .append(f.evidence())
+                .append(f.weighedEvidence())
                 .append('\n');
         if (!f.inTheMix().isEmpty()) {
             page.append("    in the mix: ").append(f.inTheMix()).append('\n');

@@ -13,7 +13,8 @@ import oakmirror.spectrum.Zone;
  * channels', power their mean: one channel alone reads 3 dB more than both alike.
  *
  * <p>Peaks and powers are kept by steps of {@value #STEP_SECONDS} s and read in windows of {@value #WINDOW_STEPS} steps. Windows more than
- * 30 dB below the loudest of their zone, or below −90 dBFS, do not count. What is shorter than a window is one window.
+ * 30 dB below the loudest of their zone, or below −90 dBFS, do not count. What is shorter than a window is one window. A zone with less than
+ * {@value #LEAST_SHARE} of the power, or with fewer than a quarter of the windows that sound at all, has no figure: one click would make it.
  */
 public final class ZoneDynamicsAnalyser {
 
@@ -27,6 +28,10 @@ public final class ZoneDynamicsAnalyser {
     private static final int MOST_HALVINGS = 9;
     private static final double GATE = 1e-3;
     private static final double SILENCE = 1e-9;
+    /** A zone with less of the power than this reads what leaks into it: −50 dB. */
+    private static final double LEAST_SHARE = 1e-5;
+
+    private static final double LEAST_WINDOWS = 0.25;
 
     private final List<HalfBand> halvings = new ArrayList<>();
     private final float[][][] rates = new float[MOST_HALVINGS + 1][][];
@@ -68,13 +73,28 @@ public final class ZoneDynamicsAnalyser {
 
     /** The crest factors of the zones, in their order. Ends the stream. */
     public List<ZoneDynamics> finish() {
-        return zones.stream().map(ZoneMeter::finish).toList();
+        List<double[]> powers = zones.stream().map(ZoneMeter::finish).toList();
+        double[] all = new double[powers.stream().mapToInt(p -> p.length).max().orElse(0)];
+        for (double[] power : powers) {
+            for (int w = 0; w < power.length; w++) {
+                all[w] += power[w];
+            }
+        }
+        double sum = Arrays.stream(all).sum();
+        long sounding = Arrays.stream(all).filter(p -> p > SILENCE).count();
+        List<ZoneDynamics> dynamics = new ArrayList<>();
+        for (int z = 0; z < zones.size(); z++) {
+            boolean enough = Arrays.stream(powers.get(z)).sum() >= LEAST_SHARE * sum;
+            dynamics.add(enough ? zones.get(z).dynamics(powers.get(z), sounding) : ZoneDynamics.UNKNOWN);
+        }
+        return dynamics;
     }
 
     private static final class ZoneMeter {
         private final int halvings;
         private final double rate;
         private final Optional<ZoneFilter> filter;
+        private double[] highest = new double[0];
         private double[] peaks = new double[256];
         private double[] squares = new double[256];
         private long[] lengths = new long[256];
@@ -124,14 +144,15 @@ public final class ZoneDynamicsAnalyser {
             length = 0;
         }
 
-        ZoneDynamics finish() {
+        /** The power of each window. */
+        double[] finish() {
             filter.ifPresent(f -> f.finish(this::take));
             if (length > 0 && steps < WINDOW_STEPS) {
                 close();
             }
             int windows = steps == 0 ? 0 : Math.max(1, steps - WINDOW_STEPS + 1);
             double[] power = new double[windows];
-            double[] highest = new double[windows];
+            highest = new double[windows];
             for (int w = 0; w < windows; w++) {
                 long frames = 0;
                 for (int s = w; s < Math.min(steps, w + WINDOW_STEPS); s++) {
@@ -141,6 +162,12 @@ public final class ZoneDynamicsAnalyser {
                 }
                 power[w] /= Math.max(1, frames);
             }
+            return power;
+        }
+
+        /** The crest factors; unknown where fewer than a quarter of the windows that sound have anything of it. */
+        ZoneDynamics dynamics(double[] power, long sounding) {
+            int windows = power.length;
             double gate = Math.max(SILENCE, GATE * Arrays.stream(power).max().orElse(0));
             double[] crest = new double[windows];
             int count = 0;
@@ -149,7 +176,9 @@ public final class ZoneDynamicsAnalyser {
                     crest[count++] = Decibels.ofPower(highest[w] * highest[w] / power[w]);
                 }
             }
-            return count == 0 ? ZoneDynamics.UNKNOWN : quantiles(Arrays.copyOf(crest, count));
+            return count == 0 || count < LEAST_WINDOWS * sounding
+                    ? ZoneDynamics.UNKNOWN
+                    : quantiles(Arrays.copyOf(crest, count));
         }
 
         private static ZoneDynamics quantiles(double[] crest) {

@@ -6,7 +6,7 @@ import oakmirror.filter.Kaiser;
 /**
  * Cuts a range of frequencies out of a signal without moving phases, so that peaks keep their height, and reads peak and power of what is
  * left: a windowed sinc, the ideal low-pass at the upper end less that at the lower one (Kaiser, 60 dB down outside). Half the amplitude is
- * left at the ends; the slopes reach 0.85 octaves of the lower end to either side of both.
+ * left at the ends; the slopes reach 0.85 octaves of the lower end to either side of both, from 6 kHz on half of that.
  *
  * <p>The signal is taken by blocks of {@value #SEGMENTS} segments of {@value #SEGMENT} samples, laid out in rows: row j holds sample j of every
  * segment. Then tap k adds to row j of the outcome row j + k of the signal, whatever the segment, and the inner loop runs over whole rows
@@ -28,6 +28,9 @@ final class ZoneFilter {
     private static final double SLOPE = Math.pow(2, 0.85) - Math.pow(2, -0.85);
     /** Kaiser's formula for the taps of a slope as wide as the rate. */
     private static final double TAPS_PER_SLOPE = (60 - 8) / (2.285 * 2 * Math.PI);
+
+    /** From here on slopes are half as wide: where the top falls steeply, what lies below would be read. */
+    private static final double STEEP_FROM_HZ = 6000;
 
     /** Takes what was read: one value a segment, as many segments as are whole. */
     @FunctionalInterface
@@ -52,7 +55,8 @@ final class ZoneFilter {
      * @param sampleRate rate of what is filtered
      */
     ZoneFilter(double lowHz, double highHz, double sampleRate) {
-        int reach = (int) Math.ceil(TAPS_PER_SLOPE * sampleRate / (SLOPE * lowHz) / 2);
+        double steeper = lowHz >= STEEP_FROM_HZ ? 2 : 1;
+        int reach = (int) Math.ceil(steeper * TAPS_PER_SLOPE * sampleRate / (SLOPE * lowHz) / 2);
         double low = lowHz / sampleRate;
         double high = Math.min(0.5, highHz / sampleRate);
         taps = new float[(2 * reach + AT_ONCE) / AT_ONCE * AT_ONCE]; // 2·reach + 1, filled up with zeros

@@ -48,6 +48,8 @@ final class Weighing {
     private static final double RMS_PER_MEDIAN = 1.4826;
 
     private static final double SAME_SHARPNESS = 4;
+    /** Two octaves: what agrees over less may do so by chance. */
+    private static final int ENOUGH_TO_KNOW_AGAIN = 2 * BandGrid.BANDS_PER_OCTAVE;
 
     private static final double CONTENT_PER_UNEVEN = 2.7;
     private static final double UNEVEN_EXPONENT = 1.2;
@@ -138,7 +140,10 @@ final class Weighing {
                 .mapToDouble(b -> Math.abs(gapDb[b] - smooth[b]))
                 .sorted()
                 .toArray();
-        double grainDb = sizes.length == 0 ? 0 : RMS_PER_MEDIAN * sizes[sizes.length / 2];
+        if (sizes.length < ENOUGH_TO_KNOW_AGAIN) {
+            return 0;
+        }
+        double grainDb = RMS_PER_MEDIAN * sizes[sizes.length / 2];
         return 1 / (1 + Math.pow(grainDb / SAME_GRAIN_DB, SAME_SHARPNESS));
     }
 

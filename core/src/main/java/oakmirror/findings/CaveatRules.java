@@ -1,11 +1,14 @@
 package oakmirror.findings;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.stream.Collectors;
 import oakmirror.compare.MatchedTone;
 import oakmirror.compare.Subject;
+import oakmirror.dynamics.Quantiles;
 import oakmirror.findings.Finding.Aspect;
 import oakmirror.findings.Finding.Kind;
 import oakmirror.findings.Finding.Place;
@@ -25,7 +28,7 @@ final class CaveatRules {
 
     private CaveatRules() {}
 
-    static List<Finding> find(Subject mix, List<Subject> references) {
+    static List<Finding> find(Subject mix, List<Subject> references, Content content) {
         List<Finding> found = new ArrayList<>();
         for (Subject r : references) {
             OptionalDouble edge = SpectralEdge.of(r.compared().spectrum());
@@ -48,13 +51,16 @@ final class CaveatRules {
             }
         }
         shortPassage(mix, references).ifPresent(found::add);
-        unlike(mix, references, found);
+        tempo(mix, references, found);
+        if (!content.isSameRecording()) {
+            unlike(mix, references, content, found);
+        }
         return found;
     }
 
     private static Finding caveat(
             Kind kind, Subject subject, String title, String evidence, double weight, Place place) {
-        return new Finding(kind, subject.number(), title, evidence, "", "", "", weight, place);
+        return new Finding(kind, subject.number(), Certainty.CERTAIN, title, evidence, "", "", "", weight, place);
     }
 
     private static Optional<Finding> shortPassage(Subject mix, List<Subject> references) {
@@ -77,18 +83,9 @@ final class CaveatRules {
                         Place.on(Aspect.TONE)));
     }
 
-    private static void unlike(Subject mix, List<Subject> references, List<Finding> found) {
+    private static void unlike(Subject mix, List<Subject> references, Content content, List<Finding> found) {
+        otherMusic(mix, references, content).ifPresent(found::add);
         for (Subject r : references) {
-            double roughness = roughnessDb(mix, r);
-            if (roughness > Thresholds.ARRANGEMENT_DB) {
-                found.add(caveat(
-                        Kind.OTHER_ARRANGEMENT,
-                        r,
-                        "Reference " + r.number() + " is arranged otherwise",
-                        Readings.level(roughness) + " dB of ups and downs between the two: compare broad ranges only",
-                        UNLIKE_WEIGHT,
-                        Place.on(Aspect.TONE)));
-            }
             Optional<Key> own = mix.compared().tone().key();
             Optional<Key> theirs = r.compared().tone().key();
             if (own.isPresent()
@@ -103,6 +100,11 @@ final class CaveatRules {
                         UNLIKE_WEIGHT - 0.1,
                         Place.at(Aspect.TONE, 40, 300)));
             }
+        }
+    }
+
+    private static void tempo(Subject mix, List<Subject> references, List<Finding> found) {
+        for (Subject r : references) {
             if (mix.bpm().isPresent()
                     && r.bpm().isPresent()
                     && tempoApart(mix.bpm().get(), r.bpm().get())) {
@@ -116,6 +118,47 @@ final class CaveatRules {
                         Place.on(Aspect.DYNAMICS)));
             }
         }
+    }
+
+    /** Says which references are other music, by ups and downs or by broad ranges, and what can be judged all the same. */
+    private static Optional<Finding> otherMusic(Subject mix, List<Subject> references, Content content) {
+        List<Subject> other = new ArrayList<>();
+        double most = 0;
+        for (Subject r : references) {
+            double broad = broadDb(mix, r);
+            if (broad > Thresholds.OTHER_MUSIC_DB || roughnessDb(mix, r) > Thresholds.ARRANGEMENT_DB) {
+                other.add(r);
+                most = Math.max(most, broad);
+            }
+        }
+        if (other.isEmpty() && content.isOtherMusic()) {
+            other.addAll(references);
+            most = content.evidence().contentDb();
+        }
+        if (other.isEmpty()) {
+            return Optional.empty();
+        }
+        boolean one = other.size() == 1;
+        String numbers = other.stream().map(r -> String.valueOf(r.number())).collect(Collectors.joining(", "));
+        return Optional.of(caveat(
+                Kind.OTHER_ARRANGEMENT,
+                other.get(0),
+                (one ? "Reference " : "References ") + numbers + (one ? " is" : " are") + " other music",
+                "broad ranges lie " + Readings.level(most)
+                        + " dB apart, and most of that is no fault; clipping, phase, combs and an early end can be judged all the same",
+                UNLIKE_WEIGHT,
+                Place.on(Aspect.TONE)));
+    }
+
+    /** How far two tones lie apart in octaves, their middle distance apart, in dB RMS from 60 Hz to 8 kHz. */
+    private static double broadDb(Subject mix, Subject reference) {
+        double[] apart = difference(mix, reference, mix.compared().heardLufs(), 1);
+        double[] heard = Arrays.copyOfRange(apart, BandGrid.bandOf(60), BandGrid.bandOf(8000) + 1);
+        double middle = Quantiles.of(heard, 0.5);
+        return Math.sqrt(Arrays.stream(heard)
+                .map(d -> (d - middle) * (d - middle))
+                .average()
+                .orElse(0));
     }
 
     /** Whether tempos are far apart even when one counts twice or half as fast. */

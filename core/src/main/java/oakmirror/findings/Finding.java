@@ -7,6 +7,7 @@ import java.util.Optional;
  *
  * @param kind what it is
  * @param track whom it is about: 0 for the mix, otherwise the reference's number
+ * @param certainty how sure it is
  * @param title the finding in a few words
  * @param evidence the figures it rests on
  * @param cause what usually causes it
@@ -18,6 +19,7 @@ import java.util.Optional;
 public record Finding(
         Kind kind,
         int track,
+        Certainty certainty,
         String title,
         String evidence,
         String cause,
@@ -55,6 +57,11 @@ public record Finding(
 
         Kind(boolean caveat) {
             this.caveat = caveat;
+        }
+
+        /** Whether it is told from the mix alone, whatever the references are. */
+        public boolean isAbsolute() {
+            return this == OUT_OF_PHASE || this == COMB || this == ENDS_EARLY || this == CLIPPED;
         }
 
         /** Whether it is no fault of the mix but a reason to be careful with the comparison. */
@@ -102,6 +109,18 @@ public record Finding(
         static Place at(Aspect aspect, double lowHz, double highHz) {
             return new Place(aspect, Optional.of(new Band(lowHz, highHz)));
         }
+    }
+
+    /** The figures it rests on, and how sure it is where there is a doubt. */
+    public String weighedEvidence() {
+        return kind.isCaveat() || certainty == Certainty.CERTAIN ? evidence : certainty.word() + ": " + evidence;
+    }
+
+    /** At what more it would be surer; empty where it is certain, or no fault of the mix. */
+    public String surerWith() {
+        return certainty == Certainty.CERTAIN || kind.isCaveat()
+                ? ""
+                : "Two more references of this kind would tell better.";
     }
 
     /** What tells this finding from others, also after small changes: its kind, its track, and about where it lies, to an octave. */

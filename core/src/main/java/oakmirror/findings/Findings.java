@@ -30,7 +30,7 @@ public final class Findings {
     }
 
     /**
-     * All findings, those that matter most first, faults of the mix before caveats of equal weight. Nothing when there is no reference, or when
+     * All findings: first what is certain without any reference, then those that matter most. Nothing when there is no reference, or when
      * mix or references are silent.
      *
      * @param mix the mix
@@ -42,12 +42,18 @@ public final class Findings {
         if (heard.isEmpty() || !mix.isHeard()) {
             return List.of();
         }
+        Content content = Content.between(mix, heard);
         List<Finding> found = new ArrayList<>();
-        found.addAll(ToneRules.find(mix, heard, corridor));
-        found.addAll(WidthRules.find(mix, heard, corridor.kind()));
-        found.addAll(LevelRules.find(mix, heard, corridor.kind()));
-        found.addAll(CaveatRules.find(mix, heard));
-        found.sort(Comparator.comparingDouble(Finding::weight).reversed());
+        found.addAll(WidthRules.find(mix, heard, content));
+        found.addAll(ToneRules.find(mix, heard, content, !found.isEmpty()));
+        found.addAll(LevelRules.find(mix, heard, content, corridor.kind()));
+        Causes.merge(found);
+        if (content.isOtherMusic()) {
+            found.removeIf(f -> !f.kind().isAbsolute() && f.certainty() != Certainty.CERTAIN);
+        }
+        found.addAll(CaveatRules.find(mix, heard, content));
+        found.sort(Comparator.comparing((Finding f) -> !f.kind().isAbsolute())
+                .thenComparing(Comparator.comparingDouble(Finding::weight).reversed()));
         return List.copyOf(found);
     }
 }

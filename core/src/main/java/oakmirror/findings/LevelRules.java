@@ -1,11 +1,11 @@
 package oakmirror.findings;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import oakmirror.compare.CorridorSettings;
 import oakmirror.compare.Span;
 import oakmirror.compare.Subject;
-import oakmirror.findings.DynamicsStanding.Verdict;
 import oakmirror.findings.Finding.Aspect;
 import oakmirror.findings.Finding.Kind;
 import oakmirror.findings.Finding.Place;
@@ -19,67 +19,100 @@ final class LevelRules {
     private static final double WEIGHT_PER_DB = 1.6;
     private static final double LOUDNESS_WEIGHT = 1.5;
 
+    /** Variances of faults, and how far recordings differ for each decibel that their tone does; measured on bench/findings. */
+    private static final double DYNAMICS_FAULT_DB2 = 4;
+
+    /** A codec alone moves peaks by a decibel. */
+    private static final double AUDIBLE_DB = 1.2;
+
+    private static final double DYNAMICS_PER_TONE_DB = 0.6;
+    private static final double LOUDNESS_FAULT_LU2 = 16;
+    private static final double LOUDNESS_PER_TONE_DB = 1.2;
+
     private LevelRules() {}
 
-    static List<Finding> find(Subject mix, List<Subject> references, CorridorSettings.Kind kind) {
+    static List<Finding> find(Subject mix, List<Subject> references, Content content, CorridorSettings.Kind kind) {
         List<Finding> found = new ArrayList<>();
-        if (isClipped(mix) && references.stream().noneMatch(LevelRules::isClipped)) {
+        if (isClipped(mix) && !references.stream().allMatch(LevelRules::isClipped)) {
             found.add(clipped(mix.whole()));
         }
         DynamicsStanding standing = DynamicsStanding.of(mix, references, kind);
+        Odds dynamics = dynamics(mix, references, content);
         double[] lufs =
                 references.stream().mapToDouble(r -> r.whole().heardLufs()).toArray();
-        double louder = Span.of(lufs, kind, 0).outside(mix.whole().heardLufs());
-        boolean loose = standing.looserDb() > Thresholds.LOOSE_DB;
-        boolean squashed = standing.verdict() == Verdict.SQUASHED;
+        double louder = mix.whole().heardLufs() - Arrays.stream(lufs).average().orElse(Double.NaN);
+        Odds loudness = Odds.of(louder, LOUDNESS_FAULT_LU2, content.variance(LOUDNESS_PER_TONE_DB, lufs));
+        double sure = loudness.beyond(Thresholds.LOUDNESS_LU);
+        boolean told = sure >= Certainty.PERHAPS.least();
+        double alive = dynamics.beyond(AUDIBLE_DB);
+        boolean squashed = dynamics.mean() < 0 && alive >= Certainty.PERHAPS.least();
+        boolean loose = dynamics.mean() > 0 && dynamics.beyond(Thresholds.LOOSE_DB) >= Certainty.PERHAPS.least();
         if (squashed) { // and louder for it, if it is
-            found.add(squashed(standing));
+            found.add(squashed(standing, alive));
         }
-        if (louder < -Thresholds.LOUDNESS_LU) {
-            found.add(quieter(-louder, loose, standing));
-        } else if (louder > Thresholds.LOUDNESS_LU && !squashed) {
-            found.add(louder(louder));
+        if (told && louder < 0) {
+            found.add(quieter(-louder, sure, loose, standing));
+        } else if (told && !squashed) {
+            found.add(louder(louder, sure));
         }
-        if (loose && louder >= -Thresholds.LOUDNESS_LU) {
-            found.add(loose(standing));
+        if (loose && !(told && louder < 0)) {
+            found.add(loose(standing, dynamics.beyond(Thresholds.LOOSE_DB)));
         }
         return found;
+    }
+
+    /** Peak to loudness and peak to short-term loudness together, against the mean of the references. */
+    private static Odds dynamics(Subject mix, List<Subject> references, Content content) {
+        double[] theirs =
+                references.stream().mapToDouble(LevelRules::peaksOverLoudness).toArray();
+        double mean = Arrays.stream(theirs).filter(Double::isFinite).average().orElse(Double.NaN);
+        double by = peaksOverLoudness(mix) - mean;
+        return Odds.of(Double.isNaN(by) ? 0 : by, DYNAMICS_FAULT_DB2, content.variance(DYNAMICS_PER_TONE_DB, theirs));
+    }
+
+    private static double peaksOverLoudness(Subject subject) {
+        double plr = subject.compared().heard().peakToLoudness();
+        double psr = subject.compared().dynamics().middlePeakToShortTerm();
+        return Double.isNaN(psr) ? plr : (plr + psr) / 2;
     }
 
     private static boolean isClipped(Subject subject) {
         return subject.whole().clips() > 0 || subject.whole().file().peaks().samplePeakDbfs() > 0;
     }
 
-    private static Finding squashed(DynamicsStanding s) {
+    private static Finding squashed(DynamicsStanding s, double probability) {
         return new Finding(
                 Kind.SQUASHED,
                 0,
+                Certainty.of(probability),
                 "Squashed: " + Readings.level(-s.offDb()) + " dB less dynamics",
                 "PSR " + Readings.level(s.psrDb()) + ", references " + words(s.psrSpan()) + "; " + plr(s) + s.where(),
                 "More limiting or bus compression than the references have.",
                 "Ease bus compression, and let drums and attacks through before the limiter.",
                 "Drive the limiter " + Readings.level(Math.min(6, -s.offDb())) + " dB less.",
-                1 + WEIGHT_PER_DB * -s.offDb(),
+                probability * (1 + WEIGHT_PER_DB * -s.offDb()),
                 Place.on(Aspect.DYNAMICS));
     }
 
-    private static Finding loose(DynamicsStanding s) {
+    private static Finding loose(DynamicsStanding s, double probability) {
         return new Finding(
                 Kind.LOOSE,
                 0,
+                Certainty.of(probability),
                 "Loose: " + Readings.level(s.looserDb()) + " dB more dynamics",
                 plr(s) + s.where(),
                 "Little compression and limiting, or single hits far above the rest.",
                 "Catch the few loudest hits, or compress what jumps out.",
                 "More drive into the limiter, a little at a time.",
-                1 + s.looserDb() / 2,
+                probability * (1 + s.looserDb() / 2),
                 Place.on(Aspect.DYNAMICS));
     }
 
-    private static Finding quieter(double by, boolean loose, DynamicsStanding s) {
+    private static Finding quieter(double by, double probability, boolean loose, DynamicsStanding s) {
         return new Finding(
                 Kind.QUIETER,
                 0,
+                Certainty.of(probability),
                 Readings.level(by) + " LU quieter" + (loose ? " and looser" : "") + " than the references",
                 "by whole tracks" + (loose ? "; " + plr(s) : ""),
                 loose
@@ -87,7 +120,7 @@ final class LevelRules {
                         : "The level alone: its peaks stand no higher than theirs.",
                 "",
                 loose ? "Drive into a limiter." : "Gain, without more limiting.",
-                LOUDNESS_WEIGHT + by / 10,
+                probability * (LOUDNESS_WEIGHT + by / 10),
                 Place.on(Aspect.LOUDNESS));
     }
 
@@ -99,16 +132,17 @@ final class LevelRules {
         return Readings.span(span.low(), span.high());
     }
 
-    private static Finding louder(double by) {
+    private static Finding louder(double by, double probability) {
         return new Finding(
                 Kind.LOUDER,
                 0,
+                Certainty.of(probability),
                 Readings.level(by) + " LU louder than the references",
                 "by whole tracks",
                 "A limiter on the mix bus, or references from quieter days.",
                 "Take the limiter off the bus before mastering.",
                 "Less drive, if the references are the aim.",
-                LOUDNESS_WEIGHT + by / 10,
+                probability * (LOUDNESS_WEIGHT + by / 10),
                 Place.on(Aspect.LOUDNESS));
     }
 
@@ -117,6 +151,7 @@ final class LevelRules {
         return new Finding(
                 Kind.CLIPPED,
                 0,
+                Certainty.CERTAIN,
                 over ? "The mix goes over full scale" : "The mix is clipped",
                 over
                         ? "highest sample " + Readings.gain(m.file().peaks().samplePeakDbfs()) + " dBFS"

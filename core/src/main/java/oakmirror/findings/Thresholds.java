@@ -3,20 +3,14 @@ package oakmirror.findings;
 /** From where on a reading is a finding. Common practice without a source unless said otherwise. */
 public final class Thresholds {
 
-    /** A range outside the corridor is told when it is at least this wide in octaves. */
+    /** A range is told when it is at least this wide in octaves. */
     public static final double TONE_OCTAVES = 0.4;
-
-    /** And when it lies outside by this much on average, in dB. */
-    public static final double TONE_EXCESS_DB = 0.4;
-
-    /** Levels this far below the strongest third of an octave, in mix and references, are not judged, in dB. */
-    public static final double TONE_DEPTH_DB = 65;
 
     /** References' side/mid ratio leaves at least this to either side, in dB. */
     public static final double WIDTH_TOLERANCE_DB = 3;
 
-    /** A zone whose correlation is below this is out of phase on its own account. */
-    public static final double PHASE_CORRELATION = 0;
+    /** A zone whose correlation is below this is out of phase; wide sides may be as far as that from 0 by themselves. Ours. */
+    public static final double TURNED_CORRELATION = -0.25;
 
     /** Below 120 Hz a mix is expected near mono: less than this, where the references have more, is told. */
     public static final double LOW_END_CORRELATION = 0.5;
@@ -38,6 +32,9 @@ public final class Thresholds {
 
     /** Where the tone goes up and down about its own trend by this much more than the other's, the music differs, in dB RMS. Ours. */
     public static final double ARRANGEMENT_DB = 4.5;
+
+    /** Where octaves lie further apart than this, their middle distance apart, the music differs, in dB RMS. Ours. */
+    public static final double OTHER_MUSIC_DB = 6;
 
     /** Keys with so many notes apart put the bass on other frequencies. Ours. */
     public static final int FOREIGN_NOTES = 4;

@@ -4,34 +4,61 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
-import oakmirror.compare.Corridor;
-import oakmirror.compare.CorridorSettings;
+import java.util.stream.IntStream;
+import oakmirror.audio.Decibels;
+import oakmirror.compare.Gap;
 import oakmirror.compare.MatchedTone;
 import oakmirror.compare.Subject;
 import oakmirror.dynamics.Quantiles;
 import oakmirror.findings.Finding.Aspect;
 import oakmirror.findings.Finding.Kind;
 import oakmirror.findings.Finding.Place;
+import oakmirror.level.LevelMatch;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
+import oakmirror.spectrum.BandSpectrum;
+import oakmirror.spectrum.OctaveSmoothing;
 import oakmirror.spectrum.SpectralEdge;
-import oakmirror.spectrum.StereoSpectrum.Part;
 
 /**
  * Ranges where the mix has too much or too little, and a mix that ends early.
  *
- * <p>Balance is relative: one range raised lowers all others once levels are matched. So the mix is first moved by the median of its
- * difference from the middle of the corridor, from 60 Hz to 12 kHz, and what then lies outside the corridor is told: half of the ranges stay
- * where they are, however far one of them is off.
+ * <p>Balance is relative: one range raised lowers all others once levels are matched. So the gap is first moved by its median from 60 Hz to
+ * 12 kHz: half of the ranges stay where they are, however far one of them is off. Smoothed to {@value #OCTAVES} octaves, it is judged band by band
+ * ({@link Odds}): by what the evidence of a correction takes for content at its own, broader resolution, and by how uneven the gap is below that. A range is
+ * told where a fault of {@value #AUDIBLE_DB} dB and more is probable all over it.
  */
 final class ToneRules {
 
-    private static final double OCTAVES = 1.0 / 3;
+    /** What is judged: as broad as a fault that is worth telling. */
+    private static final double OCTAVES = 0.5;
+
+    private static final double UNEVEN_OCTAVES = 1;
+    /** Variance of faults at that resolution, in dB²: what is planted, and what is worth telling, is about 3 dB. */
+    private static final double FAULT_DB2 = 5;
+    /** What is finer than a correction judges: variance of content for each dB² of its unevenness. */
+    private static final double CONTENT_PER_UNEVEN = 2;
+    /** An RMS over a median of magnitudes, for what is normally distributed. */
+    private static final double RMS_PER_MEDIAN = 1.4826;
+    /** Less than this is not heard as a fault. */
+    private static final double AUDIBLE_DB = 1;
+
+    /**
+     * Less than this is none beside sides that have changed, which take level with them, nor at the low end of one recording, which codecs change.
+     */
+    private static final double FAINT_DB = 1.6;
+
+    private static final double LOW_END_FAINT_HZ = 72;
+
     private static final int LOWEST = BandGrid.bandOf(30);
-    private static final int HIGHEST = BandGrid.bandOf(18000);
+    private static final int HIGHEST = BandGrid.bandOf(16000);
+    /** Below this only what is strong there is judged. */
+    private static final double ALWAYS_FROM_HZ = 40;
+
+    private static final double LOW_DEPTH_DB = 30;
     /** Holes up to this do not part a range. */
     private static final int HOLE = BandGrid.BANDS_PER_OCTAVE / 4;
-    /** What is narrower, half of what levels are read in, is none. */
+    /** What is narrower is none. */
     private static final int SHORTEST = BandGrid.BANDS_PER_OCTAVE / 6;
 
     private static final double TOP_HZ = 11000;
@@ -42,48 +69,89 @@ final class ToneRules {
 
     private static final double MOST_OCTAVES = 3;
     private static final double ENDS_EARLY_WEIGHT = 8;
+    /** An end above this is no fault: many finished recordings end there, and few hear it. */
+    private static final double INAUDIBLE_HZ = 17000;
+
+    private static final int ABOVE_EDGE_BANDS = BandGrid.BANDS_PER_OCTAVE / 6;
+    /** What lies so far below what the mix has under its edge is noise a codec fills in. */
+    private static final double NOISE_BELOW_DB = 30;
 
     private ToneRules() {}
 
-    static List<Finding> find(Subject mix, List<Subject> references, CorridorSettings settings) {
-        double lufs = mix.compared().heardLufs();
-        double[] mixDb = MatchedTone.whereMeant(
-                MatchedTone.of(mix.compared(), lufs, OCTAVES, Part.STEREO),
-                mix.compared().spectrum());
-        List<double[]> curves = references.stream()
-                .map(r -> MatchedTone.whereMeant(
-                        MatchedTone.of(r.compared(), lufs, OCTAVES, Part.STEREO),
-                        r.compared().spectrum()))
-                .toList();
-        Corridor corridor = Corridor.of(curves, settings);
-        double[] middle = corridor.middleDb();
-        double[] difference = new double[BandGrid.SIZE];
-        double strongest = Double.NEGATIVE_INFINITY;
-        for (int b = 0; b < difference.length; b++) {
-            difference[b] = mixDb[b] - middle[b];
-            strongest = Math.max(strongest, Math.max(or(mixDb[b], -300), or(middle[b], -300)));
-        }
-        double shift =
-                Quantiles.of(Arrays.copyOfRange(difference, BandGrid.bandOf(60), BandGrid.bandOf(12000) + 1), 0.5);
-        List<Finding> found = new ArrayList<>();
-        double[] outside = new double[BandGrid.SIZE];
+    /**
+     * Finds them.
+     *
+     * @param widthTold whether something is told of the mix's width already
+     */
+    static List<Finding> find(Subject mix, List<Subject> references, Content content, boolean widthTold) {
+        Gap gap = content.evidence().gap();
+        boolean[] known = gap.known();
+        double[] half = OctaveSmoothing.smooth(gap.gapDb(), known, OCTAVES);
+        double[] octave = OctaveSmoothing.smooth(gap.gapDb(), known, UNEVEN_OCTAVES);
+        double shift = middle(half, known);
+        double finerDb2 = CONTENT_PER_UNEVEN * Math.pow(uneven(half, octave, known), 2) * (1 - content.likeness());
+        double strongest = Arrays.stream(gap.mixDb()).max().orElse(0);
+        double[] off = new double[BandGrid.SIZE];
+        double[] sure = new double[BandGrid.SIZE];
         for (int b = LOWEST; b <= HIGHEST; b++) {
-            boolean heard = Math.max(mixDb[b], middle[b]) > strongest - Thresholds.TONE_DEPTH_DB;
-            outside[b] = heard ? corridor.at(b).outside(mixDb[b] - shift) : 0;
-            difference[b] -= shift;
+            boolean heard = BandGrid.centreHz(b) >= ALWAYS_FROM_HZ
+                    || Math.max(gap.mixDb()[b], gap.referenceDb()[b]) > strongest - LOW_DEPTH_DB;
+            if (known[b] && heard) {
+                off[b] = shift - half[b];
+                Odds odds = Odds.of(off[b], FAULT_DB2, content.toneDb2(b) + finerDb2);
+                boolean faint = widthTold || content.isSameRecording() && BandGrid.centreHz(b) < LOW_END_FAINT_HZ;
+                double probability = odds.beyond(faint ? FAINT_DB : AUDIBLE_DB);
+                sure[b] = probability >= Certainty.PERHAPS.least() ? Math.signum(off[b]) * probability : 0;
+            }
         }
-        for (int[] run : runs(outside)) {
-            finding(run, outside, difference, references.size() > 1).ifPresent(found::add);
+        List<Finding> found = new ArrayList<>();
+        for (int[] run : runs(sure)) {
+            finding(run, off, sure, references.size()).ifPresent(found::add);
         }
         SpectralEdge.of(mix.compared().spectrum()).stream()
-                .filter(edge -> references.stream()
-                        .anyMatch(r -> MatchedTone.meantBands(r.compared().spectrum()) > BandGrid.bandOf(edge) + 2))
+                .filter(edge -> edge < INAUDIBLE_HZ)
+                .filter(edge -> references.stream().anyMatch(r -> goesOn(r, mix, edge)))
                 .forEach(edge -> found.add(endsEarly(edge)));
         return found;
     }
 
-    private static double or(double value, double otherwise) {
-        return Double.isNaN(value) ? otherwise : value;
+    /** Whether a reference has something to say above the mix's edge: not just what a codec fills in, far below what the mix has under it. */
+    private static boolean goesOn(Subject reference, Subject mix, double edge) {
+        int from = BandGrid.bandOf(edge) + 2;
+        int to = Math.min(MatchedTone.meantBands(reference.compared().spectrum()), from + ABOVE_EDGE_BANDS);
+        if (to <= from + 1) {
+            return false;
+        }
+        double above = mean(reference.compared().spectrum(), from, to);
+        double offset = LevelMatch.difference(
+                mix.compared().heardLufs(), reference.compared().heardLufs());
+        double below = mean(mix.compared().spectrum(), from - 2 - ABOVE_EDGE_BANDS, from - 2);
+        return Decibels.ofPower(above) + offset > Decibels.ofPower(below) - NOISE_BELOW_DB;
+    }
+
+    private static double mean(BandSpectrum spectrum, int from, int to) {
+        return Arrays.stream(spectrum.power(), from, to).average().orElse(0);
+    }
+
+    /** The median from 60 Hz to 12 kHz. */
+    private static double middle(double[] curve, boolean[] known) {
+        return Quantiles.of(
+                IntStream.rangeClosed(BandGrid.bandOf(60), BandGrid.bandOf(12000))
+                        .filter(b -> known[b])
+                        .mapToDouble(b -> curve[b])
+                        .toArray(),
+                0.5);
+    }
+
+    /** How far a gap goes up and down from half an octave to a whole one; by the median, which a fault in one place does not move. */
+    private static double uneven(double[] half, double[] octave, boolean[] known) {
+        double middle = Quantiles.of(
+                IntStream.rangeClosed(BandGrid.bandOf(40), BandGrid.bandOf(14000))
+                        .filter(b -> known[b])
+                        .mapToDouble(b -> Math.abs(half[b] - octave[b]))
+                        .toArray(),
+                0.5);
+        return Double.isNaN(middle) ? 0 : RMS_PER_MEDIAN * middle;
     }
 
     /** First and last band of each range that lies outside on one side. */
@@ -109,31 +177,36 @@ final class ToneRules {
         return runs;
     }
 
-    private static Optional<Finding> finding(int[] run, double[] outside, double[] difference, boolean several) {
+    private static Optional<Finding> finding(int[] run, double[] off, double[] sure, int references) {
         int bands = run[1] - run[0] + 1;
         double octaves = (double) bands / BandGrid.BANDS_PER_OCTAVE;
-        double excess = mean(outside, run);
-        if (octaves < Thresholds.TONE_OCTAVES || Math.abs(excess) < Thresholds.TONE_EXCESS_DB) {
+        if (octaves < Thresholds.TONE_OCTAVES) {
             return Optional.empty();
         }
-        boolean much = excess > 0;
+        double by = mean(off, run);
+        double probability = Arrays.stream(sure, run[0], run[1] + 1)
+                .map(Math::abs)
+                .filter(p -> p > 0)
+                .average()
+                .orElse(0);
+        Certainty certainty = Certainty.of(probability);
+        boolean much = by > 0;
         double low = BandGrid.lowerEdgeHz(run[0]);
         double high = BandGrid.lowerEdgeHz(run[1] + 1);
         double centre = Math.sqrt(low * high);
-        double off = mean(difference, run);
         boolean atEnd = centre < 50 || centre > 12000;
-        double weight = (Math.abs(excess) + 1) * Math.sqrt(Math.min(MOST_OCTAVES, octaves)) * (atEnd ? END_WEIGHT : 1);
-        String corridorWords = several ? ", " + Readings.level(Math.abs(excess)) + " outside the corridor" : "";
-        String against = several ? " dB against the references' balance" : " dB against the reference's balance";
+        double weight =
+                probability * Math.abs(by) * Math.sqrt(Math.min(MOST_OCTAVES, octaves)) * (atEnd ? END_WEIGHT : 1);
         Advice advice = Advice.at(centre);
         return Optional.of(new Finding(
                 much ? Kind.TOO_MUCH : Kind.TOO_LITTLE,
                 0,
+                certainty,
                 title(much, low, high),
-                Readings.gain(off) + against + corridorWords,
+                Readings.gain(by) + " dB against the " + (references > 1 ? "references'" : "reference's") + " balance",
                 advice.cause(much),
                 advice.inTheMix(much),
-                onTheMaster(off, low, high),
+                onTheMaster(by, low, high),
                 weight,
                 Place.at(Aspect.TONE, low, high)));
     }
@@ -173,6 +246,7 @@ final class ToneRules {
         return new Finding(
                 Kind.ENDS_EARLY,
                 0,
+                Certainty.CERTAIN,
                 "The mix ends at " + Readings.about(edge),
                 "nothing above " + Readings.about(edge) + ", where the references go on",
                 "A lossy file somewhere in the chain, or a low-pass on the mix bus.",

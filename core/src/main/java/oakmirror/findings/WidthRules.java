@@ -1,9 +1,10 @@
 package oakmirror.findings;
 
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.EnumMap;
 import java.util.List;
-import oakmirror.compare.CorridorSettings;
-import oakmirror.compare.Span;
+import java.util.Map;
 import oakmirror.compare.Subject;
 import oakmirror.findings.Finding.Aspect;
 import oakmirror.findings.Finding.Kind;
@@ -21,8 +22,19 @@ final class WidthRules {
     /** A comb of a reference within this part of the mix's delay is the same effect. */
     private static final double SAME_DELAY = 0.05;
 
-    /** One zone alone is told when it is outside by so much, in dB; two or more from any amount on. */
-    private static final double ONE_ZONE_DB = 3;
+    /** One zone alone is told when it is off by so much, in dB; two or more from what is heard on. */
+    private static final double ONE_ZONE_DB = 5;
+
+    /** Variance of faults: a width halved or doubled is 6 dB. */
+    private static final double FAULT_DB2 = 16;
+
+    /** How far side/mid of recordings differs for each decibel that their tone does; measured on bench/findings. */
+    private static final double WIDTH_PER_TONE_DB = 1.6;
+
+    private static final double TOP_HZ = 6000;
+    private static final double AUDIBLE_DB = 2.5;
+    /** What lies lower is not heard as width. */
+    private static final double LEAST_SIDE_DB = -30;
 
     private static final double WEIGHT_PER_DB = 0.25;
     /** What correlation may be lower than that of all references before it is told. */
@@ -32,7 +44,7 @@ final class WidthRules {
 
     private WidthRules() {}
 
-    static List<Finding> find(Subject mix, List<Subject> references, CorridorSettings.Kind kind) {
+    static List<Finding> find(Subject mix, List<Subject> references, Content content) {
         List<Finding> found = new ArrayList<>();
         mix.compared()
                 .comb()
@@ -42,9 +54,9 @@ final class WidthRules {
                 .ifPresent(c -> found.add(comb(c)));
         // A comb turns phases and widens, and phases turned over widen: the cause alone is told.
         if (found.isEmpty()) {
-            List<Zone> turned = outOfPhase(mix, references);
+            List<Zone> turned = outOfPhase(mix, references, content);
             if (turned.isEmpty()) {
-                width(mix, references, kind, found);
+                width(mix, references, content).forEach(found::add);
             } else {
                 found.add(phase(mix, turned));
             }
@@ -60,12 +72,13 @@ final class WidthRules {
         return Width.of(subject.compared().tone().spectrum(), zone);
     }
 
-    private static List<Zone> outOfPhase(Subject mix, List<Subject> references) {
+    private static List<Zone> outOfPhase(Subject mix, List<Subject> references, Content content) {
         List<Zone> zones = new ArrayList<>();
         for (Zone zone : Zone.values()) {
             Width w = width(mix, zone);
+            boolean low = zone.highHz() <= Zone.BASS.highHz();
             double least =
-                    zone.highHz() <= Zone.BASS.highHz() ? Thresholds.LOW_END_CORRELATION : Thresholds.PHASE_CORRELATION;
+                    low && content.isSameRecording() ? Thresholds.LOW_END_CORRELATION : Thresholds.TURNED_CORRELATION;
             double lowest = references.stream()
                     .map(r -> width(r, zone))
                     .filter(Width::isKnown)
@@ -77,7 +90,12 @@ final class WidthRules {
                 zones.add(zone);
             }
         }
-        return zones;
+        return isHeard(zones) ? zones : List.of();
+    }
+
+    /** Whether some of it lies where ears place sounds: what lies above is changed by codecs. */
+    private static boolean isHeard(List<Zone> zones) {
+        return zones.stream().anyMatch(z -> z.lowHz() < TOP_HZ);
     }
 
     private static Finding phase(Subject mix, List<Zone> zones) {
@@ -95,6 +113,7 @@ final class WidthRules {
         return new Finding(
                 Kind.OUT_OF_PHASE,
                 0,
+                Certainty.CERTAIN,
                 low ? "The low end is out of phase" : "Out of phase at " + Readings.range(first.lowHz(), last.highHz()),
                 "correlation " + Readings.signed(lowest) + ", " + Readings.gainDb(lost) + " in mono",
                 "One side turned over, or a widener that reaches too far down.",
@@ -111,6 +130,7 @@ final class WidthRules {
         return new Finding(
                 Kind.COMB,
                 0,
+                Certainty.CERTAIN,
                 "Mono carves notches every " + Readings.about(comb.spacingHz()),
                 "one side is " + delay + " late; notches from " + Readings.about(comb.firstNotchHz()) + " on, "
                         + Readings.level(comb.depthDb()) + " dB deep",
@@ -121,62 +141,64 @@ final class WidthRules {
                 Place.on(Aspect.WIDTH));
     }
 
-    private static void width(Subject mix, List<Subject> references, CorridorSettings.Kind kind, List<Finding> found) {
-        List<Zone> narrow = new ArrayList<>();
-        List<Zone> wide = new ArrayList<>();
-        double[] outside = new double[Zone.values().length];
-        double[] middle = new double[outside.length];
-        for (Zone zone : Zone.values()) {
-            Width w = width(mix, zone);
-            if (zone.highHz() <= Zone.BASS.highHz() || !w.isKnown() || w.share() < LEAST_SHARE) {
-                continue;
-            }
-            Span span = Span.of(
-                    references.stream()
-                            .map(r -> width(r, zone))
-                            .mapToDouble(r -> r.isKnown() ? r.sideToMidDb() : Double.NaN)
-                            .toArray(),
-                    kind,
-                    Thresholds.WIDTH_TOLERANCE_DB);
-            outside[zone.ordinal()] = span.outside(w.sideToMidDb());
-            middle[zone.ordinal()] = span.middle();
-            if (outside[zone.ordinal()] < 0) {
-                narrow.add(zone);
-            } else if (outside[zone.ordinal()] > 0) {
-                wide.add(zone);
-            }
-        }
-        for (List<Zone> zones : List.of(narrow, wide)) {
-            double most = zones.stream()
-                    .mapToDouble(z -> Math.abs(outside[z.ordinal()]))
-                    .max()
-                    .orElse(0);
-            if (zones.size() > 1 || most > ONE_ZONE_DB) {
-                double mean = zones.stream()
-                        .mapToDouble(z -> outside[z.ordinal()])
-                        .average()
-                        .orElse(0);
-                found.add(widthFinding(mix, zones, middle, mean));
-            }
-        }
+    /** Side against mid in dB, as far down as it is heard. */
+    private static double sideToMidDb(Width width) {
+        return width.isKnown() ? Math.max(LEAST_SIDE_DB, width.sideToMidDb()) : Double.NaN;
     }
 
-    private static Finding widthFinding(Subject mix, List<Zone> zones, double[] middle, double mean) {
-        boolean narrow = mean < 0;
+    private static List<Finding> width(Subject mix, List<Subject> references, Content content) {
+        Map<Zone, Double> off = new EnumMap<>(Zone.class);
+        Map<Zone, Double> sure = new EnumMap<>(Zone.class);
+        for (Zone zone : Zone.values()) {
+            Width w = width(mix, zone);
+            double[] theirs = references.stream()
+                    .mapToDouble(r -> sideToMidDb(width(r, zone)))
+                    .filter(Double::isFinite)
+                    .toArray();
+            if (zone.highHz() <= Zone.BASS.highHz() || !w.isKnown() || w.share() < LEAST_SHARE || theirs.length == 0) {
+                continue;
+            }
+            double by = sideToMidDb(w) - Arrays.stream(theirs).average().orElseThrow();
+            Odds odds = Odds.of(by, FAULT_DB2, content.variance(WIDTH_PER_TONE_DB, theirs));
+            off.put(zone, by);
+            sure.put(zone, odds.beyond(AUDIBLE_DB));
+        }
+        List<Finding> found = new ArrayList<>();
+        for (int sign : new int[] {-1, 1}) {
+            List<Zone> zones = off.keySet().stream()
+                    .filter(z -> sign * off.get(z) > 0 && sure.get(z) >= Certainty.PERHAPS.least())
+                    .toList();
+            double most =
+                    zones.stream().mapToDouble(z -> sign * off.get(z)).max().orElse(0);
+            if (isHeard(zones) && (zones.size() > 1 || most > ONE_ZONE_DB)) {
+                found.add(widthFinding(mix, zones, off, sure));
+            }
+        }
+        return found;
+    }
+
+    private static double mean(List<Zone> zones, Map<Zone, Double> values) {
+        return zones.stream().mapToDouble(values::get).average().orElse(0);
+    }
+
+    private static Finding widthFinding(Subject mix, List<Zone> zones, Map<Zone, Double> off, Map<Zone, Double> sure) {
+        double by = mean(zones, off);
+        double probability = mean(zones, sure);
+        boolean narrow = by < 0;
         Zone first = zones.get(0);
         Zone last = zones.get(zones.size() - 1);
         double own = zones.stream()
-                .mapToDouble(z -> width(mix, z).sideToMidDb())
+                .mapToDouble(z -> sideToMidDb(width(mix, z)))
                 .average()
                 .orElse(0);
-        double theirs =
-                zones.stream().mapToDouble(z -> middle[z.ordinal()]).average().orElse(0);
+        double theirs = own - by;
         String where = last == Zone.AIR
                 ? " from " + Readings.about(first.lowHz()) + " up"
                 : " at " + Readings.range(first.lowHz(), last.highHz());
         return new Finding(
                 narrow ? Kind.NARROW : Kind.WIDE,
                 0,
+                Certainty.of(probability),
                 (narrow ? "Narrow" : "Wide") + where,
                 "side/mid " + Readings.level(own) + " dB, references " + Readings.level(theirs),
                 narrow
@@ -188,7 +210,7 @@ final class WidthRules {
                 (narrow ? "Raise" : "Lower") + " the side signal by "
                         + Readings.level(Math.min(3, Math.abs(own - theirs) / 2))
                         + " dB above 300 Hz, and listen in mono.",
-                1 + WEIGHT_PER_DB * Math.min(10, Math.abs(mean)) * Math.sqrt(zones.size()),
+                probability * (1 + WEIGHT_PER_DB * Math.min(10, Math.abs(by)) * Math.sqrt(zones.size())),
                 Place.at(Aspect.WIDTH, first.lowHz(), last.highHz()));
     }
 }

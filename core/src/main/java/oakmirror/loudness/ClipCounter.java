@@ -1,8 +1,8 @@
 package oakmirror.loudness;
 
 /**
- * Counts where one channel is clipped: three or more samples in a row at full scale or above, on the same side. Common practice, no source; a
- * limiter's ceiling below full scale is not seen.
+ * Counts where one channel is clipped: three or more samples in a row at full scale or above on the same side (common practice, no source), or two
+ * that are alike: the top of a wave is flat only where it was cut off. A limiter's ceiling below full scale is not seen.
  */
 public final class ClipCounter {
 
@@ -13,6 +13,8 @@ public final class ClipCounter {
 
     private int run;
     private boolean positive;
+    private boolean countedFlat;
+    private float last;
     private long count;
 
     /** A counter for one channel. */
@@ -28,8 +30,11 @@ public final class ClipCounter {
                 boolean sameSide = run > 0 && positive == x > 0;
                 run = sameSide ? run + 1 : 1;
                 positive = x > 0;
-                count += run == LEAST ? 1 : 0;
+                boolean flat = run == 2 && x == last;
+                countedFlat = flat || run > 1 && countedFlat;
+                count += flat || run == LEAST && !countedFlat ? 1 : 0;
             }
+            last = x;
         }
     }
 

@@ -58,13 +58,32 @@ class DynamicsTest {
     @Test
     void zonesKeepToThemselves() {
         float[] sine = Signals.sine(48000, 245, -6, 6, 0);
-        float[] faint = Signals.sine(48000, 3500, -50, 6, 0);
+        float[] faint = Signals.sine(48000, 3500, -40, 6, 0);
         for (int i = 0; i < sine.length; i++) {
             sine[i] += i % 48000 < 4800 ? faint[i] : 0;
         }
         // The loud tone lies 3.8 octaves below: 91 dB down in its neighbour's filter.
         assertThat(zones(48000, sine, sine).get(Zone.PRESENCE.ordinal()).middleDb())
                 .isCloseTo(13.01, within(0.7));
+    }
+
+    @Test // 47 dB of crest were once told of a zone that held one click
+    void whatNextToNothingOrOneMomentHoldsHasNoFigure() {
+        float[] sine = Signals.sine(48000, 245, -6, 30, 0);
+        float[] faint = sine.clone();
+        float[] click = sine.clone();
+        float[] treble = Signals.sine(48000, 7500, -62, 30, 0);
+        float[] moment = Signals.sine(48000, 7500, -10, 0.02, 0);
+        for (int i = 0; i < sine.length; i++) {
+            faint[i] += treble[i];
+            click[i] += i >= 480_000 && i < 480_000 + moment.length ? moment[i - 480_000] : 0;
+        }
+        for (float[] sound : List.of(faint, click)) {
+            assertThat(zones(48000, sound, sound).get(Zone.TREBLE.ordinal()).isKnown())
+                    .isFalse();
+            assertThat(zones(48000, sound, sound).get(Zone.LOW_MID.ordinal()).middleDb())
+                    .isCloseTo(3.01, within(0.3));
+        }
     }
 
     @Test

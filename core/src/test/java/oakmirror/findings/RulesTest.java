@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.io.IOException;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.ForkJoinPool;
@@ -127,6 +128,82 @@ class RulesTest {
     }
 
     @Test
+    void aDifferenceTellsTheLessTheMoreTheMusicDiffers() {
+        double before = 1.1;
+        for (double content : new double[] {1e-6, 0.5, 2, 8, 40}) {
+            double probability = Odds.of(3, 5, content).beyond(1);
+            assertThat(probability).isLessThan(before);
+            before = probability;
+        }
+        assertThat(Odds.of(3, 5, 1e-6).beyond(1)).isGreaterThan(0.999);
+        assertThat(Odds.of(3, 5, 40).beyond(1)).isLessThan(0.4);
+        assertThat(Odds.of(-3, 5, 1).beyond(1)).isEqualTo(Odds.of(3, 5, 1).beyond(1));
+        // 3 dB, S = N = 4: the fault is 1.5 ± √2 dB; Φ(0.5/√2) = Φ(0.3536) = 0.638
+        assertThat(Odds.of(3, 4, 4).beyond(1)).isCloseTo(0.638, within(0.001));
+        assertThat(Certainty.of(0.99)).isEqualTo(Certainty.CERTAIN);
+        assertThat(Certainty.of(0.95)).isEqualTo(Certainty.LIKELY);
+        assertThat(Certainty.of(0.8)).isEqualTo(Certainty.PERHAPS);
+    }
+
+    @Test
+    void whatFollowsFromAnotherIsLeftOut() {
+        List<Finding> found = new ArrayList<>(List.of(
+                of(Kind.CLIPPED, Certainty.CERTAIN),
+                of(Kind.SQUASHED, Certainty.CERTAIN),
+                of(Kind.LOUDER, Certainty.CERTAIN),
+                of(Kind.NARROW, Certainty.LIKELY)));
+        Causes.merge(found);
+        assertThat(found).extracting(Finding::kind).containsExactly(Kind.CLIPPED, Kind.NARROW);
+        List<Finding> tone = new ArrayList<>(List.of(finding(100, 180), of(Kind.LOUDER, Certainty.LIKELY)));
+        Causes.merge(tone);
+        assertThat(tone).extracting(Finding::kind).containsExactly(Kind.TOO_MUCH);
+        List<Finding> turned = new ArrayList<>(List.of(of(Kind.OUT_OF_PHASE, Certainty.CERTAIN), finding(100, 180)));
+        Causes.merge(turned);
+        assertThat(turned).extracting(Finding::kind).containsExactly(Kind.OUT_OF_PHASE);
+    }
+
+    @Test // a chord is no arrangement of noise: what can be judged is said once, and tone steps back
+    void otherMusicIsSaidOnceAndToneStepsBack() throws IOException {
+        float[] chord = Signals.musicLike(RATE, 16, 0.001, 7);
+        for (double hz : new double[] {110, 277.2, 659.3, 1480, 3322}) {
+            float[] tone = Signals.sine(RATE, hz, -20 - 6 * Math.log10(hz / 110), 16, 0);
+            for (int i = 0; i < chord.length; i++) {
+                chord[i] += tone[i] * (i % RATE < RATE / 2 ? 1f : 0.2f);
+            }
+        }
+        List<Subject> references = List.of(
+                subject(1, chord, chord, Optional.empty()),
+                subject(2, chord, Signals.musicLike(RATE, 16, 0.001, 8), Optional.empty()));
+        List<Finding> found = Findings.of(plain(0), references, CorridorSettings.DEFAULT);
+        List<Finding> other =
+                found.stream().filter(f -> f.kind() == Kind.OTHER_ARRANGEMENT).toList();
+        assertThat(other).hasSize(1);
+        assertThat(other.get(0).title()).matches("References? 1(, 2)? (is|are) other music");
+        assertThat(other.get(0).evidence()).contains("clipping, phase, combs");
+        assertThat(found)
+                .filteredOn(f -> !f.kind().isCaveat() && !f.kind().isAbsolute())
+                .allMatch(f -> f.certainty() == Certainty.CERTAIN);
+    }
+
+    @Test
+    void whatTheMixAloneTellsComesFirst() throws IOException {
+        float[] cut = shaped(LEFT, x -> Math.max(-1, Math.min(1, 9 * x)));
+        Subject clipped = subject(0, cut, shaped(cut, x -> 0.9 * x), Optional.empty());
+        List<Finding> found = Findings.of(clipped, List.of(plain(1)), CorridorSettings.DEFAULT);
+        assertThat(found.get(0).kind().isAbsolute()).isTrue();
+        assertThat(found.get(0).weighedEvidence()).doesNotContain("likely", "perhaps");
+        Subject also = subject(2, cut, cut, Optional.empty());
+        assertThat(Findings.of(clipped, List.of(plain(1), also), CorridorSettings.DEFAULT))
+                .as("one clipped reference excuses nothing")
+                .extracting(Finding::kind)
+                .contains(Kind.CLIPPED);
+    }
+
+    private static Finding of(Kind kind, Certainty certainty) {
+        return new Finding(kind, 0, certainty, "", "", "", "", "", 1, Finding.Place.on(Finding.Aspect.LOUDNESS));
+    }
+
+    @Test
     void aFindingKeepsItsKeyWhenItMovesALittle() {
         Finding one = finding(100, 180);
         assertThat(finding(108, 171).key()).isEqualTo(one.key());
@@ -134,6 +211,16 @@ class RulesTest {
     }
 
     private static Finding finding(double low, double high) {
-        return new Finding(Kind.TOO_MUCH, 0, "", "", "", "", "", 1, Finding.Place.at(Finding.Aspect.TONE, low, high));
+        return new Finding(
+                Kind.TOO_MUCH,
+                0,
+                Certainty.CERTAIN,
+                "",
+                "",
+                "",
+                "",
+                "",
+                1,
+                Finding.Place.at(Finding.Aspect.TONE, low, high));
     }
 }

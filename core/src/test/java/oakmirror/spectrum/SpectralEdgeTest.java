@@ -45,13 +45,13 @@ class SpectralEdgeTest {
     }
 
     @Test
-    void clipsAreRunsAtFullScaleOnOneSide() {
+    void clipsAreFlatTopsAndRunsAtFullScaleOnOneSide() {
         ClipCounter counter = new ClipCounter();
-        float[] samples = {0, 1, 1, 0, 1, 1, 1, 1, 0, -1, -1, -1, 1, 1, -1, 1.2f, 1.1f, 1.3f};
-        counter.add(samples, 10);
-        assertThat(counter.count()).isEqualTo(1);
-        float[] rest = java.util.Arrays.copyOfRange(samples, 10, samples.length);
+        float[] samples = {0, 1, 1, 0, 1, 0.99995f, 0, 1, 1, 1, 1, 0, -1, -1, -1, 1, -1, 1.2f, 1.1f, 1.3f};
+        counter.add(samples, 13);
+        assertThat(counter.count()).as("two alike, two unlike, four").isEqualTo(2);
+        float[] rest = java.util.Arrays.copyOfRange(samples, 13, samples.length);
         counter.add(rest, rest.length);
-        assertThat(counter.count()).as("a run goes on from block to block").isEqualTo(3);
+        assertThat(counter.count()).as("a run goes on from block to block").isEqualTo(4);
     }
 }

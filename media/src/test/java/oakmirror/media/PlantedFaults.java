@@ -7,13 +7,14 @@ import oakmirror.dsp.ToneFilter;
 import oakmirror.spectrum.Zone;
 
 /** Faults put into a piece of music, one at a time, each with nothing else changed. */
-final class PlantedFaults {
+public final class PlantedFaults {
 
     private PlantedFaults() {}
 
     /** Left and right. */
-    record Sides(float[] left, float[] right) {
-        Clip clip(int rate) {
+    public record Sides(float[] left, float[] right) {
+        /** As a piece of audio. */
+        public Clip clip(int rate) {
             return Clip.stereo(rate, left, right);
         }
 
@@ -23,7 +24,7 @@ final class PlantedFaults {
     }
 
     /** A zone raised or lowered, with slopes of a sixth of an octave about its ends; linear phase. */
-    static Sides zone(Sides s, int rate, Zone zone, double db) {
+    public static Sides zone(Sides s, int rate, Zone zone, double db) {
         return linear(s, rate, hz -> {
             double inside = Math.min(Math.log(hz / zone.lowHz()), Math.log(zone.highHz() / hz)) / Math.log(2);
             boolean open = zone == Zone.SUB && hz < zone.highHz() / 2 || zone == Zone.AIR && hz > 2 * zone.lowHz();
@@ -32,7 +33,7 @@ final class PlantedFaults {
     }
 
     /** Nothing above a frequency. */
-    static Sides lowPass(Sides s, int rate, double hz) {
+    public static Sides lowPass(Sides s, int rate, double hz) {
         return linear(linear(s, rate, f -> f > hz ? -90 : 0), rate, f -> f > hz ? -90 : 0);
     }
 
@@ -53,7 +54,7 @@ final class PlantedFaults {
     }
 
     /** Side times a factor. */
-    static Sides width(Sides s, double factor) {
+    public static Sides width(Sides s, double factor) {
         Sides out = s.copy();
         for (int i = 0; i < s.left.length; i++) {
             double mid = (s.left[i] + s.right[i]) / 2.0;
@@ -65,7 +66,7 @@ final class PlantedFaults {
     }
 
     /** The right side turned over below a frequency: its low end, by a linear-phase low-pass, taken away twice. */
-    static Sides turnedOverBelow(Sides s, int rate, double hz) {
+    public static Sides turnedOverBelow(Sides s, int rate, double hz) {
         Sides low = linear(
                 s, rate, f -> f > hz * 1.1 ? -90 : f > hz / 1.1 ? -90 * Math.log(f * 1.1 / hz) / Math.log(1.21) : 0);
         Sides out = s.copy();
@@ -76,7 +77,7 @@ final class PlantedFaults {
     }
 
     /** The right side later by whole samples. */
-    static Sides late(Sides s, int samples) {
+    public static Sides late(Sides s, int samples) {
         Sides out = s.copy();
         System.arraycopy(s.right, 0, out.right, samples, s.right.length - samples);
         java.util.Arrays.fill(out.right, 0, samples, 0);
@@ -84,7 +85,7 @@ final class PlantedFaults {
     }
 
     /** Driven so much further into a limiter with its ceiling at the present peak: 1 ms ahead, released over 5 ms. */
-    static Sides limited(Sides s, int rate, double driveDb) {
+    public static Sides limited(Sides s, int rate, double driveDb) {
         int n = s.left.length;
         double[] magnitude = new double[n];
         double peak = 0;
@@ -114,5 +115,38 @@ final class PlantedFaults {
             out.right[i] = (float) (g * s.right[i]);
         }
         return out;
+    }
+
+    /** Everything so much louder. */
+    public static Sides gain(Sides s, double db) {
+        Sides out = s.copy();
+        for (float[] side : new float[][] {out.left, out.right}) {
+            for (int i = 0; i < side.length; i++) {
+                side[i] *= (float) Decibels.toAmplitude(db);
+            }
+        }
+        return out;
+    }
+
+    /** So loud that its peak would be this far over full scale, and cut off there. */
+    public static Sides clipped(Sides s, double overDb) {
+        double peak = 1e-9;
+        for (float[] side : new float[][] {s.left, s.right}) {
+            for (float x : side) {
+                peak = Math.max(peak, Math.abs(x));
+            }
+        }
+        Sides out = gain(s, overDb - Decibels.ofAmplitude(peak));
+        for (float[] side : new float[][] {out.left, out.right}) {
+            for (int i = 0; i < side.length; i++) {
+                side[i] = Math.max(-1, Math.min(1, side[i]));
+            }
+        }
+        return out;
+    }
+
+    /** Ripples of half a decibel up and down, two to the octave. */
+    public static Sides ripple(Sides s, int rate, double db) {
+        return linear(s, rate, hz -> db * Math.sin(2 * Math.PI * 2 * Math.log(hz / 100) / Math.log(2)));
     }
 }

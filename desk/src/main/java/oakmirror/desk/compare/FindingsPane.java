@@ -125,7 +125,7 @@ final class FindingsPane extends VBox {
     private VBox card(Finding finding) {
         Label name = Ui.label(finding.title(), "strong");
         name.setWrapText(true);
-        Label evidence = Ui.label(finding.evidence(), "quiet", "small");
+        Label evidence = Ui.label(finding.weighedEvidence(), "quiet", "small");
         evidence.setWrapText(true);
         Button dismiss = Ui.link("×", "Dismiss: not told again in this session", () -> comparing.dismiss(finding));
         dismiss.getStyleClass().add("dismiss");
@@ -137,8 +137,9 @@ final class FindingsPane extends VBox {
         add(more, "", finding.cause());
         add(more, "In the mix: ", finding.inTheMix());
         add(more, "On the master: ", finding.onTheMaster());
+        add(more, "", finding.surerWith());
         PressBox card = PressBox.card(3, () -> toggle(finding), head, evidence, more);
-        card.setAccessibleText(finding.title() + "; " + finding.evidence());
+        card.setAccessibleText(finding.title() + "; " + finding.weighedEvidence());
         dismiss.setAccessibleText("Dismiss: " + finding.title());
         card.setId("finding-" + finding.kind().name().toLowerCase(java.util.Locale.ROOT));
         card.getStyleClass().addAll("finding", finding.kind().isCaveat() ? "caveat" : "fault");

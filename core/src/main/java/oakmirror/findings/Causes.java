@@ -1,0 +1,37 @@
+package oakmirror.findings;
+
+import java.util.List;
+import oakmirror.findings.Finding.Kind;
+import oakmirror.spectrum.Zone;
+
+/** Leaves out what follows from something else that is told: one cause, one finding. */
+final class Causes {
+
+    private Causes() {}
+
+    static void merge(List<Finding> found) {
+        boolean clipped = has(found, Kind.CLIPPED);
+        boolean turned = has(found, Kind.OUT_OF_PHASE) || has(found, Kind.COMB);
+        boolean tone = has(found, Kind.TOO_MUCH) || has(found, Kind.TOO_LITTLE);
+        found.removeIf(f -> switch (f.kind()) {
+            // What is cut off has less dynamics, and was turned up for it.
+            case SQUASHED -> clipped;
+            case LOUDER -> clipped || tone && f.certainty() != Certainty.CERTAIN;
+            case QUIETER -> tone && f.certainty() != Certainty.CERTAIN;
+            // Sides that cancel leave less where they do.
+            case TOO_LITTLE, TOO_MUCH -> turned && isLow(f);
+            default -> false;
+        });
+    }
+
+    private static boolean has(List<Finding> found, Kind kind) {
+        return found.stream().anyMatch(f -> f.kind() == kind);
+    }
+
+    private static boolean isLow(Finding finding) {
+        return finding.place()
+                .band()
+                .filter(b -> b.lowHz() < Zone.LOW_MID.highHz() / 2)
+                .isPresent();
+    }
+}

@@ -1,0 +1,28 @@
+package oakmirror.findings;
+
+import org.hipparchus.special.Erf;
+
+/**
+ * What a difference between mix and references tells of a fault: faults are taken for normal about 0 with a variance S, what other music makes different
+ * for normal about 0 with a variance N; then, of a difference d, the fault is normal about d·S/(S + N) with the variance S·N/(S + N). The same as
+ * corrections are founded on (package evidence).
+ *
+ * @param mean of the fault
+ * @param deviation about it
+ */
+record Odds(double mean, double deviation) {
+
+    static Odds of(double difference, double faultVariance, double contentVariance) {
+        double trust = faultVariance / (faultVariance + contentVariance);
+        return new Odds(trust * difference, Math.sqrt(faultVariance * (1 - trust)));
+    }
+
+    /** How probable a fault of at least so much is, the way its mean goes. */
+    double beyond(double least) {
+        double over = Math.abs(mean) - least;
+        if (deviation < 1e-9) {
+            return over >= 0 ? 1 : 0;
+        }
+        return 0.5 * (1 + Erf.erf(over / (deviation * Math.sqrt(2))));
+    }
+}
