@@ -74,8 +74,8 @@ class CompareCommandTest extends CommandTest {
         assertThat(first.get("kind").asText()).isEqualTo("TOO_MUCH");
         assertThat(first.get("about").asText()).isEqualTo("mix");
         assertThat(first.get("caveat").asBoolean()).isFalse();
-        assertThat(first.get("certainty").isNull()).isTrue();
-        assertThat(first.get("lowHz").asDouble()).isBetween(1500.0, 3500.0);
+        assertThat(first.get("certainty").asText()).isEqualTo("certain");
+        assertThat(first.get("lowHz").asDouble()).isBetween(1300.0, 3500.0);
         assertThat(first.get("highHz").asDouble()).isBetween(3500.0, 7000.0);
     }
 

@@ -12,12 +12,9 @@ final class Causes {
     static void merge(List<Finding> found) {
         boolean clipped = has(found, Kind.CLIPPED);
         boolean turned = has(found, Kind.OUT_OF_PHASE) || has(found, Kind.COMB);
-        boolean tone = has(found, Kind.TOO_MUCH) || has(found, Kind.TOO_LITTLE);
         found.removeIf(f -> switch (f.kind()) {
             // What is cut off has less dynamics, and was turned up for it.
-            case SQUASHED -> clipped;
-            case LOUDER -> clipped || tone && f.certainty() != Certainty.CERTAIN;
-            case QUIETER -> tone && f.certainty() != Certainty.CERTAIN;
+            case SQUASHED, LOUDER -> clipped;
             // Sides that cancel leave less where they do.
             case TOO_LITTLE, TOO_MUCH -> turned && isLow(f);
             default -> false;

@@ -7,6 +7,7 @@ import java.util.List;
 import oakmirror.compare.Comparison;
 import oakmirror.compare.CorridorSettings;
 import oakmirror.compare.Subject;
+import oakmirror.findings.Finding.Kind;
 
 /** What stands out when a mix is held against its references. */
 public final class Findings {
@@ -46,7 +47,8 @@ public final class Findings {
         List<Finding> found = new ArrayList<>();
         found.addAll(WidthRules.find(mix, heard, content));
         found.addAll(ToneRules.find(mix, heard, content, !found.isEmpty()));
-        found.addAll(LevelRules.find(mix, heard, content, corridor.kind()));
+        boolean toneTold = found.stream().anyMatch(f -> f.kind() == Kind.TOO_MUCH || f.kind() == Kind.TOO_LITTLE);
+        found.addAll(LevelRules.find(mix, heard, content, corridor.kind(), toneTold));
         Causes.merge(found);
         if (content.isOtherMusic()) {
             found.removeIf(f -> !f.kind().isAbsolute() && f.certainty() != Certainty.CERTAIN);

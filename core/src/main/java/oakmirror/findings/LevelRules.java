@@ -22,6 +22,9 @@ final class LevelRules {
     /** Variances of faults, and how far recordings differ for each decibel that their tone does; measured on bench/findings. */
     private static final double DYNAMICS_FAULT_DB2 = 4;
 
+    /** A range that is raised or lowered changes loudness by no more. */
+    private static final double FROM_TONE_LU = 3.5;
+
     /** A codec alone moves peaks by a decibel. */
     private static final double AUDIBLE_DB = 1.2;
 
@@ -31,7 +34,13 @@ final class LevelRules {
 
     private LevelRules() {}
 
-    static List<Finding> find(Subject mix, List<Subject> references, Content content, CorridorSettings.Kind kind) {
+    /**
+     * Finds them.
+     *
+     * @param toneTold whether a range is told to be too much or too little already
+     */
+    static List<Finding> find(
+            Subject mix, List<Subject> references, Content content, CorridorSettings.Kind kind, boolean toneTold) {
         List<Finding> found = new ArrayList<>();
         if (isClipped(mix) && !references.stream().allMatch(LevelRules::isClipped)) {
             found.add(clipped(mix.whole()));
@@ -43,7 +52,8 @@ final class LevelRules {
         double louder = mix.whole().heardLufs() - Arrays.stream(lufs).average().orElse(Double.NaN);
         Odds loudness = Odds.of(louder, LOUDNESS_FAULT_LU2, content.variance(LOUDNESS_PER_TONE_DB, lufs));
         double sure = loudness.beyond(Thresholds.LOUDNESS_LU);
-        boolean told = sure >= Certainty.PERHAPS.least();
+        boolean follows = toneTold && Math.abs(louder) < FROM_TONE_LU;
+        boolean told = sure >= Certainty.PERHAPS.least() && !follows;
         double alive = dynamics.beyond(AUDIBLE_DB);
         boolean squashed = dynamics.mean() < 0 && alive >= Certainty.PERHAPS.least();
         boolean loose = dynamics.mean() > 0 && dynamics.beyond(Thresholds.LOOSE_DB) >= Certainty.PERHAPS.least();

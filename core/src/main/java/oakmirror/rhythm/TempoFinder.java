@@ -15,8 +15,9 @@ import org.jtransforms.fft.DoubleFFT_1D;
  *   <li>Autocorrelation of that, per pair of values and relative to lag 0.
  *   <li>Evidence for a tempo: the autocorrelation at one to four beats (half their mean, half the lower of the odd
  *       and the even ones, so that two beats in three are not taken for one), less a quarter of it midway between them (where half the tempo
- *       has beats, too), weighted by how usual the tempo is (Gaussian over log tempo about 118 BPM, 0.9 octaves wide; common practice). The strongest is the tempo; half, double, two thirds and three halves of it
- *       are offered beside it with their evidence.
+ *       has beats, too), weighted by how usual the tempo is (Gaussian over log tempo about 118 BPM, 0.9 octaves wide; common practice). The strongest is the tempo.
+ *   <li>Unless another, two or three quarters or thirds away, has phrases that come back better: the autocorrelation at 4, 8 and 16 beats higher by a
+ *       tenth, with beats of its own. Half, double, and those are offered beside it with their evidence.
  *   <li>Refinement: the comb is lengthened to as many beats as there are within 12 s, and then every beat is moved to the strongest
  *       onset near it and a line is laid through them, first near the middle and then over the whole track.
  *   <li>Beats are placed where the comb catches most; bars of four begin on the beat with most in the lows.
@@ -34,7 +35,12 @@ public final class TempoFinder {
     private static final float LOW_WEIGHT = 1.5f;
     private static final double BETWEEN = 0.25;
     private static final double LONG_COMB_SECONDS = 12;
-    private static final double[] RELATED = {1, 0.5, 2, 2.0 / 3, 1.5};
+    private static final double[] RELATED = {1, 0.5, 2, 2.0 / 3, 1.5, 0.75, 4.0 / 3};
+    private static final double[] CONFUSED = {2.0 / 3, 0.75, 4.0 / 3, 1.5};
+    private static final int[] PHRASES = {4, 8, 16};
+    private static final double PHRASE_REACH = 0.004;
+    private static final double CLEAR_LEAD = 1.1;
+    private static final double OWN_BEATS = 0.4;
     /** Below this part of the onsets' power at the beat nothing regular is claimed: white noise stays below. */
     private static final double LEAST_EVIDENCE = 0.08;
 
@@ -82,12 +88,55 @@ public final class TempoFinder {
         if (best == 0 || evidence(best) < LEAST_EVIDENCE) {
             return Rhythm.NONE;
         }
+        best = byPhrases(best);
         double period = lengthened(60 / best / STEP);
         BarGrid grid = grid(period, 4);
         List<Candidate> candidates = candidates(grid.bpm());
         double regular = Math.min(1, 2 * Math.max(0, at(grid.beatSeconds() / STEP)));
         double distinct = candidates.get(0).share() / (candidates.get(0).share() + otherShare(candidates));
         return new Rhythm(candidates, Optional.of(grid), regular * Math.min(1, 2 * distinct - 0.2));
+    }
+
+    /**
+     * The tempo among those two or three quarters or thirds away whose phrases come back best: music is built in fours, so that 4, 8 and 16 beats of the true
+     * one come back, and those of two thirds of it do not. Another has to lead clearly, and to have beats of its own.
+     */
+    private double byPhrases(double bpm) {
+        double best = bpm;
+        double most = phrases(bpm) * CLEAR_LEAD;
+        for (double factor : CONFUSED) {
+            double other = bpm * factor;
+            boolean usual = other >= BarGrid.SLOWEST_BPM && other <= BarGrid.FASTEST_BPM;
+            if (usual && phrases(other) > most && evidence(other) > OWN_BEATS * evidence(bpm)) {
+                most = phrases(other);
+                best = other;
+            }
+        }
+        return best;
+    }
+
+    /** How far a stretch of 4, 8 and 16 beats is like the next. */
+    private double phrases(double bpm) {
+        double period = 60 / bpm / STEP;
+        double sum = 0;
+        int count = 0;
+        for (int beats : PHRASES) {
+            if (beats * period < correlation.length - 2) {
+                sum += highestNear(beats * period);
+                count++;
+            }
+        }
+        return count == 0 ? 0 : sum / count;
+    }
+
+    /** The autocorrelation about a lag, as far as a tempo that is a little off moves it. */
+    private double highestNear(double lag) {
+        double most = 0;
+        double reach = Math.max(1, PHRASE_REACH * lag);
+        for (double l = lag - reach; l <= lag + reach; l += 0.5) {
+            most = Math.max(most, at(l));
+        }
+        return most;
     }
 
     private static double otherShare(List<Candidate> candidates) {

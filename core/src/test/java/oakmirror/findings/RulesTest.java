@@ -154,9 +154,6 @@ class RulesTest {
                 of(Kind.NARROW, Certainty.LIKELY)));
         Causes.merge(found);
         assertThat(found).extracting(Finding::kind).containsExactly(Kind.CLIPPED, Kind.NARROW);
-        List<Finding> tone = new ArrayList<>(List.of(finding(100, 180), of(Kind.LOUDER, Certainty.LIKELY)));
-        Causes.merge(tone);
-        assertThat(tone).extracting(Finding::kind).containsExactly(Kind.TOO_MUCH);
         List<Finding> turned = new ArrayList<>(List.of(of(Kind.OUT_OF_PHASE, Certainty.CERTAIN), finding(100, 180)));
         Causes.merge(turned);
         assertThat(turned).extracting(Finding::kind).containsExactly(Kind.OUT_OF_PHASE);

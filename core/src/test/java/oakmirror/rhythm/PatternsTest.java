@@ -1,0 +1,120 @@
+package oakmirror.rhythm;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Random;
+import org.junit.jupiter.api.Test;
+
+/** Tempos of ten kinds of patterns from 60 to 200 BPM. */
+class PatternsTest {
+
+    private static final int RATE = 22050;
+    private static final double SECONDS = 32;
+
+    /** A hit: where in the bar in beats, and of what: k a bass drum, s a snare, h a hat, n a plucked note. */
+    private record Hit(double beat, char what, double level) {}
+
+    private static List<Hit> hits(String kicks, String snares, String hats, String notes, int steps) {
+        List<Hit> hits = new ArrayList<>();
+        String[] lines = {kicks, snares, hats, notes};
+        for (int l = 0; l < lines.length; l++) {
+            for (int i = 0; i < lines[l].length(); i++) {
+                if (lines[l].charAt(i) != '.') {
+                    hits.add(new Hit(4.0 * i / steps, "kshn".charAt(l), lines[l].charAt(i) == 'x' ? 1 : 0.5));
+                }
+            }
+        }
+        return hits;
+    }
+
+    private static List<List<Hit>> patterns() {
+        return List.of(
+                hits("x...x...x...x...", "", "", "", 16), // a click
+                hits("x.......x.......", "....x.......x...", "x.o.x.o.x.o.x.o.", "", 16), // rock
+                hits("x...x...x...x...", "....x.......x...", "..x...x...x...x.", "", 16), // four on the floor
+                hits("x.....x.....", "...x.....x..", "x..x.ox..x.o", "", 12), // swing
+                hits("x.....x.....", "...x.....x..", "xooxooxooxoo", "", 12), // triplets
+                hits("x..x..x..x..", "...x.....x..", "x.ox.ox.ox.o", "", 12), // a shuffle
+                hits("x..x..x...x.x...", "....x..x.x..x...", "", "o.oo.oo.o.oo.oo.", 16), // syncopated
+                hits("x.......x.......", "", "", "xoooxoooxoooxooo", 16), // an arpeggio
+                hits("x...............", "........x.......", "x.......x.......", "", 16), // sparse
+                hits("x..x............", "........x.......", "x.o.x.o.x.o.x.o.", "", 16)); // half-time
+    }
+
+    private static Activity play(List<Hit> pattern, double bpm, long seed) {
+        Random random = new Random(seed);
+        float[] out = new float[(int) (SECONDS * RATE)];
+        for (int i = 0; i < out.length; i++) { // the noise of a room
+            out[i] = (float) (0.002 * random.nextGaussian());
+        }
+        double beat = 60 / bpm;
+        for (double bar = 0.1; bar < SECONDS; bar += 4 * beat) {
+            for (Hit hit : pattern) {
+                double at = bar + hit.beat() * beat + 0.002 * random.nextGaussian();
+                add(out, (int) (at * RATE), hit, random);
+            }
+        }
+        ActivityAnalyser analyser = new ActivityAnalyser(RATE);
+        analyser.add(out, out, out.length);
+        return analyser.finish();
+    }
+
+    private static void add(float[] out, int start, Hit hit, Random random) {
+        double decay =
+                switch (hit.what()) {
+                    case 'k' -> 0.12;
+                    case 's' -> 0.09;
+                    case 'h' -> 0.03;
+                    default -> 0.2;
+                };
+        for (int i = 0; i < 4 * decay * RATE; i++) {
+            if (start + i < 0 || start + i >= out.length) {
+                continue;
+            }
+            double t = (double) i / RATE;
+            double sound =
+                    switch (hit.what()) {
+                        case 'k' -> 0.8 * Math.sin(2 * Math.PI * 58 * t);
+                        case 's' -> 0.35 * random.nextGaussian();
+                        case 'h' -> 0.15 * (random.nextGaussian() > 0 ? 1 : -1);
+                        default -> 0.3 * Math.sin(2 * Math.PI * 330 * t);
+                    };
+            out[start + i] += (float) (hit.level() * sound * Math.exp(-t / decay));
+        }
+    }
+
+    @Test
+    void fortyPatternsAndTempos() {
+        double[] tempos = {62, 81, 96, 112, 128, 147, 172, 198};
+        int right = 0;
+        int among = 0;
+        int third = 0;
+        int count = 0;
+        List<String> wrong = new ArrayList<>();
+        for (int p = 0; p < patterns().size(); p++) {
+            for (int i = 0; i < 4; i++) {
+                double bpm = tempos[(2 * i + p) % tempos.length] + 0.37 * p;
+                Rhythm found = TempoFinder.find(play(patterns().get(p), bpm, 40 + p));
+                count++;
+                double got = found.grid().map(BarGrid::bpm).orElse(0.0);
+                boolean is = Math.abs(got / bpm - 1) < 0.01;
+                right += is ? 1 : 0;
+                among += found.candidates().stream().anyMatch(c -> Math.abs(c.bpm() / bpm - 1) < 0.01) ? 1 : 0;
+                String told = String.format("%d: %.1f for %.1f (%.2f)", p, got, bpm, found.confidence());
+                if (!is) {
+                    wrong.add(told);
+                }
+                boolean octave = Math.abs(got / bpm - 2) < 0.02 || Math.abs(got / bpm - 0.5) < 0.005;
+                third += is || octave ? 0 : 1;
+            }
+        }
+        System.out.printf("Patterns: %d of %d right, %d offered; %s%n", right, count, among, wrong);
+        assertThat(count).isEqualTo(40);
+        assertThat(among).isEqualTo(40);
+        // What is wrong is half or double but for two; the confidence does not tell those apart.
+        assertThat(right).isGreaterThanOrEqualTo(29);
+        assertThat(third).isLessThanOrEqualTo(2);
+    }
+}
