@@ -125,7 +125,7 @@ class CompareTest extends CompareWindow {
         press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
         waitUntil(() -> !kinds().contains(Kind.NARROW));
         clickOn("#fold-findings");
-        assertThat(lookup("#findings").query().getBoundsInLocal().getWidth()).isLessThan(40);
+        waitUntil(() -> lookup("#findings").query().getBoundsInLocal().getWidth() < 40);
     }
 
     @Test
