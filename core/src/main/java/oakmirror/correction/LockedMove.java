@@ -66,6 +66,14 @@ public record LockedMove(
         return new MoveDecision(lowHz, highHz, gainDb > 0, Treatment.NONE).fits(move) > 0;
     }
 
+    /** Whether a move of a correction is this one. */
+    public boolean is(Move move) {
+        return move.kind() == Move.Kind.LOCKED
+                && move.lowHz() == lowHz
+                && move.highHz() == highHz
+                && move.gainDb() == gainDb;
+    }
+
     /** It as a move of a correction. */
     Move move() {
         double[] part = curveDb.stream().mapToDouble(d -> d).toArray();

@@ -47,6 +47,14 @@ public record MoveDecisions(List<MoveDecision> decisions, List<LockedMove> locke
         return new MoveDecisions(decisions, value, added);
     }
 
+    /** The same with one more locked move, in place of those locked where it lies. */
+    public MoveDecisions locking(LockedMove lock) {
+        List<LockedMove> next = new ArrayList<>(locked);
+        next.removeIf(l -> l.replaces(lock.move()));
+        next.add(lock);
+        return withLocked(next);
+    }
+
     /** The decisions that mean none of these moves. */
     List<MoveDecision> lapsed(List<Move> moves) {
         return decisions.stream()

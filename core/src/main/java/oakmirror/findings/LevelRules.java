@@ -46,7 +46,8 @@ final class LevelRules {
             found.add(clipped(mix.whole()));
         }
         DynamicsStanding standing = DynamicsStanding.of(mix, references, kind);
-        Odds dynamics = dynamics(mix, references, content);
+        double off = moreDynamicDb(mix, references);
+        Odds dynamics = dynamics(off, references, content);
         double[] lufs =
                 references.stream().mapToDouble(r -> r.whole().heardLufs()).toArray();
         double louder = mix.whole().heardLufs() - Arrays.stream(lufs).average().orElse(Double.NaN);
@@ -58,7 +59,7 @@ final class LevelRules {
         boolean squashed = dynamics.mean() < 0 && alive >= Certainty.PERHAPS.least();
         boolean loose = dynamics.mean() > 0 && dynamics.beyond(Thresholds.LOOSE_DB) >= Certainty.PERHAPS.least();
         if (squashed) { // and louder for it, if it is
-            found.add(squashed(standing, alive));
+            found.add(squashed(standing, -off, alive));
         }
         if (told && louder < 0) {
             found.add(quieter(-louder, sure, loose, standing));
@@ -66,18 +67,26 @@ final class LevelRules {
             found.add(louder(louder, sure));
         }
         if (loose && !(told && louder < 0)) {
-            found.add(loose(standing, dynamics.beyond(Thresholds.LOOSE_DB)));
+            found.add(loose(standing, off, dynamics.beyond(Thresholds.LOOSE_DB)));
         }
         return found;
     }
 
-    /** Peak to loudness and peak to short-term loudness together, against the mean of the references. */
-    private static Odds dynamics(Subject mix, List<Subject> references, Content content) {
+    /** Peak to loudness and peak to short-term loudness together, against the mean of the references; 0 where there is no figure. */
+    private static double moreDynamicDb(Subject mix, List<Subject> references) {
+        double mean = references.stream()
+                .mapToDouble(LevelRules::peaksOverLoudness)
+                .filter(Double::isFinite)
+                .average()
+                .orElse(Double.NaN);
+        double by = peaksOverLoudness(mix) - mean;
+        return Double.isFinite(by) ? by : 0;
+    }
+
+    private static Odds dynamics(double offDb, List<Subject> references, Content content) {
         double[] theirs =
                 references.stream().mapToDouble(LevelRules::peaksOverLoudness).toArray();
-        double mean = Arrays.stream(theirs).filter(Double::isFinite).average().orElse(Double.NaN);
-        double by = peaksOverLoudness(mix) - mean;
-        return Odds.of(Double.isNaN(by) ? 0 : by, DYNAMICS_FAULT_DB2, content.variance(DYNAMICS_PER_TONE_DB, theirs));
+        return Odds.of(offDb, DYNAMICS_FAULT_DB2, content.variance(DYNAMICS_PER_TONE_DB, theirs));
     }
 
     private static double peaksOverLoudness(Subject subject) {
@@ -90,31 +99,31 @@ final class LevelRules {
         return subject.whole().clips() > 0 || subject.whole().file().peaks().samplePeakDbfs() > 0;
     }
 
-    private static Finding squashed(DynamicsStanding s, double probability) {
+    private static Finding squashed(DynamicsStanding s, double by, double probability) {
         return new Finding(
                 Kind.SQUASHED,
                 0,
                 Certainty.of(probability),
-                "Squashed: " + Readings.level(-s.offDb()) + " dB less dynamics",
+                "Squashed: " + Readings.level(by) + " dB less dynamics",
                 "PSR " + Readings.level(s.psrDb()) + ", references " + words(s.psrSpan()) + "; " + plr(s) + s.where(),
                 "More limiting or bus compression than the references have.",
                 "Ease bus compression, and let drums and attacks through before the limiter.",
-                "Drive the limiter " + Readings.level(Math.min(6, -s.offDb())) + " dB less.",
-                probability * (1 + WEIGHT_PER_DB * -s.offDb()),
+                "Drive the limiter " + Readings.level(Math.min(6, by)) + " dB less.",
+                probability * (1 + WEIGHT_PER_DB * by),
                 Place.on(Aspect.DYNAMICS));
     }
 
-    private static Finding loose(DynamicsStanding s, double probability) {
+    private static Finding loose(DynamicsStanding s, double by, double probability) {
         return new Finding(
                 Kind.LOOSE,
                 0,
                 Certainty.of(probability),
-                "Loose: " + Readings.level(s.looserDb()) + " dB more dynamics",
+                "Loose: " + Readings.level(by) + " dB more dynamics",
                 plr(s) + s.where(),
                 "Little compression and limiting, or single hits far above the rest.",
                 "Catch the few loudest hits, or compress what jumps out.",
                 "More drive into the limiter, a little at a time.",
-                probability * (1 + s.looserDb() / 2),
+                probability * (1 + by / 2),
                 Place.on(Aspect.DYNAMICS));
     }
 

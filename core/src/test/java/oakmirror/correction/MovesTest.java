@@ -185,6 +185,20 @@ class MovesTest {
         }
     }
 
+    @Test // as by two clicks before the first has been followed
+    void aMoveIsLockedOnce() {
+        Move boom = near(derive(curve(), MoveDecisions.NONE), 130);
+        LockedMove lock = Correction.lock(boom, evidence(curve()), EXACT);
+        MoveDecisions twice = MoveDecisions.NONE.locking(lock).locking(lock);
+        assertThat(twice.locked()).containsExactly(lock);
+        assertThat(at(derive(curve(), twice), 130)).isCloseTo(-5, within(0.15));
+        assertThat(lock.is(near(derive(curve(), twice), 130))).isTrue();
+        assertThat(lock.is(boom)).isFalse();
+        assertThat(at(derive(curve(), twice.withLocked(List.of(lock.silent()))), 130))
+                .as("neither it nor what is proposed there")
+                .isCloseTo(0, within(0.1));
+    }
+
     @Test // it stands for what is proposed now in its place, not beside it
     void aLockedMoveIsNotProposedAgainAndItsTreatmentComesBack() {
         Move boom = near(derive(curve(), MoveDecisions.NONE), 130);

@@ -15,7 +15,6 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import oakmirror.correction.AddedMove;
 import oakmirror.correction.Correction;
-import oakmirror.correction.LockedMove;
 import oakmirror.correction.Move;
 import oakmirror.correction.MoveDecisions;
 import oakmirror.correction.Proposal;
@@ -139,16 +138,6 @@ final class MovePanel extends HBox {
         return move().filter(m -> m.kind() == Move.Kind.ADDED).isPresent() ? index : -1;
     }
 
-    /** Which of the locked moves the chosen one is; −1 for none. */
-    private int lockedIndex() {
-        MoveDecisions decisions = workspace.session().moves();
-        int index = chosen
-                - (moves().size()
-                        - decisions.added().size()
-                        - decisions.locked().size());
-        return move().filter(m -> m.kind() == Move.Kind.LOCKED).isPresent() ? index : -1;
-    }
-
     /** Treats a move in another way; one added by hand becomes what it is treated to be. */
     void treat(Optional<Treatment> treatment, boolean gesture) {
         int added = addedIndex();
@@ -174,33 +163,29 @@ final class MovePanel extends HBox {
 
     /** Locks the chosen move, or unlocks it, and goes on meaning it. */
     private void lock() {
-        int index = lockedIndex();
         move().ifPresent(m -> decide(
                 false,
-                decisions -> decisions.withLocked(changed(decisions.locked(), list -> {
-                    if (index >= 0) {
-                        list.remove(index);
-                    } else {
-                        list.add(Correction.lock(
+                decisions -> m.kind() == Move.Kind.LOCKED
+                        ? decisions.withLocked(changed(decisions.locked(), list -> list.removeIf(l -> l.is(m))))
+                        : decisions.locking(Correction.lock(
                                 m,
                                 workspace.proposalProperty().get().evidence(),
-                                workspace.session().correction()));
-                    }
-                }))));
+                                workspace.session().correction()))));
     }
 
     /** What is decided with the chosen move left out. */
     private MoveDecisions decidedWithout(Move m) {
         MoveDecisions decisions = workspace.session().moves();
         int added = addedIndex();
-        int index = lockedIndex();
-        if (added >= 0) {
-            return decisions.withAdded(changed(decisions.added(), list -> list.remove(added)));
+        if (m.kind() == Move.Kind.ADDED) {
+            // While a proposal is on its way, its moves may not be those of the session.
+            boolean isThere = added >= 0 && added < decisions.added().size();
+            return isThere ? decisions.withAdded(changed(decisions.added(), list -> list.remove(added))) : decisions;
         }
-        if (index >= 0) {
-            LockedMove lock = decisions.locked().get(index);
+        if (m.kind() == Move.Kind.LOCKED) {
             // What is proposed in its place must not come back.
-            return decisions.withLocked(changed(decisions.locked(), list -> list.set(index, lock.silent())));
+            return decisions.withLocked(
+                    changed(decisions.locked(), list -> list.replaceAll(l -> l.is(m) ? l.silent() : l)));
         }
         return decisions.with(m.withTreatment(Treatment.NONE), m.treatment().withRefused(true));
     }
