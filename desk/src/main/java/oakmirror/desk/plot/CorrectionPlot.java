@@ -1,6 +1,5 @@
 package oakmirror.desk.plot;
 
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
@@ -50,6 +49,9 @@ public final class CorrectionPlot extends FrequencyPlot {
     private static final double GRIP = 6;
     private static final double SLOP = 3;
     private static final double NOTE_WIDTH = 150;
+    private static final double NOTE_GAP = 10;
+    /** Seven octaves and more. */
+    private static final double ALL_OVER = 128;
 
     private final Listener listener;
     private Proposal proposal = Proposal.none();
@@ -320,13 +322,14 @@ public final class CorrectionPlot extends FrequencyPlot {
         return move.treatedGainDb() * (move.kind().isFixed() ? 1 : strength);
     }
 
+    /** Dots what is held back; what holds all over would hide the rest. */
     private void held(GraphicsContext g, Palette p) {
         g.setFill(Palette.faint(p.quiet(), 0.55));
         for (Correction.Held held : proposal.correction().held()) {
-            double right = Math.min(scale().right(), scale().x(Math.min(FrequencyScale.HIGH_HZ, held.highHz())));
-            for (double x = Math.max(scale().left(), scale().x(Math.max(FrequencyScale.LOW_HZ, held.lowHz()))) + 2;
-                    x < right;
-                    x += 5) {
+            if (held.highHz() / held.lowHz() > ALL_OVER) {
+                continue;
+            }
+            for (double x = left(held) + 2; x < right(held); x += 5) {
                 for (double y = top() + 3; y < bottom(); y += 5) {
                     g.fillRect(x, y, 1, 1);
                 }
@@ -334,22 +337,48 @@ public final class CorrectionPlot extends FrequencyPlot {
         }
     }
 
-    /** A note in the margin for each place that is held back, tied to it by a hairline. */
+    /** A note in the margin for each place that is held back, tied to it by a hairline; beside each other in the order of their places. */
     private void notes(GraphicsContext g, Palette p) {
+        List<Correction.Held> notes = proposal.correction().held().stream()
+                .sorted(Comparator.comparingDouble(h -> left(h) + right(h)))
+                .toList();
+        double[] at = new double[notes.size()];
         double free = scale().left() - 40;
-        List<Correction.Held> notes = new ArrayList<>(proposal.correction().held());
-        for (Correction.Held held : notes) {
-            double left = Math.max(scale().left(), scale().x(Math.max(FrequencyScale.LOW_HZ, held.lowHz())));
-            double right = Math.min(scale().right(), scale().x(Math.min(FrequencyScale.HIGH_HZ, held.highHz())));
-            double y = bottom() + 21;
-            g.setStroke(p.quiet());
-            g.setLineWidth(1.4);
-            g.strokeLine(left, y, right, y);
-            double at = Math.max(free, Math.min(scale().right() - NOTE_WIDTH, (left + right) / 2 - NOTE_WIDTH / 2));
-            line(g, (left + right) / 2, y, at + 8, y + 6, p.quiet());
-            text(g, held.reason(), at, y + 12, TextAlignment.LEFT, Fonts.SMALL, p.warning());
-            text(g, held.detail(), at, y + 25, TextAlignment.LEFT, Fonts.SMALL, p.quiet());
-            free = at + Math.max(NOTE_WIDTH, 5.6 * held.detail().length()) + 10;
+        for (int i = 0; i < at.length; i++) {
+            at[i] = Math.max(free, (left(notes.get(i)) + right(notes.get(i)) - NOTE_WIDTH) / 2);
+            free = at[i] + width(notes.get(i));
         }
+        double end = scale().right() + NOTE_GAP;
+        for (int i = at.length - 1; i >= 0; i--) { // what would stick out on the right moves the others along
+            at[i] = Math.min(at[i], end - width(notes.get(i)));
+            end = at[i];
+        }
+        for (int i = 0; i < at.length; i++) {
+            note(g, p, notes.get(i), at[i]);
+        }
+    }
+
+    private double left(Correction.Held held) {
+        return Math.max(scale().left(), scale().x(Math.max(FrequencyScale.LOW_HZ, held.lowHz())));
+    }
+
+    private double right(Correction.Held held) {
+        return Math.min(scale().right(), scale().x(Math.min(FrequencyScale.HIGH_HZ, held.highHz())));
+    }
+
+    private static double width(Correction.Held held) {
+        return Math.max(NOTE_WIDTH, 5.6 * held.detail().length()) + NOTE_GAP;
+    }
+
+    private void note(GraphicsContext g, Palette p, Correction.Held held, double at) {
+        double left = left(held);
+        double right = right(held);
+        double y = bottom() + 21;
+        g.setStroke(p.quiet());
+        g.setLineWidth(1.4);
+        g.strokeLine(left, y, right, y);
+        line(g, (left + right) / 2, y, at + 8, y + 6, p.quiet());
+        text(g, held.reason(), at, y + 12, TextAlignment.LEFT, Fonts.SMALL, p.warning());
+        text(g, held.detail(), at, y + 25, TextAlignment.LEFT, Fonts.SMALL, p.quiet());
     }
 }
