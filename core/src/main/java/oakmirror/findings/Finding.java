@@ -64,6 +64,11 @@ public record Finding(
             return this == OUT_OF_PHASE || this == COMB || this == ENDS_EARLY || this == CLIPPED;
         }
 
+        /** Whether it is about how loud the mix is. */
+        public boolean isLoudness() {
+            return this == QUIETER || this == LOUDER;
+        }
+
         /** Whether it is no fault of the mix but a reason to be careful with the comparison. */
         public boolean isCaveat() {
             return caveat;
@@ -109,6 +114,11 @@ public record Finding(
         static Place at(Aspect aspect, double lowHz, double highHz) {
             return new Place(aspect, Optional.of(new Band(lowHz, highHz)));
         }
+    }
+
+    /** The same, told with another certainty. */
+    Finding with(Certainty other) {
+        return new Finding(kind, track, other, title, evidence, cause, inTheMix, onTheMaster, weight, place);
     }
 
     /** The figures it rests on, and how sure it is where there is a doubt. */

@@ -51,11 +51,24 @@ public final class Findings {
         found.addAll(LevelRules.find(mix, heard, content, corridor.kind(), toneTold));
         Causes.merge(found);
         if (content.isOtherMusic()) {
-            found.removeIf(f -> !f.kind().isAbsolute() && f.certainty() != Certainty.CERTAIN);
+            found = ofOtherMusic(found);
         }
         found.addAll(CaveatRules.find(mix, heard, content));
         found.sort(Comparator.comparing((Finding f) -> !f.kind().isAbsolute())
                 .thenComparing(Comparator.comparingDouble(Finding::weight).reversed()));
         return List.copyOf(found);
+    }
+
+    /** What can be told against other music: what the mix alone tells, and loudness where it is far off, of which nobody can be certain then. */
+    private static List<Finding> ofOtherMusic(List<Finding> found) {
+        List<Finding> told = new ArrayList<>();
+        for (Finding f : found) {
+            if (f.kind().isAbsolute()) {
+                told.add(f);
+            } else if (f.kind().isLoudness() && f.certainty() == Certainty.CERTAIN) {
+                told.add(f.with(Certainty.LIKELY));
+            }
+        }
+        return told;
     }
 }

@@ -16,20 +16,18 @@ import oakmirror.readings.Readings;
 final class LevelRules {
 
     private static final double CLIPPED_WEIGHT = 6;
+    /** A mix that is clipped so many times as often as a reference is not like it. Ours. */
+    private static final double SO_MUCH_MORE_OFTEN = 4;
+
     private static final double WEIGHT_PER_DB = 1.6;
     private static final double LOUDNESS_WEIGHT = 1.5;
-
-    /** Variances of faults, and how far recordings differ for each decibel that their tone does; measured on bench/findings. */
-    private static final double DYNAMICS_FAULT_DB2 = 4;
 
     /** A range that is raised or lowered changes loudness by no more. */
     private static final double FROM_TONE_LU = 3.5;
 
-    /** A codec alone moves peaks by a decibel. */
-    private static final double AUDIBLE_DB = 1.2;
-
-    private static final double DYNAMICS_PER_TONE_DB = 0.6;
+    /** Variance of faults, and how far recordings differ for each decibel that their tone does; measured on bench/findings. */
     private static final double LOUDNESS_FAULT_LU2 = 16;
+
     private static final double LOUDNESS_PER_TONE_DB = 1.2;
 
     private LevelRules() {}
@@ -42,12 +40,11 @@ final class LevelRules {
     static List<Finding> find(
             Subject mix, List<Subject> references, Content content, CorridorSettings.Kind kind, boolean toneTold) {
         List<Finding> found = new ArrayList<>();
-        if (isClipped(mix) && !references.stream().allMatch(LevelRules::isClipped)) {
+        boolean over = isOver(mix) && !references.stream().allMatch(LevelRules::isOver);
+        if (over || isClipped(mix, references)) {
             found.add(clipped(mix.whole()));
         }
-        DynamicsStanding standing = DynamicsStanding.of(mix, references, kind);
-        double off = moreDynamicDb(mix, references);
-        Odds dynamics = dynamics(off, references, content);
+        DynamicsStanding standing = DynamicsStanding.of(mix, references, content, kind);
         double[] lufs =
                 references.stream().mapToDouble(r -> r.whole().heardLufs()).toArray();
         double louder = mix.whole().heardLufs() - Arrays.stream(lufs).average().orElse(Double.NaN);
@@ -55,79 +52,63 @@ final class LevelRules {
         double sure = loudness.beyond(Thresholds.LOUDNESS_LU);
         boolean follows = toneTold && Math.abs(louder) < FROM_TONE_LU;
         boolean told = sure >= Certainty.PERHAPS.least() && !follows;
-        double alive = dynamics.beyond(AUDIBLE_DB);
-        boolean squashed = dynamics.mean() < 0 && alive >= Certainty.PERHAPS.least();
-        boolean loose = dynamics.mean() > 0 && dynamics.beyond(Thresholds.LOOSE_DB) >= Certainty.PERHAPS.least();
-        if (squashed) { // and louder for it, if it is
-            found.add(squashed(standing, -off, alive));
+        if (standing.isSquashed()) { // and louder for it, if it is
+            found.add(squashed(standing));
         }
         if (told && louder < 0) {
-            found.add(quieter(-louder, sure, loose, standing));
-        } else if (told && !squashed) {
+            found.add(quieter(-louder, sure, standing));
+        } else if (told && !standing.isSquashed()) {
             found.add(louder(louder, sure));
         }
-        if (loose && !(told && louder < 0)) {
-            found.add(loose(standing, off, dynamics.beyond(Thresholds.LOOSE_DB)));
+        if (standing.isLoose() && !(told && louder < 0)) {
+            found.add(loose(standing));
         }
         return found;
     }
 
-    /** Peak to loudness and peak to short-term loudness together, against the mean of the references; 0 where there is no figure. */
-    private static double moreDynamicDb(Subject mix, List<Subject> references) {
-        double mean = references.stream()
-                .mapToDouble(LevelRules::peaksOverLoudness)
-                .filter(Double::isFinite)
-                .average()
-                .orElse(Double.NaN);
-        double by = peaksOverLoudness(mix) - mean;
-        return Double.isFinite(by) ? by : 0;
+    private static boolean isOver(Subject subject) {
+        return subject.whole().file().peaks().samplePeakDbfs() > 0;
     }
 
-    private static Odds dynamics(double offDb, List<Subject> references, Content content) {
-        double[] theirs =
-                references.stream().mapToDouble(LevelRules::peaksOverLoudness).toArray();
-        return Odds.of(offDb, DYNAMICS_FAULT_DB2, content.variance(DYNAMICS_PER_TONE_DB, theirs));
+    /** Whether the mix is clipped, and not about as often as all references are. */
+    private static boolean isClipped(Subject mix, List<Subject> references) {
+        double fewer = mix.whole().clips() / SO_MUCH_MORE_OFTEN;
+        return mix.whole().clips() > 0
+                && !references.stream().allMatch(r -> r.whole().clips() > fewer || isOver(r) && fewer < 1);
     }
 
-    private static double peaksOverLoudness(Subject subject) {
-        double plr = subject.compared().heard().peakToLoudness();
-        double psr = subject.compared().dynamics().middlePeakToShortTerm();
-        return Double.isNaN(psr) ? plr : (plr + psr) / 2;
-    }
-
-    private static boolean isClipped(Subject subject) {
-        return subject.whole().clips() > 0 || subject.whole().file().peaks().samplePeakDbfs() > 0;
-    }
-
-    private static Finding squashed(DynamicsStanding s, double by, double probability) {
+    private static Finding squashed(DynamicsStanding s) {
+        double by = -s.offDb();
         return new Finding(
                 Kind.SQUASHED,
                 0,
-                Certainty.of(probability),
+                Certainty.of(s.probability()),
                 "Squashed: " + Readings.level(by) + " dB less dynamics",
                 "PSR " + Readings.level(s.psrDb()) + ", references " + words(s.psrSpan()) + "; " + plr(s) + s.where(),
                 "More limiting or bus compression than the references have.",
                 "Ease bus compression, and let drums and attacks through before the limiter.",
                 "Drive the limiter " + Readings.level(Math.min(6, by)) + " dB less.",
-                probability * (1 + WEIGHT_PER_DB * by),
+                s.probability() * (1 + WEIGHT_PER_DB * by),
                 Place.on(Aspect.DYNAMICS));
     }
 
-    private static Finding loose(DynamicsStanding s, double by, double probability) {
+    private static Finding loose(DynamicsStanding s) {
+        double by = s.offDb();
         return new Finding(
                 Kind.LOOSE,
                 0,
-                Certainty.of(probability),
+                Certainty.of(s.probability()),
                 "Loose: " + Readings.level(by) + " dB more dynamics",
                 plr(s) + s.where(),
                 "Little compression and limiting, or single hits far above the rest.",
                 "Catch the few loudest hits, or compress what jumps out.",
                 "More drive into the limiter, a little at a time.",
-                probability * (1 + by / 2),
+                s.probability() * (1 + by / 2),
                 Place.on(Aspect.DYNAMICS));
     }
 
-    private static Finding quieter(double by, double probability, boolean loose, DynamicsStanding s) {
+    private static Finding quieter(double by, double probability, DynamicsStanding s) {
+        boolean loose = s.isLoose();
         return new Finding(
                 Kind.QUIETER,
                 0,

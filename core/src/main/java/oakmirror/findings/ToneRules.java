@@ -106,6 +106,9 @@ final class ToneRules {
         }
         List<Finding> found = new ArrayList<>();
         for (int[] run : runs(sure)) {
+            if (AddedNoise.explains(gap, shift, run[0], run[1])) {
+                continue;
+            }
             finding(run, off, sure, references.size()).ifPresent(found::add);
         }
         SpectralEdge.of(mix.compared().spectrum()).stream()

@@ -36,6 +36,11 @@ final class WidthRules {
     /** What lies lower is not heard as width. */
     private static final double LEAST_SIDE_DB = -30;
 
+    /** From here down a difference has to be larger to be heard, by so much for each decibel. Ours. */
+    private static final double FAINT_SIDE_DB = -15;
+
+    private static final double AUDIBLE_PER_DB = 0.25;
+
     private static final double WEIGHT_PER_DB = 0.25;
     /** What correlation may be lower than that of all references before it is told. */
     private static final double CORRELATION_TOLERANCE = 0.3;
@@ -141,6 +146,10 @@ final class WidthRules {
                 Place.on(Aspect.WIDTH));
     }
 
+    private static double audibleDb(double sideToMidDb) {
+        return AUDIBLE_DB + AUDIBLE_PER_DB * Math.max(0, FAINT_SIDE_DB - sideToMidDb);
+    }
+
     /** Side against mid in dB, as far down as it is heard. */
     private static double sideToMidDb(Width width) {
         return width.isKnown() ? Math.max(LEAST_SIDE_DB, width.sideToMidDb()) : Double.NaN;
@@ -158,10 +167,12 @@ final class WidthRules {
             if (zone.highHz() <= Zone.BASS.highHz() || !w.isKnown() || w.share() < LEAST_SHARE || theirs.length == 0) {
                 continue;
             }
-            double by = sideToMidDb(w) - Arrays.stream(theirs).average().orElseThrow();
+            double own = sideToMidDb(w);
+            double mean = Arrays.stream(theirs).average().orElseThrow();
+            double by = own - mean;
             Odds odds = Odds.of(by, FAULT_DB2, content.variance(WIDTH_PER_TONE_DB, theirs));
             off.put(zone, by);
-            sure.put(zone, odds.beyond(AUDIBLE_DB));
+            sure.put(zone, odds.beyond(audibleDb((own + mean) / 2)));
         }
         List<Finding> found = new ArrayList<>();
         for (int sign : new int[] {-1, 1}) {

@@ -46,7 +46,7 @@ public final class TrackMeasurer {
     }
 
     /** Raised whenever a figure changes its meaning, so that figures taken before are not taken for new ones. */
-    public static final int VERSION = 7;
+    public static final int VERSION = 8;
 
     /** Frames in a block, at most. */
     public static final int BLOCK = 65536;
@@ -293,7 +293,7 @@ public final class TrackMeasurer {
             for (SpectrumAnalyser analyser : spectrum) {
                 StereoSpectrum bands = analyser.finish();
                 LineSpectrum lines = analyser.lines();
-                tone = Tone.of(bands, lines);
+                tone = Tone.of(bands, lines, analyser.key());
                 comb = CombFinder.find(lines);
             }
             return new TrackMeasurement(

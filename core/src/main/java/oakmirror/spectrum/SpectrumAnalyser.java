@@ -1,6 +1,7 @@
 package oakmirror.spectrum;
 
 import java.util.Arrays;
+import java.util.Optional;
 import oakmirror.audio.Decibels;
 import oakmirror.audio.Sums;
 
@@ -33,6 +34,7 @@ public final class SpectrumAnalyser {
     private final int size;
     private final StereoTransform transform;
     private final BandFold fold;
+    private final Chroma chroma;
     private final float[] left;
     private final float[] right;
     private final LineSums[][] classLines = new LineSums[CLASSES][];
@@ -61,6 +63,7 @@ public final class SpectrumAnalyser {
         this.size = blockSize(sampleRate, blockAt48k);
         this.transform = new StereoTransform(size);
         this.fold = new BandFold(size, sampleRate);
+        this.chroma = new Chroma(sampleRate, size);
         this.left = new float[size];
         this.right = new float[size];
     }
@@ -110,6 +113,7 @@ public final class SpectrumAnalyser {
             classLines[level] = new LineSums[SUMS];
             Arrays.setAll(classLines[level], p -> new LineSums(size / 2 + 1));
         }
+        chroma.add(transform.left, transform.right);
         classLines[level][0].add(transform.left);
         classLines[level][1].add(transform.right);
         classLines[level][2].add(transform.crossReal);
@@ -144,6 +148,11 @@ public final class SpectrumAnalyser {
             power[k] = (lines[0][k] + lines[1][k]) / 2;
         }
         return new LineSpectrum(sampleRate, size, power, lines[2], lines[3], blocksFrom(0));
+    }
+
+    /** The key all that was taken seems to be in. Ends the stream. */
+    public Optional<Key> key() {
+        return Key.of(chroma.notesOfAll());
     }
 
     private int blocksFrom(int first) {

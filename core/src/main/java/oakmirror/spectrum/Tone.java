@@ -25,8 +25,8 @@ public record Tone(StereoSpectrum spectrum, List<TonePeak> peaks, Optional<Key> 
         return new Tone(StereoSpectrum.silent(), List.of(), Optional.empty());
     }
 
-    /** What a spectrum and its lines tell. */
-    public static Tone of(StereoSpectrum spectrum, LineSpectrum lines) {
-        return new Tone(spectrum, PeakFinder.strongest(lines, PEAKS), Key.of(Chroma.of(lines)));
+    /** What a spectrum, its lines and its key tell. */
+    public static Tone of(StereoSpectrum spectrum, LineSpectrum lines, Optional<Key> key) {
+        return new Tone(spectrum, PeakFinder.strongest(lines, PEAKS), key);
     }
 }

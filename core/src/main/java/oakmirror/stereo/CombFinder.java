@@ -1,5 +1,6 @@
 package oakmirror.stereo;
 
+import java.util.Arrays;
 import java.util.Optional;
 import oakmirror.audio.Decibels;
 import oakmirror.spectrum.LineSpectrum;
@@ -14,8 +15,10 @@ import org.jtransforms.fft.DoubleFFT_1D;
  * frequencies weighted alike (C. H. Knapp, G. C. Carter, "The generalized correlation method", IEEE Trans. ASSP-24, 1976, with a weight near
  * their PHAT).
  *
- * <p>Lines from {@value #LOW_HZ} Hz to {@value #HIGH_HZ} Hz count, tapered by Hann, less their mean (which is how alike the sides are
- * altogether). The place of the peak is refined by maximising the transform itself.
+ * <p>Lines from {@value #LOW_HZ} Hz to {@value #HIGH_HZ} Hz count, tapered by Hann. Two things are told by it: that one part of the mix is late, by a peak
+ * of ρ less its mean (which is how alike the sides are altogether); and that all that the sides have in common is late, however little that is in wide
+ * and reverberant recordings, by a peak that holds most of Σ|ρ| and stands over what is in the middle. The place of the peak is refined by maximising
+ * the transform itself.
  */
 public final class CombFinder {
 
@@ -31,6 +34,12 @@ public final class CombFinder {
     /** And this much over the next tallest peak far from it, so that a few wide instruments are not taken for one. Ours. */
     private static final double LEAST_LEAD = 1.5;
 
+    /** Of what is common to the sides this part at least has to come late by the same time, where all of it is said to. Ours; method.md. */
+    private static final double LEAST_PART = 0.4;
+
+    /** And it has to stand so far over what is common at the same time. Ours. */
+    private static final double LEAST_OVER_MIDDLE = 2;
+
     private static final double LOW_HZ = 150;
     private static final double HIGH_HZ = 14000;
     /** Lines this far below the strongest hold no programme. */
@@ -42,73 +51,104 @@ public final class CombFinder {
     public static Optional<Comb> find(LineSpectrum lines) {
         int from = lines.lineOf(LOW_HZ);
         int to = lines.lineOf(HIGH_HZ);
-        int count = to - from;
-        if (count < 64 || lines.blocks() == 0) {
+        if (to - from < 64 || lines.blocks() == 0) {
             return Optional.empty();
         }
-        double[] real = new double[count];
-        double[] imaginary = new double[count];
-        double weightSum = likeness(lines, from, real, imaginary);
-        if (weightSum < count / 8.0) {
+        Likeness all = Likeness.of(lines, from, to);
+        if (all.weight < all.real.length / 8.0) {
             return Optional.empty();
         }
-        int size = Integer.highestOneBit(4 * count);
-        double lag = (double) lines.size()
-                / lines.sampleRate()
-                / size; // seconds from one value of the transform to the next
-        double[] correlation = transform(real, imaginary, size);
-        int shortest = (int) Math.ceil(SHORTEST_SECONDS / lag);
-        int longest = Math.min(size / 2 - 1, (int) Math.floor(LONGEST_SECONDS / lag));
-        int best = shortest;
-        for (int i = -longest; i <= longest; i++) {
-            if (Math.abs(i) >= shortest && magnitude(correlation, i, size) > magnitude(correlation, best, size)) {
-                best = i;
-            }
+        Likeness varying = all.lessMean();
+        Peak part = Peak.of(varying, lines);
+        if (part.height >= LEAST_AMPLITUDE * all.weight && part.height >= LEAST_LEAD * part.next) {
+            return Optional.of(comb(lines, from, to, refined(varying, part, lines)));
         }
-        // From one null of the tapered window to the other no second peak can be told from the first.
-        int lobe = (int) Math.ceil(2.0 * size / count);
-        double next = 0;
-        for (int i = -longest; i <= longest; i++) {
-            if (Math.abs(i) >= shortest && Math.abs(i - best) > lobe) {
-                next = Math.max(next, magnitude(correlation, i, size));
-            }
-        }
-        double height = magnitude(correlation, best, size);
-        double amplitude = height / weightSum;
-        if (amplitude < LEAST_AMPLITUDE || height < LEAST_LEAD * next) {
-            return Optional.empty();
-        }
-        double delay = refined(real, imaginary, best * lag, lag, lines);
-        return Optional.of(comb(lines, from, to, delay, amplitude));
+        Peak whole = Peak.of(all, lines);
+        boolean most = whole.height >= LEAST_PART * all.common && whole.height >= LEAST_LEAD * whole.next;
+        return most && whole.height >= LEAST_OVER_MIDDLE * whole.middle
+                ? Optional.of(comb(lines, from, to, refined(all, whole, lines)))
+                : Optional.empty();
     }
 
-    /** Fills in ρ, tapered and less its mean; returns the sum of the taper's weights. */
-    private static double likeness(LineSpectrum lines, int from, double[] real, double[] imaginary) {
-        int count = real.length;
-        double strongest = 0;
-        for (int i = 0; i < count; i++) {
-            strongest = Math.max(strongest, lines.power()[from + i]);
-        }
-        double[] weight = new double[count];
-        double sum = 0;
-        double meanReal = 0;
-        double meanImaginary = 0;
-        for (int i = 0; i < count; i++) {
-            double power = lines.power()[from + i];
-            if (power > FLOOR * strongest) {
-                weight[i] = 0.5 - 0.5 * Math.cos(2 * Math.PI * (i + 0.5) / count);
-                real[i] = lines.crossReal()[from + i] / power;
-                imaginary[i] = lines.crossImaginary()[from + i] / power;
-                sum += weight[i];
-                meanReal += weight[i] * real[i];
-                meanImaginary += weight[i] * imaginary[i];
+    /**
+     * ρ over the lines that count, tapered.
+     *
+     * @param weight sum of the taper's weights
+     * @param common sum of |ρ|
+     */
+    private record Likeness(double[] real, double[] imaginary, double[] taper, double weight, double common) {
+
+        static Likeness of(LineSpectrum lines, int from, int to) {
+            int count = to - from;
+            double strongest = Arrays.stream(lines.power(), from, to).max().orElse(0);
+            double[] real = new double[count];
+            double[] imaginary = new double[count];
+            double[] taper = new double[count];
+            double weight = 0;
+            double common = 0;
+            for (int i = 0; i < count; i++) {
+                double power = lines.power()[from + i];
+                if (power > FLOOR * strongest) {
+                    taper[i] = 0.5 - 0.5 * Math.cos(2 * Math.PI * (i + 0.5) / count);
+                    real[i] = taper[i] * lines.crossReal()[from + i] / power;
+                    imaginary[i] = taper[i] * lines.crossImaginary()[from + i] / power;
+                    weight += taper[i];
+                    common += Math.hypot(real[i], imaginary[i]);
+                }
             }
+            return new Likeness(real, imaginary, taper, weight, common);
         }
-        for (int i = 0; i < count; i++) {
-            real[i] = weight[i] * (real[i] - meanReal / Math.max(sum, 1e-12));
-            imaginary[i] = weight[i] * (imaginary[i] - meanImaginary / Math.max(sum, 1e-12));
+
+        Likeness lessMean() {
+            double meanReal = Arrays.stream(real).sum() / Math.max(weight, 1e-12);
+            double meanImaginary = Arrays.stream(imaginary).sum() / Math.max(weight, 1e-12);
+            double[] re = new double[real.length];
+            double[] im = new double[real.length];
+            for (int i = 0; i < re.length; i++) {
+                re[i] = real[i] - taper[i] * meanReal;
+                im[i] = imaginary[i] - taper[i] * meanImaginary;
+            }
+            return new Likeness(re, im, taper, weight, common);
         }
-        return sum;
+    }
+
+    /**
+     * The tallest peak among the delays that are looked for.
+     *
+     * @param seconds where
+     * @param step from one value of the transform to the next, in seconds
+     * @param height its magnitude
+     * @param next the tallest far from it
+     * @param middle the tallest of the delays that are too short
+     */
+    private record Peak(double seconds, double step, double height, double next, double middle) {
+
+        static Peak of(Likeness likeness, LineSpectrum lines) {
+            int count = likeness.real.length;
+            int size = Integer.highestOneBit(4 * count);
+            double step = (double) lines.size() / lines.sampleRate() / size;
+            double[] correlation = transform(likeness.real, likeness.imaginary, size);
+            int shortest = (int) Math.ceil(SHORTEST_SECONDS / step);
+            int longest = Math.min(size / 2 - 1, (int) Math.floor(LONGEST_SECONDS / step));
+            int best = shortest;
+            double middle = 0;
+            for (int i = -longest; i <= longest; i++) {
+                if (Math.abs(i) < shortest) {
+                    middle = Math.max(middle, magnitude(correlation, i, size));
+                } else if (magnitude(correlation, i, size) > magnitude(correlation, best, size)) {
+                    best = i;
+                }
+            }
+            // From one null of the tapered window to the other no second peak can be told from the first.
+            int lobe = (int) Math.ceil(2.0 * size / count);
+            double next = 0;
+            for (int i = -longest; i <= longest; i++) {
+                if (Math.abs(i) >= shortest && Math.abs(i - best) > lobe) {
+                    next = Math.max(next, magnitude(correlation, i, size));
+                }
+            }
+            return new Peak(best * step, step, magnitude(correlation, best, size), next, middle);
+        }
     }
 
     private static double[] transform(double[] real, double[] imaginary, int size) {
@@ -127,14 +167,14 @@ public final class CombFinder {
     }
 
     /** The lag of the peak, to a thousandth of a step, by golden section between its neighbours. */
-    private static double refined(double[] real, double[] imaginary, double near, double lag, LineSpectrum lines) {
+    private static double refined(Likeness likeness, Peak peak, LineSpectrum lines) {
         double golden = (Math.sqrt(5) - 1) / 2;
-        double low = near - lag;
-        double high = near + lag;
-        while (high - low > lag / 1000) {
+        double low = peak.seconds - peak.step;
+        double high = peak.seconds + peak.step;
+        while (high - low > peak.step / 1000) {
             double a = high - golden * (high - low);
             double b = low + golden * (high - low);
-            if (magnitudeAt(real, imaginary, a, lines) > magnitudeAt(real, imaginary, b, lines)) {
+            if (magnitudeAt(likeness, a, lines) > magnitudeAt(likeness, b, lines)) {
                 high = b;
             } else {
                 low = a;
@@ -143,7 +183,9 @@ public final class CombFinder {
         return (low + high) / 2;
     }
 
-    private static double magnitudeAt(double[] real, double[] imaginary, double delay, LineSpectrum lines) {
+    private static double magnitudeAt(Likeness likeness, double delay, LineSpectrum lines) {
+        double[] real = likeness.real;
+        double[] imaginary = likeness.imaginary;
         double turn = 2 * Math.PI * delay * lines.frequencyHz(1);
         double sumReal = 0;
         double sumImaginary = 0;
@@ -157,7 +199,7 @@ public final class CombFinder {
     }
 
     /** Reads depth and sign from the fold-down itself: its mean at the hills and at the notches of the delay that was found. */
-    private static Comb comb(LineSpectrum lines, int from, int to, double delay, double amplitude) {
+    private static Comb comb(LineSpectrum lines, int from, int to, double delay) {
         double straight = 0;
         double[] sums = new double[2];
         double[] counts = new double[2];

@@ -90,7 +90,7 @@ class RulesTest {
                 shaped(LEFT, x -> Math.max(-0.12, Math.min(0.12, x))),
                 shaped(RIGHT, x -> Math.max(-0.12, Math.min(0.12, x))),
                 Optional.empty());
-        DynamicsStanding standing = DynamicsStanding.of(mix, List.of(plain(1)), CorridorSettings.Kind.EXTREMES);
+        DynamicsStanding standing = standing(mix, plain(1));
         assertThat(standing.verdict()).isEqualTo(Verdict.SQUASHED);
         assertThat(standing.offDb())
                 .isCloseTo(
@@ -100,16 +100,19 @@ class RulesTest {
         assertThat(standing.words()).startsWith("Squashed: ").contains("less dynamics than the references");
         assertThat(kinds(mix, plain(1))).contains(Kind.SQUASHED);
 
-        DynamicsStanding turned = DynamicsStanding.of(
-                plain(0),
-                List.of(new Subject(1, "x", mix.compared(), mix.whole(), Optional.empty())),
-                CorridorSettings.Kind.EXTREMES);
+        DynamicsStanding turned =
+                standing(plain(0), new Subject(1, "x", mix.compared(), mix.whole(), Optional.empty()));
         assertThat(turned.verdict()).isEqualTo(Verdict.LOOSE);
         assertThat(turned.words()).startsWith("Loose: ");
 
-        DynamicsStanding same = DynamicsStanding.of(plain(0), List.of(plain(1)), CorridorSettings.Kind.SPREAD);
+        DynamicsStanding same = standing(plain(0), plain(1));
         assertThat(same.verdict()).isEqualTo(Verdict.ALIKE);
         assertThat(same.words()).startsWith("About as dynamic as the references: PLR ");
+    }
+
+    private static DynamicsStanding standing(Subject mix, Subject reference) {
+        List<Subject> references = List.of(reference);
+        return DynamicsStanding.of(mix, references, Content.between(mix, references), CorridorSettings.Kind.EXTREMES);
     }
 
     @Test
