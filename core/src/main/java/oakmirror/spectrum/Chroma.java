@@ -3,8 +3,9 @@ package oakmirror.spectrum;
 import java.util.Arrays;
 
 /**
- * How much of a stream lies on each of the twelve notes, whatever the octave: the amplitudes of the lines from {@value #LOW_HZ} Hz to
- * {@value #HIGH_HZ} Hz, each given to the nearest note, the more the nearer.
+ * How much of a stream lies on each of the twelve notes, whatever the octave: the amplitudes of the spectrum's peaks from {@value #LOW_HZ} Hz to
+ * {@value #HIGH_HZ} Hz, each given to the nearest note, the more the nearer. Peaks count less and less towards both ends, over half an octave and over a whole one: where
+ * a range ends all at once, music a semitone higher has another key.
  *
  * <p>Music is cut into windows of {@value #WINDOW_SECONDS} s. Each is tuned first: the mean deviation of its peaks from the semitones, an angle, is what
  * all of it is off by. Then it has one vote, its notes scaled to the same sum of squares, so that a loud chord or drums do not decide for the rest.
@@ -13,12 +14,14 @@ final class Chroma {
 
     static final int NOTES = 12;
 
-    private static final double WINDOW_SECONDS = 5;
+    private static final double WINDOW_SECONDS = 2.5;
     private static final double LOW_HZ = 65;
     private static final double HIGH_HZ = 2100;
     /** Lower the lines are too far apart to tell how a note is tuned. */
     private static final double TUNED_FROM_HZ = 117;
 
+    private static final double LOW_FADE_OCTAVES = 0.5;
+    private static final double HIGH_FADE_OCTAVES = 1;
     private static final double A4_HZ = 440;
     private static final int A = 9;
 
@@ -78,16 +81,38 @@ final class Chroma {
         double off = offSemitones();
         double[] notes = new double[NOTES];
         for (int k = first; k < power.length - 1; k++) {
-            double key = noteOf(k * hzPerLine) - off;
-            double miss = Math.abs(key - Math.rint(key));
-            notes[Math.floorMod((int) Math.rint(key), NOTES)] += weight(k) * Math.max(0, 1 - 2.5 * miss);
+            if (isPeak(k)) {
+                double key = noteOf(peakHz(k)) - off;
+                double miss = Math.abs(key - Math.rint(key));
+                notes[Math.floorMod((int) Math.rint(key), NOTES)] += weight(k) * Math.max(0, 1 - 2.5 * miss);
+            }
         }
         return notes;
     }
 
+    private boolean isPeak(int k) {
+        return power[k] > power[k - 1] && power[k] >= power[k + 1];
+    }
+
+    /** Where a peak lies between the lines: at the top of a parabola through three of their levels. */
+    private double peakHz(int k) {
+        double before = Math.log(power[k - 1] + 1e-30);
+        double at = Math.log(power[k] + 1e-30);
+        double after = Math.log(power[k + 1] + 1e-30);
+        double bend = before - 2 * at + after;
+        return (k + (bend < 0 ? (before - after) / (2 * bend) : 0)) * hzPerLine;
+    }
+
     /** A line stands for more of the scale the lower it lies. */
     private double weight(int k) {
-        return Math.sqrt(power[k]) / k;
+        double hz = k * hzPerLine;
+        return Math.sqrt(power[k]) / k * fade(hz / LOW_HZ, LOW_FADE_OCTAVES) * fade(HIGH_HZ / hz, HIGH_FADE_OCTAVES);
+    }
+
+    private static double fade(double ratio, double octaves) {
+        double part = Math.max(0, Math.min(1, Math.log(ratio) / Math.log(2) / octaves));
+        double sine = Math.sin(part * Math.PI / 2);
+        return sine * sine;
     }
 
     /** By how much the peaks lie above the nearest semitones, −0.5 to +0.5. */
@@ -95,8 +120,8 @@ final class Chroma {
         double cosine = 0;
         double sine = 0;
         for (int k = (int) Math.ceil(TUNED_FROM_HZ / hzPerLine); k < power.length - 1; k++) {
-            if (power[k] > power[k - 1] && power[k] >= power[k + 1]) {
-                double turn = 2 * Math.PI * noteOf(k * hzPerLine);
+            if (isPeak(k)) {
+                double turn = 2 * Math.PI * noteOf(peakHz(k));
                 cosine += weight(k) * Math.cos(turn);
                 sine += weight(k) * Math.sin(turn);
             }

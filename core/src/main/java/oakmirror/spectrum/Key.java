@@ -4,16 +4,16 @@ import java.util.Optional;
 import java.util.Set;
 
 /**
- * The key a stretch of music seems to be in: the one of 24 whose profile of notes is most like its own (C. L. Krumhansl, Cognitive Foundations
- * of Musical Pitch, 1990; profiles from memory). A guess that is said only where it stands out.
+ * The key a stretch of music seems to be in: the one of 24 whose profile of notes is most like its own (D. Temperley, "What's Key for
+ * Key?", Music Perception 17, 1999; profiles from memory). A guess that is said only where it stands out.
  *
  * @param tonic its first note, C being 0
  * @param major or minor
  */
 public record Key(int tonic, boolean major) {
 
-    private static final double[] MAJOR = {6.35, 2.23, 3.48, 2.33, 4.38, 4.09, 2.52, 5.19, 2.39, 3.66, 2.29, 2.88};
-    private static final double[] MINOR = {6.33, 2.68, 3.52, 5.38, 2.60, 3.53, 2.54, 4.75, 3.98, 2.69, 3.34, 3.17};
+    private static final double[] MAJOR = {5, 2, 3.5, 2, 4.5, 4, 2, 4.5, 2, 3.5, 1.5, 4};
+    private static final double[] MINOR = {5, 2, 3.5, 4.5, 2, 4, 2, 4.5, 3.5, 2, 1.5, 4};
     private static final Set<Integer> MAJOR_SCALE = Set.of(0, 2, 4, 5, 7, 9, 11);
     private static final Set<Integer> MINOR_SCALES = Set.of(0, 2, 3, 5, 7, 8, 9, 10, 11);
     private static final String[] NAMES = {"C", "D♭", "D", "E♭", "E", "F", "F♯", "G", "A♭", "A", "B♭", "B"};
@@ -24,20 +24,27 @@ public record Key(int tonic, boolean major) {
     /** A correlation below this is no key. Ours. */
     private static final double LEAST_LIKENESS = 0.55;
 
+    /** And one that leads the next by less does not stand out. Ours; bench/follow. */
+    private static final double LEAST_LEAD = 0.01;
+
     /** The key of a profile of notes, if one stands out. */
     static Optional<Key> of(double[] chroma) {
-        double best = LEAST_LIKENESS;
-        Optional<Key> key = Optional.empty();
+        double best = 0;
+        double next = 0;
+        Key key = null;
         for (int tonic = 0; tonic < Chroma.NOTES; tonic++) {
             for (boolean major : new boolean[] {true, false}) {
                 double likeness = correlation(chroma, major ? MAJOR : MINOR, tonic);
                 if (likeness > best) {
+                    next = best;
                     best = likeness;
-                    key = Optional.of(new Key(tonic, major));
+                    key = new Key(tonic, major);
+                } else {
+                    next = Math.max(next, likeness);
                 }
             }
         }
-        return key;
+        return best > LEAST_LIKENESS && best - next > LEAST_LEAD ? Optional.of(key) : Optional.empty();
     }
 
     private static double correlation(double[] chroma, double[] profile, int tonic) {
