@@ -56,9 +56,9 @@ final class LevelRules {
             found.add(squashed(standing));
         }
         if (told && louder < 0) {
-            found.add(quieter(-louder, sure, standing));
+            found.add(quieter(mix, -louder, sure, standing));
         } else if (told && !standing.isSquashed()) {
-            found.add(louder(louder, sure));
+            found.add(louder(mix, louder, sure));
         }
         if (standing.isLoose() && !(told && louder < 0)) {
             found.add(loose(standing));
@@ -84,7 +84,8 @@ final class LevelRules {
                 0,
                 Certainty.of(s.probability()),
                 "Squashed: " + Readings.level(by) + " dB less dynamics",
-                "PSR " + Readings.level(s.psrDb()) + ", references " + words(s.psrSpan()) + "; " + plr(s) + s.where(),
+                "PSR " + Readings.level(s.psrDb()) + " dB, references " + words(s.psrSpan()) + "; " + plr(s)
+                        + s.where(),
                 "More limiting or bus compression than the references have.",
                 "Ease bus compression, and let drums and attacks through before the limiter.",
                 "Drive the limiter " + Readings.level(Math.min(6, by)) + " dB less.",
@@ -107,41 +108,49 @@ final class LevelRules {
                 Place.on(Aspect.DYNAMICS));
     }
 
-    private static Finding quieter(double by, double probability, DynamicsStanding s) {
+    private static Finding quieter(Subject mix, double by, double probability, DynamicsStanding s) {
         boolean loose = s.isLoose();
         return new Finding(
                 Kind.QUIETER,
                 0,
                 Certainty.of(probability),
                 Readings.level(by) + " LU quieter" + (loose ? " and looser" : "") + " than the references",
-                "by whole tracks" + (loose ? "; " + plr(s) : ""),
+                figures(mix, -by) + (loose ? "; " + plr(s) : ""),
                 loose
                         ? "A mix before mastering: its peaks stand high, so turning it up alone would clip."
                         : "The level alone: its peaks stand no higher than theirs.",
                 "",
-                loose ? "Drive into a limiter." : "Gain, without more limiting.",
+                loose
+                        ? "Up to " + Readings.gainDb(by) + " into a limiter; Finish says where the peaks stop it."
+                        : "A gain of up to " + Readings.gainDb(by) + "; Finish says where the peaks stop it.",
                 probability * (LOUDNESS_WEIGHT + by / 10),
                 Place.on(Aspect.LOUDNESS));
     }
 
     private static String plr(DynamicsStanding s) {
-        return "PLR " + Readings.level(s.plrDb()) + ", references " + words(s.plrSpan());
+        return "PLR " + Readings.level(s.plrDb()) + " dB, references " + words(s.plrSpan());
+    }
+
+    /** How loud the mix is and how loud the references are in the mean, by whole tracks whatever is compared. */
+    private static String figures(Subject mix, double louder) {
+        double own = mix.whole().heardLufs();
+        return "whole tracks: " + Readings.level(own) + " LUFS, references " + Readings.level(own - louder);
     }
 
     private static String words(Span span) {
         return Readings.span(span.low(), span.high());
     }
 
-    private static Finding louder(double by, double probability) {
+    private static Finding louder(Subject mix, double by, double probability) {
         return new Finding(
                 Kind.LOUDER,
                 0,
                 Certainty.of(probability),
                 Readings.level(by) + " LU louder than the references",
-                "by whole tracks",
+                figures(mix, by),
                 "A limiter on the mix bus, or references from quieter days.",
                 "Take the limiter off the bus before mastering.",
-                "Less drive, if the references are the aim.",
+                "A target up to " + Readings.level(by) + " LU lower, if the references are the aim.",
                 probability * (LOUDNESS_WEIGHT + by / 10),
                 Place.on(Aspect.LOUDNESS));
     }

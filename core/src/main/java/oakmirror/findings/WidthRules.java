@@ -188,6 +188,11 @@ final class WidthRules {
         return found;
     }
 
+    /** What lies lower than it is heard is told as that. */
+    private static String sideWords(double db) {
+        return db <= LEAST_SIDE_DB + 0.05 ? "below " + Readings.level(LEAST_SIDE_DB) : Readings.level(db);
+    }
+
     private static double mean(List<Zone> zones, Map<Zone, Double> values) {
         return zones.stream().mapToDouble(values::get).average().orElse(0);
     }
@@ -211,7 +216,7 @@ final class WidthRules {
                 0,
                 Certainty.of(probability),
                 (narrow ? "Narrow" : "Wide") + where,
-                "side/mid " + Readings.level(own) + " dB, references " + Readings.level(theirs),
+                "side/mid " + sideWords(own) + " dB, references " + sideWords(theirs),
                 narrow
                         ? "Everything panned near the middle, mono effects, or a mono instrument that leads."
                         : "Wideners, doubled tracks panned hard, or wide effects with much level.",

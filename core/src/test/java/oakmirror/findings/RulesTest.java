@@ -71,7 +71,7 @@ class RulesTest {
         assertThat(found).singleElement().satisfies(f -> {
             assertThat(f.kind()).isEqualTo(Kind.QUIETER);
             assertThat(f.title()).isEqualTo("12.0 LU quieter than the references");
-            assertThat(f.onTheMaster()).startsWith("Gain, without more limiting");
+            assertThat(f.onTheMaster()).startsWith("A gain of up to +12.0 dB");
         });
     }
 

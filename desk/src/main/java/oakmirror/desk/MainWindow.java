@@ -2,6 +2,7 @@ package oakmirror.desk;
 
 import java.io.File;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
@@ -42,9 +43,13 @@ import oakmirror.desk.page.FinishPage;
 import oakmirror.desk.page.GatherPage;
 import oakmirror.desk.page.SendOutPage;
 import oakmirror.desk.page.ShapePage;
+import oakmirror.desk.page.StandsOut;
 import oakmirror.desk.part.Asking;
 import oakmirror.desk.part.FileDialogs;
 import oakmirror.desk.part.KeyWalk;
+import oakmirror.desk.part.Ways;
+import oakmirror.desk.words.Words;
+import oakmirror.desk.words.WordsPane;
 import oakmirror.media.device.Outputs;
 import oakmirror.media.work.Background;
 
@@ -62,6 +67,7 @@ public final class MainWindow {
     private final KeyMap keyMap;
     private final Commands commands = new Commands();
     private final KeysPane keys;
+    private final WordsPane words = new WordsPane();
     private final SessionActions actions;
     private final Recovery recovery;
     private final RecoveryStrip recoveryStrip;
@@ -98,7 +104,14 @@ public final class MainWindow {
         asking = new Asking(dialogs, settings);
         actions = new SessionActions(workspace, settings, asking);
         adding = new AddTracks(workspace, settings, asking, () -> stage);
-        gather = new GatherPage(workspace, listening, passages, adding, keyMap, actions::openDemo);
+        gather = new GatherPage(
+                workspace,
+                listening,
+                passages,
+                adding,
+                keyMap,
+                actions::openDemo,
+                new StandsOut(comparing, f -> onCompare(p -> p.open(f))));
         rail.stationProperty().subscribe(s -> {
             page.getChildren().setAll(pages.computeIfAbsent(s, this::make));
             leaveFields();
@@ -114,20 +127,15 @@ public final class MainWindow {
                 workspace, listening, blind, passages, settings, asking, keyMap, () -> commands.run(Act.LOOP));
         windowCommands();
         compareCommands();
-        frame.setCenter(page);
+        frame.setCenter(new StackPane(page, words));
         recoveryStrip = new RecoveryStrip(background, recovery, actions);
         frame.setTop(new VBox(new TitleStrip(workspace, actions, keyMap, commands), recoveryStrip));
         frame.setLeft(rail);
         frame.setBottom(bar);
         compact = new CompactWindow(bar, frame, settings, this::key, () -> keyMap.hint(Act.COMPACT));
-        walk = new KeyWalk(() -> keys.isVisible()
-                ? List.of(keys)
-                : List.of(
-                        frame.getTop(),
-                        rail,
-                        page.getChildren().get(page.getChildren().size() - 1),
-                        bar));
+        walk = new KeyWalk(this::regions);
         root = new StackPane(frame, keys, walk.ring());
+        words.answer(root);
         root.getStyleClass().add("window");
         root.addEventFilter(MouseEvent.MOUSE_PRESSED, e -> walk.end());
         acceptDrops();
@@ -143,6 +151,19 @@ public final class MainWindow {
         clock.start();
     }
 
+    /** What the keys that go from part to part of the window go through. */
+    private List<Node> regions() {
+        if (keys.isVisible()) {
+            return List.of(keys);
+        }
+        List<Node> regions = new ArrayList<>(List.of(
+                frame.getTop(), rail, page.getChildren().get(page.getChildren().size() - 1), bar));
+        if (words.isVisible()) {
+            regions.add(3, words);
+        }
+        return regions;
+    }
+
     /** Takes the focus off fields that a new page brings: keys are for listening until a field is clicked. */
     private void leaveFields() {
         Platform.runLater(frame::requestFocus);
@@ -150,6 +171,14 @@ public final class MainWindow {
 
     /** Makes a station's page, when it is shown first. */
     private Node make(Station station) {
+        Node made = pageOf(station);
+        if (station != Station.COMPARE) { // which says it of each picture
+            Words.setReading(made, station.label());
+        }
+        return made;
+    }
+
+    private Node pageOf(Station station) {
         return switch (station) {
             case GATHER -> gather;
             case COMPARE -> comparePage();
@@ -164,7 +193,13 @@ public final class MainWindow {
     }
 
     private ComparePage comparePage() {
-        ComparePage made = new ComparePage(workspace, comparing, listening, settings, asking, this::toGather);
+        ComparePage made = new ComparePage(
+                workspace,
+                comparing,
+                listening,
+                settings,
+                asking,
+                new Ways(this::toGather, () -> show(Station.SHAPE.ordinal()), () -> show(Station.FINISH.ordinal())));
         compare = Optional.of(made);
         return made;
     }
@@ -194,6 +229,7 @@ public final class MainWindow {
         commands.set(Act.LOG, () -> LogWindow.open(stage));
         commands.set(Act.COMMANDS, keys::open);
         commands.set(Act.KEYS, keys::open);
+        commands.set(Act.WORDS, words::toggle);
     }
 
     private void compareCommands() {
@@ -209,12 +245,14 @@ public final class MainWindow {
 
     /** Says what an action does on Compare, which it goes to; during a blind comparison nothing. */
     private void onCompare(Act act, Consumer<ComparePage> action) {
-        commands.set(act, () -> {
-            if (blindPage.isEmpty()) {
-                show(Station.COMPARE.ordinal());
-                compare.ifPresent(action);
-            }
-        });
+        commands.set(act, () -> onCompare(action));
+    }
+
+    private void onCompare(Consumer<ComparePage> action) {
+        if (blindPage.isEmpty()) {
+            show(Station.COMPARE.ordinal());
+            compare.ifPresent(action);
+        }
     }
 
     private void toggleBlind() {
@@ -327,6 +365,11 @@ public final class MainWindow {
         }
         if (e.getCode() == KeyCode.TAB && keyMap.actFor(e).isEmpty()) { // the user has given Tab to the focus
             walk.stepEverywhere(e.isShiftDown() ? -1 : 1);
+            e.consume();
+            return;
+        }
+        if (words.isVisible() && e.getCode() == KeyCode.ESCAPE) {
+            words.close();
             e.consume();
             return;
         }

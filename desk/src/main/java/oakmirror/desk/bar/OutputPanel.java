@@ -22,6 +22,7 @@ import oakmirror.desk.model.session.Settings;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.part.Asking;
 import oakmirror.desk.plot.LiveMeterPane;
+import oakmirror.desk.words.Words;
 import oakmirror.media.device.OutputDevice;
 import oakmirror.readings.Readings;
 
@@ -46,6 +47,7 @@ final class OutputPanel extends HBox {
         this.settings = settings;
         this.asking = asking;
         meters = new LiveMeterPane(() -> listening.meter().reset());
+        Words.setNames(meters, "Momentary loudness", "Short-term loudness", "True peak");
         meters.setId("meters");
         meters.setPrefHeight(28);
         meters.setMinHeight(28);

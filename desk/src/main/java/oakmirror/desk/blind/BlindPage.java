@@ -25,6 +25,7 @@ import oakmirror.desk.model.listen.Blind.Item;
 import oakmirror.desk.model.listen.Blind.Run;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.part.Asking;
+import oakmirror.desk.words.Words;
 import oakmirror.media.file.TableFiles;
 
 /** Blind comparison: setting one up, answering, and what came of those before. Lies over the stations until it is closed. */
@@ -91,7 +92,11 @@ public final class BlindPage extends StackPane {
         Optional<Run> run = blind.runProperty().get();
         Button close = Ui.link("close", "Back to the stations", this::close);
         close.setId("blind-close");
-        HBox head = Ui.head("Blind comparison", new Label("what is heard is hidden and shuffled"), close);
+        HBox head = Ui.head(
+                "Blind comparison",
+                new Label("what is heard is hidden and shuffled"),
+                Words.reading("a blind comparison"),
+                close);
         sheet.getChildren().setAll(head);
         if (run.isPresent()) {
             sheet.getChildren().add(run.get().abx().isPresent() ? forcedChoice(run.get()) : ranking(run.get()));

@@ -79,6 +79,7 @@ public enum Act {
     FULL_SCREEN("Window", "full screen", "F11"),
     LOG("Window", "show the log", ""),
     COMMANDS("Window", "find a command", "Ctrl+K"),
+    WORDS("Window", "what is under the pointer, in words", "F1"),
     KEYS("Window", "all keys", "Shift+Slash");
 
     private final String group;

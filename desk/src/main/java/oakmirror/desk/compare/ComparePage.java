@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.Tooltip;
@@ -26,6 +27,8 @@ import oakmirror.desk.part.Asking;
 import oakmirror.desk.part.Missing;
 import oakmirror.desk.part.PressBox;
 import oakmirror.desk.part.ScopeChoice;
+import oakmirror.desk.part.Ways;
+import oakmirror.desk.words.Words;
 import oakmirror.findings.Finding;
 
 /** Compare: one picture large, the others small beneath; a click brings a small one up. The findings stand beside. */
@@ -41,6 +44,7 @@ public final class ComparePage extends BorderPane {
     private final HBox row = new HBox(10);
     private final Label title = Ui.label("", "heading");
     private final Label explanation = Ui.label("", "quiet");
+    private final Button how = Words.reading("Tone");
     private final PictureFiles files;
     private final FindingsPane findings;
     private final Missing empty;
@@ -55,7 +59,7 @@ public final class ComparePage extends BorderPane {
             Listening listening,
             Settings settings,
             Asking asking,
-            Runnable toGather) {
+            Ways ways) {
         context = new Context(workspace, comparing, listening, settings);
         tone = new TonePanel(context);
         panels = List.of(
@@ -68,8 +72,8 @@ public final class ComparePage extends BorderPane {
         HBox scope = ScopeChoice.of(workspace);
         MenuButton copy = files.menu(this);
         // When there is little room, the explanation gives way.
-        List.of(title, scope, copy).forEach(n -> n.setMinWidth(Region.USE_PREF_SIZE));
-        HBox head = new HBox(14, title, explanation, Ui.spring(), scope, copy);
+        List.of(title, scope, copy, how).forEach(n -> n.setMinWidth(Region.USE_PREF_SIZE));
+        HBox head = new HBox(14, title, explanation, how, Ui.spring(), scope, copy);
         head.getStyleClass().add("head");
         explanation.setMinWidth(0);
         tools.setAlignment(Pos.CENTER_LEFT);
@@ -80,9 +84,9 @@ public final class ComparePage extends BorderPane {
         VBox sheet = new VBox(6, head, tools, place, row);
         sheet.getStyleClass().add("page");
         setCenter(sheet);
-        findings = new FindingsPane(comparing, this::open);
+        findings = new FindingsPane(comparing, this::open, ways);
         setRight(findings);
-        empty = new Missing(workspace, true, toGather);
+        empty = new Missing(workspace, true, ways.toGather());
         large = tone;
         bring(tone);
         Ui.greyWhile(workspace.settledProperty().map(is -> !is), place, row, findings);
@@ -114,6 +118,11 @@ public final class ComparePage extends BorderPane {
         findings.next();
     }
 
+    /** Shows and plays a finding. */
+    public void open(Finding finding) {
+        findings.open(finding);
+    }
+
     /** Holds the mix's curve of tone, or lets it go. */
     public void toggleHold() {
         bring(tone);
@@ -138,6 +147,8 @@ public final class ComparePage extends BorderPane {
     private void bring(Panel panel) {
         large = panel;
         title.setText(panel.title());
+        Words.setReading(how, panel.title());
+        Words.setReading(place, panel.title());
         tools.getChildren().setAll(panel.tools());
         place.getChildren().setAll(panel.large(), empty);
         List<Node> cards = new ArrayList<>();

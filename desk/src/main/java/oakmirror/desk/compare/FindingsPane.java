@@ -8,15 +8,20 @@ import java.util.function.BiConsumer;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.SimpleBooleanProperty;
 import javafx.geometry.Pos;
+import javafx.geometry.VPos;
+import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.compare.Comparing;
 import oakmirror.desk.part.PressBox;
+import oakmirror.desk.part.Ways;
+import oakmirror.desk.words.Words;
 import oakmirror.findings.Finding;
 
 /** The findings in words, beside the sheet: a click shows and plays what one is about and says what to try; it can be folded away. */
@@ -27,6 +32,7 @@ final class FindingsPane extends VBox {
 
     private final Comparing comparing;
     private final BiConsumer<Finding, Boolean> onOpen;
+    private final Ways ways;
     private final VBox cards = new VBox(8);
     private final Label basis = Ui.label("", "quiet", "small");
     private final Label state = Ui.label("", "quiet");
@@ -39,9 +45,10 @@ final class FindingsPane extends VBox {
     private Optional<String> open = Optional.empty();
 
     /** A pane that tells of findings that are opened (true) and closed again. */
-    FindingsPane(Comparing comparing, BiConsumer<Finding, Boolean> onOpen) {
+    FindingsPane(Comparing comparing, BiConsumer<Finding, Boolean> onOpen, Ways ways) {
         this.comparing = comparing;
         this.onOpen = onOpen;
+        this.ways = ways;
         setId("findings");
         getStyleClass().add("findings");
         recall = Ui.link("", "Tell dismissed findings again", comparing::recall);
@@ -75,7 +82,7 @@ final class FindingsPane extends VBox {
         setPrefWidth(width);
         setMaxWidth(width);
         fold.setText(away ? "‹" : "fold ›");
-        for (javafx.scene.Node node : List.of(title, scroll)) {
+        for (Node node : List.of(title, scroll)) {
             node.setVisible(!away);
             node.setManaged(!away);
         }
@@ -112,6 +119,14 @@ final class FindingsPane extends VBox {
         }
     }
 
+    /** Opens a finding, unless it is open. */
+    void open(Finding finding) {
+        folded.set(false);
+        if (!open.equals(Optional.of(finding.key()))) {
+            toggle(finding);
+        }
+    }
+
     private void refresh() {
         List<Finding> all = comparing.findingsProperty().get();
         shown.clear();
@@ -138,6 +153,8 @@ final class FindingsPane extends VBox {
         add(more, "In the mix: ", finding.inTheMix());
         add(more, "On the master: ", finding.onTheMaster());
         add(more, "", finding.surerWith());
+        wayOn(finding).ifPresent(more.getChildren()::add);
+        words(finding).ifPresent(more.getChildren()::add);
         PressBox card = PressBox.card(3, () -> toggle(finding), head, evidence, more);
         card.setAccessibleText(finding.title() + "; " + finding.weighedEvidence());
         dismiss.setAccessibleText("Dismiss: " + finding.title());
@@ -146,6 +163,37 @@ final class FindingsPane extends VBox {
         shown.put(finding.key(), more);
         unfold(finding.key());
         return card;
+    }
+
+    /** Where something can be done about it here. */
+    private Optional<Node> wayOn(Finding finding) {
+        return switch (finding.kind()) {
+            case TOO_MUCH, TOO_LITTLE ->
+                Optional.of(way("what Shape proposes ›", "To Shape, where the correction is", ways.toShape()));
+            case QUIETER, LOOSE ->
+                Optional.of(
+                        Ui.link("level it on Finish ›", "To Finish, where the loudness is chosen", ways.toFinish()));
+            default -> Optional.empty();
+        };
+    }
+
+    private static Button way(String text, String tooltip, Runnable there) {
+        Button link = Ui.link(text, tooltip, there);
+        link.getStyleClass().addAll("word", "way");
+        return link;
+    }
+
+    /** What the words of its figures mean. */
+    private static Optional<Node> words(Finding finding) {
+        List<Button> links =
+                Words.links(finding.title() + "; " + finding.weighedEvidence() + "; " + finding.onTheMaster());
+        if (links.isEmpty()) {
+            return Optional.empty();
+        }
+        FlowPane flow = new FlowPane(2, 0, Ui.label("Words:", "quiet", "small"));
+        flow.setRowValignment(VPos.BASELINE);
+        flow.getChildren().addAll(links);
+        return Optional.of(flow);
     }
 
     private static void add(VBox more, String lead, String words) {

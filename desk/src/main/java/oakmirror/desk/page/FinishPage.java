@@ -18,6 +18,7 @@ import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.part.Missing;
 import oakmirror.desk.plot.LoudnessLadder;
+import oakmirror.desk.words.Words;
 import oakmirror.finish.DeliveryTarget;
 import oakmirror.finish.FinishSettings;
 import oakmirror.finish.MasterRender;
@@ -84,7 +85,14 @@ public final class FinishPage extends VBox {
         picture.getStyleClass().add("card");
         VBox.setVgrow(picture, Priority.ALWAYS);
         Label explanation = new Label("the corrected mix over the whole song, brought to a loudness under a ceiling");
-        getChildren().addAll(Ui.head("Finish", explanation), sliders, goals, picture, figures, verdict);
+        getChildren()
+                .addAll(
+                        Ui.head("Finish", explanation, Words.reading("Finish")),
+                        sliders,
+                        goals,
+                        picture,
+                        figures,
+                        verdict);
         getStyleClass().add("page");
         setSpacing(14);
         workspace.sessionProperty().subscribe(s -> refresh());

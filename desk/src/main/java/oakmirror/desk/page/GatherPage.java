@@ -23,6 +23,7 @@ import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.part.ScopeChoice;
 import oakmirror.desk.plot.MirrorSide;
 import oakmirror.desk.plot.TimeMirror;
+import oakmirror.desk.words.Words;
 import oakmirror.readings.Readings;
 
 /** Gather: the mix and its references, their loudness over time facing each other, their passages and their levels. */
@@ -47,7 +48,8 @@ public final class GatherPage extends StackPane {
             Passages passages,
             AddTracks adding,
             KeyMap keys,
-            Runnable openDemo) {
+            Runnable openDemo,
+            StandsOut standsOut) {
         this.workspace = workspace;
         this.listening = listening;
         this.passages = passages;
@@ -62,7 +64,7 @@ public final class GatherPage extends StackPane {
         VBox.setVgrow(mirror, Priority.ALWAYS);
         strip = new PassageStrip(workspace, passages, keys);
         table = new TrackTable(workspace, listening, passages, adding);
-        content = new VBox(8, head(), mirror, strip, new LevelStrip(workspace), table);
+        content = new VBox(8, head(), mirror, strip, new LevelStrip(workspace), table, standsOut);
         content.getStyleClass().add("page");
         empty = empty(openDemo);
         getChildren().addAll(content, empty);
@@ -97,6 +99,7 @@ public final class GatherPage extends StackPane {
         return Ui.head(
                 "Gather",
                 new Label("drop files or folders anywhere; the first is the mix"),
+                Words.reading("Gather"),
                 ScopeChoice.of(workspace),
                 Ui.link("add tracks", "Choose audio files" + keys.hint(Act.ADD), adding::chooseFiles),
                 adding.folderMenu());

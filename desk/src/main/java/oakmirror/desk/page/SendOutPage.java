@@ -16,6 +16,7 @@ import oakmirror.desk.model.finish.Finishing;
 import oakmirror.desk.model.session.Settings;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.part.Asking;
+import oakmirror.desk.words.Words;
 import oakmirror.dsp.ToneFilter;
 import oakmirror.finish.MasterRender;
 import oakmirror.media.file.OutputFormat;
@@ -82,7 +83,12 @@ public final class SendOutPage extends VBox {
 
         Label explanation = new Label("the master as a file at the mix's rate; the correction as open tables");
         results.getChildren().add(nothing);
-        getChildren().addAll(Ui.head("Send out", explanation), form, Ui.label("Sent out", "subheading"), results);
+        getChildren()
+                .addAll(
+                        Ui.head("Send out", explanation, Words.reading("Send out")),
+                        form,
+                        Ui.label("Sent out", "subheading"),
+                        results);
         getStyleClass().add("page");
         setSpacing(14);
         workspace.sessionProperty().subscribe(this::show);

@@ -32,6 +32,7 @@ import oakmirror.desk.plot.CorrectionPlot;
 import oakmirror.desk.plot.FrequencyView;
 import oakmirror.desk.plot.OutcomeStrip;
 import oakmirror.desk.plot.ZoneRow;
+import oakmirror.desk.words.Words;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.evidence.FaultPrior;
 import oakmirror.media.ImportedTrack;
@@ -130,7 +131,8 @@ public final class ShapePage extends VBox {
         }
         sliders.setAlignment(Pos.TOP_LEFT);
         sliders.setPadding(new Insets(0, 0, 4, 0));
-        getChildren().addAll(Ui.head("Shape", explanation, fit, basis()), picture, panel, sliders);
+        getChildren()
+                .addAll(Ui.head("Shape", explanation, Words.reading("Shape"), fit, basis()), picture, panel, sliders);
         getStyleClass().add("page");
         setSpacing(8);
         Ui.greyWhile(workspace.settledProperty().map(is -> !is), drawn, panel);

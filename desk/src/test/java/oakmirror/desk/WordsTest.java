@@ -1,0 +1,93 @@
+package oakmirror.desk;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.Labeled;
+import javafx.scene.input.KeyCode;
+import javafx.scene.layout.StackPane;
+import oakmirror.desk.page.ShapePage;
+import oakmirror.desk.words.WordsPane;
+import oakmirror.findings.Finding;
+import org.junit.jupiter.api.Test;
+
+/** What words mean, asked from where they stand; and the way from the first finding on. */
+class WordsTest extends CompareWindow {
+
+    private WordsPane words() {
+        return lookup("#words").queryAs(WordsPane.class);
+    }
+
+    private boolean isOpen() {
+        return onFx(() -> words().isVisible());
+    }
+
+    private String heading() {
+        return lookup("#words .subheading").queryAs(Label.class).getText();
+    }
+
+    private <T extends Labeled> T labeled(Class<T> type, String within, String text) {
+        return lookup(within + " *")
+                .lookup((Node n) -> type.isInstance(n)
+                        && text.equals(((Labeled) n).getText())
+                        && n.localToScene(n.getBoundsInLocal()).getWidth() > 0)
+                .queryAs(type);
+    }
+
+    @Test
+    void whatStandsOutLeadsOnFromGather() throws Exception {
+        openDemo();
+        waitUntil(() -> comparing().findingsProperty().get().size() == 6);
+        Finding first = findings().get(0);
+        assertThat(lookup("#stands-out .label").queryAllAs(Label.class))
+                .anyMatch(l -> l.getText().equals("What stands out"));
+        clickOn(labeled(Button.class, "#stands-out", first.title()));
+        assertThat(onFx(() -> page().largeTitle())).isEqualTo("Tone");
+        waitUntil(() -> listening().playingProperty().get());
+        assertThat(lookup(".finding .label").queryAllAs(Label.class))
+                .anyMatch(l -> l.getText().startsWith("In the mix: ") && l.isVisible());
+
+        clickOn(labeled(Button.class, ".finding", "Balance"));
+        assertThat(isOpen()).isTrue();
+        assertThat(heading()).isEqualTo("Balance");
+        assertThat(StackPane.getAlignment(words())).as("beside what was asked").isEqualTo(Pos.CENTER_LEFT);
+        type(KeyCode.ESCAPE);
+        assertThat(isOpen()).isFalse();
+
+        clickOn(labeled(Button.class, ".finding", "what Shape proposes ›"));
+        assertThat(lookup(n -> n instanceof ShapePage).queryAll()).isNotEmpty();
+    }
+
+    @Test
+    void wordsAreAskedByAClickByAKeyAndByTheirName() throws Exception {
+        openDemo();
+        clickOn(labeled(Label.class, ".track-titles", "PLR"));
+        assertThat(heading()).isEqualTo("PLR");
+        clickOn(labeled(Button.class, "#words", "Crest factor"));
+        assertThat(heading()).isEqualTo("Crest factor");
+        clickOn(labeled(Button.class, "#words", "‹ back to PLR"));
+        assertThat(heading()).isEqualTo("PLR");
+
+        moveTo("#station-finish");
+        moveTo("#meters");
+        type(KeyCode.F1);
+        assertThat(isOpen()).as("the key closes, too").isFalse();
+        type(KeyCode.F1);
+        assertThat(heading()).isEqualTo("Momentary loudness");
+
+        clickOn("#words-search");
+        write("crest");
+        type(KeyCode.ENTER);
+        assertThat(heading()).isEqualTo("Crest factor");
+        clickOn("#close-words");
+        assertThat(isOpen()).isFalse();
+
+        clickOn("#station-compare");
+        clickOn("#small-width");
+        clickOn("how to read");
+        assertThat(heading()).isEqualTo("How to read Width");
+    }
+}

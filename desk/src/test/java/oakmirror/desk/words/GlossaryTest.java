@@ -1,0 +1,70 @@
+package oakmirror.desk.words;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** The words that are explained. */
+class GlossaryTest {
+
+    private static final Glossary WORDS = Glossary.words();
+
+    @Test
+    void everyEntrySaysSomethingAndLeadsToOnesThatAreThere() {
+        assertThat(WORDS.all()).hasSizeGreaterThan(50);
+        for (Term term : WORDS.all()) {
+            assertThat(term.paragraphs()).as(term.name()).isNotEmpty();
+            assertThat(String.join(" ", term.paragraphs()).length())
+                    .as(term.name())
+                    .isBetween(60, 900);
+            assertThat(term.see()).as(term.name()).allMatch(n -> WORDS.named(n).isPresent());
+            assertThat(term.see()).as(term.name()).doesNotContain(term.name());
+        }
+    }
+
+    @Test
+    void thereIsOneForEveryPageAndEveryPicture() {
+        assertThat(Stream.of(
+                        "Gather",
+                        "Tone",
+                        "Loudness",
+                        "Dynamics",
+                        "Width",
+                        "Spectrogram",
+                        "Shape",
+                        "Finish",
+                        "Send out",
+                        "a blind comparison"))
+                .allMatch(n -> WORDS.named(Term.READING + n).isPresent());
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "PSR 10.3, references 10.8 to 12.8; PLR 10.7, references 14.1 to 16.1|PSR, PLR",
+                "side/mid −17.8 dB, references −9.6|Side/mid, Decibel",
+                "correlation −0.42, −7.1 dB in mono|Correlation, Decibel, Fold-down",
+                "10.3 LU quieter than the references|LU",
+                "Low mid −2.2|Zone",
+                "a bell of −1.9 dB at 160 Hz, Q 1.2, then listen|Bell and shelf, Decibel, Q",
+                "M|Momentary loudness",
+                "Ebb Tide, bounce 3|''",
+                "remind a quality|''"
+            })
+    void wordsAreFoundInWhatStandsOnScreen(String text, String names) {
+        assertThat(WORDS.in(text).stream().map(Term::name).toList())
+                .isEqualTo(names.isEmpty() ? List.of() : List.of(names.split(", ")));
+    }
+
+    @Test
+    void aSearchFindsNamesBeforeTexts() {
+        assertThat(WORDS.find("crest").get(0).name()).isEqualTo("Crest factor");
+        assertThat(WORDS.find("hum").stream().map(Term::name)).contains("How to read Spectrogram");
+        assertThat(WORDS.find("zyx")).isEmpty();
+    }
+}
