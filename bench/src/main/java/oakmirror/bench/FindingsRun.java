@@ -23,6 +23,7 @@ import oakmirror.media.work.Background;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.BandSpectrum;
 import oakmirror.spectrum.SpectralEdge;
+import oakmirror.spectrum.StereoSpectrum;
 import oakmirror.spectrum.Zone;
 import oakmirror.stereo.Width;
 
@@ -38,6 +39,8 @@ public final class FindingsRun {
             "mp3 96", "mp3 128", "mp3 192", "mp3 320", "aac 96", "aac 128", "opus 96", "vorbis 3", "ripple", "gain -4");
 
     private static final List<String> LOSSY = List.of("mp3 96", "mp3 128", "mp3 192", "aac 96", "aac 128", "vorbis 3");
+
+    private static final double NOTHING_IN_COMMON = 0.2;
 
     private final List<Planted> all;
     private final Map<Certainty, int[]> calibration = new EnumMap<>(Certainty.class);
@@ -245,16 +248,26 @@ public final class FindingsRun {
         return tone && !variant.startsWith("limited") ? "tone " + variant.replaceAll(" .*", "") : variant;
     }
 
-    /** Whether a fault can be in a piece at all: a mono piece has no width to halve. */
+    /**
+     * Whether a fault can be in a piece at all: a mono piece has no width to halve, and lows whose sides have nothing in common are the same after one
+     * side is turned over.
+     */
     private static boolean canBe(Planted p, String variant) {
         var clean = p.variants().get(Planted.CLEAN);
         double side = Width.of(clean.tone().spectrum(), 120, 16000).sideToMidDb();
         boolean edge = SpectralEdge.of(clean.spectrum()).isPresent();
         return switch (variant) {
             case "width" -> side > -24;
+            case "polarity" -> lowCorrelation(clean.tone().spectrum()) > NOTHING_IN_COMMON;
             case "low-pass" -> !edge;
             default -> true;
         };
+    }
+
+    private static double lowCorrelation(StereoSpectrum spectrum) {
+        return Math.max(
+                Width.of(spectrum, Zone.SUB).correlation(),
+                Width.of(spectrum, Zone.BASS).correlation());
     }
 
     private static boolean isRight(String variant, Finding f) {

@@ -50,8 +50,8 @@ public final class Findings {
         boolean toneTold = found.stream().anyMatch(f -> f.kind() == Kind.TOO_MUCH || f.kind() == Kind.TOO_LITTLE);
         found.addAll(LevelRules.find(mix, heard, content, corridor.kind(), toneTold));
         Causes.merge(found);
-        if (content.isOtherMusic()) {
-            found = ofOtherMusic(found);
+        if (!content.isSameRecording()) {
+            found = ofAnotherSong(found, content.isOtherMusic());
         }
         found.addAll(CaveatRules.find(mix, heard, content));
         found.sort(Comparator.comparing((Finding f) -> !f.kind().isAbsolute())
@@ -59,14 +59,18 @@ public final class Findings {
         return List.copyOf(found);
     }
 
-    /** What can be told against other music: what the mix alone tells, and loudness where it is far off, of which nobody can be certain then. */
-    private static List<Finding> ofOtherMusic(List<Finding> found) {
+    /**
+     * What can be told against other songs: between two songs nothing that is relative is certain. Against other music only what the mix alone tells, and
+     * loudness where it is far off.
+     */
+    private static List<Finding> ofAnotherSong(List<Finding> found, boolean otherMusic) {
         List<Finding> told = new ArrayList<>();
         for (Finding f : found) {
+            boolean certain = f.certainty() == Certainty.CERTAIN;
             if (f.kind().isAbsolute()) {
                 told.add(f);
-            } else if (f.kind().isLoudness() && f.certainty() == Certainty.CERTAIN) {
-                told.add(f.with(Certainty.LIKELY));
+            } else if (!otherMusic || f.kind().isLoudness() && certain) {
+                told.add(certain ? f.with(Certainty.LIKELY) : f);
             }
         }
         return told;
