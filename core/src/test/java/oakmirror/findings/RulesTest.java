@@ -116,6 +116,30 @@ class RulesTest {
     }
 
     @Test
+    void aMixThatIsClippedMoreOftenThanItsClippedReferenceIsTold() throws IOException {
+        Subject often = subject(0, clippedAt(0.3), clippedAt(0.3), Optional.empty());
+        Subject seldom = subject(1, clippedAt(0.75), clippedAt(0.75), Optional.empty());
+        assertThat(often.whole().clips())
+                .isGreaterThan(4 * seldom.whole().clips())
+                .isPositive();
+        assertThat(seldom.whole().clips()).isPositive();
+        assertThat(kinds(often, seldom)).contains(Kind.CLIPPED);
+        assertThat(kinds(new Subject(0, "x", seldom.compared(), seldom.whole(), Optional.empty()), often))
+                .doesNotContain(Kind.CLIPPED);
+        assertThat(kinds(often, often)).as("as its reference is").doesNotContain(Kind.CLIPPED);
+    }
+
+    /** Cut off at a part of its peak, and raised to full scale. */
+    private static float[] clippedAt(double part) {
+        double peak = 0;
+        for (float x : LEFT) {
+            peak = Math.max(peak, Math.abs(x));
+        }
+        double most = part * peak;
+        return shaped(LEFT, x -> Math.max(-1, Math.min(1, x / most)));
+    }
+
+    @Test
     void tempoCountsWithItsHalfAndItsDouble() throws IOException {
         Subject mix = subject(0, LEFT, RIGHT, Optional.of(120.0));
         for (double bpm : new double[] {120, 61, 236, 105, 140}) {

@@ -44,13 +44,17 @@ class PatternsTest {
     }
 
     private static Activity play(List<Hit> pattern, double bpm, long seed) {
+        return play(pattern, 4, bpm, seed);
+    }
+
+    private static Activity play(List<Hit> pattern, int beats, double bpm, long seed) {
         Random random = new Random(seed);
         float[] out = new float[(int) (SECONDS * RATE)];
         for (int i = 0; i < out.length; i++) { // the noise of a room
             out[i] = (float) (0.002 * random.nextGaussian());
         }
         double beat = 60 / bpm;
-        for (double bar = 0.1; bar < SECONDS; bar += 4 * beat) {
+        for (double bar = 0.1; bar < SECONDS; bar += beats * beat) {
             for (Hit hit : pattern) {
                 double at = bar + hit.beat() * beat + 0.002 * random.nextGaussian();
                 add(out, (int) (at * RATE), hit, random);
@@ -114,5 +118,38 @@ class PatternsTest {
         assertThat(among).isEqualTo(40);
         assertThat(right).isGreaterThanOrEqualTo(34);
         assertThat(surelyWrong).isLessThanOrEqualTo(1);
+    }
+
+    /** Waltzes, six eighths, which have bars of two beats or four, and bars of four; the drum on one, the snare behind. */
+    @Test
+    void barsOfThreeAndOfFourBeginOnTheirFirstBeat() {
+        List<Hit> waltz = List.of(
+                new Hit(0, 'k', 1),
+                new Hit(1, 's', 0.6),
+                new Hit(2, 's', 0.6),
+                new Hit(0, 'n', 1),
+                new Hit(1, 'n', 0.5));
+        List<Hit> plain = List.of(new Hit(0, 'k', 1), new Hit(1, 'h', 1), new Hit(2, 'h', 1));
+        List<Hit> sixEighths = hits("x.....x.....", "...x.....x..", "xooxooxooxoo", "", 12);
+        int right = 0;
+        int count = 0;
+        for (double bpm : new double[] {88, 104, 126, 150}) {
+            for (List<Hit> pattern : List.of(
+                    waltz, plain, sixEighths, patterns().get(1), patterns().get(4))) {
+                int beats = pattern == waltz || pattern == plain ? 3 : 4;
+                Activity activity = play(pattern, beats, bpm, 70);
+                Rhythm found = TempoFinder.find(activity);
+                BarGrid bars = found.grid().orElseThrow();
+                double off = (bars.downbeatSeconds() - 0.1) / bars.beatSeconds();
+                double inBar = off - Math.rint(off / beats) * beats;
+                boolean first = Math.abs(inBar) < 0.15 || beats == 4 && Math.abs(Math.abs(inBar) - 2) < 0.15;
+                count++;
+                right += bars.beatsPerBar() == beats && first ? 1 : 0;
+                assertThat(found.barConfidence()).isBetween(0.0, found.confidence());
+            }
+        }
+        System.out.printf("Bars: %d of %d right%n", right, count);
+        assertThat(count).isEqualTo(20);
+        assertThat(right).isGreaterThanOrEqualTo(18);
     }
 }

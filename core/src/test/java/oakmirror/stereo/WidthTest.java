@@ -148,6 +148,24 @@ class WidthTest {
         assertThat(comb.firstNotchHz()).isCloseTo(500, within(10.0));
     }
 
+    /** What the sides have in common is a tenth of their power: notches of a decibel, but all of it comes late. */
+    @Test
+    void aLateSideIsFoundWhereTheSidesHaveLittleInCommon() {
+        float[] centre = Signals.musicLike(RATE, 20, 0.5, 8);
+        float[] wideLeft = Signals.musicLike(RATE, 20, 0.5, 9);
+        float[] wideRight = Signals.musicLike(RATE, 20, 0.5, 10);
+        float[] left = mix(0.4, centre, 1, wideLeft);
+        Comb comb = CombFinder.find(analyse(RATE, left, mix(0.4, delayed(centre, 48), 1, wideRight))
+                        .lines())
+                .orElseThrow();
+        assertThat(comb.delaySeconds()).isCloseTo(0.001, within(0.00002));
+        assertThat(comb.depthDb()).isBetween(0.5, 2.2);
+        assertThat(CombFinder.find(
+                        analyse(RATE, left, mix(0.4, centre, 1, wideRight)).lines()))
+                .as("all at the same time")
+                .isEmpty();
+    }
+
     @Test
     void monoWideAndSilentSignalsHaveNoComb() {
         float[] x = Signals.musicLike(RATE, 10, 0.5, 8);
