@@ -8,9 +8,11 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.stream.IntStream;
 import oakmirror.rhythm.Activity;
 import oakmirror.rhythm.ActivityAnalyser;
+import oakmirror.rhythm.BarGrid;
 import oakmirror.rhythm.TempoFinder;
 import oakmirror.rhythm.TempoFinder.Possible;
 import oakmirror.rhythm.TempoModel;
@@ -32,8 +34,8 @@ public final class TempoTraining {
     private static final double NEAR = 0.015;
     private static final double SURE = 0.8;
 
-    /** Readings of the tempos a piece may have, and which of them is its own. */
-    private record Example(List<double[]> readings, int truth) {}
+    /** Readings of the tempos a piece may have, and which of them is its own; the piece by its seed. */
+    private record Example(int seed, List<double[]> readings, int truth) {}
 
     private TempoTraining() {}
 
@@ -51,21 +53,26 @@ public final class TempoTraining {
             model = fitted(with(model, steepest(model, left, learned)), learned);
         }
         report(model, all.subList(learned.size(), all.size()));
+        reportBars(all.subList(learned.size(), all.size()));
         write(model, Path.of(args[0]));
     }
 
     private static Example example(int seed) {
         Groove groove = Groove.of(seed);
-        ActivityAnalyser analyser = new ActivityAnalyser(Groove.RATE);
-        analyser.add(groove.samples(), groove.samples(), groove.samples().length);
-        Activity activity = analyser.finish();
-        List<Possible> possible = TempoFinder.possible(activity);
+        List<Possible> possible = TempoFinder.possible(activity(groove));
         for (int i = 0; i < possible.size(); i++) {
             if (Math.abs(possible.get(i).bpm() / groove.bpm() - 1) < NEAR) {
-                return new Example(possible.stream().map(Possible::readings).toList(), i);
+                return new Example(
+                        seed, possible.stream().map(Possible::readings).toList(), i);
             }
         }
         return null;
+    }
+
+    private static Activity activity(Groove groove) {
+        ActivityAnalyser analyser = new ActivityAnalyser(Groove.RATE);
+        analyser.add(groove.samples(), groove.samples(), groove.samples().length);
+        return analyser.finish();
     }
 
     private static TempoModel empty(List<Example> examples) {
@@ -200,6 +207,30 @@ public final class TempoTraining {
                 right,
                 sure,
                 surelyWrong);
+    }
+
+    /** How often bars are as long as they should be and begin where they should, where the tempo that ships is right. */
+    private static void reportBars(List<Example> examples) {
+        int[] counts = new int[6];
+        examples.parallelStream().forEach(e -> {
+            Groove groove = Groove.of(e.seed);
+            Optional<BarGrid> found = TempoFinder.find(activity(groove)).grid();
+            if (found.isPresent() && Math.abs(found.get().bpm() / groove.bpm() - 1) < NEAR) {
+                BarGrid bars = found.get();
+                boolean asLong = bars.beatsPerBar() == groove.beatsPerBar();
+                double off = (groove.downbeatSeconds() - bars.downbeatSeconds()) / bars.barSeconds();
+                boolean first = asLong && Math.abs(off - Math.rint(off)) < 0.5 / bars.beatsPerBar();
+                int at = groove.beatsPerBar() == 3 ? 0 : 3;
+                synchronized (counts) {
+                    counts[at]++;
+                    counts[at + 1] += asLong ? 1 : 0;
+                    counts[at + 2] += first ? 1 : 0;
+                }
+            }
+        });
+        System.out.printf(
+                "of bars of three %d: so long %d, begun right %d; of four %d: so long %d, begun right %d%n",
+                counts[0], counts[1], counts[2], counts[3], counts[4], counts[5]);
     }
 
     private static void write(TempoModel model, Path file) throws IOException {

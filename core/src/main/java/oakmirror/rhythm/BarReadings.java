@@ -6,8 +6,8 @@ import java.util.Arrays;
  * How long bars are, and on which beat they begin, from beats that are known.
  *
  * <p>Three or four beats: by what comes back after 3, 6 and 9 beats against 4, 8 and 16, and by how unlike the beats of a bar of three are among each other against those of
- * four, in the lows and in all else. The first beat: by what is in the lows and not in the rest, where the snare is. Both are logistic, with
- * weights learned by {@code bench/tempo}. Bars of six eighths are told as two beats of three eighths each, two such bars as one of four beats.
+ * four, in the lows and in all else. The first beat: the one with most in the lows. Both are logistic, with
+ * weights fitted to the same made-up music; {@code bench/tempo} tells how often they are right. Bars of six eighths are told as two beats of three eighths each, two such bars as one of four beats.
  *
  * @param beatsPerBar 3 or 4
  * @param first beat on which bars begin, 0 being the one at the phase
@@ -24,8 +24,7 @@ record BarReadings(int beatsPerBar, int first, double certainty) {
     private static final double LOW_CONTRAST_WEIGHT = 1.5;
     private static final double UPPER_CONTRAST_WEIGHT = 3.0;
     private static final double USUAL = -0.3;
-    private static final double LOW_WEIGHT = 9.7;
-    private static final double UPPER_WEIGHT = -2.8;
+    private static final double LOW_WEIGHT = 9.2;
 
     /** The bars of some beats, of three or four of them. */
     static BarReadings of(Onsets onsets, double period, double phase) {
@@ -37,14 +36,12 @@ record BarReadings(int beatsPerBar, int first, double certainty) {
     /** The bars of some beats, of so many of them. */
     static BarReadings of(Onsets onsets, double period, double phase, int beatsPerBar) {
         double[] low = strengths(onsets.rawLow, period, phase, beatsPerBar);
-        double[] upper = strengths(onsets.rawUpper, period, phase, beatsPerBar);
         double mostLow = Arrays.stream(low).max().orElse(0) + 1;
-        double mostUpper = Arrays.stream(upper).max().orElse(0) + 1;
         double[] likely = new double[beatsPerBar];
         int first = 0;
         double sum = 0;
         for (int b = 0; b < beatsPerBar; b++) {
-            likely[b] = Math.exp(LOW_WEIGHT * low[b] / mostLow + UPPER_WEIGHT * upper[b] / mostUpper);
+            likely[b] = Math.exp(LOW_WEIGHT * low[b] / mostLow);
             sum += likely[b];
             first = likely[b] > likely[first] ? b : first;
         }

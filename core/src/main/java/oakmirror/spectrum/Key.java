@@ -82,16 +82,25 @@ public record Key(int tonic, boolean major) {
         return (major ? MAJOR_SCALE : MINOR_SCALES).contains(steps);
     }
 
-    /** How many of the seven notes of its scale are not in the other's: 0 for relatives, 5 at the most. */
+    /**
+     * How many of the seven notes of its scale are not in the other's: 0 for relatives, 5 at the most. Minor may be natural or dorian, which is told as minor,
+     * too; the nearer counts.
+     */
     public int foreignNotes(Key other) {
-        int steps = Math.floorMod(7 * (signature() - other.signature()), Chroma.NOTES);
-        // One for each step around the circle of fifths; keys a tritone apart share two notes as those a step nearer
-        // do.
-        return Math.min(MOST_FOREIGN, Math.min(steps, Chroma.NOTES - steps));
+        int fewest = MOST_FOREIGN;
+        for (int own : signatures()) {
+            for (int theirs : other.signatures()) {
+                int steps = Math.floorMod(7 * (theirs - own), Chroma.NOTES);
+                // One for each step around the circle of fifths; keys a tritone apart share two notes as those a step
+                // nearer do.
+                fewest = Math.min(fewest, Math.min(steps, Chroma.NOTES - steps));
+            }
+        }
+        return fewest;
     }
 
-    /** The tonic of the major key with the same notes. */
-    private int signature() {
-        return major ? tonic : (tonic + 3) % Chroma.NOTES;
+    /** The tonics of the major keys with the same notes. */
+    private int[] signatures() {
+        return major ? new int[] {tonic} : new int[] {(tonic + 3) % Chroma.NOTES, (tonic + 10) % Chroma.NOTES};
     }
 }

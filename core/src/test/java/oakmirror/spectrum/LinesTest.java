@@ -288,6 +288,9 @@ class LinesTest {
                 .as("B minor, the relative")
                 .isZero();
         assertThat(d.foreignNotes(new Key(9, true))).isEqualTo(1);
+        assertThat(new Key(2, false).foreignNotes(new Key(0, true)))
+                .as("D minor may be dorian, with the notes of C major")
+                .isZero();
         assertThat(d.foreignNotes(new Key(8, true)))
                 .as("A flat, the tritone, shares two")
                 .isEqualTo(5);

@@ -29,6 +29,8 @@ final class FindingsPane extends VBox {
 
     private static final double WIDTH = 236;
     private static final double FOLDED = 30;
+    private static final String NOTHING =
+            "Nothing stands out: balance, loudness, dynamics and width are about as the references’.";
 
     private final Comparing comparing;
     private final BiConsumer<Finding, Boolean> onOpen;
@@ -101,7 +103,7 @@ final class FindingsPane extends VBox {
         basis.setManaged(basis.isVisible());
         String words = !known
                 ? "A mix and a reference on Gather, and what stands out is told here."
-                : all.isEmpty() ? "Nothing stands out." : "";
+                : all.isEmpty() ? dismissed > 0 ? "Nothing else stands out." : NOTHING : "";
         state.setText(words);
         state.setVisible(!words.isEmpty() && !folded.get());
         state.setManaged(state.isVisible());

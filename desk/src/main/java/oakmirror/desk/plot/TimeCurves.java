@@ -96,8 +96,10 @@ public final class TimeCurves extends PlotPane {
             line(g, LEFT, y, w - RIGHT, y, p.hairline());
             text(g, Readings.level(v).replace(".0", ""), LEFT - 7, y, TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
         }
-        double every = seconds > 120 ? 30 : seconds > 40 ? 10 : seconds > 15 ? 5 : seconds > 6 ? 2 : 1;
-        for (double s = 0; s <= seconds; s += every) {
+        TimeAxis axis = new TimeAxis();
+        axis.place(LEFT, w - RIGHT);
+        axis.showAll(0, seconds);
+        for (double s : Ticks.between(0, seconds, axis.tickSeconds())) {
             line(g, x(s, w), 4, x(s, w), bottom, p.hairline());
             text(g, Readings.time(s), x(s, w), bottom + 11, TextAlignment.CENTER, Fonts.SMALL, p.quiet());
         }
