@@ -18,7 +18,6 @@ import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
-import javafx.scene.input.TransferMode;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
@@ -138,7 +137,7 @@ public final class MainWindow {
         words.answer(root);
         root.getStyleClass().add("window");
         root.addEventFilter(MouseEvent.MOUSE_PRESSED, e -> walk.end());
-        acceptDrops();
+        FileDrop.onto(root, this::drop);
         clock = new AnimationTimer() {
             @Override
             public void handle(long now) {
@@ -385,20 +384,6 @@ public final class MainWindow {
         }
         keyMap.actFor(e).ifPresent(act -> {
             commands.run(act);
-            e.consume();
-        });
-    }
-
-    private void acceptDrops() {
-        root.setOnDragOver(e -> {
-            if (e.getDragboard().hasFiles()) {
-                e.acceptTransferModes(TransferMode.COPY);
-            }
-            e.consume();
-        });
-        root.setOnDragDropped(e -> {
-            drop(e.getDragboard().getFiles());
-            e.setDropCompleted(true);
             e.consume();
         });
     }

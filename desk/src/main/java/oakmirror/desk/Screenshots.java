@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Locale;
 import javafx.animation.PauseTransition;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.stage.Stage;
 import javafx.util.Duration;
 import oakmirror.desk.command.Act;
@@ -49,6 +50,7 @@ final class Screenshots {
                             () -> window.commands().run(panel),
                             () -> window.commands().run(Act.TONE));
                 }
+                add("words", theme, this::askHowToRead, () -> window.commands().run(Act.WORDS));
             }
             Runnable blind = () -> window.commands().run(Act.BLIND);
             Runnable gather = () -> window.show(Station.GATHER.ordinal());
@@ -63,6 +65,11 @@ final class Screenshots {
             Node keys = window.root().lookup("#keys");
             add("commands", theme, () -> window.commands().run(Act.COMMANDS), () -> keys.setVisible(false));
         }
+    }
+
+    private void askHowToRead() {
+        window.commands().run(Act.TONE);
+        ((Button) window.root().lookup("#how-to-read")).fire();
     }
 
     private void add(String label, Theme theme, Runnable before, Runnable after) {

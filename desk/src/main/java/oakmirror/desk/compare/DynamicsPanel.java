@@ -58,6 +58,9 @@ final class DynamicsPanel extends Panel {
         VBox large = new VBox(6, Ui.label("peak to short-term loudness over time, dB", "quiet"), ratios, row);
         ratios.onSeek(s -> context.comparing().comparison().mix().ifPresent(m -> context.seek(m, s)));
         words.setId("dynamics-words");
+        context.comparing()
+                .dynamicsProperty()
+                .subscribe(d -> words.setText(d.map(DynamicsStanding::words).orElse("")));
         make(large, smallZones, List.of(words));
     }
 
@@ -87,7 +90,6 @@ final class DynamicsPanel extends Panel {
                 points,
                 c.span(m -> m.whole().heardLufs(), 0),
                 c.span(m -> m.whole().heard().peakToLoudness(), 0));
-        words.setText(DynamicsStanding.of(c).map(DynamicsStanding::words).orElse(""));
     }
 
     private static ZoneDynamics zone(Member m, Zone zone) {

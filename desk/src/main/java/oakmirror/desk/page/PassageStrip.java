@@ -191,7 +191,9 @@ final class PassageStrip extends HBox {
                         ? "Tempo set by hand"
                         : bars.isEmpty()
                                 ? "Nothing regular was found; tap the tempo" + keys.hint(Act.TAP)
-                                : "Tempo found, confidence " + Math.round(100 * found.confidence()) + " %"
+                                : "Tempo found, confidence " + percent(found.confidence()) + "; bars of "
+                                        + bars.get().beatsPerBar() + " beginning there, "
+                                        + percent(found.barConfidence())
                                         + (doubtful ? "; tap to correct it" + keys.hint(Act.TAP) : ""));
     }
 
@@ -200,9 +202,7 @@ final class PassageStrip extends HBox {
         Optional<BarGrid> bars = slot.bars();
         List<MenuItem> items = new java.util.ArrayList<>();
         for (Rhythm.Candidate c : found.candidates()) {
-            items.add(Ui.item(
-                    bpm(c.bpm()) + "   " + Math.round(100 * c.share()) + " %",
-                    () -> passages.setTempo(selected(), c.bpm())));
+            items.add(Ui.item(bpm(c.bpm()) + "   " + percent(c.share()), () -> passages.setTempo(selected(), c.bpm())));
         }
         if (!items.isEmpty()) {
             items.add(new SeparatorMenuItem());
@@ -225,6 +225,10 @@ final class PassageStrip extends HBox {
             items.add(Ui.item("As it was found", () -> passages.forgetBars(selected())));
         }
         return items;
+    }
+
+    private static String percent(double part) {
+        return Math.round(100 * part) + " %";
     }
 
     private static String bpm(double bpm) {

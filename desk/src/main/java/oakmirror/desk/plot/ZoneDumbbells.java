@@ -1,6 +1,7 @@
 package oakmirror.desk.plot;
 
 import java.util.List;
+import java.util.Optional;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
 import javafx.scene.text.TextAlignment;
@@ -137,10 +138,12 @@ public final class ZoneDumbbells extends PlotPane {
                 g.strokeOval(axis.x(r.middle()) - size, y - size, 2 * size, 2 * size);
             }
         }
-        row.readings().stream()
-                .filter(r -> r.index() == 0 && Double.isFinite(r.middle()))
-                .findFirst()
-                .ifPresent(mix -> mix(g, row.span(), mix, y, axis, w, p));
+        Optional<Reading> own =
+                row.readings().stream().filter(r -> r.index() == 0).findFirst();
+        own.filter(r -> Double.isFinite(r.middle())).ifPresent(mix -> mix(g, row.span(), mix, y, axis, w, p));
+        if (detailed && own.isPresent() && !Double.isFinite(own.get().middle())) {
+            text(g, "– too little there", w - 4, y, TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
+        }
     }
 
     private void mix(GraphicsContext g, Span span, Reading mix, double y, Axis axis, double w, Palette p) {

@@ -26,6 +26,7 @@ public final class Words {
     public static Button reading(String name) {
         Button link = Ui.link(
                 "how to read", "What is shown here, and how to read it; F1 says what is under the pointer", () -> {});
+        link.setId("how-to-read");
         link.setMinWidth(Button.USE_PREF_SIZE);
         setReading(link, name);
         link.setOnAction(e -> Event.fireEvent(link, new WordsEvent(named(link))));

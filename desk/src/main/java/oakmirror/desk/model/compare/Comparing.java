@@ -2,6 +2,7 @@ package oakmirror.desk.model.compare;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.UnaryOperator;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -15,6 +16,7 @@ import oakmirror.desk.model.session.Settings;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.model.work.Coalesced;
+import oakmirror.findings.DynamicsStanding;
 import oakmirror.findings.Finding;
 import oakmirror.findings.Findings;
 import oakmirror.findings.Thresholds;
@@ -38,8 +40,13 @@ public final class Comparing {
     private final ObjectProperty<ToneView> view;
     private final ReadOnlyObjectWrapper<Sheet> sheet;
     private final ReadOnlyObjectWrapper<List<Finding>> findings = new ReadOnlyObjectWrapper<>(List.of());
-    private final Newest<List<Finding>> finder;
+    private final ReadOnlyObjectWrapper<Optional<DynamicsStanding>> dynamics =
+            new ReadOnlyObjectWrapper<>(Optional.empty());
+    private final Newest<Told> finder;
     private List<Finding> all = List.of();
+
+    /** What is told of a comparison, which takes a moment to find out. */
+    private record Told(List<Finding> findings, Optional<DynamicsStanding> dynamics) {}
 
     /** Compares what is in a workspace. */
     public Comparing(Workspace workspace, Settings settings) {
@@ -123,6 +130,11 @@ public final class Comparing {
     /** What stands out and was not dismissed, at most {@link Thresholds#MOST_FINDINGS}, the weightiest first. */
     public ReadOnlyObjectProperty<List<Finding>> findingsProperty() {
         return findings.getReadOnlyProperty();
+    }
+
+    /** Where the mix's dynamics stand; empty where there is nothing to compare them with. */
+    public ReadOnlyObjectProperty<Optional<DynamicsStanding>> dynamicsProperty() {
+        return dynamics.getReadOnlyProperty();
     }
 
     /** Pictures of what is compared that take longer. */
@@ -216,8 +228,9 @@ public final class Comparing {
     }
 
     private void find(Comparison now) {
-        finder.submit(progress -> Findings.of(now), found -> {
-            all = found;
+        finder.submit(progress -> new Told(Findings.of(now), DynamicsStanding.of(now)), told -> {
+            dynamics.set(told.dynamics);
+            all = told.findings;
             tell();
         });
     }
