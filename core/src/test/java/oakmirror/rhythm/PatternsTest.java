@@ -97,6 +97,7 @@ class PatternsTest {
         int surelyWrong = 0;
         int count = 0;
         List<String> wrong = new ArrayList<>();
+        List<String> astray = new ArrayList<>();
         for (int p = 0; p < patterns().size(); p++) {
             for (int i = 0; i < 4; i++) {
                 double bpm = tempos[(2 * i + p) % tempos.length] + 0.37 * p;
@@ -110,14 +111,24 @@ class PatternsTest {
                 if (!is) {
                     wrong.add(told);
                 }
+                double faster = TempoFinder.find(play(patterns().get(p), 1.03 * bpm, 40 + p))
+                        .grid()
+                        .map(BarGrid::bpm)
+                        .orElse(0.0);
+                if (Math.abs(faster / got / 1.03 - 1) > 0.01) {
+                    astray.add(String.format("%d: %.1f after %.1f", p, faster, got));
+                }
                 surelyWrong += !is && found.confidence() > 0.8 ? 1 : 0;
             }
         }
-        System.out.printf("Patterns: %d of %d right, %d offered; %s%n", right, count, among, wrong);
+        System.out.printf(
+                "Patterns: %d of %d right, %d offered; %s; 3 %% faster not so: %s%n",
+                right, count, among, wrong, astray);
         assertThat(count).isEqualTo(40);
         assertThat(among).isEqualTo(40);
         assertThat(right).isGreaterThanOrEqualTo(34);
         assertThat(surelyWrong).isLessThanOrEqualTo(1);
+        assertThat(astray).as("played 3 %% faster").isEmpty();
     }
 
     /** Waltzes, six eighths, which have bars of two beats or four, and bars of four; the drum on one, the snare behind. */
