@@ -1,6 +1,8 @@
 package oakmirror.findings;
 
+import java.util.EnumSet;
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * One reading in words.
@@ -42,12 +44,17 @@ public record Finding(
         LOUDER,
         ENDS_EARLY,
         CLIPPED,
+        SILENT_SIDE,
+        DC_OFFSET,
         REFERENCE_ENDS_EARLY(true),
         REFERENCE_CRUSHED(true),
         SHORT_PASSAGE(true),
         OTHER_ARRANGEMENT(true),
         OTHER_KEY(true),
         OTHER_TEMPO(true);
+
+        private static final Set<Kind> ABSOLUTE =
+                EnumSet.of(OUT_OF_PHASE, COMB, ENDS_EARLY, CLIPPED, SILENT_SIDE, DC_OFFSET);
 
         private final boolean caveat;
 
@@ -61,7 +68,7 @@ public record Finding(
 
         /** Whether it is told from the mix alone, whatever the references are. */
         public boolean isAbsolute() {
-            return this == OUT_OF_PHASE || this == COMB || this == ENDS_EARLY || this == CLIPPED;
+            return ABSOLUTE.contains(this);
         }
 
         /** Whether it is about how loud the mix is. */

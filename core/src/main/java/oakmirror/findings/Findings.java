@@ -44,9 +44,11 @@ public final class Findings {
             return List.of();
         }
         Content content = Content.between(mix, heard);
-        List<Finding> found = new ArrayList<>();
-        found.addAll(WidthRules.find(mix, heard, content));
-        found.addAll(ToneRules.find(mix, heard, content, !found.isEmpty()));
+        List<Finding> found = new ArrayList<>(ChannelRules.find(mix));
+        if (found.stream().noneMatch(f -> f.kind() == Kind.SILENT_SIDE)) { // which is all there is to say of its width
+            found.addAll(WidthRules.find(mix, heard, content));
+        }
+        found.addAll(ToneRules.find(mix, heard, content, isOfWidth(found)));
         boolean toneTold = found.stream().anyMatch(f -> f.kind() == Kind.TOO_MUCH || f.kind() == Kind.TOO_LITTLE);
         found.addAll(LevelRules.find(mix, heard, content, corridor.kind(), toneTold));
         Causes.merge(found);
@@ -57,6 +59,10 @@ public final class Findings {
         found.sort(Comparator.comparing((Finding f) -> !f.kind().isAbsolute())
                 .thenComparing(Comparator.comparingDouble(Finding::weight).reversed()));
         return List.copyOf(found);
+    }
+
+    private static boolean isOfWidth(List<Finding> found) {
+        return found.stream().anyMatch(f -> f.place().aspect() == Finding.Aspect.WIDTH);
     }
 
     /**

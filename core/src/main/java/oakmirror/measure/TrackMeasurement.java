@@ -24,7 +24,8 @@ import oakmirror.stereo.Comb;
  * @param shortTerm short-term loudness of what is heard in LUFS of the 3 s that begin every {@link #CONTOUR_SECONDS}
  * @param contour momentary loudness of what is heard in LUFS every {@link #CONTOUR_SECONDS}
  * @param activity what goes on over time in the stereo fold, for tempo and passages; empty where it was not wanted
- * @param clips how often it is clipped: three or more samples in a row at full scale, all channels; 0 where it was not counted
+ * @param clips how often it is clipped: as {@code ClipCounter} counts, all channels; 0 where it was not counted
+ * @param dcOffset how far the mean of a channel lies from 0, the furthest, as a part of full scale; 0 where it was not measured
  * @param damagedSamples damaged samples, which count as zero
  */
 public record TrackMeasurement(
@@ -41,6 +42,7 @@ public record TrackMeasurement(
         float[] contour,
         Activity activity,
         long clips,
+        double dcOffset,
         long damagedSamples) {
 
     /** Time between two values of the contour. */

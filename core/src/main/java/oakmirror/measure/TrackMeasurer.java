@@ -19,6 +19,7 @@ import oakmirror.dynamics.Dynamics;
 import oakmirror.dynamics.PeakToShortTerm;
 import oakmirror.dynamics.ZoneDynamicsAnalyser;
 import oakmirror.loudness.ClipCounter;
+import oakmirror.loudness.DcMeter;
 import oakmirror.loudness.LoudnessMeter;
 import oakmirror.loudness.PeakSteps;
 import oakmirror.loudness.Peaks;
@@ -46,7 +47,7 @@ public final class TrackMeasurer {
     }
 
     /** Raised whenever a figure changes its meaning, so that figures taken before are not taken for new ones. */
-    public static final int VERSION = 9;
+    public static final int VERSION = 10;
 
     /** Frames in a block, at most. */
     public static final int BLOCK = 65536;
@@ -60,7 +61,7 @@ public final class TrackMeasurer {
         LEVELS,
         /** Loudness, peaks, spectrum, dynamics and width: all that is compared. */
         COMPARED,
-        /** All of that, what goes on over time, and clips. */
+        /** All of that, what goes on over time, clips and DC. */
         ALL
     }
 
@@ -164,6 +165,7 @@ public final class TrackMeasurer {
         private final List<ZoneDynamicsAnalyser> zones;
         private final List<ActivityAnalyser> activity;
         private final List<ClipCounter> clips = new ArrayList<>();
+        private final List<DcMeter> dc = new ArrayList<>();
         private final List<CompletableFuture<Void>> tails = new ArrayList<>();
         private final AtomicLong partsDone = new AtomicLong();
         private volatile Throwable failure;
@@ -181,6 +183,7 @@ public final class TrackMeasurer {
                 peaks.add(new PeakSteps(sampleRate, extent != Extent.LEVELS));
                 if (extent == Extent.ALL) {
                     clips.add(new ClipCounter());
+                    dc.add(new DcMeter());
                 }
             }
             spectrum = extent == Extent.LEVELS ? List.of() : List.of(new SpectrumAnalyser(sampleRate));
@@ -196,7 +199,11 @@ public final class TrackMeasurer {
                 then(c, () -> meter.add(samples, block.count));
                 if (extent == Extent.ALL) {
                     ClipCounter counter = clips.get(c);
-                    then(c, () -> counter.add(samples, block.count));
+                    DcMeter mean = dc.get(c);
+                    then(c, () -> {
+                        counter.add(samples, block.count);
+                        mean.add(samples, block.count);
+                    });
                 }
             }
             int next = peaks.size();
@@ -310,6 +317,7 @@ public final class TrackMeasurer {
                     heardMeter.contour(TrackMeasurement.CONTOUR_SECONDS),
                     activity.isEmpty() ? Activity.none() : activity.get(0).finish(),
                     clips.stream().mapToLong(ClipCounter::count).sum(),
+                    dc.stream().mapToDouble(DcMeter::offset).max().orElse(0),
                     nonFinite);
         }
 

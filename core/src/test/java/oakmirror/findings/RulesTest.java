@@ -116,6 +116,26 @@ class RulesTest {
     }
 
     @Test
+    void aSilentSideAndDcAreToldOfTheMixAloneAndFirst() throws IOException {
+        Subject oneSided = subject(0, LEFT, new float[RIGHT.length], Optional.empty());
+        List<Finding> found = Findings.of(oneSided, List.of(plain(1)), CorridorSettings.DEFAULT);
+        assertThat(found.get(0).kind()).isEqualTo(Kind.SILENT_SIDE);
+        assertThat(found.get(0).title()).isEqualTo("The right side is silent");
+        assertThat(found).extracting(Finding::kind).doesNotContain(Kind.WIDE, Kind.NARROW, Kind.OUT_OF_PHASE);
+
+        Subject off = subject(0, shaped(LEFT, x -> x + 0.01), RIGHT, Optional.empty());
+        assertThat(off.whole().dcOffset()).isCloseTo(0.01, within(0.001));
+        assertThat(Findings.of(off, List.of(plain(1)), CorridorSettings.DEFAULT))
+                .singleElement()
+                .satisfies(f -> {
+                    assertThat(f.kind()).isEqualTo(Kind.DC_OFFSET);
+                    assertThat(f.evidence()).contains("−40");
+                    assertThat(f.certainty()).isEqualTo(Certainty.CERTAIN);
+                });
+        assertThat(plain(0).whole().dcOffset()).isLessThan(0.001);
+    }
+
+    @Test
     void aMixThatIsClippedMoreOftenThanItsClippedReferenceIsTold() throws IOException {
         Subject often = subject(0, clippedAt(0.3), clippedAt(0.3), Optional.empty());
         Subject seldom = subject(1, clippedAt(0.75), clippedAt(0.75), Optional.empty());
