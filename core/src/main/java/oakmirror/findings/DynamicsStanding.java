@@ -60,7 +60,7 @@ public record DynamicsStanding(
         ALIKE,
         /** More than {@link Thresholds#LOOSE_DB} above the references. */
         LOOSE,
-        /** Outside the references, by no more than other music makes. */
+        /** Outside the references, by no more than other music, or a mix that is not mastered, makes. */
         OPEN
     }
 
@@ -98,9 +98,7 @@ public record DynamicsStanding(
         boolean outside = plrSpan.outside(plr) != 0 && psrSpan.outside(psr) != 0;
         Verdict verdict = squashed >= Certainty.PERHAPS.least()
                 ? Verdict.SQUASHED
-                : loose >= Certainty.PERHAPS.least()
-                        ? Verdict.LOOSE
-                        : content.isOtherMusic() && outside ? Verdict.OPEN : Verdict.ALIKE;
+                : loose >= Certainty.PERHAPS.least() ? Verdict.LOOSE : outside ? Verdict.OPEN : Verdict.ALIKE;
         int sign = verdict == Verdict.SQUASHED ? -1 : 1;
         Optional<Zone> zone = Optional.empty();
         double most = ZONE_DB;
@@ -169,7 +167,11 @@ public record DynamicsStanding(
                 "Loose: " + Readings.level(offDb) + " dB more dynamics than the references" + where() + zoneFigure()
                         + ".";
             case ALIKE -> "About as dynamic as the references: " + figures() + ".";
-            case OPEN -> figures() + "; other music, so that may be the music's.";
+            case OPEN ->
+                figures()
+                        + (offDb > 0
+                                ? ": more, by no more than a mix before its limiter has, or another song."
+                                : ": less, by no more than another song may have.");
         };
     }
 
