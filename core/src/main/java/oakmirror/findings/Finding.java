@@ -128,9 +128,10 @@ public record Finding(
         return new Finding(kind, track, other, title, evidence, cause, inTheMix, onTheMaster, weight, place);
     }
 
-    /** The figures it rests on, and how sure it is where there is a doubt. */
+    /** The figures it rests on, and how sure it is where there is a doubt; that something is louder there is none of. */
     public String weighedEvidence() {
-        return kind.isCaveat() || certainty == Certainty.CERTAIN ? evidence : certainty.word() + ": " + evidence;
+        boolean plain = kind.isCaveat() || kind.isLoudness() || certainty == Certainty.CERTAIN;
+        return plain ? evidence : certainty.word() + ": " + evidence;
     }
 
     /** At what more it would be surer; empty where it is certain, or no fault of the mix. */

@@ -134,7 +134,7 @@ final class LevelRules {
     /** How loud the mix is and how loud the references are in the mean, by whole tracks whatever is compared. */
     private static String figures(Subject mix, double louder) {
         double own = mix.whole().heardLufs();
-        return "whole tracks: " + Readings.level(own) + " LUFS, references " + Readings.level(own - louder);
+        return Readings.level(own) + " LUFS, references " + Readings.level(own - louder) + ", by whole tracks";
     }
 
     private static String words(Span span) {

@@ -58,7 +58,7 @@ public final class GatherPage extends StackPane {
         mirror = new TimeMirror(new MirrorActions());
         mirror.setId("mirror");
         mirror.getStyleClass().add("card");
-        mirror.setMinHeight(150);
+        mirror.setMinHeight(116);
         mirror.setPrefHeight(260);
         listening.positionProperty().subscribe(s -> showPositions());
         VBox.setVgrow(mirror, Priority.ALWAYS);

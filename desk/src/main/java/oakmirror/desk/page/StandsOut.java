@@ -25,7 +25,7 @@ public final class StandsOut extends HBox {
         this.comparing = comparing;
         this.onOpen = onOpen;
         setId("stands-out");
-        getStyleClass().add("strip");
+        getStyleClass().add("stands-out");
         setAlignment(Pos.CENTER_LEFT);
         comparing.findingsProperty().subscribe(f -> refresh());
         comparing.sheetProperty().subscribe(s -> refresh());

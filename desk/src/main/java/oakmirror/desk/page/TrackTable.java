@@ -25,6 +25,10 @@ final class TrackTable extends VBox {
 
     private static final String TARGET = "drop-target";
 
+    private static final double LOWEST = 80;
+    private static final double FOUR_ROWS = 162;
+    private static final double SIX_ROWS = 242;
+
     private final Workspace workspace;
     private final Listening listening;
     private final Passages passages;
@@ -40,8 +44,10 @@ final class TrackTable extends VBox {
         ScrollPane scroll = new ScrollPane(rows);
         scroll.setFitToWidth(true);
         scroll.getStyleClass().add("plain-scroll");
-        scroll.setMinHeight(120);
-        scroll.setPrefHeight(240);
+        rows.heightProperty().subscribe(h -> {
+            scroll.setMinHeight(Math.max(LOWEST, Math.min(FOUR_ROWS, h.doubleValue() + 2)));
+            scroll.setPrefHeight(Math.max(LOWEST, Math.min(SIX_ROWS, h.doubleValue() + 2)));
+        });
         scroll.setId("rows");
         Region titles = TrackColumns.titles();
         titles.maxWidthProperty()
