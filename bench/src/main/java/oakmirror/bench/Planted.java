@@ -70,9 +70,9 @@ record Planted(String group, String name, Map<String, TrackMeasurement> variants
         return new Subject(number, name, m, m, Optional.empty());
     }
 
-    /** Every piece in the folders of a folder; what was measured before is read from {@code planted} there. */
+    /** Every piece in the folders of a folder; what this version has measured before is read from {@code planted} there. */
     static List<Planted> of(Path folder, ExecutorService executor) throws IOException {
-        Path kept = Files.createDirectories(folder.resolve("planted"));
+        Path kept = Files.createDirectories(folder.resolve("planted").resolve("version-" + TrackMeasurer.VERSION));
         List<Planted> all = new ArrayList<>();
         for (Path file : some(folder)) {
             Path relative = folder.relativize(file);

@@ -44,7 +44,7 @@ public final class Findings {
             return List.of();
         }
         Content content = Content.between(mix, heard);
-        List<Finding> found = new ArrayList<>(ChannelRules.find(mix));
+        List<Finding> found = new ArrayList<>(ChannelRules.find(mix, heard));
         if (found.stream().noneMatch(f -> f.kind() == Kind.SILENT_SIDE)) { // which is all there is to say of its width
             found.addAll(WidthRules.find(mix, heard, content));
         }

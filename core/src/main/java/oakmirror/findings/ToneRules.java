@@ -76,6 +76,9 @@ final class ToneRules {
     /** What lies so far below what the mix has under its edge is noise a codec fills in. */
     private static final double NOISE_BELOW_DB = 30;
 
+    /** A reference that falls by so much at the same place ends there as well, whatever a codec has filled in above. Ours. */
+    private static final double CLIFF_DB = 10;
+
     private ToneRules() {}
 
     /**
@@ -126,6 +129,10 @@ final class ToneRules {
             return false;
         }
         double above = mean(reference.compared().spectrum(), from, to);
+        double under = mean(reference.compared().spectrum(), from - 2 - ABOVE_EDGE_BANDS, from - 2);
+        if (Decibels.ofPower(under) - Decibels.ofPower(above) > CLIFF_DB) {
+            return false;
+        }
         double offset = LevelMatch.difference(
                 mix.compared().heardLufs(), reference.compared().heardLufs());
         double below = mean(mix.compared().spectrum(), from - 2 - ABOVE_EDGE_BANDS, from - 2);

@@ -123,16 +123,17 @@ class RulesTest {
         assertThat(found.get(0).title()).isEqualTo("The right side is silent");
         assertThat(found).extracting(Finding::kind).doesNotContain(Kind.WIDE, Kind.NARROW, Kind.OUT_OF_PHASE);
 
-        Subject off = subject(0, shaped(LEFT, x -> x + 0.01), RIGHT, Optional.empty());
-        assertThat(off.whole().dcOffset()).isCloseTo(0.01, within(0.001));
+        Subject off = subject(0, shaped(LEFT, x -> x + 0.02), RIGHT, Optional.empty());
+        assertThat(off.whole().dcOffset()).isCloseTo(0.02, within(0.001));
         assertThat(Findings.of(off, List.of(plain(1)), CorridorSettings.DEFAULT))
                 .singleElement()
                 .satisfies(f -> {
                     assertThat(f.kind()).isEqualTo(Kind.DC_OFFSET);
-                    assertThat(f.evidence()).contains("−40");
+                    assertThat(f.evidence()).contains("−34.");
                     assertThat(f.certainty()).isEqualTo(Certainty.CERTAIN);
                 });
         assertThat(plain(0).whole().dcOffset()).isLessThan(0.001);
+        assertThat(kinds(off, off)).as("as its reference").isEmpty();
     }
 
     @Test

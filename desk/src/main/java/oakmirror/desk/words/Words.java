@@ -95,7 +95,8 @@ public final class Words {
                     || n instanceof PressBox
                     || n.getOnMouseClicked() != null
                     || n.getOnMousePressed() != null
-                    || n.getStyleClass().contains("track-row");
+                    || n.getStyleClass().contains("track-row")
+                    || n.getStyleClass().contains("session-name"); // the user's own words
             if (pressed) {
                 return Optional.empty();
             }
