@@ -52,7 +52,7 @@ final class ChannelRules {
                         + " dB below the " + (right ? "left" : "right"),
                 "A mono track that was exported to one side, or a bus or a cable that is off.",
                 "Look for the side in the session, and export again.",
-                "The side that is there on both, if it is mono; else nothing.",
+                "Put the side that is there on both, if the music is mono; else nothing.",
                 SILENT_WEIGHT,
                 Place.on(Aspect.WIDTH));
     }
