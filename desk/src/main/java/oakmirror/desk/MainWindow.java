@@ -13,9 +13,6 @@ import javafx.animation.AnimationTimer;
 import javafx.application.Platform;
 import javafx.scene.Node;
 import javafx.scene.Parent;
-import javafx.scene.control.Slider;
-import javafx.scene.control.TextInputControl;
-import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.BorderPane;
@@ -83,6 +80,7 @@ public final class MainWindow {
     private final ListeningBar bar;
     private final CompactWindow compact;
     private final KeyWalk walk;
+    private final WindowKeys windowKeys;
     private final AnimationTimer clock;
     private Stage stage;
 
@@ -133,6 +131,7 @@ public final class MainWindow {
         frame.setBottom(bar);
         compact = new CompactWindow(bar, frame, settings, this::key, () -> keyMap.hint(Act.COMPACT));
         walk = new KeyWalk(this::regions);
+        windowKeys = new WindowKeys(walk, keyMap, commands, keys, words);
         root = new StackPane(frame, keys, walk.ring());
         words.answer(root);
         root.getStyleClass().add("window");
@@ -358,34 +357,7 @@ public final class MainWindow {
     }
 
     private void key(KeyEvent e) {
-        boolean typing = e.getTarget() instanceof TextInputControl;
-        if (walk.takes(e) || keys.isVisible()) {
-            return;
-        }
-        if (e.getCode() == KeyCode.TAB && keyMap.actFor(e).isEmpty()) { // the user has given Tab to the focus
-            walk.stepEverywhere(e.isShiftDown() ? -1 : 1);
-            e.consume();
-            return;
-        }
-        if (words.isVisible() && e.getCode() == KeyCode.ESCAPE) {
-            words.close();
-            e.consume();
-            return;
-        }
-        if (typing && !e.isShortcutDown() && !e.getCode().isFunctionKey()) {
-            return;
-        }
-        boolean moves = e.getCode().isArrowKey() && !e.isShortcutDown() && !e.isAltDown();
-        if (moves && e.getTarget() instanceof Slider) {
-            return;
-        }
-        if (typing && (e.getCode().isArrowKey() || "ZYCXVA".contains(e.getCode().getName()))) {
-            return; // what a text is edited with
-        }
-        keyMap.actFor(e).ifPresent(act -> {
-            commands.run(act);
-            e.consume();
-        });
+        windowKeys.take(e);
     }
 
     /** Takes files that were dropped: a session is opened, anything else added. */

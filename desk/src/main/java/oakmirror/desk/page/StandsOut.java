@@ -5,7 +5,6 @@ import java.util.function.Consumer;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.layout.HBox;
-import javafx.scene.layout.Priority;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.compare.Comparing;
 import oakmirror.findings.Finding;
@@ -59,7 +58,6 @@ public final class StandsOut extends HBox {
         Button link = Ui.link(text, "Show it on Compare, play it, and say what to try", () -> onOpen.accept(finding));
         link.getStyleClass().add("word");
         link.setMinWidth(0);
-        HBox.setHgrow(link, Priority.NEVER);
         return link;
     }
 }

@@ -1,0 +1,47 @@
+package oakmirror.desk;
+
+import javafx.scene.control.Slider;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import oakmirror.desk.command.Commands;
+import oakmirror.desk.command.KeyMap;
+import oakmirror.desk.command.KeysPane;
+import oakmirror.desk.part.KeyWalk;
+import oakmirror.desk.words.WordsPane;
+
+/** Whose a key is: the walk's, the words', what is being typed or dragged, or a command's. */
+record WindowKeys(KeyWalk walk, KeyMap keyMap, Commands commands, KeysPane keys, WordsPane words) {
+
+    /** Gives a key to whom it belongs. */
+    void take(KeyEvent e) {
+        boolean typing = e.getTarget() instanceof TextInputControl;
+        if (walk.takes(e) || keys.isVisible()) {
+            return;
+        }
+        if (e.getCode() == KeyCode.TAB && keyMap.actFor(e).isEmpty()) { // the user has given Tab to the focus
+            walk.stepEverywhere(e.isShiftDown() ? -1 : 1);
+            e.consume();
+            return;
+        }
+        if (words.isVisible() && e.getCode() == KeyCode.ESCAPE) {
+            words.close();
+            e.consume();
+            return;
+        }
+        if (typing && !e.isShortcutDown() && !e.getCode().isFunctionKey()) {
+            return;
+        }
+        boolean moves = e.getCode().isArrowKey() && !e.isShortcutDown() && !e.isAltDown();
+        if (moves && e.getTarget() instanceof Slider) {
+            return;
+        }
+        if (typing && (e.getCode().isArrowKey() || "ZYCXVA".contains(e.getCode().getName()))) {
+            return; // what a text is edited with
+        }
+        keyMap.actFor(e).ifPresent(act -> {
+            commands.run(act);
+            e.consume();
+        });
+    }
+}
