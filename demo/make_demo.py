@@ -67,7 +67,9 @@ def session():
     for file, name, tune, *_ in REFERENCES:
         references.append({**track(file, name, tune), "shiftSeconds": round(mix_start - tune.section("full again")[0], 3)})
     return {"format": "oak-mirror-session", "version": 1, "name": "Ferry Reels",
-            "mix": track("withy-lanterns-ebb-tide.ogg", "Ebb Tide, bounce 3", EBB_TIDE),
+            "mix": {**track("withy-lanterns-ebb-tide.ogg", "Ebb Tide, bounce 3", EBB_TIDE), "stems": {"all": [
+                {"source": {"kind": "file", "path": f"stems/ebb-tide-{name}.ogg"}, "name": name, "gainDb": 0}
+                for name in studio.STEMS]}},
             "references": references, "comparing": {"jump": "BAR"}}
 
 

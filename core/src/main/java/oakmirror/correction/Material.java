@@ -51,6 +51,11 @@ public record Material(
                 applied);
     }
 
+    /** The same with another gap. */
+    public Material withGap(Gap value) {
+        return new Material(value, mixSeconds, referenceSeconds, key, applied);
+    }
+
     private static double seconds(Subject subject) {
         return subject.tone().spectrum().analysedSeconds();
     }

@@ -8,6 +8,9 @@ import org.jtransforms.fft.FloatFFT_1D;
  * (of {@value #USUAL_PART} taps where nothing else is said) whose transforms are kept; each block of as many new frames is transformed once, multiplied with
  * every part against the block as many blocks old, and the sum is transformed back. Left and right share one complex transform,
  * as the response is real. Latency: one block, and what the response itself delays.
+ *
+ * <p>Where left and right have responses of their own, G and H, the transform Z of left + i·right becomes (G + H)/2·Z(k) + (G − H)/2·Z*(N − k):
+ * each side comes out through its own. That takes twice the multiplications.
  */
 public final class FirConvolver implements StereoProcessor {
 
@@ -15,10 +18,16 @@ public final class FirConvolver implements StereoProcessor {
 
     private final int part;
     private final FloatFFT_1D fft;
-    /** Transforms of the response's parts, which never change. */
+    /** Transforms of the response's parts, which never change: of the mean of both sides' where these differ. */
     private final float[][] parts;
 
+    /** Of half the difference of the sides' responses; none where they are the same. */
+    private final float[][] differing;
+
     private final float[][] history;
+    /** What is kept, mirrored; only where the sides' responses differ. */
+    private final float[][] mirrored;
+
     private final float[] input;
     private final float[] output;
     private final int taps;
@@ -40,20 +49,43 @@ public final class FirConvolver implements StereoProcessor {
 
     /** A convolver with parts of another length, a power of two: shorter ones delay less and cost more. */
     public FirConvolver(double[] response, int responseLatency, int part) {
+        this(response, response, responseLatency, part);
+    }
+
+    /** A convolver with a response for each side, both delaying alike. */
+    public FirConvolver(double[] leftResponse, double[] rightResponse, int responseLatency) {
+        this(leftResponse, rightResponse, responseLatency, USUAL_PART);
+    }
+
+    /** A convolver with a response for each side and parts of another length, a power of two. */
+    public FirConvolver(double[] leftResponse, double[] rightResponse, int responseLatency, int part) {
         this.part = part;
         this.fft = new FloatFFT_1D(2 * part);
         this.input = new float[4 * part];
         this.output = new float[4 * part];
-        this.taps = response.length;
+        this.taps = Math.max(leftResponse.length, rightResponse.length);
         this.responseLatency = responseLatency;
+        double[] left = Arrays.copyOf(leftResponse, taps);
+        double[] right = Arrays.copyOf(rightResponse, taps);
         int count = (taps + part - 1) / part;
+        boolean differ = !Arrays.equals(left, right);
         parts = new float[count][4 * part];
+        differing = new float[differ ? count : 0][4 * part];
         history = new float[count][4 * part];
+        mirrored = new float[differ ? count : 0][4 * part];
         for (int p = 0; p < count; p++) {
             for (int i = 0; i < part && p * part + i < taps; i++) {
-                parts[p][2 * i] = (float) response[p * part + i];
+                double l = left[p * part + i];
+                double r = right[p * part + i];
+                parts[p][2 * i] = (float) ((l + r) / 2);
+                if (differ) {
+                    differing[p][2 * i] = (float) ((l - r) / 2);
+                }
             }
             fft.complexForward(parts[p]);
+            if (differ) {
+                fft.complexForward(differing[p]);
+            }
         }
     }
 
@@ -66,7 +98,9 @@ public final class FirConvolver implements StereoProcessor {
         this.taps = other.taps;
         this.responseLatency = other.responseLatency;
         this.parts = other.parts;
+        this.differing = other.differing;
         this.history = new float[parts.length][4 * part];
+        this.mirrored = new float[differing.length][4 * part];
     }
 
     /** A fresh convolver with the same response, whose transforms are shared. */
@@ -139,6 +173,19 @@ public final class FirConvolver implements StereoProcessor {
         System.arraycopy(input, 0, fresh, 0, 4 * part);
         System.arraycopy(input, 2 * part, input, 0, 2 * part);
         fft.complexForward(fresh);
+        if (mirrored.length > 0) {
+            mirror(fresh, mirrored[newest]);
+        }
+    }
+
+    /** Z*(N − k). */
+    private static void mirror(float[] z, float[] mirrored) {
+        int size = z.length;
+        for (int i = 0; i < size; i += 2) {
+            int from = i == 0 ? 0 : size - i;
+            mirrored[i] = z[from];
+            mirrored[i + 1] = -z[from + 1];
+        }
     }
 
     /** Works out what goes out while the next block comes in. */
@@ -146,7 +193,11 @@ public final class FirConvolver implements StereoProcessor {
         isOutputDue = false;
         Arrays.fill(output, 0f);
         for (int p = 0; p < parts.length; p++) {
-            multiplyAdd(parts[p], history[(newest + p) % history.length], output);
+            int then = (newest + p) % history.length;
+            multiplyAdd(parts[p], history[then], output);
+            if (mirrored.length > 0) {
+                multiplyAdd(differing[p], mirrored[then], output);
+            }
         }
         fft.complexInverse(output, true);
     }
@@ -172,8 +223,10 @@ public final class FirConvolver implements StereoProcessor {
 
     @Override
     public void reset() {
-        for (float[] h : history) {
-            Arrays.fill(h, 0f);
+        for (float[][] kept : new float[][][] {history, mirrored}) {
+            for (float[] h : kept) {
+                Arrays.fill(h, 0f);
+            }
         }
         Arrays.fill(input, 0f);
         Arrays.fill(output, 0f);

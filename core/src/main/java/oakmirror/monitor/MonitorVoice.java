@@ -13,6 +13,7 @@ final class MonitorVoice {
     private final float[] right;
     private final double fadeStep;
     private final Standby standby;
+    private final SourceReader reader;
     private StereoSource source;
     private ProcessorPool pool;
     private StereoProcessor processor;
@@ -26,6 +27,7 @@ final class MonitorVoice {
 
     MonitorVoice(int maxBlock, int sampleRate, Standby standby) {
         this.standby = standby;
+        reader = new SourceReader(maxBlock);
         left = new float[maxBlock];
         right = new float[maxBlock];
         fadeStep = 1 / (MonitorMixer.FADE_SECONDS * sampleRate);
@@ -66,6 +68,7 @@ final class MonitorVoice {
             }
         }
         source = track;
+        reader.begin(track);
         pool = chain;
         processor = p;
         gain = startGain * startShare;
@@ -94,7 +97,7 @@ final class MonitorVoice {
     void addTo(float[] outLeft, float[] outRight, int offset, int count, float gainOfTrack) {
         trackGain = gainOfTrack;
         float gainTarget = gainOfTrack * share;
-        source.read(readPosition, left, right, 0, count);
+        reader.read(source, readPosition, left, right, 0, count);
         readPosition += count;
         if (processor != null) {
             processor.process(left, right, 0, count);

@@ -10,6 +10,7 @@ final class Past {
 
     private final float[] left = new float[BLOCK];
     private final float[] right = new float[BLOCK];
+    private final SourceReader reader = new SourceReader(BLOCK);
 
     /** Brings a processor from nothing to where the next frame that comes out is that at {@code frame}. */
     void bring(StereoProcessor processor, StereoSource source, long frame) {
@@ -25,9 +26,10 @@ final class Past {
     }
 
     private void pass(StereoProcessor processor, StereoSource source, long from, long to) {
+        reader.begin(source);
         for (long at = from; at < to; at += BLOCK) {
             int n = (int) Math.min(BLOCK, to - at);
-            source.read(at, left, right, 0, n);
+            reader.read(source, at, left, right, 0, n);
             processor.pass(left, right, 0, n);
         }
     }

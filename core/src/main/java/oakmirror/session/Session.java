@@ -1,11 +1,13 @@
 package oakmirror.session;
 
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.UnaryOperator;
+import java.util.stream.Stream;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.MoveDecisions;
 import oakmirror.dsp.ToneFilter.Phase;
@@ -107,6 +109,25 @@ public record Session(
         mix.ifPresent(all::add);
         all.addAll(references);
         return all;
+    }
+
+    /** The stems of the mix. */
+    public StemSet stems() {
+        return mix.map(Track::stems).orElse(StemSet.NONE);
+    }
+
+    /** The same with other stems of the mix; unchanged where there is no mix. */
+    public Session withStems(UnaryOperator<StemSet> how) {
+        return withMix(mix.map(m -> m.withStems(how.apply(m.stems()))));
+    }
+
+    /** The files of all tracks and stems. */
+    public List<Path> files() {
+        return tracks().stream()
+                .flatMap(t -> Stream.concat(
+                        Stream.of(t.source()), t.stems().all().stream().map(Stem::source)))
+                .flatMap(s -> s instanceof Source.File f ? Stream.of(f.path()) : Stream.empty())
+                .toList();
     }
 
     /** The same with a track changed, counted as in {@link #tracks}. */

@@ -127,20 +127,17 @@ final class SessionJson {
             if (!given.has("source")) {
                 throw new IllegalArgumentException("a track has no source");
             }
-            for (JsonNode passage : track.path("passages")) {
-                if (passage instanceof ObjectNode p && !p.has("name")) {
-                    p.put("name", "");
-                }
-            }
+            nameIfNeeded(track.path("passages"));
+            nameIfNeeded(track.path("stems").path("all"));
         }
         for (ObjectNode source : files(session)) {
             source.put("path", resolved(source.path("path").asText(), folder).toString());
         }
-        for (ObjectNode track : tracks(session)) {
-            if (track.path("name").asText().isEmpty()) {
-                track.put(
+        for (ObjectNode sounding : sounding(session)) {
+            if (sounding.path("name").asText().isEmpty()) {
+                sounding.put(
                         "name",
-                        MAPPER.treeToValue(track.get("source"), Source.class).usualName());
+                        MAPPER.treeToValue(sounding.get("source"), Source.class).usualName());
             }
         }
         List<Fact> facts = new ArrayList<>();
@@ -148,6 +145,14 @@ final class SessionJson {
             facts.add(MAPPER.treeToValue(fact, Fact.class));
         }
         return new SessionDocument(MAPPER.treeToValue(session, Session.class), new SessionLog(facts));
+    }
+
+    private static void nameIfNeeded(JsonNode all) {
+        for (JsonNode one : all) {
+            if (one instanceof ObjectNode object && !object.has("name")) {
+                object.put("name", "");
+            }
+        }
     }
 
     /** Puts what is given over what is usual, object by object; lists and values as a whole. */
@@ -173,9 +178,23 @@ final class SessionJson {
         return tracks;
     }
 
-    /** The sources of tracks that are files. */
+    /** Whatever has a source: tracks and their stems. */
+    private static List<ObjectNode> sounding(ObjectNode session) {
+        List<ObjectNode> all = new ArrayList<>();
+        for (ObjectNode track : tracks(session)) {
+            all.add(track);
+            for (JsonNode stem : track.path("stems").path("all")) {
+                if (stem instanceof ObjectNode object) {
+                    all.add(object);
+                }
+            }
+        }
+        return all;
+    }
+
+    /** The sources of tracks and stems that are files. */
     private static List<ObjectNode> files(ObjectNode session) {
-        return tracks(session).stream()
+        return sounding(session).stream()
                 .map(t -> t.get("source"))
                 .filter(s -> s instanceof ObjectNode && s.path("kind").asText().equals("file"))
                 .map(s -> (ObjectNode) s)

@@ -20,6 +20,7 @@ import oakmirror.rhythm.BarGrid;
  * @param shiftSeconds by how much later than the mix it begins on the common time axis
  * @param levelled whether it takes part in level matching
  * @param trimDb gain by hand on top of the match
+ * @param stems what it is made of, where that is given
  */
 public record Track(
         TrackId id,
@@ -31,7 +32,8 @@ public record Track(
         Optional<BarGrid> bars,
         double shiftSeconds,
         boolean levelled,
-        double trimDb) {
+        double trimDb,
+        StemSet stems) {
 
     /** No track is longer than a day, and none lies further from the mix. */
     public static final double LONGEST_SECONDS = 86_400;
@@ -76,7 +78,8 @@ public record Track(
     }
 
     static Track of(Source source, String name) {
-        return new Track(TrackId.random(), source, name, List.of(), List.of(), -1, Optional.empty(), 0, true, 0);
+        return new Track(
+                TrackId.random(), source, name, List.of(), List.of(), -1, Optional.empty(), 0, true, 0, StemSet.NONE);
     }
 
     /** Its file, where it comes from one. */
@@ -91,22 +94,22 @@ public record Track(
 
     /** The same under another name. */
     public Track withName(String value) {
-        return new Track(id, source, value, tags, passages, chosen, bars, shiftSeconds, levelled, trimDb);
+        return new Track(id, source, value, tags, passages, chosen, bars, shiftSeconds, levelled, trimDb, stems);
     }
 
     /** The same from somewhere else. */
     public Track withSource(Source value) {
-        return new Track(id, value, name, tags, passages, chosen, bars, shiftSeconds, levelled, trimDb);
+        return new Track(id, value, name, tags, passages, chosen, bars, shiftSeconds, levelled, trimDb, stems);
     }
 
     /** The same with other tags. */
     public Track withTags(List<String> value) {
-        return new Track(id, source, name, value, passages, chosen, bars, shiftSeconds, levelled, trimDb);
+        return new Track(id, source, name, value, passages, chosen, bars, shiftSeconds, levelled, trimDb, stems);
     }
 
     /** The same with other passages, one of them chosen. */
     public Track withPassages(List<Passage> value, int choice) {
-        return new Track(id, source, name, tags, value, choice, bars, shiftSeconds, levelled, trimDb);
+        return new Track(id, source, name, tags, value, choice, bars, shiftSeconds, levelled, trimDb, stems);
     }
 
     /** The same with a passage more, which is chosen; unchanged when it has as many as it can. */
@@ -148,23 +151,28 @@ public record Track(
 
     /** The same with bars as the user says, or as they are found. */
     public Track withBars(Optional<BarGrid> value) {
-        return new Track(id, source, name, tags, passages, chosen, value, shiftSeconds, levelled, trimDb);
+        return new Track(id, source, name, tags, passages, chosen, value, shiftSeconds, levelled, trimDb, stems);
     }
 
     /** The same beginning elsewhere on the common time axis, within {@link #LONGEST_SECONDS}. */
     public Track withShift(double seconds) {
         double within = Math.max(-LONGEST_SECONDS, Math.min(LONGEST_SECONDS, seconds));
-        return new Track(id, source, name, tags, passages, chosen, bars, within, levelled, trimDb);
+        return new Track(id, source, name, tags, passages, chosen, bars, within, levelled, trimDb, stems);
     }
 
     /** The same taking part in level matching or not. */
     public Track withLevelled(boolean value) {
-        return new Track(id, source, name, tags, passages, chosen, bars, shiftSeconds, value, trimDb);
+        return new Track(id, source, name, tags, passages, chosen, bars, shiftSeconds, value, trimDb, stems);
     }
 
     /** The same with another trim, in steps of a tenth of a decibel and within {@link #MOST_TRIM_DB}. */
     public Track withTrim(double db) {
         double rounded = Math.round(10 * Math.max(-MOST_TRIM_DB, Math.min(MOST_TRIM_DB, db))) / 10.0;
-        return new Track(id, source, name, tags, passages, chosen, bars, shiftSeconds, levelled, rounded + 0.0);
+        return new Track(id, source, name, tags, passages, chosen, bars, shiftSeconds, levelled, rounded + 0.0, stems);
+    }
+
+    /** The same made of other stems. */
+    public Track withStems(StemSet value) {
+        return new Track(id, source, name, tags, passages, chosen, bars, shiftSeconds, levelled, trimDb, value);
     }
 }

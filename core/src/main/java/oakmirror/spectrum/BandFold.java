@@ -53,7 +53,8 @@ final class BandFold {
         return bands;
     }
 
-    private void add(double[] bands, float[] lines) {
+    /** Adds what some lines hold to bands. */
+    void add(double[] bands, float[] lines) {
         for (int b = 0; b < usable; b++) {
             float[] shares = share[b];
             int first = firstBin[b];

@@ -1,6 +1,7 @@
 package oakmirror.spectrum;
 
 import java.util.Arrays;
+import oakmirror.audio.Decibels;
 
 /**
  * What the two sides of a stereo signal hold in each band of the {@link BandGrid}, and what they share: enough to read the spectrum of
@@ -72,6 +73,19 @@ public record StereoSpectrum(double[] left, double[] right, double[] cross, int 
             power[b] = power(part, b);
         }
         return new BandSpectrum(power, usableBands, analysedSeconds);
+    }
+
+    /** The same with so many dB more in each band, on both sides and in what they share. */
+    public StereoSpectrum changed(double[] db) {
+        return new StereoSpectrum(raised(left, db), raised(right, db), raised(cross, db), usableBands, analysedSeconds);
+    }
+
+    private static double[] raised(double[] power, double[] db) {
+        double[] raised = power.clone();
+        for (int b = 0; b < raised.length; b++) {
+            raised[b] *= Decibels.toPower(db[b]);
+        }
+        return raised;
     }
 
     /** Two equal spectra hold equal figures. */

@@ -29,4 +29,9 @@ public record Tone(StereoSpectrum spectrum, List<TonePeak> peaks, Optional<Key> 
     public static Tone of(StereoSpectrum spectrum, LineSpectrum lines, Optional<Key> key) {
         return new Tone(spectrum, PeakFinder.strongest(lines, PEAKS), key);
     }
+
+    /** The same with its spectrum changed by so many dB in each band of the {@link BandGrid}; peaks and key stay. */
+    public Tone changed(double[] db) {
+        return new Tone(spectrum.changed(db), peaks, key);
+    }
 }

@@ -79,6 +79,44 @@ class ProcessingTest {
     }
 
     @Test
+    void eachSideGoesThroughItsOwnResponse() {
+        double[] one = new double[3000];
+        double[] other = new double[2500];
+        float[] noise = Signals.white(6000, 0.1, 7);
+        for (int i = 0; i < 3000; i++) {
+            one[i] = noise[i];
+            other[Math.min(i, 2499)] = noise[5999 - i];
+        }
+        float[] left = Signals.white(8192, 1, 3);
+        float[] right = Signals.white(8192, 1, 4);
+        float[] leftAlone = left.clone();
+        float[] rightAlone = right.clone();
+        FirConvolver both = new FirConvolver(one, other, 0).another();
+        both.pass(left.clone(), right.clone(), 0, 8192); // the past is the same afterwards
+        both.reset();
+        both.process(left, right, 0, 8192);
+        new FirConvolver(one, 0).process(leftAlone, new float[8192], 0, 8192);
+        new FirConvolver(other, 0).process(new float[8192], rightAlone, 0, 8192);
+        assertThat(Signals.largestDifference(left, leftAlone)).isLessThan(2e-5);
+        assertThat(Signals.largestDifference(right, rightAlone)).isLessThan(2e-5);
+    }
+
+    @Test
+    void middleAndSideComeBackAsTheyWere() {
+        float[] left = Signals.white(2000, 1, 5);
+        float[] right = Signals.white(2000, 1, 6);
+        float[] before = left.clone();
+        float[] other = right.clone();
+        MidSide doubled = new MidSide(new BiquadCascade(List.of(), 2));
+        doubled.process(left, right, 0, 2000);
+        for (int i = 0; i < 2000; i++) {
+            assertThat(left[i]).isCloseTo(2 * before[i], within(1e-6f));
+            assertThat(right[i]).isCloseTo(2 * other[i], within(1e-6f));
+        }
+        assertThat(doubled.latencyFrames()).isZero();
+    }
+
+    @Test
     void linearPhaseIsSymmetric() {
         double[] taps = LinearPhase.design(TestFilters.BRIGHT.curve(), RATE, 1);
         assertThat(taps.length % 2).isEqualTo(1);

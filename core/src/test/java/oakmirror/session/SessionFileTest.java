@@ -44,7 +44,12 @@ class SessionFileTest {
         Path songs = folder.resolve("songs");
         Session session = Session.EMPTY
                 .withName("Ferry Reels")
-                .withMix(Optional.of(Track.of(songs.resolve("Ebb Tide 🌊 שלום.wav"))))
+                .withMix(Optional.of(Track.of(songs.resolve("Ebb Tide 🌊 שלום.wav"))
+                        .withStems(StemSet.NONE
+                                .with(List.of(
+                                        songs.resolve("stems/ebb bass.wav"), Path.of("/elsewhere/ebb fiddle.wav")))
+                                .withGains(new double[] {-1.6, 0.4})
+                                .withLimit(4))))
                 .withReference(Track.of(songs.resolve("a b.flac")))
                 .withReference(Track.of(Path.of("/elsewhere/c.mp3"), "Named")
                         .withTags(List.of("reel", "live"))

@@ -38,10 +38,11 @@ import oakmirror.desk.page.AddTracks;
 import oakmirror.desk.page.FinishPage;
 import oakmirror.desk.page.GatherPage;
 import oakmirror.desk.page.SendOutPage;
-import oakmirror.desk.page.ShapePage;
+import oakmirror.desk.page.ShapeStation;
 import oakmirror.desk.page.StandsOut;
 import oakmirror.desk.part.Asking;
 import oakmirror.desk.part.FileDialogs;
+import oakmirror.desk.part.FileDrop;
 import oakmirror.desk.part.KeyWalk;
 import oakmirror.desk.part.Ways;
 import oakmirror.desk.words.Words;
@@ -180,7 +181,7 @@ public final class MainWindow {
         return switch (station) {
             case GATHER -> gather;
             case COMPARE -> comparePage();
-            case SHAPE -> new ShapePage(workspace, listening, this::toGather);
+            case SHAPE -> new ShapeStation(workspace, listening, adding, this::toGather);
             case FINISH -> new FinishPage(workspace, finishing, this::toGather);
             case SEND_OUT -> new SendOutPage(workspace, finishing, settings, asking);
         };

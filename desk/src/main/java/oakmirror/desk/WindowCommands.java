@@ -51,6 +51,10 @@ final class WindowCommands {
             int number = i;
             commands.set(Act.track(i), () -> hear(number));
         }
+        commands.set(Act.REBALANCED, () -> {
+            listening.hear(0);
+            listening.rebalancedProperty().set(!listening.rebalancedProperty().get());
+        });
         commands.set(Act.CORRECTED, () -> {
             if (!blind.isOn()) {
                 listening.correctedProperty().set(!listening.correctedProperty().get());

@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.ExecutorService;
+import oakmirror.audio.AudioStream;
 import oakmirror.audio.Progress;
 import oakmirror.audio.RangeStream;
 import oakmirror.audio.StereoSource;
@@ -27,6 +28,7 @@ import oakmirror.media.file.Resampler;
 import oakmirror.monitor.TimeStretch;
 import oakmirror.rhythm.Rhythm;
 import oakmirror.rhythm.TempoFinder;
+import oakmirror.stems.Bus;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -37,7 +39,7 @@ import org.slf4j.LoggerFactory;
 public final class TrackImporter {
 
     private static final Logger LOG = LoggerFactory.getLogger(TrackImporter.class);
-    private static final int STRETCH_BLOCK = 16384;
+    private static final int COPY_BLOCK = 16384;
     /** How often a file is read that is written to meanwhile. */
     private static final int READINGS = 3;
 
@@ -185,7 +187,7 @@ public final class TrackImporter {
             Optional<MappedClip> known = cache.audio(key, rate, TimeStretch.framesOf(audio.frames(), factor));
             return known.isPresent()
                     ? known.get()
-                    : cache.store(key, rate, sink -> stretch(audio, factor, sink, progress));
+                    : cache.store(key, rate, sink -> copy(new TimeStretch(audio, factor), sink, progress));
         } catch (IOException e) {
             throw new AudioFileException(
                     "There is no room for " + track.path().getFileName()
@@ -194,13 +196,37 @@ public final class TrackImporter {
         }
     }
 
-    private static void stretch(StereoSource audio, double factor, FrameSink sink, Progress progress)
-            throws IOException {
-        try (TimeStretch stream = new TimeStretch(audio, factor)) {
-            float[][] block = new float[2][STRETCH_BLOCK];
+    /**
+     * A stem as it sounds in its mix: through the bus that lies between them. Kept in the cache like a track.
+     *
+     * @param key tells this bus from any other
+     * @throws AudioFileException when the cache cannot be written, in one sentence
+     * @throws java.util.concurrent.CancellationException when the progress says so
+     */
+    public StereoSource throughBus(ImportedTrack stem, Bus bus, String key, StereoSource mix, Progress progress)
+            throws AudioFileException {
+        StereoSource audio = audioOf(stem);
+        try {
+            String entry = stem.content().value() + "-in-" + key;
+            Optional<MappedClip> known = cache.audio(entry, mix.sampleRate(), mix.frames());
+            return known.isPresent()
+                    ? known.get()
+                    : cache.store(entry, mix.sampleRate(), sink -> copy(bus.through(audio, mix), sink, progress));
+        } catch (IOException e) {
+            throw new AudioFileException(
+                    "There is no room for the stem " + stem.path().getFileName()
+                            + " as it sounds in the mix; make room and try again.",
+                    e);
+        }
+    }
+
+    /** Writes all of a stereo stream, which is closed then. */
+    private static void copy(AudioStream made, FrameSink sink, Progress progress) throws IOException {
+        try (AudioStream stream = made) {
+            float[][] block = new float[2][COPY_BLOCK];
             long done = 0;
             int n;
-            while ((n = stream.read(block, STRETCH_BLOCK)) > 0) {
+            while ((n = stream.read(block, COPY_BLOCK)) > 0) {
                 sink.write(block[0], block[1], n);
                 done += n;
                 progress.check((double) done / stream.expectedFrames());

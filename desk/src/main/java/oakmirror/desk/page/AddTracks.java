@@ -11,6 +11,7 @@ import javafx.stage.Window;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.session.FolderLooker;
 import oakmirror.desk.model.session.Settings;
+import oakmirror.desk.model.session.StemChanges;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.part.Asking;
 
@@ -40,6 +41,29 @@ public final class AddTracks {
         if (!files.isEmpty()) {
             addAll(files);
         }
+    }
+
+    /** Lets the user choose files that are stems of the mix. */
+    void chooseStems() {
+        List<Path> files = asking.files("Add stems of the mix", FOLDER, Asking.AUDIO, window.get());
+        if (!files.isEmpty()) {
+            addStems(files);
+        }
+    }
+
+    /** The same with a folder. */
+    void chooseStemFolder() {
+        asking.folder("Add a folder of stems", FOLDER, window.get()).ifPresent(f -> addStems(List.of(f)));
+    }
+
+    /** Adds files, and of folders every audio file below them, as stems of the mix. */
+    void addStems(List<Path> paths) {
+        looker.lookThrough(paths, found -> {
+            new StemChanges(workspace).add(found.files());
+            if (!found.sentence().isEmpty()) {
+                workspace.messageProperty().set(found.sentence());
+            }
+        });
     }
 
     /** Lets the user choose one file for a track that is missing. */

@@ -131,8 +131,13 @@ public final class ShapePage extends VBox {
         }
         sliders.setAlignment(Pos.TOP_LEFT);
         sliders.setPadding(new Insets(0, 0, 4, 0));
-        getChildren()
-                .addAll(Ui.head("Shape", explanation, Words.reading("Shape"), fit, basis()), picture, panel, sliders);
+        explanation.getStyleClass().add("quiet");
+        explanation.setMinWidth(0);
+        explanation.textProperty().subscribe(text -> Ui.tip(explanation, text));
+        fit.setMinWidth(USE_PREF_SIZE);
+        HBox said = new HBox(14, explanation, Ui.spring(), fit);
+        VBox head = new VBox(2, Ui.head("Shape", new Label(), Words.reading("Shape"), basis()), said);
+        getChildren().addAll(head, picture, panel, sliders);
         getStyleClass().add("page");
         setSpacing(8);
         Ui.greyWhile(workspace.settledProperty().map(is -> !is), drawn, panel);

@@ -1,5 +1,6 @@
 package oakmirror.desk.page;
 
+import java.io.File;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -24,6 +25,7 @@ import javafx.scene.layout.Priority;
 import oakmirror.desk.look.Palette;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.session.TrackSlot;
+import oakmirror.desk.part.FileDrop;
 import oakmirror.desk.plot.Sketches;
 import oakmirror.measure.Levels;
 import oakmirror.measure.TrackMeasurement;
@@ -111,6 +113,10 @@ final class TrackRow extends GridPane {
             }
         });
         reachByKeys();
+        if (number == 0) {
+            FileDrop.onto(this, files -> table.adding()
+                    .addStems(files.stream().map(File::toPath).toList()));
+        }
         setOnContextMenuRequested(e -> menu().show(this, e.getScreenX(), e.getScreenY()));
         slot.progressProperty().subscribe(p -> setAccessibleHelp(Math.round(100 * p.doubleValue()) + " % read"));
         refresh();
@@ -185,6 +191,7 @@ final class TrackRow extends GridPane {
         String place = track.file().map(Path::toString).orElse("");
         List<String> texts = new ArrayList<>(List.of(place, track.name()));
         texts.addAll(track.tags());
+        texts.add(stemsIn(track.stems().all().size()));
         if (texts.equals(shownTitle)) {
             return;
         }
@@ -198,11 +205,30 @@ final class TrackRow extends GridPane {
             }
         });
         title.getChildren().setAll(name);
+        int stems = track.stems().all().size();
+        if (stems > 0) {
+            Label label = Ui.label(stemsIn(stems), "tag");
+            label.setId("stems-" + index);
+            Ui.tip(label, "Its stems; Shape tells what to change about them");
+            label.setMinWidth(USE_PREF_SIZE);
+            title.getChildren().add(label);
+        }
         for (String tag : track.tags()) {
             Label label = Ui.label(tag, "tag");
             label.setMinWidth(USE_PREF_SIZE);
             title.getChildren().add(label);
         }
+    }
+
+    /** How many stems there are, or how far they are. */
+    private String stemsIn(int count) {
+        List<TrackSlot> slots = number == 0 ? table.stems().slots() : List.of();
+        long failed =
+                slots.stream().filter(s -> !s.failureProperty().get().isEmpty()).count();
+        String one = Readings.count(count, "stem");
+        return failed > 0
+                ? one + ", " + failed + " cannot be read"
+                : slots.stream().anyMatch(TrackSlot::isBusy) ? one + ", reading…" : one;
     }
 
     private void showProgress() {
@@ -342,6 +368,12 @@ final class TrackRow extends GridPane {
                         () -> table.passages().setLevelled(index, !slot.track().levelled())),
                 Ui.item("No trim", () -> table.passages().trim(index, 0)),
                 new SeparatorMenuItem());
+        if (number == 0) {
+            menu.getItems()
+                    .addAll(
+                            Ui.item("Add stems…", table.adding()::chooseStems),
+                            Ui.item("Add a folder of stems…", table.adding()::chooseStemFolder));
+        }
         if (number > 0) {
             menu.getItems()
                     .addAll(

@@ -11,6 +11,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.listen.Listening;
+import oakmirror.desk.model.session.MixStems;
 import oakmirror.desk.model.session.Passages;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
@@ -56,6 +57,7 @@ final class TrackTable extends VBox {
         Runnable refresh = Ui.coalesced(this, this::refresh);
         workspace.tracks().all().addListener((ListChangeListener<TrackSlot>) c -> refresh.run());
         workspace.tracks().revisionProperty().subscribe(r -> refresh.run());
+        workspace.stems().revisionProperty().subscribe(r -> refresh.run());
         workspace.levelsProperty().subscribe(l -> refresh.run());
         workspace.sessionProperty().subscribe(s -> refresh.run());
         passages.selectedProperty().subscribe(i -> refresh.run());
@@ -97,6 +99,16 @@ final class TrackTable extends VBox {
     private void refresh() {
         rebuild();
         rows.getChildren().forEach(r -> ((TrackRow) r).refresh());
+    }
+
+    /** Adding files, for a row that takes some. */
+    AddTracks adding() {
+        return adding;
+    }
+
+    /** The stems of the mix. */
+    MixStems stems() {
+        return workspace.stems();
     }
 
     void select(int index) {

@@ -59,6 +59,7 @@ public final class Finishing {
         workspace.settledProperty().subscribe(p -> refresh());
         workspace.sessionProperty().subscribe(s -> refresh());
         workspace.tracks().revisionProperty().subscribe(r -> refresh());
+        workspace.stems().revisionProperty().subscribe(r -> refresh());
         wanted.subscribe(w -> refresh());
     }
 
@@ -127,7 +128,7 @@ public final class Finishing {
     private Optional<Basis> basis() {
         Proposal proposal = workspace.proposalProperty().get();
         Phase phase = workspace.session().phase();
-        return workspace.tracks().mix().flatMap(TrackSlot::audio).map(audio -> new Basis(audio, proposal, phase));
+        return workspace.stems().rendered().map(audio -> new Basis(audio, proposal, phase));
     }
 
     private MasterRender render(Basis basis) {
@@ -163,7 +164,13 @@ public final class Finishing {
             Optional<Basis> basis = basis();
             if (basis.isEmpty()) {
                 workspace.jobs().end(job);
-                then.accept(Optional.empty(), "The mix could not be read; Gather says why.");
+                boolean byStems =
+                        workspace.tracks().mix().flatMap(TrackSlot::audio).isPresent();
+                then.accept(
+                        Optional.empty(),
+                        byStems
+                                ? "A stem that is tried at another level cannot be read; Shape says which."
+                                : "The mix could not be read; Gather says why.");
                 return;
             }
             Inputs inputs =
@@ -200,9 +207,7 @@ public final class Finishing {
     }
 
     private List<Path> inputFiles() {
-        return workspace.session().tracks().stream()
-                .flatMap(t -> t.file().stream())
-                .toList();
+        return workspace.session().files();
     }
 
     private static Written write(Inputs inputs, Path wanted, OutputFormat format, Progress progress)

@@ -32,6 +32,7 @@ public final class Listening {
     private final Workspace workspace;
     private final IntegerProperty heard = new SimpleIntegerProperty(0);
     private final BooleanProperty corrected = new SimpleBooleanProperty();
+    private final BooleanProperty rebalanced = new SimpleBooleanProperty(true);
     private final BooleanProperty playing = new SimpleBooleanProperty();
     private final BooleanProperty looping = new SimpleBooleanProperty();
     private final DoubleProperty blend = new SimpleDoubleProperty();
@@ -43,6 +44,7 @@ public final class Listening {
     private final TempoAlignment alignment;
     private final Places places;
     private final ReadOnlyIntegerWrapper stretches = new ReadOnlyIntegerWrapper();
+    private final StemsHeard stems;
     private final MixCorrection correction;
     private volatile MonitorMixer mixer = new MonitorMixer(48000, AudioOutput.BLOCK);
     private long playRequest;
@@ -52,8 +54,13 @@ public final class Listening {
     public Listening(Workspace workspace) {
         this.workspace = workspace;
         monitor = new MonitorControls(workspace.background());
+        stems = new StemsHeard(workspace);
         correction = new MixCorrection(
-                workspace, monitor.insteadProperty(), (source, chain) -> mixer.prepare(source, chain), this::pushScene);
+                workspace,
+                monitor.insteadProperty(),
+                stems::mix,
+                (source, chain) -> mixer.prepare(source, chain),
+                this::pushScene);
         alignment = new TempoAlignment(workspace, () -> {
             pushScene();
             stretches.set(stretches.get() + 1);
@@ -61,11 +68,12 @@ public final class Listening {
         places = new Places(workspace, alignment, () -> mixer.sampleRate(), freeRange);
         workspace.tracks().all().addListener((ListChangeListener<TrackSlot>) c -> tracksChanged());
         workspace.tracks().revisionProperty().subscribe(r -> tracksChanged());
+        workspace.stems().revisionProperty().subscribe(r -> pushScene());
         workspace.levelsProperty().subscribe(l -> pushScene());
         workspace.sessionProperty().subscribe(s -> pushScene());
         workspace.sessionProperty().map(s -> s.comparing().tempoAligned()).subscribe(a -> alignment.forgetFailures());
         List<ObservableValue<?>> settings = new ArrayList<>(monitor.all());
-        settings.addAll(List.of(heard, corrected, looping, freeRange, blend));
+        settings.addAll(List.of(heard, corrected, rebalanced, looping, freeRange, blend));
         settings.forEach(setting -> setting.subscribe(value -> pushScene()));
         output.chosenProperty().subscribe(d -> reopen());
     }
@@ -93,6 +101,11 @@ public final class Listening {
     /** Whether the mix is heard through its correction. */
     public BooleanProperty correctedProperty() {
         return corrected;
+    }
+
+    /** Whether the mix is heard with its stems at the levels they are tried at; otherwise as it is, equally loud. */
+    public BooleanProperty rebalancedProperty() {
+        return rebalanced;
     }
 
     /** Whether it plays. */
@@ -328,20 +341,24 @@ public final class Listening {
 
     private void pushScene() {
         boolean mixReady = workspace.tracks().mix().flatMap(TrackSlot::imported).isPresent();
+        stems.lay(rebalanced.get());
         List<MonitorScene.Track> tracks = new ArrayList<>();
         int heardNow = 0;
         int other = -1;
         for (int i = 0; i < slots().size(); i++) {
             int index = i;
             Optional<StereoSource> audio = places.stretched(i)
-                    .or(() -> slots().get(index).audio())
+                    .or(() -> index == 0 && mixReady
+                            ? stems.mix()
+                            : slots().get(index).audio())
                     .filter(a -> a.sampleRate() == mixer.sampleRate());
             if (audio.isPresent()) {
                 heardNow = i == heard.get() ? tracks.size() : heardNow;
                 other = i == reference.get() ? tracks.size() : other;
                 tracks.add(new MonitorScene.Track(
                         audio.get(),
-                        (float) Decibels.toAmplitude(offsetDb(i)),
+                        (float) Decibels.toAmplitude(
+                                offsetDb(i) + (i == 0 && mixReady ? stems.madeUpDb(rebalanced.get()) : 0)),
                         places.timing(i),
                         places.loop(i),
                         i == 0 && mixReady ? correction.processors() : Optional.empty()));

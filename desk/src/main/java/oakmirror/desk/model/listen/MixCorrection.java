@@ -3,6 +3,7 @@ package oakmirror.desk.model.listen;
 import java.util.Arrays;
 import java.util.Optional;
 import java.util.function.BiConsumer;
+import java.util.function.Supplier;
 import javafx.beans.value.ObservableValue;
 import oakmirror.audio.StereoSource;
 import oakmirror.correction.CorrectionSettings;
@@ -29,6 +30,7 @@ final class MixCorrection {
 
     private final Workspace workspace;
     private final ObservableValue<Optional<MoveDecisions>> instead;
+    private final Supplier<Optional<StereoSource>> heard;
     private final BiConsumer<StereoSource, ProcessorPool> preparing;
     private final Runnable changed;
     private final Newest<Optional<Made>> maker;
@@ -48,16 +50,19 @@ final class MixCorrection {
      * Follows a workspace.
      *
      * @param instead what is decided about moves in what is heard, where that is something else than in the session
+     * @param heard what the mix is heard from
      * @param preparing told of other processors, and of what they are for, before they are heard; on another thread than the window's
      * @param changed called when they are there
      */
     MixCorrection(
             Workspace workspace,
             ObservableValue<Optional<MoveDecisions>> instead,
+            Supplier<Optional<StereoSource>> heard,
             BiConsumer<StereoSource, ProcessorPool> preparing,
             Runnable changed) {
         this.workspace = workspace;
         this.instead = instead;
+        this.heard = heard;
         this.preparing = preparing;
         this.changed = changed;
         maker = workspace.background().newest(Kind.QUICK, "Making the correction ready to be heard");
@@ -90,6 +95,7 @@ final class MixCorrection {
         Phase phase = workspace.session().phase();
         int wanted = rate;
         Optional<ImportedTrack> mix = workspace.tracks().mix().flatMap(TrackSlot::imported);
+        Optional<StereoSource> source = heard.get();
         maker.submit(
                 progress -> mix.filter(m -> proposed.gap().isKnown() && proposed.fits(wanted))
                         .map(m -> {
@@ -100,7 +106,7 @@ final class MixCorrection {
                             Chain chain =
                                     Chain.of(proposal.filter(phase)).withGainDb(-proposal.loudnessChangeLu(phase));
                             ProcessorPool processors = new ProcessorPool(chain.maker(wanted));
-                            m.audio().ifPresent(audio -> preparing.accept(audio, processors));
+                            source.ifPresent(audio -> preparing.accept(audio, processors));
                             return new Made(proposed, chain, wanted, m, processors);
                         }),
                 next -> {
@@ -140,9 +146,10 @@ final class MixCorrection {
 
     /** Measures the peaks of the corrected mix, when nothing has changed for a while. */
     private void measurePeak() {
-        made.filter(m -> m.mix().audio().isPresent())
-                .ifPresent(m -> peaks.submit(
-                        progress -> CorrectedPeak.dbtp(m.mix().audio().get(), m.chain(), progress), peak -> {
+        Optional<StereoSource> rendered = workspace.stems().rendered();
+        made.filter(m -> rendered.isPresent())
+                .ifPresent(
+                        m -> peaks.submit(progress -> CorrectedPeak.dbtp(rendered.get(), m.chain(), progress), peak -> {
                             if (made.equals(Optional.of(m)) && !roomForBoth) {
                                 room = peak;
                                 workspace.derivation().setCorrectedPeak(peak);

@@ -24,7 +24,11 @@ import oakmirror.media.work.Kind;
 import oakmirror.media.work.Newest;
 import oakmirror.session.ComparisonSettings;
 import oakmirror.session.Session;
+import oakmirror.session.StemSet;
 import oakmirror.spectrum.StereoSpectrum.Part;
+import oakmirror.stems.Rebalance;
+import oakmirror.stems.Rebalancing;
+import oakmirror.stems.StemPowers;
 
 /**
  * What follows from the session and its tracks: level match, gap and proposal, and whether these are of the session as it stands. Lives on the
@@ -33,24 +37,35 @@ import oakmirror.spectrum.StereoSpectrum.Part;
 public final class Derivation {
 
     private static final int USUAL_RATE = 48000;
+    private static final Derived NOTHING = new Derived(Proposal.none(), Rebalance.none(0));
 
     private final Background background;
     private final Tracks tracks;
+    private final MixStems stems;
     private final Supplier<Session> session;
     private final ReadOnlyObjectWrapper<LevelMatch> levels = new ReadOnlyObjectWrapper<>(LevelMatch.NONE);
     private final ReadOnlyObjectWrapper<Proposal> proposal = new ReadOnlyObjectWrapper<>(Proposal.none());
+    private final ReadOnlyObjectWrapper<Rebalance> rebalance = new ReadOnlyObjectWrapper<>(Rebalance.none(0));
     private final ReadOnlyBooleanWrapper settled = new ReadOnlyBooleanWrapper(true);
     private final List<Runnable> afterSettling = new ArrayList<>();
-    private final Newest<Proposal> proposer;
+    private final Newest<Derived> proposer;
     private Basis proposedFor = new Basis(
-            Optional.empty(), Optional.empty(), List.of(), Session.EMPTY.correction(), MoveDecisions.NONE, USUAL_RATE);
+            Optional.empty(),
+            Optional.empty(),
+            List.of(),
+            Session.EMPTY.correction(),
+            MoveDecisions.NONE,
+            USUAL_RATE,
+            Optional.empty(),
+            StemSet.NONE);
     private boolean proposing;
     private double correctedPeakDbtp = Double.NEGATIVE_INFINITY;
 
     /** Nothing to follow from yet. */
-    Derivation(Background background, Tracks tracks, Supplier<Session> session) {
+    Derivation(Background background, Tracks tracks, MixStems stems, Supplier<Session> session) {
         this.background = background;
         this.tracks = tracks;
+        this.stems = stems;
         this.session = session;
         proposer = background.newest(Kind.QUICK, "Working out the correction");
     }
@@ -61,6 +76,11 @@ public final class Derivation {
 
     ReadOnlyObjectProperty<Proposal> proposalProperty() {
         return proposal.getReadOnlyProperty();
+    }
+
+    /** What stems could do; of the mix as it is, whatever is tried with them. */
+    ReadOnlyObjectProperty<Rebalance> rebalanceProperty() {
+        return rebalance.getReadOnlyProperty();
     }
 
     ReadOnlyBooleanProperty settledProperty() {
@@ -83,7 +103,23 @@ public final class Derivation {
             List<Provenance> references,
             CorrectionSettings correction,
             MoveDecisions moves,
-            int sampleRate) {}
+            int sampleRate,
+            Optional<StemPowers> stems,
+            StemSet tried) {
+
+        /** Whether what stems could do follows from the same. */
+        boolean hasSameStems(Basis other) {
+            return mix.equals(other.mix)
+                    && applied.equals(other.applied)
+                    && references.equals(other.references)
+                    && correction.equals(other.correction)
+                    && stems.equals(other.stems)
+                    && tried.limitDb() == other.tried.limitDb();
+        }
+    }
+
+    /** What follows from a basis. */
+    private record Derived(Proposal proposal, Rebalance rebalance) {}
 
     /** Works out again what follows from session and tracks. While a passage is on its way, the proposal waits for it. */
     void derive() {
@@ -98,7 +134,9 @@ public final class Derivation {
                         .toList(),
                 s.correction(),
                 s.moves(),
-                tracks.rate().orElse(USUAL_RATE));
+                tracks.rate().orElse(USUAL_RATE),
+                stems.powers(),
+                s.stems());
         boolean measuring = tracks.all().stream().anyMatch(TrackSlot::isMeasuring);
         if (!measuring && !now.equals(proposedFor)) {
             propose(now, subjects);
@@ -107,32 +145,59 @@ public final class Derivation {
     }
 
     private void propose(Basis basis, List<Subject> subjects) {
+        Optional<Rebalance> known =
+                basis.hasSameStems(proposedFor) && !proposing ? Optional.of(rebalance.get()) : Optional.empty();
         proposedFor = basis;
         proposing = true;
         boolean ready = basis.mix().isPresent();
         proposer.submit(
-                progress -> ready
-                        ? Proposal.derive(
-                                Material.of(subjects, basis.applied()),
-                                basis.correction(),
-                                basis.moves(),
-                                basis.sampleRate())
-                        : Proposal.none(),
+                progress -> ready ? derived(basis, subjects, known) : NOTHING,
                 made -> proposed(basis, made),
                 failure -> {
                     background.tell(failure);
-                    proposed(basis, Proposal.none());
+                    proposed(basis, NOTHING);
                 });
     }
 
-    private void proposed(Basis basis, Proposal made) {
+    private static Derived derived(Basis basis, List<Subject> subjects, Optional<Rebalance> known) {
+        Rebalance stems = known.or(() -> basis.stems()
+                        .map(p -> Rebalancing.solve(
+                                p,
+                                basis.correction(),
+                                Material.of(subjects, basis.applied()),
+                                basis.tried().limitDb())))
+                .orElse(Rebalance.none(0));
+        Proposal proposal = Proposal.derive(
+                Material.of(asTried(basis, subjects), basis.applied()),
+                basis.correction(),
+                basis.moves(),
+                basis.sampleRate());
+        return new Derived(proposal, stems);
+    }
+
+    /** The subjects with the mix as it is with its stems at the levels they are tried at. */
+    private static List<Subject> asTried(Basis basis, List<Subject> subjects) {
+        if (basis.stems().isEmpty() || !basis.tried().isTried()) {
+            return subjects;
+        }
+        double[] change = basis.stems().get().changeDb(basis.tried().gainsDb());
+        return subjects.stream()
+                .map(s -> s.isMix() ? s.withTone(s.tone().changed(change)) : s)
+                .toList();
+    }
+
+    private void proposed(Basis basis, Derived made) {
         proposing = proposing && !basis.equals(proposedFor);
-        proposal.set(made);
+        rebalance.set(made.rebalance());
+        proposal.set(made.proposal());
         settle();
     }
 
     private void settle() {
-        boolean now = !proposing && tracks.all().stream().allMatch(TrackSlot::isSettled);
+        boolean stemsMatter = session.get().stems().isTried();
+        boolean now = !proposing
+                && tracks.all().stream().allMatch(TrackSlot::isSettled)
+                && (!stemsMatter || stems.isSettled());
         settled.set(now);
         if (now && !afterSettling.isEmpty()) {
             List<Runnable> due = List.copyOf(afterSettling);
@@ -174,7 +239,7 @@ public final class Derivation {
 
     /** The gap read in bands of so many octaves, from the tracks that are ready. */
     Gap gapAt(double octaves) {
-        return Gap.of(subjects(), octaves, Part.STEREO);
+        return Gap.of(asTried(proposedFor, subjects()), octaves, Part.STEREO);
     }
 
     private List<Subject> subjects() {

@@ -32,6 +32,7 @@ import oakmirror.session.SessionFile;
 import oakmirror.session.SessionLog;
 import oakmirror.session.Source;
 import oakmirror.session.Track;
+import oakmirror.stems.Rebalance;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -55,6 +56,7 @@ public final class Workspace {
     private final BooleanProperty canUndo = new SimpleBooleanProperty();
     private final BooleanProperty canRedo = new SimpleBooleanProperty();
     private final StringProperty message = new SimpleStringProperty("");
+    private final MixStems stems;
     private final Derivation derivation;
     private final Newest<Opened> opener;
 
@@ -65,7 +67,8 @@ public final class Workspace {
         background.tellTo(message::set);
         this.opener = background.newest(Kind.DISK, "Opening the session");
         this.tracks = new Tracks(background, jobs, this::derive, message::set);
-        this.derivation = new Derivation(background, tracks, this::session);
+        this.stems = new MixStems(background, jobs, tracks.importer(), tracks::mix, this::derive);
+        this.derivation = new Derivation(background, tracks, stems, this::session);
     }
 
     /** Who does what in the background. */
@@ -81,6 +84,11 @@ public final class Workspace {
     /** The tracks of the session. */
     public Tracks tracks() {
         return tracks;
+    }
+
+    /** The stems of the mix. */
+    public MixStems stems() {
+        return stems;
     }
 
     /** The session as it stands. */
@@ -142,6 +150,11 @@ public final class Workspace {
         return derivation.levelsProperty();
     }
 
+    /** What of it stems at other levels would close. */
+    public ReadOnlyObjectProperty<Rebalance> rebalanceProperty() {
+        return derivation.rebalanceProperty();
+    }
+
     /** What would close the gap. */
     public ReadOnlyObjectProperty<Proposal> proposalProperty() {
         return derivation.proposalProperty();
@@ -189,6 +202,7 @@ public final class Workspace {
     private void show() {
         Session now = history.present();
         tracks.follow(now); // first: whoever hears of the session finds the tracks that belong to it
+        stems.follow(now);
         session.set(now);
         showUnsaved();
         canUndo.set(history.canUndo());
@@ -363,6 +377,7 @@ public final class Workspace {
     }
 
     private void derive() {
+        stems.goOn();
         derivation.derive();
     }
 
@@ -374,6 +389,7 @@ public final class Workspace {
     /** Ends all work. */
     public void close() {
         tracks.close();
+        stems.close();
         derivation.close();
         opener.close();
     }

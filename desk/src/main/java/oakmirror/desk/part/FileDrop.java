@@ -1,4 +1,4 @@
-package oakmirror.desk;
+package oakmirror.desk.part;
 
 import java.io.File;
 import java.util.List;
@@ -7,11 +7,12 @@ import javafx.scene.Node;
 import javafx.scene.input.TransferMode;
 
 /** Lets files be dropped onto something. */
-final class FileDrop {
+public final class FileDrop {
 
     private FileDrop() {}
 
-    static void onto(Node node, Consumer<List<File>> taker) {
+    /** Takes files that are dropped onto a node; those that are dropped onto something in it that takes files itself are not for it. */
+    public static void onto(Node node, Consumer<List<File>> taker) {
         node.setOnDragOver(e -> {
             if (e.getDragboard().hasFiles()) {
                 e.acceptTransferModes(TransferMode.COPY);

@@ -1,0 +1,82 @@
+package oakmirror.stems;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import oakmirror.readings.Readings;
+import oakmirror.spectrum.Zone;
+
+/**
+ * How well stems and their mix go together, in words.
+ *
+ * @param sentence what they sum to
+ * @param zones what is left of the mix in each zone
+ * @param warnings what is wrong, each in one sentence
+ */
+public record StemCheck(String sentence, String zones, List<String> warnings) {
+
+    /** Of the mix, what may be left when stems through the bus are taken from it. */
+    private static final double MOST_LEFT_DB = -20;
+
+    private static final double LATE_SECONDS = 0.001;
+    private static final double OTHER_LENGTH_SECONDS = 0.1;
+
+    /**
+     * A stem's file against the mix's.
+     *
+     * @param name what it is called
+     * @param sampleRate of the file
+     * @param seconds its length
+     */
+    public record Form(String name, int sampleRate, double seconds) {}
+
+    /** Copies the list. */
+    public StemCheck {
+        warnings = List.copyOf(warnings);
+    }
+
+    /**
+     * Checks stems.
+     *
+     * @param mix the mix's file
+     * @param stems the stems' files
+     */
+    public static StemCheck of(Bus bus, StemPowers powers, Form mix, List<Form> stems) {
+        double left = powers.residualDb();
+        String sentence = "The stems sum to the mix but for " + Readings.gainDb(bus.residualDb())
+                + "; a bus of level, tone and width explains all but " + Readings.gainDb(left) + ".";
+        List<String> zones = new ArrayList<>();
+        for (Zone zone : Zone.values()) {
+            zones.add(zone.label() + " " + Readings.gainDb(powers.residualDb(zone)));
+        }
+        List<String> warnings = new ArrayList<>();
+        for (Form stem : stems) {
+            double longer = stem.seconds() - mix.seconds();
+            if (Math.abs(longer) > OTHER_LENGTH_SECONDS) {
+                warnings.add(String.format(
+                        Locale.ROOT,
+                        "%s is %.1f s %s than the mix.",
+                        stem.name(),
+                        Math.abs(longer),
+                        longer > 0 ? "longer" : "shorter"));
+            }
+            if (stem.sampleRate() != mix.sampleRate()) {
+                warnings.add(stem.name() + " has " + Readings.rate(stem.sampleRate()) + ", the mix "
+                        + Readings.rate(mix.sampleRate()) + "; it is converted.");
+            }
+        }
+        double late = (double) bus.delayFrames() / mix.sampleRate();
+        if (Math.abs(late) > LATE_SECONDS) {
+            warnings.add(String.format(
+                    Locale.ROOT,
+                    "The mix begins %.0f ms %s than the stems; that is made good.",
+                    1000 * Math.abs(late),
+                    late > 0 ? "later" : "earlier"));
+        }
+        if (left > MOST_LEFT_DB) {
+            warnings.add("Something of the mix is not among the stems, or a compressor on the bus works hard: "
+                    + Readings.gainDb(left) + " of it stays unexplained.");
+        }
+        return new StemCheck(sentence, String.join(" · ", zones), warnings);
+    }
+}

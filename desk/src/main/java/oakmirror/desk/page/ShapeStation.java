@@ -1,0 +1,18 @@
+package oakmirror.desk.page;
+
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import oakmirror.desk.model.listen.Listening;
+import oakmirror.desk.model.session.Workspace;
+
+/** Shape, and beside it what to change in the mix before. */
+public final class ShapeStation extends HBox {
+
+    /** The station of a workspace. */
+    public ShapeStation(Workspace workspace, Listening listening, AddTracks adding, Runnable toGather) {
+        ShapePage page = new ShapePage(workspace, listening, toGather);
+        HBox.setHgrow(page, Priority.ALWAYS);
+        page.setMinWidth(0);
+        getChildren().addAll(page, new MixFirstPane(workspace, listening, adding));
+    }
+}

@@ -1,0 +1,199 @@
+package oakmirror.desk;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.io.File;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.Slider;
+import javafx.scene.input.Clipboard;
+import javafx.scene.input.KeyCode;
+import javafx.stage.DirectoryChooser;
+import javafx.stage.FileChooser;
+import javafx.stage.Window;
+import oakmirror.desk.part.FileDialogs;
+import oakmirror.media.TestFiles;
+import oakmirror.session.SessionFile;
+import oakmirror.session.Stem;
+import oakmirror.stems.Rebalance;
+import oakmirror.stems.Rebalance.Step;
+import org.junit.jupiter.api.Test;
+
+/** What to change in the mix first: the demo's mix and its stems. */
+class StemsTest extends WindowTest {
+
+    private Optional<File> answer = Optional.empty();
+
+    @Override
+    FileDialogs dialogs() {
+        return new FileDialogs() {
+            @Override
+            public List<File> open(FileChooser chooser, boolean several, Window owner) {
+                return answer.stream().toList();
+            }
+
+            @Override
+            public Optional<File> save(FileChooser chooser, Window owner) {
+                return answer;
+            }
+
+            @Override
+            public Optional<File> folder(DirectoryChooser chooser, Window owner) {
+                return answer;
+            }
+        };
+    }
+
+    private Rebalance proposed() {
+        return onFx(() -> workspace().rebalanceProperty().get());
+    }
+
+    private double gain(int stem) {
+        return session().stems().all().get(stem).gainDb();
+    }
+
+    private void openStems() throws Exception {
+        openDemo();
+        clickOn("#station-shape");
+        waitUntil(() -> workspace().stems().powers().isPresent()
+                && !workspace().rebalanceProperty().get().isNone());
+        settle();
+    }
+
+    private Label label(String text) {
+        return lookup(n -> n instanceof Label l && l.isVisible() && l.getText().contains(text))
+                .query();
+    }
+
+    @Test
+    void whatIsProposedIsTriedAndTheCorrectionFollows() throws Exception {
+        openStems();
+        Step first = proposed().steps().get(0);
+        double[] before =
+                onFx(() -> workspace().proposalProperty().get().correction().curveDb());
+        assertThat(label("closes").getText()).contains(first.zone().label());
+        assertThat(label("The stems sum to the mix but for").getText()).contains("dB");
+        clickOn("#stem-try-" + first.stem());
+        waitUntil(() -> workspace().settledProperty().get() && gain(first.stem()) != 0);
+        assertThat(gain(first.stem())).isEqualTo(first.gainDb());
+        waitUntil(() -> !Arrays.equals(
+                before, workspace().proposalProperty().get().correction().curveDb()));
+        double[] after =
+                onFx(() -> workspace().proposalProperty().get().correction().curveDb());
+        assertThat(rms(after)).as("less is left for the correction").isLessThan(rms(before));
+        assertThat(proposed().of(first.stem()))
+                .as("what is proposed stays, whatever is tried")
+                .contains(first);
+        assertThat(lookup("#stem-try-" + first.stem()).queryAs(Button.class).getText())
+                .isEqualTo("as it is");
+        press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
+        waitUntil(() -> gain(first.stem()) == 0);
+        waitUntil(() -> workspace().settledProperty().get()
+                && Arrays.equals(
+                        before,
+                        workspace().proposalProperty().get().correction().curveDb()));
+    }
+
+    private static double rms(double[] curve) {
+        return Math.sqrt(Arrays.stream(curve).map(x -> x * x).average().orElseThrow());
+    }
+
+    @Test
+    void aFaderIsHeardAtEqualLoudnessAndComparedByAKey() throws Exception {
+        openStems();
+        int fiddle = 0;
+        assertThat(session().stems().all().get(fiddle).name()).isEqualTo("fiddle");
+        Slider fader = lookup("#stem-fader-" + fiddle).query();
+        interact(() -> fader.setValue(-6));
+        waitUntil(() -> gain(fiddle) == -6 && workspace().settledProperty().get());
+        clickOn("#play");
+        waitUntil(() -> listening().playingProperty().get());
+        waitUntil(() -> device().recent(48000)[0].length == 48000);
+        assertThat(onFx(() -> listening().rebalancedProperty().get())).isTrue();
+        press(KeyCode.SHIFT).type(KeyCode.C).release(KeyCode.SHIFT);
+        assertThat(onFx(() -> listening().rebalancedProperty().get())).isFalse();
+        press(KeyCode.SHIFT).type(KeyCode.C).release(KeyCode.SHIFT);
+        assertThat(onFx(() -> listening().rebalancedProperty().get())).isTrue();
+        clickOn("#try-none");
+        waitUntil(() -> !session().stems().isTried());
+        assertThat(fader.getValue()).isZero();
+    }
+
+    @Test
+    void allAreTriedCopiedSavedAndBackAgain() throws Exception {
+        openStems();
+        double[] gains = proposed().gainsDb();
+        clickOn("#try-all");
+        waitUntil(() -> Arrays.equals(gains, session().stems().gainsDb()));
+        interact(lookup("#copy-stems").queryAs(Button.class)::fire);
+        String copied = onFx(() -> Clipboard.getSystemClipboard().getString());
+        Stem first = session().stems().all().get(proposed().steps().get(0).stem());
+        assertThat(copied).startsWith("In the mix:\n" + first.name() + " ");
+        Path file = folder.resolve("with stems.oakmirror.json");
+        saveAs(file);
+        assertThat(SessionFile.read(file).session().stems()).isEqualTo(session().stems());
+        interact(() -> app.window().open(file));
+        waitUntil(() -> workspace().settledProperty().get()
+                && workspace().stems().powers().isPresent());
+        assertThat(session().stems().gainsDb()).isEqualTo(gains);
+    }
+
+    @Test
+    void aMasterIsRenderedFromTheMixAsTried() throws Exception {
+        openStems();
+        double before = onFx(() -> workspace().stems().rendered().orElseThrow().frames());
+        clickOn("#try-all");
+        waitUntil(() -> workspace().settledProperty().get() && session().stems().isTried());
+        float[] one = new float[512];
+        float[] other = new float[512];
+        interact(() -> {
+            workspace().stems().rendered().orElseThrow().read(48000 * 70L, one, new float[512], 0, 512);
+            workspace()
+                    .tracks()
+                    .mix()
+                    .orElseThrow()
+                    .audio()
+                    .orElseThrow()
+                    .read(48000 * 70L, other, new float[512], 0, 512);
+        });
+        assertThat(one).isNotEqualTo(other);
+        assertThat(onFx(() ->
+                        (double) workspace().stems().rendered().orElseThrow().frames()))
+                .isCloseTo(before, within(0.0));
+    }
+
+    @Test
+    void stemsComeAndGoAndOneThatCannotBeReadIsSaid() throws Exception {
+        openDemo();
+        clickOn("#station-shape");
+        clickOn("#stem-remove-4");
+        waitUntil(() -> session().stems().all().size() == 4);
+        Path broken = Files.writeString(folder.resolve("not sound.wav"), "nothing of the kind");
+        answer = Optional.of(broken.toFile());
+        clickOn("add stems");
+        waitUntil(() -> session().stems().all().size() == 5);
+        waitUntil(() -> lookup(n ->
+                        n instanceof Label l && l.isVisible() && l.getText().contains("not sound.wav"))
+                .tryQuery()
+                .isPresent());
+        assertThat(onFx(() -> workspace().stems().powers())).isEmpty();
+        clickOn("#stem-remove-4");
+        waitUntil(() -> workspace().stems().powers().isPresent());
+        answer = Optional.of(TestFiles.demo("stems").toFile());
+        int before = session().stems().all().size();
+        interact(() -> app.window().show(Station.GATHER.ordinal()));
+        Node row = lookup("#track-0").query();
+        menuOf("#track-0");
+        clickOn("Add a folder of stems…");
+        waitUntil(() -> session().stems().all().size() == before + 1);
+        assertThat(onFx(() -> workspace().messageProperty().get())).contains("stems already");
+        assertThat(row.lookup("#stems-0")).isNotNull();
+    }
+}
