@@ -27,10 +27,15 @@ public record AddedMove(double centreHz, double gainDb, double octaves) {
         }
     }
 
+    /** The bell. */
+    public AnalogueSection section() {
+        double half = Math.pow(2, octaves / 2);
+        return AnalogueSection.bell(centreHz, gainDb, 1 / (half - 1 / half));
+    }
+
     /** Its gain for each band of the {@link BandGrid}. */
     double[] curveDb() {
-        double half = Math.pow(2, octaves / 2);
-        AnalogueSection bell = AnalogueSection.bell(centreHz, gainDb, 1 / (half - 1 / half));
+        AnalogueSection bell = section();
         double[] curve = new double[BandGrid.SIZE];
         for (int b = 0; b < curve.length; b++) {
             curve[b] = bell.gainDb(BandGrid.centreHz(b));

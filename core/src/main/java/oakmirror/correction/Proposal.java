@@ -127,6 +127,16 @@ public record Proposal(Material material, Evidence evidence, Correction correcti
         return before > 0 ? Decibels.ofPower(after / before) : 0;
     }
 
+    /** Power in each band of what was compared of the mix, corrected. */
+    public double[] correctedPower(Phase phase) {
+        double[] applied = appliedDb(phase);
+        double[] power = gap().mixDb().clone();
+        for (int i = 0; i < power.length; i++) {
+            power[i] = Decibels.toPower(power[i] + applied[i]);
+        }
+        return power;
+    }
+
     /** The correction as a filter. */
     public ToneFilter filter(Phase phase) {
         List<AnalogueSection> sections = bands.stream().map(EqBand::section).toList();

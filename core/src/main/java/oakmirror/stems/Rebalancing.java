@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Optional;
 import oakmirror.compare.Gap;
 import oakmirror.correction.CorrectionSettings;
+import oakmirror.correction.CorrectionSettings.Basis;
 import oakmirror.correction.Material;
 import oakmirror.evidence.Evidence;
 import oakmirror.spectrum.BandGrid;
@@ -112,7 +113,8 @@ public final class Rebalancing {
      * @param limitDb how far a gain may go either way
      */
     public static Rebalance solve(StemPowers powers, CorrectionSettings settings, Material material, double limitDb) {
-        Evidence evidence = settings.weigh(material);
+        Evidence weighed = settings.weigh(material);
+        Evidence evidence = settings.basis() == Basis.EXACT ? whole(weighed) : weighed;
         return solve(
                 powers, ofOneRecording(powers, settings, material, evidence).orElse(evidence), limitDb);
     }
@@ -128,8 +130,7 @@ public final class Rebalancing {
         if (!evidence.isKnown() || powers.stems() == 0 || evidence.likeness() > SURELY_ONE) {
             return Optional.empty();
         }
-        double[] trust = Arrays.stream(evidence.trust()).map(Math::ceil).toArray();
-        Evidence all = new Evidence(gap, gap.gapDb(), gap.gapDb(), trust, new double[trust.length], 1, 0);
+        Evidence all = whole(evidence);
         double[] change =
                 powers.changeDb(new Rebalancing(powers, all, MOST_DB).solve().gainsDb());
         double[] nearer = Arrays.stream(change).map(c -> -c).toArray();
@@ -137,7 +138,18 @@ public final class Rebalancing {
         return left.likeness() > Math.max(LIKELY_ONE, evidence.likeness()) ? Optional.of(all) : Optional.empty();
     }
 
-    static Rebalance solve(StemPowers powers, Evidence evidence, double limitDb) {
+    /** All of a gap taken for a fault wherever it counts, read as finely as it is fitted. */
+    private static Evidence whole(Evidence evidence) {
+        double[] trust = Arrays.stream(evidence.trust()).map(Math::ceil).toArray();
+        boolean[] counts = new boolean[trust.length];
+        for (int b = 0; b < trust.length; b++) {
+            counts[b] = trust[b] > 0;
+        }
+        double[] gap = OctaveSmoothing.smooth(evidence.gap().gapDb(), counts, FINE_OCTAVES);
+        return new Evidence(evidence.gap(), gap, gap, trust, new double[trust.length], 1, 0);
+    }
+
+    private static Rebalance solve(StemPowers powers, Evidence evidence, double limitDb) {
         return evidence.isKnown() && powers.stems() > 0
                 ? new Rebalancing(powers, evidence, limitDb).solve()
                 : Rebalance.none(powers.stems());

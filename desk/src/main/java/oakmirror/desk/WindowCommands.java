@@ -4,6 +4,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.function.Supplier;
 import oakmirror.audio.TimeRange;
+import oakmirror.correction.Strokes;
 import oakmirror.desk.command.Act;
 import oakmirror.desk.command.Commands;
 import oakmirror.desk.model.listen.Blind;
@@ -16,6 +17,7 @@ import oakmirror.monitor.MonitorPath.Sides;
 /** What the commands of listening and of passages do. */
 final class WindowCommands {
 
+    private static final double STROKE_DB = 0.5;
     private static final double STEP_SECONDS = 5;
     private static final double TRIM_DB = 0.1;
 
@@ -38,6 +40,15 @@ final class WindowCommands {
         passages(commands);
     }
 
+    /** A broad stroke on the mix, which is heard then; not during a blind comparison, which it would tell. */
+    private void stroke(Strokes.Range range, double db) {
+        if (!blind.isOn()) {
+            var strokes = listening.monitor().strokesProperty();
+            strokes.set(strokes.get().with(range, strokes.get().gainDb(range) + db));
+            listening.hear(0);
+        }
+    }
+
     private void listening(Commands commands, Supplier<TimeRange> view) {
         commands.set(Act.PLAY, listening::togglePlay);
         commands.set(Act.SWAP, () -> {
@@ -52,9 +63,18 @@ final class WindowCommands {
             commands.set(Act.track(i), () -> hear(number));
         }
         commands.set(Act.REBALANCED, () -> {
-            listening.hear(0);
-            listening.rebalancedProperty().set(!listening.rebalancedProperty().get());
+            if (!blind.isOn()) {
+                listening.hear(0);
+                listening
+                        .rebalancedProperty()
+                        .set(!listening.rebalancedProperty().get());
+            }
         });
+        for (Strokes.Range range : Strokes.Range.values()) {
+            commands.set(Act.valueOf(range.name() + "_UP"), () -> stroke(range, STROKE_DB));
+            commands.set(Act.valueOf(range.name() + "_DOWN"), () -> stroke(range, -STROKE_DB));
+        }
+        commands.set(Act.NO_STROKES, () -> listening.monitor().strokesProperty().set(Strokes.NONE));
         commands.set(Act.CORRECTED, () -> {
             if (!blind.isOn()) {
                 listening.correctedProperty().set(!listening.correctedProperty().get());

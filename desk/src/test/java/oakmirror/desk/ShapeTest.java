@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.List;
+import javafx.event.Event;
 import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
@@ -13,6 +14,8 @@ import javafx.scene.control.Spinner;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
+import javafx.scene.input.PickResult;
+import javafx.scene.input.ScrollEvent;
 import oakmirror.correction.CorrectionSettings.Basis;
 import oakmirror.correction.GuardKind;
 import oakmirror.correction.Move;
@@ -89,6 +92,72 @@ class ShapeTest extends WindowTest {
         assertThat(band.highHz()).isGreaterThan(140);
         clickOn("#move-hear");
         assertThat(onFx(() -> listening().monitor().bandProperty().get())).isEmpty();
+    }
+
+    @Test
+    void broadStrokesAreHeardAtOnceAndKeptAsMoves() throws Exception {
+        openShape();
+        type(KeyCode.O, KeyCode.O, KeyCode.O);
+        press(KeyCode.SHIFT).type(KeyCode.U).release(KeyCode.SHIFT);
+        waitUntil(() -> listening().correctionHeard().isPresent()
+                && Math.abs(heardDb(8000) - heardDb(900) - 1.5) < 0.2
+                && heardDb(80) - heardDb(900) < -0.3);
+        assertThat(onFx(() -> listening().correctedProperty().get()))
+                .as("on the mix as it is")
+                .isFalse();
+        assertThat(lookup("#stroke-high").queryAs(Label.class).getText()).isEqualTo("+1.5 dB");
+        assertThat(lookup("#stroke-meaning").queryAs(Label.class).getText()).startsWith("High +1.5 dB: ");
+        double above = onFx(() -> heardDb(8000) - heardDb(700));
+        type(KeyCode.C);
+        waitUntil(() -> heardDb(8000) - heardDb(700) > above + 1);
+        type(KeyCode.C);
+        waitUntil(() -> Math.abs(heardDb(8000) - heardDb(700) - above) < 0.01);
+        clickOn("#low-more");
+        waitUntil(() -> Math.abs(heardDb(80) - heardDb(700)) < 0.3);
+        scrollOn(at(1000, 0.5));
+        waitUntil(() -> lookup("#stroke-mid").queryAs(Label.class).getText().equals("+0.5 dB"));
+        clickOn("#keep-strokes");
+        waitUntil(() -> session().moves().added().size() == 2 && workspace().isReady());
+        assertThat(moves().stream().filter(m -> m.kind() == Move.Kind.ADDED).count())
+                .isEqualTo(2);
+        assertThat(onFx(() -> listening().monitor().strokesProperty().get().isNone()))
+                .isTrue();
+        assertThat(onFx(() -> listening().correctedProperty().get())).isTrue();
+        press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
+        waitUntil(() -> session().moves().added().isEmpty());
+    }
+
+    /** Turns the wheel up by a step; the robot's own wheel is not heard without a display. */
+    private void scrollOn(Point2D place) {
+        Node plot = lookup("#correction").query();
+        interact(() -> {
+            Point2D on = plot.screenToLocal(place);
+            PickResult picked = new PickResult(plot, on.getX(), on.getY());
+            Event.fireEvent(
+                    plot,
+                    new ScrollEvent(
+                            ScrollEvent.SCROLL,
+                            on.getX(),
+                            on.getY(),
+                            place.getX(),
+                            place.getY(),
+                            false,
+                            false,
+                            false,
+                            false,
+                            false,
+                            false,
+                            0,
+                            40,
+                            0,
+                            40,
+                            ScrollEvent.HorizontalTextScrollUnits.NONE,
+                            0,
+                            ScrollEvent.VerticalTextScrollUnits.NONE,
+                            0,
+                            0,
+                            picked));
+        });
     }
 
     /** What the mix is heard through, in dB at a frequency; its level apart. */

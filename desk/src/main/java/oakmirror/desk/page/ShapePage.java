@@ -52,6 +52,7 @@ public final class ShapePage extends VBox {
     private final OutcomeStrip outcomeStrip = new OutcomeStrip();
     private final ZoneRow zones = new ZoneRow(new FrequencyView());
     private final MovePanel panel;
+    private final StrokesPanel strokes;
     private final Label explanation = new Label();
     private final Label fit = Ui.label("", "quiet");
     private final LabelledSlider caution;
@@ -66,6 +67,7 @@ public final class ShapePage extends VBox {
     public ShapePage(Workspace workspace, Listening listening, Runnable toGather) {
         this.workspace = workspace;
         panel = new MovePanel(workspace, listening, this::choose);
+        strokes = new StrokesPanel(workspace, listening);
         CorrectionSettings usual = CorrectionSettings.DEFAULT;
         plot.setId("correction");
         plot.setMinHeight(220);
@@ -137,7 +139,8 @@ public final class ShapePage extends VBox {
         fit.setMinWidth(USE_PREF_SIZE);
         HBox said = new HBox(14, explanation, Ui.spring(), fit);
         VBox head = new VBox(2, Ui.head("Shape", new Label(), Words.reading("Shape"), basis()), said);
-        getChildren().addAll(head, picture, panel, sliders);
+        panel.visibleProperty().bind(strokes.visibleProperty().not());
+        getChildren().addAll(head, picture, new StackPane(panel, strokes), sliders);
         getStyleClass().add("page");
         setSpacing(8);
         Ui.greyWhile(workspace.settledProperty().map(is -> !is), drawn, panel);
@@ -208,7 +211,7 @@ public final class ShapePage extends VBox {
         workspace
                 .sessionProperty()
                 .subscribe(s -> group.selectToggle(s.correction().basis() == Basis.EXACT ? exact : evidence));
-        HBox choices = new HBox(4, guards(), evidence, exact);
+        HBox choices = new HBox(4, strokes.opener(), guards(), evidence, exact);
         HBox.setMargin(evidence, new Insets(0, 0, 0, 10));
         choices.setAlignment(Pos.CENTER_LEFT);
         return choices;
@@ -389,6 +392,13 @@ public final class ShapePage extends VBox {
         @Override
         public void add(double hz, double db) {
             panel.add(hz, db);
+        }
+
+        @Override
+        public void turn(double hz, boolean up) {
+            if (strokes.isVisible()) {
+                strokes.turn(hz, up);
+            }
         }
     }
 }

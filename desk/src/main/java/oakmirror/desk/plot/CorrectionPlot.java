@@ -41,6 +41,9 @@ public final class CorrectionPlot extends FrequencyPlot {
 
         /** A move is wanted where there is none. */
         void add(double hz, double db);
+
+        /** The wheel was turned up or down at a frequency. */
+        void turn(double hz, boolean up);
     }
 
     private static final double BRACKETS = 34;
@@ -83,6 +86,11 @@ public final class CorrectionPlot extends FrequencyPlot {
         setOnMouseClicked(e -> {
             if (e.getClickCount() == 2 && e.getButton() == MouseButton.PRIMARY && holds(e) && moveAt(e.getX()) < 0) {
                 listener.add(scale().hz(e.getX()), dbAt(e.getY()));
+            }
+        });
+        setOnScroll(e -> {
+            if (scale().holds(e.getX()) && e.getDeltaY() != 0) {
+                listener.turn(scale().hz(e.getX()), e.getDeltaY() > 0);
             }
         });
         addEventHandler(

@@ -14,6 +14,7 @@ import javafx.beans.property.SimpleObjectProperty;
 import oakmirror.blind.AbxRun;
 import oakmirror.blind.BlindResult;
 import oakmirror.blind.RankingRun;
+import oakmirror.correction.Strokes;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.session.Fact;
@@ -117,6 +118,7 @@ public final class Blind {
     }
 
     private void start(Run next) {
+        listening.monitor().strokesProperty().set(Strokes.NONE);
         run.set(Optional.of(next));
         hear(0);
     }

@@ -58,6 +58,8 @@ public final class Listening {
         correction = new MixCorrection(
                 workspace,
                 monitor.insteadProperty(),
+                monitor.strokesProperty(),
+                corrected,
                 stems::mix,
                 (source, chain) -> mixer.prepare(source, chain),
                 this::pushScene);
@@ -371,7 +373,7 @@ public final class Listening {
                 tracks,
                 heardNow,
                 blended,
-                corrected.get() && heard.get() == 0 && mixReady,
+                (corrected.get() || !monitor.strokesProperty().get().isNone()) && heard.get() == 0 && mixReady,
                 playRequest,
                 looping.get(),
                 monitor.path(mixer.sampleRate())));

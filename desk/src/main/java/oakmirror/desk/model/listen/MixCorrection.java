@@ -9,9 +9,11 @@ import oakmirror.audio.StereoSource;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.MoveDecisions;
 import oakmirror.correction.Proposal;
+import oakmirror.correction.Strokes;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.dsp.Chain;
+import oakmirror.dsp.ToneFilter;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.finish.CorrectedPeak;
 import oakmirror.media.ImportedTrack;
@@ -30,6 +32,8 @@ final class MixCorrection {
 
     private final Workspace workspace;
     private final ObservableValue<Optional<MoveDecisions>> instead;
+    private final ObservableValue<Strokes> strokes;
+    private final ObservableValue<Boolean> corrected;
     private final Supplier<Optional<StereoSource>> heard;
     private final BiConsumer<StereoSource, ProcessorPool> preparing;
     private final Runnable changed;
@@ -44,12 +48,24 @@ final class MixCorrection {
     private boolean roomForBoth;
 
     /** A correction, whole or without one of its moves, the mix it is for, and its processors. */
-    private record Made(Proposal proposed, Chain chain, int rate, ImportedTrack mix, ProcessorPool processors) {}
+    private record Made(
+            Proposal proposed, Wish wish, Chain chain, int rate, ImportedTrack mix, ProcessorPool processors) {
+
+        /** Whether it is of use where the correction is heard, or only strokes are. */
+        boolean serves(boolean withCorrection) {
+            return wish.strokes().isNone() ? withCorrection : wish.corrected() == withCorrection;
+        }
+    }
+
+    /** What is to be heard of the correction. */
+    private record Wish(Optional<MoveDecisions> instead, Strokes strokes, boolean corrected) {}
 
     /**
      * Follows a workspace.
      *
      * @param instead what is decided about moves in what is heard, where that is something else than in the session
+     * @param strokes broad strokes on top of it, or of the mix as it is
+     * @param corrected whether the correction is heard
      * @param heard what the mix is heard from
      * @param preparing told of other processors, and of what they are for, before they are heard; on another thread than the window's
      * @param changed called when they are there
@@ -57,11 +73,15 @@ final class MixCorrection {
     MixCorrection(
             Workspace workspace,
             ObservableValue<Optional<MoveDecisions>> instead,
+            ObservableValue<Strokes> strokes,
+            ObservableValue<Boolean> corrected,
             Supplier<Optional<StereoSource>> heard,
             BiConsumer<StereoSource, ProcessorPool> preparing,
             Runnable changed) {
         this.workspace = workspace;
         this.instead = instead;
+        this.strokes = strokes;
+        this.corrected = corrected;
         this.heard = heard;
         this.preparing = preparing;
         this.changed = changed;
@@ -70,11 +90,18 @@ final class MixCorrection {
         workspace.proposalProperty().subscribe(p -> make());
         workspace.sessionProperty().map(Session::phase).subscribe(p -> make());
         instead.subscribe(m -> make());
+        strokes.subscribe(b -> make());
+        corrected.subscribe(c -> {
+            if (!strokes.getValue().isNone()) {
+                make();
+            }
+        });
     }
 
     /** The processors, when there is a correction, and they are made for the rate that is wanted. */
     Optional<ProcessorPool> processors() {
-        return made.filter(m -> m.rate() == rate).map(Made::processors);
+        return made.filter(m -> m.rate() == rate && m.serves(corrected.getValue()))
+                .map(Made::processors);
     }
 
     /** What they do. */
@@ -91,29 +118,48 @@ final class MixCorrection {
     private void make() {
         Proposal proposed = workspace.proposalProperty().get();
         CorrectionSettings settings = workspace.session().correction();
-        Optional<MoveDecisions> decisions = instead.getValue();
+        Wish wish = new Wish(instead.getValue(), strokes.getValue(), corrected.getValue());
         Phase phase = workspace.session().phase();
         int wanted = rate;
         Optional<ImportedTrack> mix = workspace.tracks().mix().flatMap(TrackSlot::imported);
         Optional<StereoSource> source = heard.get();
         maker.submit(
-                progress -> mix.filter(m -> proposed.gap().isKnown() && proposed.fits(wanted))
-                        .map(m -> {
-                            int mixRate = m.measurement().sampleRate();
-                            Proposal proposal = decisions
-                                    .map(d -> proposed.deciding(settings, d, mixRate))
-                                    .orElse(proposed);
-                            Chain chain =
-                                    Chain.of(proposal.filter(phase)).withGainDb(-proposal.loudnessChangeLu(phase));
-                            ProcessorPool processors = new ProcessorPool(chain.maker(wanted));
-                            source.ifPresent(audio -> preparing.accept(audio, processors));
-                            return new Made(proposed, chain, wanted, m, processors);
-                        }),
+                progress -> mix.flatMap(m -> {
+                    boolean known = proposed.gap().isKnown() && proposed.fits(wanted);
+                    if (!known && wish.strokes().isNone()) {
+                        return Optional.empty();
+                    }
+                    int mixRate = m.measurement().sampleRate();
+                    Proposal proposal = wish.instead()
+                            .filter(d -> known)
+                            .map(d -> proposed.deciding(settings, d, mixRate))
+                            .orElse(proposed);
+                    boolean withCorrection =
+                            known && (wish.corrected() || wish.strokes().isNone());
+                    Chain chain = chain(proposal, withCorrection, phase, wish.strokes(), m, wanted);
+                    ProcessorPool processors = new ProcessorPool(chain.maker(wanted));
+                    source.ifPresent(audio -> preparing.accept(audio, processors));
+                    return Optional.of(new Made(proposed, wish, chain, wanted, m, processors));
+                }),
                 next -> {
                     made = next;
                     makeRoom();
                     changed.run();
                 });
+    }
+
+    /** Correction, strokes or both, equally loud. */
+    private static Chain chain(
+            Proposal proposal, boolean withCorrection, Phase phase, Strokes strokes, ImportedTrack mix, int rate) {
+        ToneFilter filter = withCorrection ? proposal.filter(phase) : ToneFilter.NONE;
+        double louder = withCorrection ? proposal.loudnessChangeLu(phase) : 0;
+        if (strokes.isNone()) {
+            return Chain.of(filter).withGainDb(-louder);
+        }
+        double[] power = withCorrection
+                ? proposal.correctedPower(phase)
+                : mix.measurement().spectrum().power();
+        return Chain.of(strokes.after(filter, rate)).withGainDb(-louder - strokes.loudnessChangeLu(power));
     }
 
     /**

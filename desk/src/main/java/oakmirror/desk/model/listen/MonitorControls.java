@@ -15,6 +15,7 @@ import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.value.ObservableValue;
 import oakmirror.audio.Decibels;
 import oakmirror.correction.MoveDecisions;
+import oakmirror.correction.Strokes;
 import oakmirror.dsp.BandSolo;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.ImpulseResponseFile;
@@ -54,6 +55,7 @@ public final class MonitorControls {
     private final DoubleProperty volumeDb = new SimpleDoubleProperty(0);
     private final BooleanProperty dimmed = new SimpleBooleanProperty();
     private final ObjectProperty<Optional<MoveDecisions>> instead = new SimpleObjectProperty<>(Optional.empty());
+    private final ObjectProperty<Strokes> strokes = new SimpleObjectProperty<>(Strokes.NONE);
     private final IntegerProperty responses = new SimpleIntegerProperty();
     private final Newest<Read> reader;
     private Optional<Response> response = Optional.empty();
@@ -70,6 +72,11 @@ public final class MonitorControls {
     /** Which sides are heard. */
     public ObjectProperty<Sides> sidesProperty() {
         return sides;
+    }
+
+    /** Broad strokes the mix is heard with, on top of its correction where that is heard. */
+    public ObjectProperty<Strokes> strokesProperty() {
+        return strokes;
     }
 
     /** The band that is heard alone. */
@@ -103,7 +110,7 @@ public final class MonitorControls {
     }
 
     List<ObservableValue<?>> all() {
-        return List.of(sides, band, insertFile, insertOn, volumeDb, dimmed, responses);
+        return List.of(sides, band, strokes, insertFile, insertOn, volumeDb, dimmed, responses);
     }
 
     /** Hears one side or kind of side, or stereo again when it is heard already. */
