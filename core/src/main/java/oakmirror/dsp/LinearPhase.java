@@ -30,7 +30,16 @@ public final class LinearPhase {
      * @return an odd number of taps, symmetric about the middle one
      */
     public static double[] design(Curve curve, int sampleRate, double gain) {
-        int size = 2 << (int) Math.round(Math.log(SECONDS * sampleRate) / Math.log(2));
+        return design(curve, sampleRate, gain, SECONDS);
+    }
+
+    /**
+     * Designs a response of about another length: the longer, the finer the curve is followed at low frequencies.
+     *
+     * @param seconds about how long
+     */
+    public static double[] design(Curve curve, int sampleRate, double gain, double seconds) {
+        int size = 2 << (int) Math.round(Math.log(seconds * sampleRate) / Math.log(2));
         double[] spectrum = new double[2 * size];
         for (int k = 0; k <= size / 2; k++) {
             double hz = Math.max(1, (double) k * sampleRate / size);

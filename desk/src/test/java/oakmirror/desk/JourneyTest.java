@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
+import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.Slider;
 import javafx.scene.control.TextField;
@@ -14,10 +15,12 @@ import javafx.stage.Stage;
 import oakmirror.audio.TimeRange;
 import oakmirror.correction.Proposal;
 import oakmirror.desk.look.Theme;
+import oakmirror.desk.model.finish.CorrectionFiles.Form;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.plot.CorrectionPlot;
 import oakmirror.media.FfmpegTool;
 import oakmirror.media.TestFiles;
+import oakmirror.media.file.ImpulseResponseFile;
 import oakmirror.session.Session;
 import org.junit.jupiter.api.Test;
 
@@ -59,10 +62,30 @@ class JourneyTest extends WindowTest {
         assertThat(heard.integrated()).isCloseTo(-20, within(0.05));
         assertThat(heard.truePeak()).isLessThanOrEqualTo(-1 + 0.1);
 
-        clickOn("#write-tables");
+        clickOn("#write-correction");
         waitUntil(() -> Files.exists(folder.resolve("Ebb Tide master bands.csv")));
         assertThat(Files.readAllLines(folder.resolve("Ebb Tide master bands.csv")))
                 .hasSize(1 + proposal().bands().size());
+        write(Form.LIST);
+        Path list = folder.resolve("Ebb Tide master bands.txt");
+        waitUntil(() -> Files.exists(list));
+        assertThat(Files.readString(list))
+                .startsWith("Correction of “Ebb Tide, bounce 3”")
+                .contains("makes up the level");
+        write(Form.RESPONSE);
+        Path response = folder.resolve("Ebb Tide master response.wav");
+        waitUntil(() -> Files.exists(response));
+        assertThat(ImpulseResponseFile.read(response, 48000)[0]).isNotEmpty();
+        write(Form.JSON);
+        write(Form.THIRDS);
+        waitUntil(() -> Files.exists(folder.resolve("Ebb Tide master thirds.csv"))
+                && Files.exists(folder.resolve("Ebb Tide master bands.json")));
+    }
+
+    private void write(Form form) {
+        ChoiceBox<Form> forms = lookup("#correction-form").query();
+        interact(() -> forms.setValue(form));
+        clickOn("#write-correction");
     }
 
     @Test

@@ -1,7 +1,9 @@
 package oakmirror.desk.page;
 
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.ChoiceBox;
@@ -12,6 +14,9 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import oakmirror.correction.Move;
 import oakmirror.desk.look.Ui;
+import oakmirror.desk.model.finish.CorrectionFiles;
+import oakmirror.desk.model.finish.CorrectionFiles.Form;
+import oakmirror.desk.model.finish.CorrectionFiles.Wanted;
 import oakmirror.desk.model.finish.Finishing;
 import oakmirror.desk.model.session.Settings;
 import oakmirror.desk.model.session.Workspace;
@@ -36,6 +41,10 @@ public final class SendOutPage extends VBox {
     private final TextField folder = new TextField();
     private final TextField name = new TextField();
     private final ChoiceBox<OutputFormat> format = new ChoiceBox<>();
+    private final CorrectionFiles correction;
+    private final ChoiceBox<Form> correctionForm = new ChoiceBox<>();
+    private final ChoiceBox<Integer> rate = new ChoiceBox<>();
+    private final ChoiceBox<Integer> channels = new ChoiceBox<>();
     private final VBox results = new VBox(8);
     private final Label nothing = Ui.label("Nothing sent out yet.", "quiet");
     private final Label contents = Ui.label("", "quiet");
@@ -46,6 +55,7 @@ public final class SendOutPage extends VBox {
     public SendOutPage(Workspace workspace, Finishing finishing, Settings settings, Asking asking) {
         this.workspace = workspace;
         this.finishing = finishing;
+        correction = new CorrectionFiles(workspace);
         this.settings = settings;
         this.asking = asking;
         folder.setAccessibleText("Folder");
@@ -64,9 +74,6 @@ public final class SendOutPage extends VBox {
         render = Ui.button("render the master", "Writes the corrected mix at its target (Ctrl+R)", this::render);
         render.setId("render");
         render.getStyleClass().add("primary");
-        Button tables = Ui.button(
-                "write curve and bands", "Two tables any spreadsheet or equaliser list can take", this::writeTables);
-        tables.setId("write-tables");
 
         GridPane form = new GridPane();
         form.setHgap(12);
@@ -75,10 +82,9 @@ public final class SendOutPage extends VBox {
         form.addRow(0, Ui.label("Folder", "quiet"), folder, Ui.link("choose…", "Choose a folder", this::chooseFolder));
         form.addRow(1, Ui.label("Name", "quiet"), name);
         form.addRow(2, Ui.label("Format", "quiet"), format);
-        HBox buttons = new HBox(10, render, tables);
-        buttons.setAlignment(Pos.CENTER_LEFT);
         form.add(contents, 1, 3);
-        form.add(buttons, 1, 4);
+        form.add(render, 1, 4);
+        form.addRow(5, Ui.label("Correction", "quiet"), correctionForms());
         folder.setPrefColumnCount(46);
 
         Label explanation = new Label("the master as a file at the mix's rate; the correction as open tables");
@@ -192,19 +198,55 @@ public final class SendOutPage extends VBox {
         return (safe.isEmpty() ? "master" : safe) + "." + ending;
     }
 
-    private void writeTables() {
+    /** The forms of the correction, with what can be chosen about them. */
+    private HBox correctionForms() {
+        correctionForm.getItems().setAll(Form.values());
+        correctionForm.setConverter(Ui.naming(Form::label));
+        correctionForm.setValue(Form.TABLES);
+        correctionForm.setId("correction-form");
+        Ui.tip(correctionForm, "In which open form the correction is written");
+        rate.getItems().setAll(44100, 48000, 88200, 96000, 176400, 192000);
+        rate.setConverter(Ui.naming(Readings::rate));
+        rate.setValue(48000);
+        rate.setId("response-rate");
+        Ui.tip(rate, "The rate the convolver runs at");
+        channels.getItems().setAll(1, 2);
+        channels.setConverter(Ui.naming(n -> n == 1 ? "mono" : "stereo"));
+        channels.setValue(2);
+        channels.setId("response-channels");
+        Ui.tip(channels, "One response for both sides, or the same on each");
+        Button write = Ui.button("write", "Writes the correction beside the master", this::writeCorrection);
+        write.setId("write-correction");
+        for (ChoiceBox<Integer> box : List.of(rate, channels)) {
+            box.visibleProperty().bind(correctionForm.valueProperty().map(f -> f == Form.RESPONSE));
+            box.managedProperty().bind(box.visibleProperty());
+        }
+        HBox row = new HBox(10, correctionForm, rate, channels, write);
+        row.setAlignment(Pos.CENTER_LEFT);
+        return row;
+    }
+
+    private void writeCorrection() {
         outputFolder().ifPresent(path -> {
             String stem = name.getText().strip();
-            Path curve = path.resolve(fileName(stem + " curve", "csv"));
-            Path bands = path.resolve(fileName(stem + " bands", "csv"));
-            finishing.writeTables(curve, bands, (files, sentence) -> {
-                if (files.isEmpty()) {
-                    say(sentence, false);
+            Wanted wanted = new Wanted(correctionForm.getValue(), rate.getValue(), channels.getValue());
+            correction.write(wanted, added -> fileIn(path, stem + added), (written, sentence) -> {
+                if (written.isPresent()) {
+                    String names = written.get().files().stream()
+                            .map(f -> f.getFileName().toString())
+                            .collect(Collectors.joining(" and "));
+                    String said = written.get().said();
+                    say(said.isEmpty() ? names : names + "  ·  " + said, true);
                 } else {
-                    say(files.get(0).getFileName() + " and " + files.get(1).getFileName(), true);
+                    say(sentence, false);
                 }
             });
         });
+    }
+
+    private static Path fileIn(Path folder, String named) {
+        int dot = named.lastIndexOf('.');
+        return folder.resolve(fileName(named.substring(0, dot), named.substring(dot + 1)));
     }
 
     private void say(String sentence, boolean done) {

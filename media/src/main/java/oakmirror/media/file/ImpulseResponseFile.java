@@ -3,9 +3,11 @@ package oakmirror.media.file;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Arrays;
+import java.util.Optional;
+import oakmirror.correction.ImpulseResponse;
 import oakmirror.monitor.MonitorInsert;
 
-/** Reads the impulse response of headphones or a room from an audio file. */
+/** Impulse responses as audio files: those of headphones or a room are read, those of a correction written. */
 public final class ImpulseResponseFile {
 
     /** What may be cut off at the end: parts of the whole energy below this. */
@@ -44,6 +46,23 @@ public final class ImpulseResponseFile {
             response[1][i] = collected.right[i];
         }
         return response;
+    }
+
+    /**
+     * Writes a response as a WAVE file of 32-bit floats.
+     *
+     * @param channels 1, or 2 for the same response on both sides
+     */
+    public static void write(Path file, ImpulseResponse response, int channels) throws IOException {
+        float[] samples = new float[response.taps().length];
+        for (int i = 0; i < samples.length; i++) {
+            samples[i] = (float) response.taps()[i];
+        }
+        PendingFile pending = PendingFile.create(file);
+        try (WavWriter writer = new WavWriter(pending, response.sampleRate(), 32, channels, Optional.empty())) {
+            writer.write(samples, samples, samples.length);
+            writer.commit();
+        }
     }
 
     private static void decode(DecodedStream stream, int sampleRate, Collector collected) throws IOException {

@@ -1,5 +1,8 @@
 package oakmirror.media.file;
 
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.JsonNodeFactory;
+import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -12,6 +15,7 @@ import oakmirror.correction.Proposal;
 import oakmirror.evidence.Evidence;
 import oakmirror.files.Csv;
 import oakmirror.spectrum.BandGrid;
+import oakmirror.spectrum.NominalBands;
 
 /** Curves and bands as comma-separated tables, with a point as decimal sign whatever the system's habit. */
 public final class TableFiles {
@@ -46,6 +50,37 @@ public final class TableFiles {
                     evidence.credibleDb()[b]);
         }
         writeText(file, table.toString());
+    }
+
+    /** Writes {@code frequency_hz,correction_db}, a line for each nominal centre of a third of an octave: the curve at its exact centre. */
+    public static void writeThirds(Path file, double[] correctionDb) throws AudioFileException {
+        Csv table = new Csv(List.of("frequency_hz", "correction_db"));
+        double[] thirds = NominalBands.of(correctionDb);
+        for (int i = 0; i < thirds.length; i++) {
+            double hz = NominalBands.nominalHz(i);
+            table.row(Csv.number(hz, hz == Math.rint(hz) ? 0 : 1), thirds[i]);
+        }
+        writeText(file, table.toString());
+    }
+
+    /** Writes bands as JSON: {@code format}, {@code version}, {@code madeUpDb} and {@code bands} of the fields that {@link #writeBands} has. */
+    public static void writeBandsJson(Path file, List<EqBand> bands, double madeUpDb) throws AudioFileException {
+        ObjectNode root = JsonNodeFactory.instance.objectNode();
+        root.put("format", "oak-mirror-bands").put("version", 1).put("madeUpDb", rounded(madeUpDb));
+        ArrayNode all = root.putArray("bands");
+        for (EqBand band : bands) {
+            all.addObject()
+                    .put("type", band.type().id())
+                    .put("frequencyHz", rounded(band.frequencyHz()))
+                    .put("gainDb", rounded(band.gainDb()))
+                    .put("q", rounded(band.q()))
+                    .put("enabled", true);
+        }
+        writeText(file, root.toPrettyString() + "\n");
+    }
+
+    private static double rounded(double value) {
+        return Math.round(1000 * value) / 1000.0;
     }
 
     /** Writes {@code type,frequency_hz,gain_db,q,enabled}, a line for each band; only what is applied is listed, so all are enabled. */

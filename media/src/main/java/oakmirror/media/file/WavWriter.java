@@ -11,12 +11,11 @@ import oakmirror.correction.AppliedCorrection;
 import oakmirror.dsp.TpdfDither;
 
 /**
- * WAVE files: 16 or 24 bits with TPDF dither, or 32-bit float. A file that outgrows 4 GiB becomes RF64 (EBU Tech 3306, ITU-R
+ * WAVE files of one or two channels: 16 or 24 bits with TPDF dither, or 32-bit float. A file that outgrows 4 GiB becomes RF64 (EBU Tech 3306, ITU-R
  * BS.2088): a chunk kept free for that at the start is turned into its {@code ds64}.
  */
 final class WavWriter implements AudioWriter {
 
-    private static final int CHANNELS = 2;
     private static final int DS64_BYTES = 28;
     private static final int FORMAT_PCM = 1;
     private static final int FORMAT_FLOAT = 3;
@@ -25,6 +24,7 @@ final class WavWriter implements AudioWriter {
     private final PendingFile pending;
     private final FileChannel channel;
     private final int bits;
+    private final int channels;
     private final int sampleRate;
     private final TpdfDither[] dither;
     private final ByteBuffer buffer = ByteBuffer.allocateDirect(1 << 16).order(ByteOrder.LITTLE_ENDIAN);
@@ -32,8 +32,16 @@ final class WavWriter implements AudioWriter {
     private final byte[] note;
     private long frames;
 
+    /** A stereo file. */
     WavWriter(PendingFile pending, int sampleRate, int bits, Optional<AppliedCorrection> applied) throws IOException {
+        this(pending, sampleRate, bits, 2, applied);
+    }
+
+    /** A file of one channel, which takes what comes for the left, or two. */
+    WavWriter(PendingFile pending, int sampleRate, int bits, int channels, Optional<AppliedCorrection> applied)
+            throws IOException {
         this.pending = pending;
+        this.channels = channels;
         this.note = applied.map(MasterNote::content).orElse(new byte[0]);
         this.bits = bits;
         this.sampleRate = sampleRate;
@@ -61,8 +69,8 @@ final class WavWriter implements AudioWriter {
                 .putLong(big ? frames : 0)
                 .putInt(0);
         tag(h, "fmt ").putInt(formatBytes);
-        int frameBytes = CHANNELS * bits / 8;
-        h.putShort((short) (isFloat ? FORMAT_FLOAT : FORMAT_PCM)).putShort((short) CHANNELS);
+        int frameBytes = channels * bits / 8;
+        h.putShort((short) (isFloat ? FORMAT_FLOAT : FORMAT_PCM)).putShort((short) channels);
         h.putInt(sampleRate)
                 .putInt(sampleRate * frameBytes)
                 .putShort((short) frameBytes)
@@ -90,7 +98,9 @@ final class WavWriter implements AudioWriter {
                     flush();
                 }
                 put(0, left[i]);
-                put(1, right[i]);
+                if (channels == 2) {
+                    put(1, right[i]);
+                }
             }
             frames += count;
         } catch (IOException e) {

@@ -4,7 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
 import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
@@ -13,11 +18,15 @@ import java.util.Locale;
 import oakmirror.compare.Gap;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.EqBand;
+import oakmirror.correction.ImpulseResponse;
 import oakmirror.correction.Proposal;
+import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.spectrum.BandGrid;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.api.parallel.Isolated;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 @Isolated("changes the default locale")
 class TableFilesTest {
@@ -99,5 +108,67 @@ class TableFilesTest {
             assertThat(AudioFile.looksLikeAudio(Path.of(name))).as(name).isFalse();
         }
         assertThat(AudioFile.patterns()).contains("*.wav", "*.flac").isSorted();
+    }
+
+    @Test
+    void thirdsOfAnOctaveHaveTheirNominalNames() throws IOException {
+        Path file = folder.resolve("thirds.csv");
+        double[] curve = new double[BandGrid.SIZE];
+        Arrays.setAll(curve, b -> b / 10.0);
+        TableFiles.writeThirds(file, curve);
+        List<String> lines = Files.readAllLines(file);
+        assertThat(lines).hasSize(32).startsWith("frequency_hz,correction_db", "20,0.000", "25,0.800", "31.5,1.600");
+        assertThat(lines.get(31)).isEqualTo("20000,24.000");
+    }
+
+    @Test
+    void bandsAsJsonAreReadByAnyReader() throws IOException {
+        Path file = folder.resolve("bands.json");
+        TableFiles.writeBandsJson(file, List.of(new EqBand(EqBand.Type.BELL, 138.7, -4.26, 1.1)), 0.3);
+        JsonNode read = new ObjectMapper().readTree(file.toFile());
+        assertThat(read.path("format").asText()).isEqualTo("oak-mirror-bands");
+        assertThat(read.path("madeUpDb").asDouble()).isEqualTo(0.3);
+        JsonNode band = read.path("bands").get(0);
+        assertThat(band.path("type").asText()).isEqualTo("bell");
+        assertThat(band.path("frequencyHz").asDouble()).isEqualTo(138.7);
+        assertThat(band.path("gainDb").asDouble()).isEqualTo(-4.26);
+        assertThat(band.path("q").asDouble()).isEqualTo(1.1);
+    }
+
+    /** What is written is the correction: read again by bytes, and by the program for its own insert. */
+    @ParameterizedTest
+    @CsvSource({"1, 44100", "2, 48000", "1, 192000"})
+    void anImpulseResponseComesBackAsItWas(int channels, int rate) throws IOException {
+        ImpulseResponse response = ImpulseResponse.of(proposal().filter(Phase.LINEAR), rate);
+        Path file = folder.resolve("response.wav");
+        ImpulseResponseFile.write(file, response, channels);
+        ByteBuffer bytes = ByteBuffer.wrap(Files.readAllBytes(file)).order(ByteOrder.LITTLE_ENDIAN);
+        int format = at(bytes, "fmt ");
+        assertThat(bytes.getShort(format + 8)).as("float").isEqualTo((short) 3);
+        assertThat(bytes.getShort(format + 10)).isEqualTo((short) channels);
+        assertThat(bytes.getInt(format + 12)).isEqualTo(rate);
+        int data = at(bytes, "data");
+        assertThat(bytes.getInt(data + 4)).isEqualTo(4 * channels * response.taps().length);
+        for (int i = 0; i < response.taps().length; i += 97) {
+            assertThat(bytes.getFloat(data + 8 + 4 * channels * i)).isEqualTo((float) response.taps()[i]);
+            assertThat(bytes.getFloat(data + 8 + 4 * (channels * i + channels - 1)))
+                    .isEqualTo((float) response.taps()[i]);
+        }
+        double[][] read = ImpulseResponseFile.read(file, rate);
+        for (int i = 0; i < read[0].length; i++) {
+            assertThat(read[0][i]).isCloseTo(response.taps()[i], within(1e-6));
+            assertThat(read[1][i]).isEqualTo(read[0][i]);
+        }
+    }
+
+    private static int at(ByteBuffer bytes, String chunk) {
+        for (int i = 12; i < bytes.limit() - 8; i++) {
+            byte[] name = new byte[4];
+            bytes.get(i, name);
+            if (new String(name, StandardCharsets.US_ASCII).equals(chunk)) {
+                return i;
+            }
+        }
+        throw new AssertionError("no " + chunk);
     }
 }

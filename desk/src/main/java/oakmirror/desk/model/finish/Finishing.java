@@ -27,7 +27,6 @@ import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.AudioWriter;
 import oakmirror.media.file.OutputFormat;
 import oakmirror.media.file.OutputNames;
-import oakmirror.media.file.TableFiles;
 import oakmirror.media.work.Background;
 import oakmirror.media.work.Kind;
 import oakmirror.media.work.Newest;
@@ -221,30 +220,6 @@ public final class Finishing {
             writer.commit();
             return new Written(file, master);
         }
-    }
-
-    /**
-     * Writes the correction as tables beside each other, the curve and the bands, in the background and as soon as it is of the session as it
-     * stands. Files of those names stay; the new ones take the next number.
-     *
-     * @param then takes the files, or a sentence that says why there are none; on the window's thread
-     */
-    public void writeTables(Path curve, Path bands, BiConsumer<List<Path>, String> then) {
-        workspace.derivation().whenSettled(() -> {
-            Proposal proposal = workspace.proposalProperty().get();
-            background.submit(
-                    Kind.RENDER,
-                    "Writing the tables",
-                    Progress.NONE,
-                    progress -> {
-                        List<Path> files = List.of(OutputNames.free(curve), OutputNames.free(bands));
-                        TableFiles.writeCurve(files.get(0), proposal);
-                        TableFiles.writeBands(files.get(1), proposal.bands());
-                        return files;
-                    },
-                    files -> then.accept(files, ""),
-                    failure -> then.accept(List.of(), failure.sentence()));
-        });
     }
 
     /** Ends all work. */

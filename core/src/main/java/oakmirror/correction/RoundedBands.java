@@ -1,0 +1,85 @@
+package oakmirror.correction;
+
+import java.util.List;
+import java.util.Locale;
+import oakmirror.readings.Readings;
+
+/**
+ * Bands with figures that can be typed into any equaliser: frequencies in steps of about a fiftieth, gains in tenths of a decibel, Q in twentieths.
+ *
+ * @param bands the bands, rounded; those whose gain becomes nothing are left out
+ * @param errorDb how far their response lies off that of the exact ones at most
+ */
+public record RoundedBands(List<EqBand> bands, double errorDb) {
+
+    private static final double LOW_HZ = 20;
+    private static final double HIGH_HZ = 20000;
+    private static final int POINTS = 600;
+
+    /** Copies the list. */
+    public RoundedBands {
+        bands = List.copyOf(bands);
+    }
+
+    /** The same bands, rounded. */
+    public static RoundedBands of(List<EqBand> exact) {
+        List<EqBand> rounded = exact.stream()
+                .map(b -> new EqBand(
+                        b.type(),
+                        frequency(b.frequencyHz()),
+                        Math.round(10 * b.gainDb()) / 10.0,
+                        Math.max(0.05, Math.round(20 * b.q()) / 20.0)))
+                .filter(b -> b.gainDb() != 0)
+                .toList();
+        double[] points = new double[POINTS + 1];
+        for (int i = 0; i <= POINTS; i++) {
+            points[i] = LOW_HZ * Math.pow(HIGH_HZ / LOW_HZ, (double) i / POINTS);
+        }
+        double[] wanted = EqBand.responseDb(exact, points);
+        double[] got = EqBand.responseDb(rounded, points);
+        double worst = 0;
+        for (int i = 0; i <= POINTS; i++) {
+            worst = Math.max(worst, Math.abs(got[i] - wanted[i]));
+        }
+        return new RoundedBands(rounded, worst);
+    }
+
+    /** To 1, 2 or 5 times a power of ten, so that a step is between a hundredth and a fortieth of the frequency. */
+    private static double frequency(double hz) {
+        double decade = Math.pow(10, Math.floor(Math.log10(hz)) - 2);
+        double mantissa = hz / decade / 100;
+        double step = decade * (mantissa < 2 ? 2 : mantissa < 5 ? 5 : 10);
+        return Math.round(hz / step) * step;
+    }
+
+    /**
+     * The list as text.
+     *
+     * @param title what it is of
+     * @param madeUpDb gain that makes the corrected mix as loud as before
+     */
+    public String text(String title, double madeUpDb) {
+        StringBuilder text = new StringBuilder(title).append("\n\n");
+        int number = 1;
+        for (EqBand band : bands) {
+            text.append(String.format(
+                    Locale.ROOT,
+                    "%2d  %-10s  %9s  %9s   Q %.2f%n",
+                    number++,
+                    band.type().id().replace('-', ' '),
+                    Readings.frequency(band.frequencyHz()),
+                    Readings.gainDb(band.gainDb()),
+                    band.q()));
+        }
+        if (bands.isEmpty()) {
+            text.append("No bands: nothing is corrected.\n");
+        }
+        text.append(String.format(
+                Locale.ROOT,
+                "%nGain %s makes up the level.%nRounded: at most %.2f dB off from 20 Hz to 20 kHz.%n"
+                        + "Q of a bell is its centre over its bandwidth; of a shelf its slope, 0.71 being the steepest without overshoot.%n",
+                Readings.gainDb(madeUpDb),
+                errorDb));
+        return text.toString().replace(System.lineSeparator(), "\n");
+    }
+}
