@@ -5,8 +5,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.BiConsumer;
-import javafx.beans.property.BooleanProperty;
-import javafx.beans.property.SimpleBooleanProperty;
 import javafx.geometry.Pos;
 import javafx.geometry.VPos;
 import javafx.scene.Node;
@@ -20,15 +18,14 @@ import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.compare.Comparing;
 import oakmirror.desk.part.PressBox;
+import oakmirror.desk.part.SidePane;
 import oakmirror.desk.part.Ways;
 import oakmirror.desk.words.Words;
 import oakmirror.findings.Finding;
 
 /** The findings in words, beside the sheet: a click shows and plays what one is about and says what to try; it can be folded away. */
-final class FindingsPane extends VBox {
+final class FindingsPane extends SidePane {
 
-    private static final double WIDTH = 236;
-    private static final double FOLDED = 30;
     private static final String NOTHING =
             "Nothing stands out: balance, loudness, dynamics and width are about as the references’.";
 
@@ -39,26 +36,18 @@ final class FindingsPane extends VBox {
     private final Label basis = Ui.label("", "quiet", "small");
     private final Label state = Ui.label("", "quiet");
     private final Button recall;
-    private final Button fold;
-    private final Label title = Ui.label("Findings", "heading");
     private final ScrollPane scroll = new ScrollPane(cards);
-    private final BooleanProperty folded = new SimpleBooleanProperty();
     private final Map<String, VBox> shown = new HashMap<>();
     private Optional<String> open = Optional.empty();
 
     /** A pane that tells of findings that are opened (true) and closed again. */
     FindingsPane(Comparing comparing, BiConsumer<Finding, Boolean> onOpen, Ways ways) {
+        super("Findings", "findings");
         this.comparing = comparing;
         this.onOpen = onOpen;
         this.ways = ways;
-        setId("findings");
-        getStyleClass().add("findings");
         recall = Ui.link("", "Tell dismissed findings again", comparing::recall);
         recall.setId("recall");
-        fold = Ui.link("", "Fold the findings away or out", () -> folded.set(!folded.get()));
-        fold.setId("fold-findings");
-        HBox head = new HBox(8, title, Ui.spring(), fold);
-        head.setAlignment(Pos.BASELINE_LEFT);
         scroll.setFitToWidth(true);
         scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
         scroll.getStyleClass().add("plain-scroll");
@@ -66,46 +55,26 @@ final class FindingsPane extends VBox {
         state.setWrapText(true);
         basis.setWrapText(true);
         basis.setMinHeight(USE_PREF_SIZE);
-        setSpacing(8);
-        getChildren().addAll(head, basis, state, scroll, recall);
-        folded.subscribe(this::foldTo);
+        fill(basis, state, scroll, recall);
         comparing.findingsProperty().subscribe(f -> refresh());
         comparing.sheetProperty().subscribe(c -> say());
-    }
-
-    /** Whether only its edge is left. */
-    BooleanProperty foldedProperty() {
-        return folded;
-    }
-
-    private void foldTo(boolean away) {
-        double width = away ? FOLDED : WIDTH;
-        setMinWidth(width);
-        setPrefWidth(width);
-        setMaxWidth(width);
-        fold.setText(away ? "‹" : "fold ›");
-        for (Node node : List.of(title, scroll)) {
-            node.setVisible(!away);
-            node.setManaged(!away);
-        }
-        say();
     }
 
     private void say() {
         long dismissed = comparing.dismissedCount();
         recall.setText(dismissed == 1 ? "1 dismissed, tell again" : dismissed + " dismissed, tell again");
-        recall.setVisible(dismissed > 0 && !folded.get());
+        recall.setVisible(dismissed > 0);
         recall.setManaged(recall.isVisible());
         List<Finding> all = comparing.findingsProperty().get();
         boolean known = comparing.comparison().isKnown();
         basis.setText(comparing.basis());
-        basis.setVisible(known && !folded.get());
+        basis.setVisible(known);
         basis.setManaged(basis.isVisible());
         String words = !known
                 ? "A mix and a reference on Gather, and what stands out is told here."
                 : all.isEmpty() ? dismissed > 0 ? "Nothing else stands out." : NOTHING : "";
         state.setText(words);
-        state.setVisible(!words.isEmpty() && !folded.get());
+        state.setVisible(!words.isEmpty());
         state.setManaged(state.isVisible());
     }
 
@@ -123,7 +92,7 @@ final class FindingsPane extends VBox {
 
     /** Opens a finding, unless it is open. */
     void open(Finding finding) {
-        folded.set(false);
+        foldedProperty().set(false);
         if (!open.equals(Optional.of(finding.key()))) {
             toggle(finding);
         }

@@ -52,7 +52,7 @@ final class LabelledSlider extends VBox {
         getChildren().addAll(new HBox(Ui.label(name, "quiet"), Ui.spring(), value), slider);
         showing = false;
         setSpacing(4);
-        setMinWidth(120);
+        setMinWidth(96);
     }
 
     /** Shows a value that came from elsewhere. */

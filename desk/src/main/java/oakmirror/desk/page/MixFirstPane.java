@@ -5,8 +5,6 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
-import javafx.beans.property.BooleanProperty;
-import javafx.beans.property.SimpleBooleanProperty;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -28,6 +26,7 @@ import oakmirror.desk.model.session.StemChanges;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.part.FileDrop;
+import oakmirror.desk.part.SidePane;
 import oakmirror.readings.Readings;
 import oakmirror.session.StemSet;
 import oakmirror.stems.Rebalance;
@@ -35,19 +34,14 @@ import oakmirror.stems.StemCheck;
 import oakmirror.stems.StemPowers;
 
 /** What to change in the mix before anything on the master: its stems, each with what is proposed about it and a fader; can be folded away. */
-final class MixFirstPane extends VBox {
+final class MixFirstPane extends SidePane {
 
-    private static final double WIDTH = 236;
-    private static final double FOLDED = 30;
     private static final double[] LIMITS_DB = {1, 2, 3, 4, 6};
 
     private final Workspace workspace;
     private final MixStems stems;
     private final StemChanges changes;
     private final AddTracks adding;
-    private final Label title = Ui.label("In the mix first", "heading");
-    private final Button fold;
-    private final BooleanProperty folded = new SimpleBooleanProperty();
     private final Label state = Ui.label("", "quiet");
     private final Label together = Ui.label("", "small");
     private final Label check = Ui.label("", "quiet", "small");
@@ -60,20 +54,13 @@ final class MixFirstPane extends VBox {
     private final Button copy;
     private final ToggleButton heard =
             Ui.choice("as tried", "Hear the mix with its stems as tried, or as it is, equally loud");
-    private final VBox content;
 
     MixFirstPane(Workspace workspace, Listening listening, AddTracks adding) {
+        super("In the mix first", "mix-first");
         this.workspace = workspace;
         this.adding = adding;
         stems = workspace.stems();
         changes = new StemChanges(workspace);
-        setId("mix-first");
-        getStyleClass().add("findings");
-        setSpacing(8);
-        fold = Ui.link("", "Fold this away or out", () -> folded.set(!folded.get()));
-        fold.setId("fold-mix-first");
-        HBox head = new HBox(8, title, Ui.spring(), fold);
-        head.setAlignment(Pos.BASELINE_LEFT);
         tryAll = Ui.button("try all", "Hear the mix with all that is proposed for its stems", this::tryAll);
         tryAll.setId("try-all");
         none = Ui.button(
@@ -100,15 +87,12 @@ final class MixFirstPane extends VBox {
         scroll.setFitToWidth(true);
         scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
         scroll.getStyleClass().add("plain-scroll");
-        content = new VBox(8, state, all, scroll);
         VBox.setVgrow(scroll, Priority.ALWAYS);
-        VBox.setVgrow(content, Priority.ALWAYS);
-        getChildren().addAll(head, content);
+        fill(state, all, scroll);
         FileDrop.onto(
                 this,
                 files ->
                         adding.addStems(files.stream().map(java.io.File::toPath).toList()));
-        folded.subscribe(this::foldTo);
         sceneProperty().subscribe(scene -> {
             if (scene != null) {
                 stems.want();
@@ -118,18 +102,6 @@ final class MixFirstPane extends VBox {
         stems.revisionProperty().subscribe(r -> refresh.run());
         workspace.sessionProperty().subscribe(s -> refresh.run());
         workspace.rebalanceProperty().subscribe(r -> refresh.run());
-    }
-
-    private void foldTo(boolean away) {
-        double width = away ? FOLDED : WIDTH;
-        setMinWidth(width);
-        setPrefWidth(width);
-        setMaxWidth(width);
-        fold.setText(away ? "‹" : "fold ›");
-        for (Node node : List.of(title, content)) {
-            node.setVisible(!away);
-            node.setManaged(!away);
-        }
     }
 
     /** A folder, the limit, and letting all go. */

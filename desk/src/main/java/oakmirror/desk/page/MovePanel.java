@@ -28,6 +28,7 @@ import oakmirror.readings.Readings;
 /** The move that is chosen, in words, with what can be decided about it; and the way to the next and the one before. */
 final class MovePanel extends HBox {
 
+    private static final double ROOMY = 800;
     private static final double MOST_DB = 24;
     private static final double MOST_OCTAVES = 10;
 
@@ -82,9 +83,15 @@ final class MovePanel extends HBox {
         ways.setAlignment(Pos.CENTER_LEFT);
         ways.setMinWidth(USE_PREF_SIZE);
         VBox words = new VBox(1, title, reason);
-        words.setMinWidth(120);
+        words.setMinWidth(60);
         HBox.setHgrow(words, javafx.scene.layout.Priority.ALWAYS);
-        HBox figures = new HBox(6, gain, Ui.label("dB", "quiet"), octaves, Ui.label("octaves", "quiet"));
+        Label db = Ui.label("dB", "quiet");
+        Label wide = Ui.label("octaves", "quiet");
+        for (Label unit : List.of(db, wide)) { // tooltips tell it where there is no room
+            unit.visibleProperty().bind(widthProperty().map(w -> w.doubleValue() > ROOMY));
+            unit.managedProperty().bind(unit.visibleProperty());
+        }
+        HBox figures = new HBox(6, gain, db, octaves, wide);
         HBox choices = new HBox(6, hear, without, refused, locked, reset);
         for (HBox fixed : List.of(figures, choices)) {
             fixed.setAlignment(Pos.CENTER_LEFT);

@@ -126,7 +126,8 @@ public final class ShapePage extends VBox {
                 v -> Readings.gainDb(-v),
                 (s, v) -> s.withLimits(s.mostBoostDb(), v));
         VBox appliedAs = new VBox(4, Ui.label("Applied as", "quiet"), phase());
-        HBox sliders = new HBox(22, caution, resolution, strength, boost, cut, appliedAs);
+        appliedAs.setMinWidth(USE_PREF_SIZE);
+        HBox sliders = new HBox(18, caution, resolution, strength, boost, cut, appliedAs);
         for (LabelledSlider s : new LabelledSlider[] {caution, resolution, strength, boost, cut}) {
             HBox.setHgrow(s, Priority.ALWAYS);
             s.managedProperty().bind(s.visibleProperty());
@@ -213,7 +214,7 @@ public final class ShapePage extends VBox {
                 .subscribe(s -> group.selectToggle(s.correction().basis() == Basis.EXACT ? exact : evidence));
         HBox choices = new HBox(4, strokes.opener(), guards(), evidence, exact);
         HBox.setMargin(evidence, new Insets(0, 0, 0, 10));
-        choices.setAlignment(Pos.CENTER_LEFT);
+        choices.setAlignment(Pos.BASELINE_LEFT);
         return choices;
     }
 

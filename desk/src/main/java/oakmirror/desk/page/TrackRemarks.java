@@ -33,13 +33,17 @@ final class TrackRemarks extends HBox {
     /**
      * Shows what is to be said of a track.
      *
+     * @param stems what is to be said of its stems, or empty
      * @param withRate whether its rate is to be said
      * @param again measures a passage again that could not be measured
      */
-    void show(TrackSlot slot, ImportedTrack track, boolean withRate, Runnable again) {
+    void show(TrackSlot slot, ImportedTrack track, String stems, boolean withRate, Runnable again) {
         TrackMeasurement m = track.measurement();
         List<String> warnings = warnings(track, m);
         List<String> notes = notes(slot, m, withRate);
+        if (!stems.isEmpty()) {
+            notes.add(stems);
+        }
         String unmeasured = slot.passageFailureProperty().get();
         List<String> texts = List.of(String.join(" · ", warnings), String.join(" · ", notes), unmeasured);
         if (texts.equals(shown)) {

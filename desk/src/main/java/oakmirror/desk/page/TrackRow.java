@@ -191,7 +191,6 @@ final class TrackRow extends GridPane {
         String place = track.file().map(Path::toString).orElse("");
         List<String> texts = new ArrayList<>(List.of(place, track.name()));
         texts.addAll(track.tags());
-        texts.add(stemsIn(track.stems().all().size()));
         if (texts.equals(shownTitle)) {
             return;
         }
@@ -205,14 +204,6 @@ final class TrackRow extends GridPane {
             }
         });
         title.getChildren().setAll(name);
-        int stems = track.stems().all().size();
-        if (stems > 0) {
-            Label label = Ui.label(stemsIn(stems), "tag");
-            label.setId("stems-" + index);
-            Ui.tip(label, "Its stems; Shape tells what to change about them");
-            label.setMinWidth(USE_PREF_SIZE);
-            title.getChildren().add(label);
-        }
         for (String tag : track.tags()) {
             Label label = Ui.label(tag, "tag");
             label.setMinWidth(USE_PREF_SIZE);
@@ -220,8 +211,12 @@ final class TrackRow extends GridPane {
         }
     }
 
-    /** How many stems there are, or how far they are. */
-    private String stemsIn(int count) {
+    /** How many stems there are, or how far they are; empty where there are none. */
+    private String stems() {
+        int count = slot.track().stems().all().size();
+        if (count == 0) {
+            return "";
+        }
         List<TrackSlot> slots = number == 0 ? table.stems().slots() : List.of();
         long failed =
                 slots.stream().filter(s -> !s.failureProperty().get().isEmpty()).count();
@@ -297,6 +292,7 @@ final class TrackRow extends GridPane {
         remarks.show(
                 slot,
                 track,
+                stems(),
                 number == 0 || table.rate().filter(r -> r == whole.sampleRate()).isEmpty(),
                 () -> table.measureAgain(slot));
     }
