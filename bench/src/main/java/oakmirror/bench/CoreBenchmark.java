@@ -1,5 +1,6 @@
 package oakmirror.bench;
 
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -32,8 +33,12 @@ import oakmirror.monitor.MonitorPath;
 import oakmirror.monitor.MonitorScene;
 import oakmirror.monitor.ProcessorPool;
 import oakmirror.spectrum.BandGrid;
+import oakmirror.spectrum.OctaveSmoothing;
 import oakmirror.spectrum.SpectrumAnalyser;
 import oakmirror.spectrum.StereoSpectrum;
+import oakmirror.stems.Rebalance;
+import oakmirror.stems.Rebalancing;
+import oakmirror.stems.StemPowers;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
 import org.openjdk.jmh.annotations.Fork;
@@ -55,6 +60,8 @@ import org.openjdk.jmh.annotations.Warmup;
 public class CoreBenchmark {
 
     private static final int RATE = 48000;
+    private static final StemPowers STEMS = stems(8);
+    private static final Material MATERIAL = material();
     private static final int FRAMES = 10 * RATE;
 
     private final float[] left = new float[FRAMES];
@@ -111,6 +118,51 @@ public class CoreBenchmark {
         LoudnessMeter meter = new LoudnessMeter(RATE, ChannelLayout.stereo());
         meter.add(new float[][] {left, right}, FRAMES);
         return meter.result();
+    }
+
+    /** Stems that overlap, each with a bell of power over log frequency and a little in common with all others. */
+    private static StemPowers stems(int count) {
+        double[][][] power = new double[count + 1][count + 1][BandGrid.SIZE];
+        for (int b = 0; b < BandGrid.SIZE; b++) {
+            double whole = 0;
+            for (int i = 1; i <= count; i++) {
+                for (int j = 1; j <= count; j++) {
+                    double own = Math.exp(-Math.pow((b - 28.0 * i) / 40, 2) / 2);
+                    double other = Math.exp(-Math.pow((b - 28.0 * j) / 40, 2) / 2);
+                    power[i][j][b] = (i == j ? 1 : 0.1) * Math.sqrt(own * other);
+                    power[i][0][b] += power[i][j][b];
+                }
+                power[0][i][b] = power[i][0][b];
+                whole += power[i][0][b];
+            }
+            power[0][0][b] = whole;
+        }
+        return new StemPowers(power, BandGrid.SIZE);
+    }
+
+    private static Material material() {
+        Random random = new Random(4);
+        boolean[] known = new boolean[BandGrid.SIZE];
+        Arrays.fill(known, true);
+        double[] mix = new double[BandGrid.SIZE];
+        Arrays.fill(mix, -40);
+        List<Gap.Each> each = new ArrayList<>();
+        double[] mean = new double[BandGrid.SIZE];
+        for (int r = 0; r < 3; r++) {
+            double[] gap =
+                    OctaveSmoothing.smooth(random.doubles(BandGrid.SIZE, -8, 8).toArray(), known, 0.7);
+            each.add(new Gap.Each(gap, gap, known));
+            for (int b = 0; b < mean.length; b++) {
+                mean[b] += gap[b] / 3;
+            }
+        }
+        return Material.of(new Gap(mix, mix, mean, known, each));
+    }
+
+    /** Gains for eight stems, once they are measured, against three references that are other music. */
+    @Benchmark
+    public Rebalance stemsSolved() {
+        return Rebalancing.solve(STEMS, CorrectionSettings.DEFAULT, MATERIAL, Rebalancing.USUAL_LIMIT_DB);
     }
 
     /** True peak of ten seconds of one channel. */

@@ -22,14 +22,15 @@ import oakmirror.filter.AnalogueSection;
 import oakmirror.media.cache.AudioCache;
 import oakmirror.media.device.AudioOutput;
 import oakmirror.media.device.SimulatedOutput;
+import oakmirror.monitor.LayeredSource;
 import oakmirror.monitor.MonitorMixer;
 import oakmirror.monitor.MonitorPath;
 import oakmirror.monitor.MonitorScene;
 import oakmirror.monitor.ProcessorPool;
 
 /**
- * The whole listening engine at work: 17 tracks of five minutes (at 48 kHz, at higher rates as many frames), mapped from disk, the mix through its
- * correction, a band alone, meters, and a switch, jump or blend twice a second, on the simulated device in real time. Prints what the audio
+ * The whole listening engine at work: 17 tracks of five minutes (at 48 kHz, at higher rates as many frames), mapped from disk, the mix with eight
+ * stems laid over it at levels that change, through its correction, a band alone, meters, and a switch, jump or blend twice a second, on the simulated device in real time. Prints what the audio
  * thread took, what it allocated, how often it was late, and how often it had to prepare a correction itself. Arguments: seconds, 60 otherwise;
  * rate, 48000 otherwise; minimum or linear, the former otherwise.
  */
@@ -37,6 +38,7 @@ public final class EngineRun {
 
     private static final int USUAL_RATE = 48000;
     private static final int TRACKS = 17;
+    private static final int STEMS = 8;
     private static final int FRAMES = 300 * USUAL_RATE;
     private static final int CHUNK = 48000;
     private static final double WARM_UP_SECONDS = 5;
@@ -81,7 +83,10 @@ public final class EngineRun {
 
     private static void run(List<StereoSource> sources, int rate, ToneFilter.Phase phase, int seconds)
             throws InterruptedException {
-        List<MonitorScene.Track> tracks = tracks(sources, rate, phase);
+        LayeredSource mix = new LayeredSource(sources.get(0), sources.subList(1, 1 + STEMS));
+        List<StereoSource> heardSources = new ArrayList<>(sources);
+        heardSources.set(0, mix);
+        List<MonitorScene.Track> tracks = tracks(heardSources, rate, phase);
         MonitorPath path = new MonitorPath(
                 MonitorPath.Sides.MONO, Optional.of(new BandSolo(120, 500, rate)), Optional.empty(), 0.8f);
         MonitorMixer mixer = new MonitorMixer(rate, AudioOutput.BLOCK);
@@ -95,6 +100,11 @@ public final class EngineRun {
                 if (at == WARM_UP_SECONDS) { // when everything is compiled
                     begin = Reading.of(mixer, output, idle);
                 }
+                float[] gains = new float[STEMS];
+                for (int i = 0; i < STEMS; i++) {
+                    gains[i] = 0.4f * (random.nextFloat() - 0.5f);
+                }
+                mix.setGains(gains);
                 int heard = random.nextInt(3) == 0 ? 0 : random.nextInt(TRACKS);
                 Optional<MonitorScene.Blend> blend = random.nextInt(4) == 0
                         ? Optional.of(new MonitorScene.Blend(random.nextInt(TRACKS), 0.5f))

@@ -223,14 +223,17 @@ public final class FirConvolver implements StereoProcessor {
 
     @Override
     public void reset() {
-        for (float[][] kept : new float[][][] {history, mirrored}) {
-            for (float[] h : kept) {
-                Arrays.fill(h, 0f);
-            }
-        }
+        clear(history);
+        clear(mirrored);
         Arrays.fill(input, 0f);
         Arrays.fill(output, 0f);
         isOutputDue = false;
         filled = 0;
+    }
+
+    private static void clear(float[][] blocks) {
+        for (float[] block : blocks) {
+            Arrays.fill(block, 0f);
+        }
     }
 }

@@ -19,10 +19,15 @@ final class Ensemble {
 
     /** Five stems of so many seconds. */
     static List<Clip> stems(double seconds) {
+        return stems(seconds, 0);
+    }
+
+    /** The same playing something else. */
+    static List<Clip> stems(double seconds, long seed) {
         List<Clip> stems = new ArrayList<>();
-        float[] common = Signals.musicLike(RATE, seconds, 0.1, 99);
+        float[] common = Signals.musicLike(RATE, seconds, 0.1, 99 + seed);
         for (int s = 0; s < MIDDLES.length; s++) {
-            float[] own = Signals.musicLike(RATE, seconds, 0.5, s);
+            float[] own = Signals.musicLike(RATE, seconds, 0.5, s + 1000 * seed);
             float[] left = new float[own.length];
             float[] right = new float[own.length];
             float place = 0.3f + 0.1f * s;

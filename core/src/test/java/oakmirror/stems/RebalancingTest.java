@@ -174,4 +174,46 @@ class RebalancingTest {
                         .gainsDb())
                 .isEmpty();
     }
+
+    @Test
+    void silentStemsAndMixesAndShortOnesComeToNothing() {
+        Clip silence = Clip.stereo(Ensemble.RATE, new float[9000], new float[9000]);
+        Clip mix = Ensemble.sum(STEMS);
+        List<Clip> withSilence = List.of(STEMS.get(0), silence, STEMS.get(3));
+        Bus bus = Bus.find(mix, List.copyOf(withSilence), Progress.NONE);
+        assertThat(bus.levelDb()).isFinite();
+        StemPowers powers = StemPowers.measure(mix, List.copyOf(withSilence), new TimeRange(0, SECONDS), Progress.NONE);
+        Rebalance found = Rebalancing.solve(
+                powers, CorrectionSettings.DEFAULT, material(RIGHT, spectrum(Ensemble.sum(STEMS.subList(1, 5)))), 3);
+        assertThat(found.gainsDb()[1]).as("what is silent is not turned up").isZero();
+        StemPowers nothing = StemPowers.measure(silence, List.of(silence), new TimeRange(0, 0.1), Progress.NONE);
+        assertThat(Rebalancing.solve(nothing, CorrectionSettings.DEFAULT, material(RIGHT, RIGHT), 3)
+                        .isNone())
+                .isTrue();
+        assertThat(nothing.changeDb(new double[] {3})).containsOnly(0);
+        assertThat(Bus.find(silence, List.of(silence), Progress.NONE).mid()).containsOnly(0);
+        assertThat(nothing.residualDb()).isLessThan(-60);
+    }
+
+    @Test
+    void oneOfManyStemsIsFoundAmongSixteen() {
+        List<Clip> many = new java.util.ArrayList<>();
+        for (int i = 0; i < 16; i++) {
+            Clip stem = Ensemble.stems(4, 100 + i).get(i % 5);
+            many.add(stem);
+        }
+        double[] errors = new double[16];
+        errors[7] = 2.5;
+        BandSpectrum right = spectrum(Ensemble.sum(many));
+        Rebalance found = solveOver(4, Ensemble.scaled(many, errors), right);
+        assertThat(found.gainsDb()[7]).isCloseTo(-2.5, within(0.3));
+        assertThat(found.steps()).hasSize(1);
+    }
+
+    private static Rebalance solveOver(double seconds, List<Clip> stems, BandSpectrum reference) {
+        StemPowers powers =
+                StemPowers.measure(Ensemble.sum(stems), List.copyOf(stems), new TimeRange(0, seconds), Progress.NONE);
+        return Rebalancing.solve(
+                powers, CorrectionSettings.DEFAULT, material(spectrum(Ensemble.sum(stems)), reference), 3);
+    }
 }

@@ -21,7 +21,6 @@ import oakmirror.media.TrackImporter;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.work.Background;
 import oakmirror.media.work.Kind;
-import oakmirror.media.work.Newest;
 import oakmirror.monitor.LayeredSource;
 import oakmirror.session.Session;
 import oakmirror.session.Stem;
@@ -43,7 +42,6 @@ public final class MixStems {
     private final TrackImporter importer;
     private final Supplier<Optional<TrackSlot>> mixSlot;
     private final Runnable changed;
-    private final Newest<StemPowers> measurer;
     private final FileWatch watch;
     private final ReadOnlyIntegerWrapper revision = new ReadOnlyIntegerWrapper();
     private final ReadOnlyStringWrapper failure = new ReadOnlyStringWrapper("");
@@ -55,7 +53,7 @@ public final class MixStems {
     private Optional<Finding> finding = Optional.empty();
     private Optional<Key> given = Optional.empty();
     private Optional<Measured> measured = Optional.empty();
-    private Optional<Wanted> measuring = Optional.empty();
+    private Optional<Measuring> measuring = Optional.empty();
 
     /**
      * Tells a mix with its stems from any other.
@@ -84,6 +82,9 @@ public final class MixStems {
     /** What is to be measured. */
     private record Wanted(InMix of, TimeRange range) {}
 
+    /** Measuring them: what, and how to end it. */
+    private record Measuring(Wanted of, Job job) {}
+
     /** What was measured, and of what. */
     private record Measured(Wanted of, StemPowers powers) {}
 
@@ -104,7 +105,6 @@ public final class MixStems {
         this.importer = importer;
         this.mixSlot = mixSlot;
         this.changed = changed;
-        measurer = background.newest(Kind.PASSAGE, "Measuring the stems");
         watch = new FileWatch(background, this::readAgain);
     }
 
@@ -340,17 +340,34 @@ public final class MixStems {
 
     private void measure() {
         Optional<Wanted> now = wanted();
-        if (now.isEmpty() || now.equals(measuring) || measured.map(Measured::of).equals(now)) {
+        if (now.isEmpty() || now.equals(measuring.map(Measuring::of)) || now.equals(measured.map(Measured::of))) {
             return;
         }
-        measuring = now;
+        measuring.ifPresent(m -> m.job().cancel());
         Wanted of = now.get();
-        measurer.submit(
-                progress -> StemPowers.measure(of.of().mix(), of.of().stems(), of.range(), progress), powers -> {
-                    measuring = Optional.empty();
-                    measured = Optional.of(new Measured(of, powers));
-                    tell();
-                });
+        Job job = jobs.start("measuring the stems");
+        measuring = Optional.of(new Measuring(of, job));
+        background.submit(
+                Kind.PASSAGE,
+                "Measuring the stems",
+                job,
+                progress -> StemPowers.measure(of.of().mix(), of.of().stems(), of.range(), progress),
+                powers -> measureEnded(job, Optional.of(new Measured(of, powers)), ""),
+                failed -> measureEnded(job, Optional.empty(), failed.sentence()));
+    }
+
+    /** What was cancelled by hand is not begun again until something else is to be measured. */
+    private void measureEnded(Job job, Optional<Measured> made, String sentence) {
+        jobs.end(job);
+        if (measuring.filter(m -> m.job() == job).isEmpty()) {
+            return;
+        }
+        if (made.isPresent()) {
+            measuring = Optional.empty();
+            measured = made;
+        }
+        failure.set(sentence);
+        tell();
     }
 
     private void tell() {
@@ -361,7 +378,7 @@ public final class MixStems {
     void close() {
         slots.forEach(TrackSlot::cancel);
         finding.ifPresent(f -> f.job().cancel());
-        measurer.close();
+        measuring.ifPresent(m -> m.job().cancel());
         watch.close();
     }
 }
