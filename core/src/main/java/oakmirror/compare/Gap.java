@@ -12,7 +12,7 @@ import oakmirror.spectrum.StereoSpectrum.Part;
 
 /**
  * Reference less mix in dB for each band of the {@link BandGrid}, both at the mix's loudness: above 0 where the mix lacks, below 0
- * where it has too much. Several references count by the mean of their level-matched decibels; what each of them says alone stays beside it.
+ * where it has too much. Several references count by the mean of their level-matched decibels, each by its weight; what each of them says alone stays beside it.
  *
  * @param mixDb level of the mix, dB relative to full scale
  * @param referenceDb level of the references at the mix's loudness
@@ -25,8 +25,20 @@ public record Gap(double[] mixDb, double[] referenceDb, double[] gapDb, boolean[
     /** A level-matched spectrum below this, in dB relative to full scale for 1/24 octave, is as good as nothing. */
     public static final double NOTHING_DB = -150;
 
-    /** One reference: its spectrum and the loudness it is matched by in LUFS. */
-    public record Reference(BandSpectrum spectrum, double loudnessLufs) {}
+    /**
+     * One reference.
+     *
+     * @param spectrum its spectrum
+     * @param loudnessLufs the loudness it is matched by
+     * @param weight how much it counts against the others, above 0
+     */
+    public record Reference(BandSpectrum spectrum, double loudnessLufs, double weight) {
+
+        /** One that counts as much as any other. */
+        public Reference(BandSpectrum spectrum, double loudnessLufs) {
+            this(spectrum, loudnessLufs, 1);
+        }
+    }
 
     /**
      * What one reference says.
@@ -35,21 +47,23 @@ public record Gap(double[] mixDb, double[] referenceDb, double[] gapDb, boolean[
      * @param gapDb its level less the mix's; 0 where not known
      * @param known where it and the mix have something to say
      * @param fallDbPerOctave how steeply it falls where it ends before it should, as a lossy file does; empty where it does not
+     * @param weight how much it counts against the others
      */
-    public record Each(double[] levelDb, double[] gapDb, boolean[] known, OptionalDouble fallDbPerOctave) {
+    public record Each(
+            double[] levelDb, double[] gapDb, boolean[] known, OptionalDouble fallDbPerOctave, double weight) {
 
-        /** One that goes on as far as it should. */
+        /** One that goes on as far as it should, and counts as much as any other. */
         public Each(double[] levelDb, double[] gapDb, boolean[] known) {
-            this(levelDb, gapDb, known, OptionalDouble.empty());
+            this(levelDb, gapDb, known, OptionalDouble.empty(), 1);
         }
 
         /** The same counting elsewhere. */
         public Each withKnown(boolean[] value) {
-            return new Each(levelDb, gapDb, value, fallDbPerOctave);
+            return new Each(levelDb, gapDb, value, fallDbPerOctave, weight);
         }
 
         private Each withGap(double[] valueDb) {
-            return new Each(levelDb, valueDb, known, fallDbPerOctave);
+            return new Each(levelDb, valueDb, known, fallDbPerOctave, weight);
         }
     }
 
@@ -82,7 +96,7 @@ public record Gap(double[] mixDb, double[] referenceDb, double[] gapDb, boolean[
     public static Gap of(List<Subject> subjects, double octaves, Part part) {
         List<Reference> references = Subject.references(subjects).stream()
                 .map(r ->
-                        new Reference(r.tone().spectrum().of(part), r.compared().heardLufs()))
+                        new Reference(r.tone().spectrum().of(part), r.compared().heardLufs(), r.weight()))
                 .toList();
         return Subject.mix(subjects)
                 .map(m -> between(m.tone().spectrum().of(part), m.compared().heardLufs(), references, octaves))
@@ -119,11 +133,11 @@ public record Gap(double[] mixDb, double[] referenceDb, double[] gapDb, boolean[
         boolean[] known = new boolean[BandGrid.SIZE];
         for (int b = 0; b < BandGrid.SIZE; b++) {
             double sum = 0;
-            int count = 0;
+            double count = 0;
             for (Each e : each) {
                 if (!Double.isNaN(e.levelDb()[b])) {
-                    sum += e.levelDb()[b];
-                    count++;
+                    sum += e.weight() * e.levelDb()[b];
+                    count += e.weight();
                 }
             }
             referenceDb[b] = count == 0 ? BandSpectrum.FLOOR_DB : sum / count;
@@ -154,7 +168,8 @@ public record Gap(double[] mixDb, double[] referenceDb, double[] gapDb, boolean[
                 known,
                 edge.isPresent()
                         ? OptionalDouble.of(SpectralEdge.fallDbPerOctave(reference.spectrum(), edge.getAsDouble()))
-                        : edge);
+                        : edge,
+                reference.weight());
     }
 
     /** The gap of a mix that is so many dB lower in each band. */

@@ -14,18 +14,30 @@ import oakmirror.spectrum.Tone;
  * @param whole what was measured of the whole file
  * @param tone the tone that curves are drawn from: that of {@code compared}, or one averaged with other blocks
  * @param bpm its tempo, where it is known
+ * @param weight how much it counts as a reference against the others, above 0
  */
 public record Subject(
-        int number, String name, TrackMeasurement compared, TrackMeasurement whole, Tone tone, Optional<Double> bpm) {
+        int number,
+        String name,
+        TrackMeasurement compared,
+        TrackMeasurement whole,
+        Tone tone,
+        Optional<Double> bpm,
+        double weight) {
 
-    /** A track with its tone as measured. */
+    /** A track with its tone as measured, that counts as much as any other. */
     public Subject(int number, String name, TrackMeasurement compared, TrackMeasurement whole, Optional<Double> bpm) {
-        this(number, name, compared, whole, compared.tone(), bpm);
+        this(number, name, compared, whole, compared.tone(), bpm, 1);
+    }
+
+    /** The same counting more or less. */
+    public Subject withWeight(double value) {
+        return new Subject(number, name, compared, whole, tone, bpm, value);
     }
 
     /** The same with its tone averaged otherwise. */
     public Subject withTone(Tone other) {
-        return new Subject(number, name, compared, whole, other, bpm);
+        return new Subject(number, name, compared, whole, other, bpm, weight);
     }
 
     /** Whether it is the mix. */

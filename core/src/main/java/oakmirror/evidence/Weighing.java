@@ -3,6 +3,7 @@ package oakmirror.evidence;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.OptionalDouble;
 import java.util.stream.IntStream;
 import oakmirror.compare.Gap;
 import oakmirror.spectrum.BandGrid;
@@ -157,20 +158,25 @@ final class Weighing {
             int band = b;
             List<Gap.Each> speaking = same.stream().filter(e -> e.known()[band]).toList();
             known[b] = !speaking.isEmpty();
-            gap[b] = speaking.stream()
-                    .mapToDouble(e -> e.gapDb()[band])
-                    .average()
-                    .orElse(0);
+            gap[b] = mean(speaking, band);
         }
-        return new Gap.Each(gap, gap, known);
+        double weight = same.stream().mapToDouble(Gap.Each::weight).average().orElse(1);
+        return new Gap.Each(gap, gap, known, OptionalDouble.empty(), weight);
     }
 
     private double mean(int band) {
-        return references.stream()
-                .filter(r -> r.known()[band])
-                .mapToDouble(r -> r.gapDb()[band])
-                .average()
-                .orElse(0);
+        return mean(references.stream().filter(r -> r.known()[band]).toList(), band);
+    }
+
+    /** The mean of what references say of a band, each by its weight. */
+    private static double mean(List<Gap.Each> speaking, int band) {
+        double sum = 0;
+        double weight = 0;
+        for (Gap.Each each : speaking) {
+            sum += each.weight() * each.gapDb()[band];
+            weight += each.weight();
+        }
+        return weight > 0 ? sum / weight : 0;
     }
 
     Evidence evidence() {

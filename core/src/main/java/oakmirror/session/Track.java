@@ -21,6 +21,7 @@ import oakmirror.rhythm.BarGrid;
  * @param levelled whether it takes part in level matching
  * @param trimDb gain by hand on top of the match
  * @param stems what it is made of, where that is given
+ * @param weight how much it counts as a reference against the others
  */
 public record Track(
         TrackId id,
@@ -33,7 +34,8 @@ public record Track(
         double shiftSeconds,
         boolean levelled,
         double trimDb,
-        StemSet stems) {
+        StemSet stems,
+        double weight) {
 
     /** No track is longer than a day, and none lies further from the mix. */
     public static final double LONGEST_SECONDS = 86_400;
@@ -45,6 +47,12 @@ public record Track(
 
     /** The largest trim either way. */
     public static final double MOST_TRIM_DB = 24;
+
+    /** The least that a reference counts against another. */
+    public static final double LEAST_WEIGHT = 0.25;
+
+    /** The most that a reference counts against another. */
+    public static final double MOST_WEIGHT = 4;
 
     /** Copies the lists and checks the choice. */
     public Track {
@@ -59,6 +67,9 @@ public record Track(
         require(
                 Math.abs(trimDb) <= MOST_TRIM_DB,
                 "a trim lies between −24 and 24 dB, which " + trimDb + " dB does not");
+        require(
+                weight >= LEAST_WEIGHT && weight <= MOST_WEIGHT,
+                "a weight lies between " + LEAST_WEIGHT + " and " + MOST_WEIGHT);
     }
 
     private static void require(boolean holds, String message) {
@@ -79,7 +90,18 @@ public record Track(
 
     static Track of(Source source, String name) {
         return new Track(
-                TrackId.random(), source, name, List.of(), List.of(), -1, Optional.empty(), 0, true, 0, StemSet.NONE);
+                TrackId.random(),
+                source,
+                name,
+                List.of(),
+                List.of(),
+                -1,
+                Optional.empty(),
+                0,
+                true,
+                0,
+                StemSet.NONE,
+                1);
     }
 
     /** Its file, where it comes from one. */
@@ -94,22 +116,24 @@ public record Track(
 
     /** The same under another name. */
     public Track withName(String value) {
-        return new Track(id, source, value, tags, passages, chosen, bars, shiftSeconds, levelled, trimDb, stems);
+        return new Track(
+                id, source, value, tags, passages, chosen, bars, shiftSeconds, levelled, trimDb, stems, weight);
     }
 
     /** The same from somewhere else. */
     public Track withSource(Source value) {
-        return new Track(id, value, name, tags, passages, chosen, bars, shiftSeconds, levelled, trimDb, stems);
+        return new Track(id, value, name, tags, passages, chosen, bars, shiftSeconds, levelled, trimDb, stems, weight);
     }
 
     /** The same with other tags. */
     public Track withTags(List<String> value) {
-        return new Track(id, source, name, value, passages, chosen, bars, shiftSeconds, levelled, trimDb, stems);
+        return new Track(
+                id, source, name, value, passages, chosen, bars, shiftSeconds, levelled, trimDb, stems, weight);
     }
 
     /** The same with other passages, one of them chosen. */
     public Track withPassages(List<Passage> value, int choice) {
-        return new Track(id, source, name, tags, value, choice, bars, shiftSeconds, levelled, trimDb, stems);
+        return new Track(id, source, name, tags, value, choice, bars, shiftSeconds, levelled, trimDb, stems, weight);
     }
 
     /** The same with a passage more, which is chosen; unchanged when it has as many as it can. */
@@ -151,28 +175,35 @@ public record Track(
 
     /** The same with bars as the user says, or as they are found. */
     public Track withBars(Optional<BarGrid> value) {
-        return new Track(id, source, name, tags, passages, chosen, value, shiftSeconds, levelled, trimDb, stems);
+        return new Track(
+                id, source, name, tags, passages, chosen, value, shiftSeconds, levelled, trimDb, stems, weight);
     }
 
     /** The same beginning elsewhere on the common time axis, within {@link #LONGEST_SECONDS}. */
     public Track withShift(double seconds) {
         double within = Math.max(-LONGEST_SECONDS, Math.min(LONGEST_SECONDS, seconds));
-        return new Track(id, source, name, tags, passages, chosen, bars, within, levelled, trimDb, stems);
+        return new Track(id, source, name, tags, passages, chosen, bars, within, levelled, trimDb, stems, weight);
     }
 
     /** The same taking part in level matching or not. */
     public Track withLevelled(boolean value) {
-        return new Track(id, source, name, tags, passages, chosen, bars, shiftSeconds, value, trimDb, stems);
+        return new Track(id, source, name, tags, passages, chosen, bars, shiftSeconds, value, trimDb, stems, weight);
     }
 
     /** The same with another trim, in steps of a tenth of a decibel and within {@link #MOST_TRIM_DB}. */
     public Track withTrim(double db) {
         double rounded = Math.round(10 * Math.max(-MOST_TRIM_DB, Math.min(MOST_TRIM_DB, db))) / 10.0;
-        return new Track(id, source, name, tags, passages, chosen, bars, shiftSeconds, levelled, rounded + 0.0, stems);
+        return new Track(
+                id, source, name, tags, passages, chosen, bars, shiftSeconds, levelled, rounded + 0.0, stems, weight);
     }
 
     /** The same made of other stems. */
     public Track withStems(StemSet value) {
-        return new Track(id, source, name, tags, passages, chosen, bars, shiftSeconds, levelled, trimDb, value);
+        return new Track(id, source, name, tags, passages, chosen, bars, shiftSeconds, levelled, trimDb, value, weight);
+    }
+
+    /** The same counting more or less as a reference. */
+    public Track withWeight(double value) {
+        return new Track(id, source, name, tags, passages, chosen, bars, shiftSeconds, levelled, trimDb, stems, value);
     }
 }

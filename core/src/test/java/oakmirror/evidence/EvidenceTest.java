@@ -14,6 +14,7 @@ import oakmirror.correction.Material;
 import oakmirror.correction.MoveDecisions;
 import oakmirror.filter.AnalogueSection;
 import oakmirror.spectrum.BandGrid;
+import oakmirror.spectrum.BandSpectrum;
 import oakmirror.spectrum.OctaveSmoothing;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -228,5 +229,25 @@ class EvidenceTest {
         assertThat(supported)
                 .as("hardly worse than following all where content is small, better where it is not")
                 .isLessThan(contentDb < 1 ? 1.15 * everything : everything);
+    }
+
+    /** The gap is their weighted mean, and evidence is judged on it. */
+    @Test
+    void aReferenceThatCountsTwiceIsFollowedTwiceAsMuch() {
+        double[] flat = new double[BandGrid.SIZE];
+        Arrays.fill(flat, 1e-4);
+        double[] bright = flat.clone();
+        for (int b = BandGrid.bandOf(4000); b < bright.length; b++) {
+            bright[b] *= Math.pow(10, 0.6);
+        }
+        BandSpectrum mix = new BandSpectrum(flat, BandGrid.SIZE, 60);
+        BandSpectrum other = new BandSpectrum(bright, BandGrid.SIZE, 60);
+        int high = BandGrid.bandOf(9000);
+        Gap even = Gap.between(mix, -20, List.of(new Gap.Reference(mix, -20), new Gap.Reference(other, -20)));
+        Gap weighed = Gap.between(mix, -20, List.of(new Gap.Reference(mix, -20), new Gap.Reference(other, -20, 2)));
+        assertThat(even.gapDb()[high]).isCloseTo(3, within(0.01));
+        assertThat(weighed.gapDb()[high]).isCloseTo(4, within(0.01));
+        assertThat(Evidence.weigh(weighed, USUAL, all(), 0).judgedDb()[high])
+                .isGreaterThan(Evidence.weigh(even, USUAL, all(), 0).judgedDb()[high] + 0.5);
     }
 }

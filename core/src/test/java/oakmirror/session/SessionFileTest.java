@@ -59,7 +59,8 @@ class SessionFileTest {
                         .withBars(Optional.of(new BarGrid(118.2, 0.31, 3)))
                         .withShift(-2.5)
                         .withLevelled(false)
-                        .withTrim(-1.3))
+                        .withTrim(-1.3)
+                        .withWeight(2))
                 .withCorrection(Session.EMPTY
                         .correction()
                         .withStrength(0.3)

@@ -8,7 +8,9 @@ import javafx.event.Event;
 import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
+import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
+import javafx.scene.control.Menu;
 import javafx.scene.control.Slider;
 import javafx.scene.control.Spinner;
 import javafx.scene.control.ToggleButton;
@@ -16,6 +18,7 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.PickResult;
 import javafx.scene.input.ScrollEvent;
+import javafx.stage.Window;
 import oakmirror.correction.CorrectionSettings.Basis;
 import oakmirror.correction.GuardKind;
 import oakmirror.correction.Move;
@@ -125,6 +128,32 @@ class ShapeTest extends WindowTest {
         assertThat(onFx(() -> listening().correctedProperty().get())).isTrue();
         press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
         waitUntil(() -> session().moves().added().isEmpty());
+    }
+
+    @Test
+    void aReferenceThatCountsMoreIsFollowedMore() throws Exception {
+        openShape();
+        double[] before = onFx(() -> workspace().proposalProperty().get().gap().gapDb());
+        interact(() -> app.window().show(Station.GATHER.ordinal()));
+        menuOf("#track-2");
+        interact(() -> Window.getWindows().stream()
+                .filter(ContextMenu.class::isInstance)
+                .flatMap(w -> ((ContextMenu) w).getItems().stream())
+                .filter(Menu.class::isInstance)
+                .flatMap(m -> ((Menu) m).getItems().stream())
+                .filter(item -> item.getText().equals("4 times"))
+                .findFirst()
+                .orElseThrow()
+                .fire());
+        waitUntil(
+                () -> session().references().get(1).weight() == 4 && workspace().isReady());
+        double[] after = onFx(() -> workspace().proposalProperty().get().gap().gapDb());
+        double[] alone = onFx(
+                () -> workspace().proposalProperty().get().gap().each().get(1).gapDb());
+        int b = BandGrid.bandOf(150);
+        assertThat(Math.abs(after[b] - alone[b])).isLessThan(Math.abs(before[b] - alone[b]));
+        press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
+        waitUntil(() -> session().references().get(1).weight() == 1);
     }
 
     /** Turns the wheel up by a step; the robot's own wheel is not heard without a display. */

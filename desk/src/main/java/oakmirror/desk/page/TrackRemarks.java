@@ -100,6 +100,9 @@ final class TrackRemarks extends HBox {
         if (!slot.track().levelled()) {
             notes.add("not matched");
         }
+        if (slot.track().weight() != 1) {
+            notes.add("counts " + TrackWords.counts(slot.track().weight()));
+        }
         return notes;
     }
 }

@@ -13,7 +13,9 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
+import javafx.scene.control.Menu;
 import javafx.scene.control.ProgressBar;
+import javafx.scene.control.RadioMenuItem;
 import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
@@ -211,21 +213,6 @@ final class TrackRow extends GridPane {
         }
     }
 
-    /** How many stems there are, or how far they are; empty where there are none. */
-    private String stems() {
-        int count = slot.track().stems().all().size();
-        if (count == 0) {
-            return "";
-        }
-        List<TrackSlot> slots = number == 0 ? table.stems().slots() : List.of();
-        long failed =
-                slots.stream().filter(s -> !s.failureProperty().get().isEmpty()).count();
-        String one = Readings.count(count, "stem");
-        return failed > 0
-                ? one + ", " + failed + " cannot be read"
-                : slots.stream().anyMatch(TrackSlot::isBusy) ? one + ", reading…" : one;
-    }
-
     private void showProgress() {
         ProgressBar bar = new ProgressBar();
         bar.progressProperty().bind(slot.progressProperty());
@@ -292,7 +279,7 @@ final class TrackRow extends GridPane {
         remarks.show(
                 slot,
                 track,
-                stems(),
+                TrackWords.stems(slot, number == 0 ? table.stems().slots() : List.of()),
                 number == 0 || table.rate().filter(r -> r == whole.sampleRate()).isEmpty(),
                 () -> table.measureAgain(slot));
     }
@@ -355,6 +342,18 @@ final class TrackRow extends GridPane {
         field.selectAll();
     }
 
+    /** How much a reference counts. */
+    private Menu counts() {
+        Menu menu = new Menu("Counts…");
+        for (double weight : TrackWords.WEIGHTS) {
+            RadioMenuItem item = new RadioMenuItem(TrackWords.counts(weight));
+            item.setSelected(slot.track().weight() == weight);
+            item.setOnAction(e -> table.passages().setWeight(index, weight));
+            menu.getItems().add(item);
+        }
+        return menu;
+    }
+
     private ContextMenu menu() {
         ContextMenu menu = new ContextMenu(
                 Ui.item("Rename", this::rename),
@@ -375,6 +374,7 @@ final class TrackRow extends GridPane {
                     .addAll(
                             Ui.item("Move up", () -> table.passages().reorder(index, index - 1)),
                             Ui.item("Move down", () -> table.passages().reorder(index, index + 1)),
+                            counts(),
                             Ui.item("Use as the mix", () -> table.useAsMix(index)));
         }
         menu.getItems()

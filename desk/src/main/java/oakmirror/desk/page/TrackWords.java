@@ -1,5 +1,6 @@
 package oakmirror.desk.page;
 
+import java.util.List;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.measure.Levels;
 import oakmirror.readings.Readings;
@@ -8,7 +9,29 @@ import oakmirror.session.ComparisonSettings.Scope;
 /** What a row of the table of tracks says to those who cannot see it. */
 final class TrackWords {
 
+    /** How much a reference may count. */
+    static final double[] WEIGHTS = {0.5, 1, 2, 4};
+
     private TrackWords() {}
+
+    /** A weight in words: “twice”. */
+    static String counts(double weight) {
+        return weight == 0.5 ? "half" : weight == 1 ? "once" : weight == 2 ? "twice" : Math.round(weight) + " times";
+    }
+
+    /** How many stems a mix has, or how far they are; empty where there are none. */
+    static String stems(TrackSlot mix, List<TrackSlot> stems) {
+        int count = mix.track().stems().all().size();
+        if (count == 0) {
+            return "";
+        }
+        long failed =
+                stems.stream().filter(s -> !s.failureProperty().get().isEmpty()).count();
+        String one = Readings.count(count, "stem");
+        return failed > 0
+                ? one + ", " + failed + " cannot be read"
+                : stems.stream().anyMatch(TrackSlot::isBusy) ? one + ", reading…" : one;
+    }
 
     static String of(TrackSlot slot, int number, Scope scope, double offsetDb) {
         String name = (number == 0 ? "Mix, " : "Reference " + number + ", ")

@@ -96,11 +96,14 @@ public final class Derivation {
         }
     }
 
+    /** A reference, and how much it counts. */
+    private record Counted(Provenance reference, double weight) {}
+
     /** What the proposal follows from: it is worked out again only when some of it has changed. */
     private record Basis(
             Optional<Provenance> mix,
             Optional<AppliedCorrection> applied,
-            List<Provenance> references,
+            List<Counted> references,
             CorrectionSettings correction,
             MoveDecisions moves,
             int sampleRate,
@@ -130,7 +133,7 @@ public final class Derivation {
                 Subject.mix(subjects).map(m -> m.compared().provenance()),
                 tracks.mix().flatMap(TrackSlot::imported).flatMap(ImportedTrack::applied),
                 Subject.references(subjects).stream()
-                        .map(r -> r.compared().provenance())
+                        .map(r -> new Counted(r.compared().provenance(), r.weight()))
                         .toList(),
                 s.correction(),
                 s.moves(),

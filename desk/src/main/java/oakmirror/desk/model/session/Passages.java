@@ -263,6 +263,11 @@ public final class Passages {
         workspace.changeTrack(index, levelled ? "match a level" : "leave a level", t -> t.withLevelled(levelled));
     }
 
+    /** How much a reference counts against the others. */
+    public void setWeight(int index, double weight) {
+        workspace.changeTrack(index, "weigh a reference", t -> t.withWeight(weight));
+    }
+
     /** Words a track is found by: separated by commas, each once. */
     public void setTags(int index, String text) {
         List<String> tags = new ArrayList<>();

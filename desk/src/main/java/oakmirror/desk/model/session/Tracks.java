@@ -93,13 +93,13 @@ public final class Tracks {
 
     /** A track as it is compared in a scope, once that is measured. */
     public Optional<Subject> subject(TrackSlot slot, Scope scope) {
-        return slot.measured(scope)
-                .map(m -> new Subject(
+        return slot.measured(scope).map(m -> new Subject(
                         number(slot),
                         slot.track().name(),
                         m,
                         slot.imported().orElseThrow().measurement(),
-                        slot.bars().map(BarGrid::bpm)));
+                        slot.bars().map(BarGrid::bpm))
+                .withWeight(slot.track().weight()));
     }
 
     /** All tracks as they are compared in a scope, as far as that is measured. */
