@@ -1,8 +1,10 @@
 package oakmirror.stems;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.Zone;
 
@@ -50,20 +52,9 @@ public record StemCheck(String sentence, String zones, List<String> warnings) {
             zones.add(zone.label() + " " + Readings.gainDb(powers.residualDb(zone)));
         }
         List<String> warnings = new ArrayList<>();
-        for (Form stem : stems) {
-            double longer = stem.seconds() - mix.seconds();
-            if (Math.abs(longer) > OTHER_LENGTH_SECONDS) {
-                warnings.add(String.format(
-                        Locale.ROOT,
-                        "%s is %.1f s %s than the mix.",
-                        stem.name(),
-                        Math.abs(longer),
-                        longer > 0 ? "longer" : "shorter"));
-            }
-            if (stem.sampleRate() != mix.sampleRate()) {
-                warnings.add(stem.name() + " has " + Readings.rate(stem.sampleRate()) + ", the mix "
-                        + Readings.rate(mix.sampleRate()) + "; it is converted.");
-            }
+        if (left > MOST_LEFT_DB) {
+            warnings.add("Something of the mix is not among the stems, or a compressor on the bus works hard: "
+                    + Readings.gainDb(left) + " of it stays unexplained.");
         }
         double late = (double) bus.delayFrames() / mix.sampleRate();
         if (Math.abs(late) > LATE_SECONDS) {
@@ -73,10 +64,23 @@ public record StemCheck(String sentence, String zones, List<String> warnings) {
                     1000 * Math.abs(late),
                     late > 0 ? "later" : "earlier"));
         }
-        if (left > MOST_LEFT_DB) {
-            warnings.add("Something of the mix is not among the stems, or a compressor on the bus works hard: "
-                    + Readings.gainDb(left) + " of it stays unexplained.");
+        Map<String, List<String>> same = new LinkedHashMap<>();
+        for (Form stem : stems) {
+            double longer = stem.seconds() - mix.seconds();
+            if (Math.abs(longer) > OTHER_LENGTH_SECONDS) {
+                String than = longer > 0 ? "longer" : "shorter";
+                String said = String.format(Locale.ROOT, "%.1f s %s than the mix.", Math.abs(longer), than);
+                same.computeIfAbsent(said, k -> new ArrayList<>()).add(stem.name());
+            }
+            if (stem.sampleRate() != mix.sampleRate()) {
+                String said = Readings.rate(stem.sampleRate()) + ", the mix " + Readings.rate(mix.sampleRate())
+                        + "; converted.";
+                same.computeIfAbsent(said, k -> new ArrayList<>()).add(stem.name());
+            }
         }
+        same.forEach((said, names) ->
+                warnings.add((names.size() > 1 && names.size() == stems.size() ? "All stems" : String.join(", ", names))
+                        + ": " + said));
         return new StemCheck(sentence, String.join(" · ", zones), warnings);
     }
 }

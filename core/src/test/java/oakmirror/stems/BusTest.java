@@ -94,12 +94,15 @@ class BusTest {
                 bus,
                 powers,
                 form("the mix", RATE, 12),
-                List.of(form("drums", RATE, 13.2), form("bass", 44100, 12), form("fiddle", RATE, 12.05)));
+                List.of(form("drums", RATE, 13.2), form("bass", 44100, 12), form("fiddle", RATE, 13.2)));
         assertThat(check.warnings())
                 .containsExactly(
-                        "drums is 1.2 s longer than the mix.",
-                        "bass has 44.1 kHz, the mix 48 kHz; it is converted.",
-                        "The mix begins 16 ms later than the stems; that is made good.");
+                        "The mix begins 16 ms later than the stems; that is made good.",
+                        "drums, fiddle: 1.2 s longer than the mix.",
+                        "bass: 44.1 kHz, the mix 48 kHz; converted.");
+        StemCheck all = StemCheck.of(
+                bus, powers, form("the mix", RATE, 12), List.of(form("a", 44100, 12), form("b", 44100, 12.05)));
+        assertThat(all.warnings()).contains("All stems: 44.1 kHz, the mix 48 kHz; converted.");
         assertThat(check.sentence()).startsWith("The stems sum to the mix but for −");
     }
 

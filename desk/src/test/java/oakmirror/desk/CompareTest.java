@@ -9,7 +9,6 @@ import java.nio.ByteOrder;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import javafx.event.Event;
 import javafx.geometry.Bounds;
 import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.Label;
@@ -19,7 +18,6 @@ import javafx.scene.control.MenuItem;
 import javafx.scene.input.Clipboard;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
-import javafx.scene.input.ScrollEvent;
 import javax.imageio.ImageIO;
 import oakmirror.Signals;
 import oakmirror.compare.Comparison;
@@ -205,31 +203,7 @@ class CompareTest extends CompareWindow {
         clickOn(x1, y);
         assertThat(onFx(() -> listening().monitor().bandProperty().get())).isEmpty();
 
-        // The robot's wheel does not turn without a display.
-        interact(() -> Event.fireEvent(
-                tone(),
-                new ScrollEvent(
-                        ScrollEvent.SCROLL,
-                        tone().getWidth() / 2,
-                        50,
-                        0,
-                        0,
-                        false,
-                        false,
-                        false,
-                        false,
-                        false,
-                        false,
-                        0,
-                        40,
-                        0,
-                        40,
-                        ScrollEvent.HorizontalTextScrollUnits.NONE,
-                        0,
-                        ScrollEvent.VerticalTextScrollUnits.NONE,
-                        0,
-                        0,
-                        null)));
+        turnWheel(tone(), onFx(() -> tone().getWidth()) / 2, 50);
         clickOn("all frequencies");
         assertThat(onFx(() -> lookup("all frequencies").tryQuery().filter(n -> n.isVisible())))
                 .isEmpty();

@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.List;
-import javafx.event.Event;
 import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
@@ -16,8 +15,6 @@ import javafx.scene.control.Spinner;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
-import javafx.scene.input.PickResult;
-import javafx.scene.input.ScrollEvent;
 import javafx.stage.Window;
 import oakmirror.correction.CorrectionSettings.Basis;
 import oakmirror.correction.GuardKind;
@@ -117,7 +114,10 @@ class ShapeTest extends WindowTest {
         waitUntil(() -> Math.abs(heardDb(8000) - heardDb(700) - above) < 0.01);
         clickOn("#low-more");
         waitUntil(() -> Math.abs(heardDb(80) - heardDb(700)) < 0.3);
-        scrollOn(at(1000, 0.5));
+        Node plot = lookup("#correction").query();
+        Point2D middle = at(1000, 0.5);
+        Point2D on = onFx(() -> plot.screenToLocal(middle));
+        turnWheel(plot, on.getX(), on.getY());
         waitUntil(() -> lookup("#stroke-mid").queryAs(Label.class).getText().equals("+0.5 dB"));
         clickOn("#keep-strokes");
         waitUntil(() -> session().moves().added().size() == 2 && workspace().isReady());
@@ -154,39 +154,6 @@ class ShapeTest extends WindowTest {
         assertThat(Math.abs(after[b] - alone[b])).isLessThan(Math.abs(before[b] - alone[b]));
         press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
         waitUntil(() -> session().references().get(1).weight() == 1);
-    }
-
-    /** Turns the wheel up by a step; the robot's own wheel is not heard without a display. */
-    private void scrollOn(Point2D place) {
-        Node plot = lookup("#correction").query();
-        interact(() -> {
-            Point2D on = plot.screenToLocal(place);
-            PickResult picked = new PickResult(plot, on.getX(), on.getY());
-            Event.fireEvent(
-                    plot,
-                    new ScrollEvent(
-                            ScrollEvent.SCROLL,
-                            on.getX(),
-                            on.getY(),
-                            place.getX(),
-                            place.getY(),
-                            false,
-                            false,
-                            false,
-                            false,
-                            false,
-                            false,
-                            0,
-                            40,
-                            0,
-                            40,
-                            ScrollEvent.HorizontalTextScrollUnits.NONE,
-                            0,
-                            ScrollEvent.VerticalTextScrollUnits.NONE,
-                            0,
-                            0,
-                            picked));
-        });
     }
 
     /** What the mix is heard through, in dB at a frequency; its level apart. */

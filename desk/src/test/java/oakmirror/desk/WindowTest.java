@@ -14,6 +14,8 @@ import javafx.scene.Node;
 import javafx.scene.input.ContextMenuEvent;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
+import javafx.scene.input.PickResult;
+import javafx.scene.input.ScrollEvent;
 import oakmirror.correction.Proposal;
 import oakmirror.desk.model.listen.Listening;
 import oakmirror.desk.model.session.Workspace;
@@ -184,6 +186,37 @@ abstract class WindowTest extends FxRobot {
         interact(() -> {
             app.window().root().applyCss();
             app.window().root().layout();
+        });
+    }
+
+    /** Turns the wheel up by a step at a place of a node; the robot's own does not turn without a display. */
+    void turnWheel(Node node, double x, double y) {
+        interact(() -> {
+            Bounds on = node.localToScreen(node.getBoundsInLocal());
+            Event.fireEvent(
+                    node,
+                    new ScrollEvent(
+                            ScrollEvent.SCROLL,
+                            x,
+                            y,
+                            on.getMinX() + x,
+                            on.getMinY() + y,
+                            false,
+                            false,
+                            false,
+                            false,
+                            false,
+                            false,
+                            0,
+                            40,
+                            0,
+                            40,
+                            ScrollEvent.HorizontalTextScrollUnits.NONE,
+                            0,
+                            ScrollEvent.VerticalTextScrollUnits.NONE,
+                            0,
+                            0,
+                            new PickResult(node, x, y)));
         });
     }
 

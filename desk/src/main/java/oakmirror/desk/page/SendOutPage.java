@@ -29,7 +29,7 @@ import oakmirror.readings.Readings;
 import oakmirror.session.Delivery;
 import oakmirror.session.Session;
 
-/** Send out: the master as a file, the correction as tables. */
+/** Send out: the master as a file, the correction in open forms. */
 public final class SendOutPage extends VBox {
 
     private static final Path HOME = Path.of(System.getProperty("user.home"));
@@ -87,7 +87,7 @@ public final class SendOutPage extends VBox {
         form.addRow(5, Ui.label("Correction", "quiet"), correctionForms());
         folder.setPrefColumnCount(46);
 
-        Label explanation = new Label("the master as a file at the mix's rate; the correction as open tables");
+        Label explanation = new Label("the master as a file at the mix's rate; the correction in open forms");
         results.getChildren().add(nothing);
         getChildren()
                 .addAll(

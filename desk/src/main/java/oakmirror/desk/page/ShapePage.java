@@ -17,11 +17,9 @@ import javafx.scene.layout.VBox;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.CorrectionSettings.Basis;
 import oakmirror.correction.GuardKind;
-import oakmirror.correction.Move;
 import oakmirror.correction.MoveDecision;
 import oakmirror.correction.Outcome;
 import oakmirror.correction.Proposal;
-import oakmirror.correction.RangeGuard;
 import oakmirror.correction.Treatment;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.listen.Listening;
@@ -311,7 +309,8 @@ public final class ShapePage extends VBox {
         double[] applied = proposal.appliedDb(session.phase());
         plot.show(proposal, applied, session.correction());
         boolean known = proposal.gap().isKnown();
-        explanation.setText(known ? sentence(proposal, session, madeUp, correctedBefore()) : "no correction yet");
+        explanation.setText(
+                known ? ShapeWords.sentence(proposal, session, madeUp, correctedBefore()) : "no correction yet");
         CorrectionSettings c = session.correction();
         double miss = proposal.fitErrorDb(c.lowHz(), c.highHz());
         boolean far = known && session.phase() == Phase.MINIMUM && miss > FAR_OFF_DB;
@@ -335,14 +334,6 @@ public final class ShapePage extends VBox {
         showChosen(proposal);
     }
 
-    /** Where guards hold it back; the range is no guard that would surprise. */
-    private static String heldBack(Proposal proposal) {
-        long places = proposal.correction().held().stream()
-                .filter(h -> !h.reason().equals(RangeGuard.REASON))
-                .count();
-        return places == 0 ? "" : places == 1 ? " · held back in one place" : " · held back in " + places + " places";
-    }
-
     private boolean correctedBefore() {
         return workspace
                 .tracks()
@@ -350,26 +341,6 @@ public final class ShapePage extends VBox {
                 .flatMap(TrackSlot::imported)
                 .flatMap(ImportedTrack::applied)
                 .isPresent();
-    }
-
-    /** What is proposed, in a sentence. */
-    private static String sentence(Proposal proposal, Session session, double madeUp, boolean before) {
-        long taken =
-                proposal.correction().moves().stream().filter(Move::isTaken).count();
-        String moves = Readings.count(taken, "move");
-        boolean exact = session.correction().basis() == Basis.EXACT;
-        String part = exact
-                ? "the gap as it is"
-                : Math.round(100 * proposal.evidence().supportedPart()) + " % of the gap is likely a fault";
-        int lapsed = proposal.correction().lapsed().size();
-        return moves + " · " + part + " · level made up " + Readings.gainDb(madeUp)
-                + heldBack(proposal)
-                + (before ? " · less what this master was corrected by" : "")
-                + (lapsed == 0
-                        ? ""
-                        : lapsed == 1
-                                ? " · one decision no longer applies"
-                                : " · " + lapsed + " decisions no longer apply");
     }
 
     /** What is done on the plot. */

@@ -1,0 +1,42 @@
+package oakmirror.desk.page;
+
+import oakmirror.correction.CorrectionSettings.Basis;
+import oakmirror.correction.Move;
+import oakmirror.correction.Proposal;
+import oakmirror.correction.RangeGuard;
+import oakmirror.readings.Readings;
+import oakmirror.session.Session;
+
+/** What Shape proposes, in a sentence. */
+final class ShapeWords {
+
+    private ShapeWords() {}
+
+    /** What is proposed, in a sentence. */
+    static String sentence(Proposal proposal, Session session, double madeUp, boolean before) {
+        long taken =
+                proposal.correction().moves().stream().filter(Move::isTaken).count();
+        String moves = Readings.count(taken, "move");
+        boolean exact = session.correction().basis() == Basis.EXACT;
+        String part = exact
+                ? "the gap as it is"
+                : Math.round(100 * proposal.evidence().supportedPart()) + " % of the gap is likely a fault";
+        int lapsed = proposal.correction().lapsed().size();
+        return moves + " · " + part + " · level made up " + Readings.gainDb(madeUp)
+                + heldBack(proposal)
+                + (before ? " · less what this master was corrected by" : "")
+                + (lapsed == 0
+                        ? ""
+                        : lapsed == 1
+                                ? " · one decision no longer applies"
+                                : " · " + lapsed + " decisions no longer apply");
+    }
+
+    /** Where guards hold it back; the range is no guard that would surprise. */
+    private static String heldBack(Proposal proposal) {
+        long places = proposal.correction().held().stream()
+                .filter(h -> !h.reason().equals(RangeGuard.REASON))
+                .count();
+        return places == 0 ? "" : places == 1 ? " · held back in one place" : " · held back in " + places + " places";
+    }
+}
