@@ -18,8 +18,10 @@ import javafx.scene.input.KeyCode;
 import javafx.stage.DirectoryChooser;
 import javafx.stage.FileChooser;
 import javafx.stage.Window;
+import oakmirror.desk.model.work.Job;
 import oakmirror.desk.part.FileDialogs;
 import oakmirror.media.TestFiles;
+import oakmirror.session.ComparisonSettings.Scope;
 import oakmirror.session.SessionFile;
 import oakmirror.session.Stem;
 import oakmirror.stems.Rebalance;
@@ -73,7 +75,7 @@ class StemsTest extends WindowTest {
     }
 
     @Test
-    void whatIsProposedIsTriedAndTheCorrectionFollows() throws Exception {
+    void whatIsProposedIsTriedAndCorrectionAndMasterFollow() throws Exception {
         openStems();
         Step first = proposed().steps().get(0);
         double[] before =
@@ -99,55 +101,10 @@ class StemsTest extends WindowTest {
                 && Arrays.equals(
                         before,
                         workspace().proposalProperty().get().correction().curveDb()));
+        theMasterIsRenderedFromTheMixAsTried();
     }
 
-    private static double rms(double[] curve) {
-        return Math.sqrt(Arrays.stream(curve).map(x -> x * x).average().orElseThrow());
-    }
-
-    @Test
-    void aFaderIsHeardAtEqualLoudnessAndComparedByAKey() throws Exception {
-        openStems();
-        int fiddle = 0;
-        assertThat(session().stems().all().get(fiddle).name()).isEqualTo("fiddle");
-        Slider fader = lookup("#stem-fader-" + fiddle).query();
-        interact(() -> fader.setValue(-6));
-        waitUntil(() -> gain(fiddle) == -6 && workspace().settledProperty().get());
-        clickOn("#play");
-        waitUntil(() -> listening().playingProperty().get());
-        waitUntil(() -> device().recent(48000)[0].length == 48000);
-        assertThat(onFx(() -> listening().rebalancedProperty().get())).isTrue();
-        press(KeyCode.SHIFT).type(KeyCode.C).release(KeyCode.SHIFT);
-        assertThat(onFx(() -> listening().rebalancedProperty().get())).isFalse();
-        press(KeyCode.SHIFT).type(KeyCode.C).release(KeyCode.SHIFT);
-        assertThat(onFx(() -> listening().rebalancedProperty().get())).isTrue();
-        clickOn("#try-none");
-        waitUntil(() -> !session().stems().isTried());
-        assertThat(fader.getValue()).isZero();
-    }
-
-    @Test
-    void allAreTriedCopiedSavedAndBackAgain() throws Exception {
-        openStems();
-        double[] gains = proposed().gainsDb();
-        clickOn("#try-all");
-        waitUntil(() -> Arrays.equals(gains, session().stems().gainsDb()));
-        interact(lookup("#copy-stems").queryAs(Button.class)::fire);
-        String copied = onFx(() -> Clipboard.getSystemClipboard().getString());
-        Stem first = session().stems().all().get(proposed().steps().get(0).stem());
-        assertThat(copied).startsWith("In the mix:\n" + first.name() + " ");
-        Path file = folder.resolve("with stems.oakmirror.json");
-        saveAs(file);
-        assertThat(SessionFile.read(file).session().stems()).isEqualTo(session().stems());
-        interact(() -> app.window().open(file));
-        waitUntil(() -> workspace().settledProperty().get()
-                && workspace().stems().powers().isPresent());
-        assertThat(session().stems().gainsDb()).isEqualTo(gains);
-    }
-
-    @Test
-    void aMasterIsRenderedFromTheMixAsTried() throws Exception {
-        openStems();
+    private void theMasterIsRenderedFromTheMixAsTried() throws Exception {
         double before = onFx(() -> workspace().stems().rendered().orElseThrow().frames());
         clickOn("#try-all");
         waitUntil(() -> workspace().settledProperty().get() && session().stems().isTried());
@@ -167,6 +124,68 @@ class StemsTest extends WindowTest {
         assertThat(onFx(() ->
                         (double) workspace().stems().rendered().orElseThrow().frames()))
                 .isCloseTo(before, within(0.0));
+    }
+
+    private static double rms(double[] curve) {
+        return Math.sqrt(Arrays.stream(curve).map(x -> x * x).average().orElseThrow());
+    }
+
+    @Test
+    void fadersAreHeardSavedAndBackAgain() throws Exception {
+        openStems();
+        aFaderIsHeardAndComparedByAKey();
+        double[] gains = proposed().gainsDb();
+        clickOn("#try-all");
+        waitUntil(() -> Arrays.equals(gains, session().stems().gainsDb()));
+        interact(lookup("#copy-stems").queryAs(Button.class)::fire);
+        String copied = onFx(() -> Clipboard.getSystemClipboard().getString());
+        Stem first = session().stems().all().get(proposed().steps().get(0).stem());
+        assertThat(copied).startsWith("In the mix:\n" + first.name() + " ");
+        Path file = folder.resolve("with stems.oakmirror.json");
+        saveAs(file);
+        assertThat(SessionFile.read(file).session().stems()).isEqualTo(session().stems());
+        interact(() -> app.window().open(file));
+        waitUntil(() -> workspace().settledProperty().get()
+                && workspace().stems().powers().isPresent());
+        assertThat(session().stems().gainsDb()).isEqualTo(gains);
+        whatIsCancelledIsSaidAndCanBeBegunAgain();
+    }
+
+    private void aFaderIsHeardAndComparedByAKey() throws Exception {
+        int fiddle = 0;
+        assertThat(session().stems().all().get(fiddle).name()).isEqualTo("fiddle");
+        Slider fader = lookup("#stem-fader-" + fiddle).query();
+        interact(() -> fader.setValue(-6));
+        waitUntil(() -> gain(fiddle) == -6 && workspace().settledProperty().get());
+        clickOn("#play");
+        waitUntil(() -> listening().playingProperty().get());
+        waitUntil(() -> device().recent(48000)[0].length == 48000);
+        assertThat(onFx(() -> listening().rebalancedProperty().get())).isTrue();
+        press(KeyCode.SHIFT).type(KeyCode.C).release(KeyCode.SHIFT);
+        assertThat(onFx(() -> listening().rebalancedProperty().get())).isFalse();
+        press(KeyCode.SHIFT).type(KeyCode.C).release(KeyCode.SHIFT);
+        assertThat(onFx(() -> listening().rebalancedProperty().get())).isTrue();
+        clickOn("#try-none");
+        waitUntil(() -> !session().stems().isTried());
+        assertThat(fader.getValue()).isZero();
+    }
+
+    private void whatIsCancelledIsSaidAndCanBeBegunAgain() throws Exception {
+        interact(() -> {
+            workspace()
+                    .change(
+                            "compare whole tracks",
+                            s -> s.withComparing(s.comparing().withScope(Scope.WHOLE_TRACKS)));
+            workspace().jobs().running().stream()
+                    .filter(j -> j.name().equals("measuring the stems"))
+                    .forEach(Job::cancel);
+        });
+        waitUntil(() -> lookup("#stems-again").query().isVisible());
+        assertThat(onFx(() -> workspace().stems().powers())).isEmpty();
+        assertThat(label("was cancelled").getText()).startsWith("Measuring the stems");
+        clickOn("#stems-again");
+        waitUntil(() -> workspace().stems().powers().isPresent());
+        assertThat(onFx(() -> lookup("#stems-again").query().isVisible())).isFalse();
     }
 
     @Test

@@ -43,6 +43,7 @@ final class MixFirstPane extends SidePane {
     private final StemChanges changes;
     private final AddTracks adding;
     private final Label state = Ui.label("", "quiet");
+    private final Button again = Ui.link("try again", "Begin again with the stems", this::tryAgain);
     private final Label together = Ui.label("", "small");
     private final Label check = Ui.label("", "quiet", "small");
     private final VBox warnings = new VBox(3);
@@ -88,7 +89,8 @@ final class MixFirstPane extends SidePane {
         scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
         scroll.getStyleClass().add("plain-scroll");
         VBox.setVgrow(scroll, Priority.ALWAYS);
-        fill(state, all, scroll);
+        again.setId("stems-again");
+        fill(state, again, all, scroll);
         FileDrop.onto(
                 this,
                 files ->
@@ -127,6 +129,10 @@ final class MixFirstPane extends SidePane {
         return menu;
     }
 
+    private void tryAgain() {
+        stems.tryAgain();
+    }
+
     private void tryAll() {
         double[] gains = workspace.rebalanceProperty().get().gainsDb();
         changes.change(
@@ -152,6 +158,7 @@ final class MixFirstPane extends SidePane {
                 : Rebalance.none(set.all().size());
         state.setText(stateOf(set, powers));
         show(state, !state.getText().isEmpty());
+        show(again, !stems.failureProperty().get().isEmpty());
         show(all, !set.isEmpty());
         tryAll.setDisable(proposed.isNone());
         none.setDisable(!set.isTried());

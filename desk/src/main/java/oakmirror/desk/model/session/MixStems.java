@@ -257,6 +257,15 @@ public final class MixStems {
                 failed -> ended(slot, job, Optional.empty(), failed.sentence()));
     }
 
+    /** Begins again with what failed or was cancelled. */
+    public void tryAgain() {
+        given = Optional.empty();
+        measuring = Optional.empty();
+        failure.set("");
+        goOn();
+        tell();
+    }
+
     /** Reads a stem again that could not be read, or whose file has changed. */
     public void readAgain(TrackSlot slot) {
         Optional<StereoSource> mix = mixSlot.get().flatMap(TrackSlot::audio);
