@@ -123,7 +123,10 @@ class AccessTest extends WindowTest {
             press(KeyCode.CONTROL)
                     .type(KeyCode.getKeyCode(String.valueOf(station.ordinal() + 1)))
                     .release(KeyCode.CONTROL);
-            waitUntil(() -> workspace().isReady());
+            waitUntil(() -> workspace().isReady()
+                    && !app.window().isWorking() // or what is being done could be cancelled, until it is done
+                    && (station.ordinal() < Station.SHAPE.ordinal()
+                            || workspace().stems().powers().isPresent()));
             everythingIsReachedAndNamed(station.label(), app.window().root());
         }
         press(KeyCode.CONTROL).type(KeyCode.B).release(KeyCode.CONTROL);
