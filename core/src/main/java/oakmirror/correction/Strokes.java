@@ -114,19 +114,31 @@ public record Strokes(double lowDb, double midDb, double highDb) {
         return moves;
     }
 
+    private List<AnalogueSection> sections() {
+        return moves().stream().map(AddedMove::section).toList();
+    }
+
+    private static double gainDb(List<AnalogueSection> sections, double hz) {
+        double sum = 0;
+        for (AnalogueSection section : sections) {
+            sum += section.gainDb(hz);
+        }
+        return sum;
+    }
+
     /** Their gain at a frequency. */
     public double responseDb(double hz) {
-        return moves().stream().mapToDouble(m -> m.section().gainDb(hz)).sum();
+        return gainDb(sections(), hz);
     }
 
     /** A filter with these behind it; bells at or above half of a rate, which it could not carry, are left out. */
     public ToneFilter after(ToneFilter filter, int sampleRate) {
-        List<AnalogueSection> sections = new ArrayList<>(filter.sections());
-        moves().stream()
-                .map(AddedMove::section)
+        List<AnalogueSection> own = sections().stream()
                 .filter(s -> s.frequencyHz() < sampleRate / 2.0)
-                .forEach(sections::add);
-        return new ToneFilter(filter.phase(), sections, hz -> filter.curve().gainDb(hz) + responseDb(hz));
+                .toList();
+        List<AnalogueSection> all = new ArrayList<>(filter.sections());
+        all.addAll(own);
+        return new ToneFilter(filter.phase(), all, hz -> filter.curve().gainDb(hz) + gainDb(own, hz));
     }
 
     /** By how much they change the loudness of a spectrum in LU, by its K-weighted power. */
@@ -140,13 +152,14 @@ public record Strokes(double lowDb, double midDb, double highDb) {
     }
 
     private double changeDb(double[] power, java.util.function.DoubleUnaryOperator weight) {
+        List<AnalogueSection> sections = sections();
         double before = 0;
         double after = 0;
         for (int b = 0; b < power.length; b++) {
             double hz = BandGrid.centreHz(b);
             double weighed = power[b] * weight.applyAsDouble(hz);
             before += weighed;
-            after += weighed * Decibels.toPower(responseDb(hz));
+            after += weighed * Decibels.toPower(gainDb(sections, hz));
         }
         return before > 0 ? Decibels.ofPower(after / before) : 0;
     }

@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import oakmirror.stems.Rebalancing;
 
 /**
  * The stems of a mix.
@@ -17,8 +18,8 @@ public record StemSet(List<Stem> all, double limitDb) {
     /** How many stems a mix can have. */
     public static final int MOST = 24;
 
-    /** No stems; 3 dB either way. */
-    public static final StemSet NONE = new StemSet(List.of(), 3);
+    /** No stems, and the usual limit. */
+    public static final StemSet NONE = new StemSet(List.of(), Rebalancing.USUAL_LIMIT_DB);
 
     /** Copies the list and checks it. */
     public StemSet {

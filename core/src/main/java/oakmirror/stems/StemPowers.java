@@ -22,6 +22,13 @@ import oakmirror.spectrum.Zone;
  */
 public record StemPowers(double[][][] power, int usableBands) {
 
+    private static final double NOTHING_DB = -90;
+    /** Bands of the grid to either side in a third of an octave. */
+    private static final int THIRD = BandGrid.BANDS_PER_OCTAVE / 6;
+
+    private static final double[] WEIGHTS =
+            Arrays.stream(BandGrid.centresHz()).map(LoudnessScale::weightAt).toArray();
+
     private static final double ABSOLUTE_GATE_DB = -70;
     private static final double RELATIVE_GATE_DB = -20;
 
@@ -213,13 +220,6 @@ public record StemPowers(double[][][] power, int usableBands) {
         }
         return sum;
     }
-
-    private static final double NOTHING_DB = -90;
-    /** Bands of the grid to either side in a third of an octave. */
-    private static final int THIRD = BandGrid.BANDS_PER_OCTAVE / 6;
-
-    private static final double[] WEIGHTS =
-            Arrays.stream(BandGrid.centresHz()).map(LoudnessScale::weightAt).toArray();
 
     @Override
     public boolean equals(Object other) {

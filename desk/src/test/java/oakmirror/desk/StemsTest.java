@@ -188,22 +188,26 @@ class StemsTest extends WindowTest {
         assertThat(onFx(() -> lookup("#stems-again").query().isVisible())).isFalse();
     }
 
+    /** Cards change places when something is proposed, and may lie below what is in view. */
+    private void remove(int stem) {
+        interact(lookup("#stem-remove-" + stem).queryAs(Button.class)::fire);
+    }
+
     @Test
     void stemsComeAndGoAndOneThatCannotBeReadIsSaid() throws Exception {
-        openDemo();
-        clickOn("#station-shape");
-        clickOn("#stem-remove-4");
+        openStems();
+        remove(4);
         waitUntil(() -> session().stems().all().size() == 4);
         Path broken = Files.writeString(folder.resolve("not sound.wav"), "nothing of the kind");
         answer = Optional.of(broken.toFile());
-        clickOn("add stems");
+        interact(lookup("add stems").queryAs(Button.class)::fire); // below what is in view
         waitUntil(() -> session().stems().all().size() == 5);
         waitUntil(() -> lookup(n ->
                         n instanceof Label l && l.isVisible() && l.getText().contains("not sound.wav"))
                 .tryQuery()
                 .isPresent());
         assertThat(onFx(() -> workspace().stems().powers())).isEmpty();
-        clickOn("#stem-remove-4");
+        remove(4);
         waitUntil(() -> workspace().stems().powers().isPresent());
         answer = Optional.of(TestFiles.demo("stems").toFile());
         int before = session().stems().all().size();

@@ -120,11 +120,12 @@ public final class CorrectionFiles {
                 ImpulseResponseFile.write(free(files, named, " response.wav"), response, wanted.channels());
                 said = String.format(
                         Locale.ROOT,
-                        "%s phase, %s, %.2f s, at most %.2f dB off from 20 Hz up",
+                        "%s phase, %s, %.2f s, at most %.2f dB off from 20 Hz up; %s on top makes up the level",
                         phase == Phase.LINEAR ? "linear" : "minimum",
                         Readings.rate(wanted.sampleRate()),
                         response.seconds(),
-                        response.errorDb());
+                        response.errorDb(),
+                        Readings.gainDb(madeUp));
             }
         }
         return new Written(List.copyOf(files), said);

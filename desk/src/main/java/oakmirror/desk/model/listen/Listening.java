@@ -15,8 +15,6 @@ import javafx.beans.property.SimpleIntegerProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.value.ObservableValue;
 import javafx.collections.ListChangeListener;
-import oakmirror.audio.Decibels;
-import oakmirror.audio.StereoSource;
 import oakmirror.audio.TimeRange;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
@@ -45,6 +43,7 @@ public final class Listening {
     private final Places places;
     private final ReadOnlyIntegerWrapper stretches = new ReadOnlyIntegerWrapper();
     private final StemsHeard stems;
+    private final SceneTracks sceneTracks;
     private final MixCorrection correction;
     private volatile MonitorMixer mixer = new MonitorMixer(48000, AudioOutput.BLOCK);
     private long playRequest;
@@ -68,6 +67,7 @@ public final class Listening {
             stretches.set(stretches.get() + 1);
         });
         places = new Places(workspace, alignment, () -> mixer.sampleRate(), freeRange);
+        sceneTracks = new SceneTracks(workspace, places, stems, correction);
         workspace.tracks().all().addListener((ListChangeListener<TrackSlot>) c -> tracksChanged());
         workspace.tracks().revisionProperty().subscribe(r -> tracksChanged());
         workspace.stems().revisionProperty().subscribe(r -> pushScene());
@@ -348,22 +348,12 @@ public final class Listening {
         int heardNow = 0;
         int other = -1;
         for (int i = 0; i < slots().size(); i++) {
-            int index = i;
-            Optional<StereoSource> audio = places.stretched(i)
-                    .or(() -> index == 0 && mixReady
-                            ? stems.mix()
-                            : slots().get(index).audio())
-                    .filter(a -> a.sampleRate() == mixer.sampleRate());
-            if (audio.isPresent()) {
+            Optional<MonitorScene.Track> track =
+                    sceneTracks.track(i, i == 0 && mixReady, rebalanced.get(), mixer.sampleRate());
+            if (track.isPresent()) {
                 heardNow = i == heard.get() ? tracks.size() : heardNow;
                 other = i == reference.get() ? tracks.size() : other;
-                tracks.add(new MonitorScene.Track(
-                        audio.get(),
-                        (float) Decibels.toAmplitude(
-                                offsetDb(i) + (i == 0 && mixReady ? stems.madeUpDb(rebalanced.get()) : 0)),
-                        places.timing(i),
-                        places.loop(i),
-                        i == 0 && mixReady ? correction.processors() : Optional.empty()));
+                tracks.add(track.get());
             }
         }
         Optional<MonitorScene.Blend> blended = blend.get() > 0 && other >= 0

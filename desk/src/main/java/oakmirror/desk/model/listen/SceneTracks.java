@@ -1,0 +1,43 @@
+package oakmirror.desk.model.listen;
+
+import java.util.Optional;
+import oakmirror.audio.Decibels;
+import oakmirror.desk.model.session.Workspace;
+import oakmirror.monitor.MonitorScene;
+
+/** Tracks as the mixer hears them: from where, how loud, in which place, the mix through its correction. */
+final class SceneTracks {
+
+    private final Workspace workspace;
+    private final Places places;
+    private final StemsHeard stems;
+    private final MixCorrection correction;
+
+    SceneTracks(Workspace workspace, Places places, StemsHeard stems, MixCorrection correction) {
+        this.workspace = workspace;
+        this.places = places;
+        this.stems = stems;
+        this.correction = correction;
+    }
+
+    /**
+     * A track, if there is sound of it at the mixer's rate.
+     *
+     * @param isMix whether it is the mix, and ready
+     * @param asTried whether the mix is heard with its stems as tried
+     */
+    Optional<MonitorScene.Track> track(int index, boolean isMix, boolean asTried, int sampleRate) {
+        double gainDb = workspace.levelsProperty().get().offsetDb(index) + (isMix ? stems.madeUpDb(asTried) : 0);
+        return places.stretched(index)
+                .or(() -> isMix
+                        ? stems.mix()
+                        : workspace.tracks().all().get(index).audio())
+                .filter(a -> a.sampleRate() == sampleRate)
+                .map(a -> new MonitorScene.Track(
+                        a,
+                        (float) Decibels.toAmplitude(gainDb),
+                        places.timing(index),
+                        places.loop(index),
+                        isMix ? correction.processors() : Optional.empty()));
+    }
+}
