@@ -206,6 +206,7 @@ class StemsTest extends WindowTest {
                         n instanceof Label l && l.isVisible() && l.getText().contains("not sound.wav"))
                 .tryQuery()
                 .isPresent());
+        assertThat(label("One stem cannot be read").getText()).contains("try again");
         assertThat(onFx(() -> workspace().stems().powers())).isEmpty();
         remove(4);
         waitUntil(() -> workspace().stems().powers().isPresent());

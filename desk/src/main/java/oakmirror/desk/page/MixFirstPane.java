@@ -202,11 +202,14 @@ final class MixFirstPane extends SidePane {
         if (!stems.failureProperty().get().isEmpty()) {
             return stems.failureProperty().get();
         }
-        return powers.isPresent()
-                        || stems.slots().stream()
-                                .anyMatch(s -> !s.failureProperty().get().isEmpty())
-                ? ""
-                : Readings.count(set.all().size(), "stem") + " on their way…";
+        long failed = stems.slots().stream()
+                .filter(slot -> !slot.failureProperty().get().isEmpty())
+                .count();
+        if (failed > 0) {
+            return (failed == 1 ? "One stem cannot" : failed + " stems cannot")
+                    + " be read; take it out or try again, so that the others can be measured.";
+        }
+        return powers.isPresent() ? "" : Readings.count(set.all().size(), "stem") + " on their way…";
     }
 
     /** Those first about which something is proposed, the most useful first; the others as they were given. */
