@@ -17,7 +17,6 @@ import oakmirror.correction.GuardKind;
 import oakmirror.correction.Material;
 import oakmirror.correction.MoveDecisions;
 import oakmirror.correction.Proposal;
-import oakmirror.dsp.Chain;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.evidence.FaultPrior;
 import oakmirror.finish.FinishSettings;
@@ -28,6 +27,7 @@ import oakmirror.media.file.AudioWriter;
 import oakmirror.media.file.OutputFormat;
 import oakmirror.media.file.OutputNames;
 import oakmirror.media.file.TableFiles;
+import oakmirror.zones.Shaped;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.ITypeConverter;
 import picocli.CommandLine.Mixin;
@@ -145,10 +145,10 @@ final class MatchCommand implements Callable<Integer> {
                     settings,
                     MoveDecisions.NONE,
                     inputs.audio().sampleRate());
-            AppliedCorrection applied = proposal.applied(mix.measurement().spectrum(), how, mix.applied());
+            Shaped shaped = Shaped.of(mix.measurement().tone().spectrum(), proposal);
+            AppliedCorrection applied = shaped.applied(mix.measurement().tone().spectrum(), how, mix.applied());
             progress.start("rendering");
-            MasterRender render =
-                    new MasterRender(inputs.audio(), Chain.of(proposal.filter(how)), finish, inputs.executor());
+            MasterRender render = new MasterRender(inputs.audio(), shaped.chain(how), finish, inputs.executor());
             boolean replaced = Files.exists(outputs().get(0));
             Written written = write(proposal, applied, render, inputs.audio().sampleRate(), progress);
             String summary = new MatchSummary(inputs, settings, how, finish, proposal).json(written);

@@ -1,5 +1,6 @@
 package oakmirror.compare;
 
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.OptionalDouble;
@@ -170,6 +171,35 @@ public record Gap(double[] mixDb, double[] referenceDb, double[] gapDb, boolean[
                         ? OptionalDouble.of(SpectralEdge.fallDbPerOctave(reference.spectrum(), edge.getAsDouble()))
                         : edge,
                 reference.weight());
+    }
+
+    /** The same counting only where some bands do, of each reference where its own do; its weight among those that still speak stays. */
+    public Gap only(List<boolean[]> counts) {
+        List<Each> heard = new ArrayList<>();
+        double[] reference = referenceDb.clone();
+        double[] gap = new double[BandGrid.SIZE];
+        boolean[] some = new boolean[BandGrid.SIZE];
+        for (int r = 0; r < each.size(); r++) {
+            boolean[] k = each.get(r).known().clone();
+            for (int b = 0; b < k.length; b++) {
+                k[b] &= counts.get(r)[b];
+            }
+            heard.add(each.get(r).withKnown(k));
+        }
+        for (int b = 0; b < BandGrid.SIZE; b++) {
+            double sum = 0;
+            double weight = 0;
+            for (Each e : heard) {
+                if (e.known()[b]) {
+                    sum += e.weight() * e.gapDb()[b];
+                    weight += e.weight();
+                }
+            }
+            some[b] = weight > 0;
+            gap[b] = some[b] ? sum / weight : 0;
+            reference[b] = some[b] ? mixDb[b] + gap[b] : reference[b];
+        }
+        return new Gap(mixDb, reference, gap, some, heard);
     }
 
     /** The gap of a mix that is so many dB lower in each band. */

@@ -25,6 +25,18 @@ public record AppliedCorrection(double[] curveDb, double madeUpDb) {
         }
     }
 
+    /**
+     * What a mix that is corrected has been corrected by then, for its master to carry.
+     *
+     * @param curveDb what is applied
+     * @param louderLu by how much that makes it louder
+     * @param before what it had been corrected by
+     */
+    public static AppliedCorrection of(double[] curveDb, double louderLu, Optional<AppliedCorrection> before) {
+        AppliedCorrection now = new AppliedCorrection(curveDb, -louderLu);
+        return before.map(b -> b.then(now)).orElse(now);
+    }
+
     /** What is applied after this has been. */
     public AppliedCorrection then(AppliedCorrection next) {
         double[] sum = curveDb.clone();

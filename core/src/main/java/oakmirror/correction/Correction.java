@@ -58,7 +58,7 @@ public record Correction(double[] curveDb, List<Held> held, List<Move> moves, Li
         boolean[] counts = knownWithin(evidence.gap(), settings);
         int first = first(counts);
         int last = last(counts);
-        List<Held> held = new ArrayList<>();
+        List<Held> held = new ArrayList<>(material.unjudged());
         double[] proposed = proposed(evidence, material, settings, counts, held);
         List<Move> found = MoveFinder.find(proposed, evidence, first, last);
         List<Move> moves = new ArrayList<>(MoveFinder.treated(found, decisions.decisions()));

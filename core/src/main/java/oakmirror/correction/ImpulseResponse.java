@@ -1,8 +1,10 @@
 package oakmirror.correction;
 
 import java.util.Arrays;
+import java.util.List;
 import oakmirror.dsp.LinearPhase;
 import oakmirror.dsp.StereoProcessor;
+import oakmirror.dsp.StereoTone;
 import oakmirror.dsp.ToneFilter;
 import oakmirror.dsp.ToneFilter.Phase;
 import org.jtransforms.fft.DoubleFFT_1D;
@@ -45,6 +47,24 @@ public record ImpulseResponse(int sampleRate, Phase phase, double[] taps, int de
             best = longer;
         }
         return best;
+    }
+
+    /**
+     * The responses of middle and side, equally long.
+     *
+     * @throws IllegalArgumentException when the rate cannot carry them
+     */
+    public static List<ImpulseResponse> pair(StereoTone tone, int sampleRate) {
+        ImpulseResponse middle = of(tone.middle(), sampleRate);
+        if (tone.isAlike()) {
+            return List.of(middle, middle);
+        }
+        ImpulseResponse side = of(tone.side(), sampleRate);
+        double seconds = Math.max(middle.seconds(), side.seconds());
+        int longest = Math.max(middle.taps.length, side.taps.length);
+        return List.of(
+                middle.taps.length < longest ? made(tone.middle(), sampleRate, seconds) : middle,
+                side.taps.length < longest ? made(tone.side(), sampleRate, seconds) : side);
     }
 
     private static ImpulseResponse made(ToneFilter filter, int sampleRate, double seconds) {

@@ -1,11 +1,15 @@
 package oakmirror.correction;
 
+import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 import oakmirror.compare.Gap;
 import oakmirror.compare.Subject;
+import oakmirror.correction.Correction.Held;
+import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.Key;
+import oakmirror.spectrum.StereoSpectrum.Part;
 
 /**
  * What a correction is derived from.
@@ -15,19 +19,32 @@ import oakmirror.spectrum.Key;
  * @param referenceSeconds how much was heard of each reference
  * @param key the key the mix seems to be in
  * @param applied what the mix has been corrected by already
+ * @param unjudged where nothing is judged because there is too little of it, and why
  */
 public record Material(
         Gap gap,
         double mixSeconds,
         List<Double> referenceSeconds,
         Optional<Key> key,
-        Optional<AppliedCorrection> applied) {
+        Optional<AppliedCorrection> applied,
+        List<Held> unjudged) {
 
     private static final double LONG_ENOUGH_SECONDS = 1000;
 
-    /** Copies the list. */
+    /** Copies the lists. */
     public Material {
         referenceSeconds = List.copyOf(referenceSeconds);
+        unjudged = List.copyOf(unjudged);
+    }
+
+    /** One that is judged wherever the gap is known. */
+    public Material(
+            Gap gap,
+            double mixSeconds,
+            List<Double> referenceSeconds,
+            Optional<Key> key,
+            Optional<AppliedCorrection> applied) {
+        this(gap, mixSeconds, referenceSeconds, key, applied, List.of());
     }
 
     /** A gap between recordings that are long enough, of a mix in no key that was never corrected. */
@@ -42,18 +59,29 @@ public record Material(
 
     /** What some subjects are, of which the mix may have been corrected before. */
     public static Material of(List<Subject> subjects, Optional<AppliedCorrection> applied) {
+        return of(subjects, Part.STEREO, applied);
+    }
+
+    /** The same of a part of the stereo signal; of the side only where there is enough of it, see {@link SideEnergy}. */
+    public static Material of(List<Subject> subjects, Part part, Optional<AppliedCorrection> applied) {
         Optional<Subject> mix = Subject.mix(subjects);
+        Gap gap = Gap.of(subjects, 1.0 / BandGrid.BANDS_PER_OCTAVE, part);
+        List<Held> unjudged = new ArrayList<>();
+        if (part == Part.SIDE) {
+            gap = SideEnergy.judged(gap, subjects, unjudged);
+        }
         return new Material(
-                Gap.of(subjects),
+                gap,
                 mix.map(Material::seconds).orElse(0.0),
                 Subject.references(subjects).stream().map(Material::seconds).toList(),
                 mix.flatMap(m -> m.tone().key()),
-                applied);
+                applied,
+                unjudged);
     }
 
     /** The same with another gap. */
     public Material withGap(Gap value) {
-        return new Material(value, mixSeconds, referenceSeconds, key, applied);
+        return new Material(value, mixSeconds, referenceSeconds, key, applied, unjudged);
     }
 
     private static double seconds(Subject subject) {

@@ -3,12 +3,9 @@ package oakmirror.correction;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Optional;
 import java.util.OptionalDouble;
-import java.util.function.IntPredicate;
 import oakmirror.compare.Gap;
 import oakmirror.correction.Correction.Held;
-import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.OctaveSmoothing;
 
@@ -24,7 +21,6 @@ final class Presence {
     private static final double EMPTY_HIGH_DB = 70;
     private static final double LOW_HZ = 100;
     private static final double HIGH_HZ = 3000;
-    private static final int LEAST_BANDS = 3;
     /** Beside an empty stretch so many bands lie on its slope. */
     private static final int EDGE_BANDS = BandGrid.BANDS_PER_OCTAVE / 4;
 
@@ -62,9 +58,9 @@ final class Presence {
     /** The same without what lies on the slopes beside empty stretches. */
     private static boolean[] sure(boolean[] present) {
         boolean[] sure = present.clone();
-        stretches(b -> !present[b])
+        Stretch.all(b -> !present[b])
                 .forEach(s -> Arrays.fill(
-                        sure, Math.max(0, s.from - EDGE_BANDS), Math.min(BandGrid.SIZE, s.to + EDGE_BANDS), false));
+                        sure, Math.max(0, s.from() - EDGE_BANDS), Math.min(BandGrid.SIZE, s.to() + EDGE_BANDS), false));
         return sure;
     }
 
@@ -93,17 +89,17 @@ final class Presence {
     List<Held> held() {
         List<Held> held = new ArrayList<>();
         boolean[] range = settings.range();
-        stretches(b -> range[b] && !mix[b] && !anyReference(b))
+        Stretch.all(b -> range[b] && !mix[b] && !anyReference(b))
                 .forEach(s -> held.add(s.held("nothing there", "neither side has energy " + s.where())));
-        stretches(b -> range[b] && mix[b] && !anyReference(b))
+        Stretch.all(b -> range[b] && mix[b] && !anyReference(b))
                 .forEach(s -> held.add(
                         s.held("not in the references", "they have nothing " + s.where() + falling(s, gap.each()))));
-        stretches(b -> range[b] && !mix[b] && anyReference(b))
+        Stretch.all(b -> range[b] && !mix[b] && anyReference(b))
                 .forEach(s -> held.add(s.held("not in the mix", "it has nothing to raise " + s.where())));
         for (int r = 0; r < references.size(); r++) {
             boolean[] there = references.get(r);
             int number = r + 1;
-            stretches(b -> range[b] && !there[b] && anyReference(b)).stream()
+            Stretch.all(b -> range[b] && !there[b] && anyReference(b)).stream()
                     .map(s -> s.held(
                             "reference " + number + " ends",
                             "counted without it " + s.where()
@@ -125,39 +121,5 @@ final class Presence {
 
     private boolean anyReference(int band) {
         return references.stream().anyMatch(r -> r[band]);
-    }
-
-    private record Stretch(int from, int to) {
-
-        Held held(String reason, String detail) {
-            return new Held(reason, detail, BandGrid.lowerEdgeHz(from), BandGrid.lowerEdgeHz(to));
-        }
-
-        boolean isTop() {
-            return BandGrid.lowerEdgeHz(to) > 10000;
-        }
-
-        String where() {
-            double low = BandGrid.lowerEdgeHz(from);
-            double high = BandGrid.lowerEdgeHz(to);
-            return low < 60 ? "below " + Readings.about(high) : isTop() ? "above " + Readings.about(low) : "there";
-        }
-    }
-
-    private static List<Stretch> stretches(IntPredicate is) {
-        List<Stretch> found = new ArrayList<>();
-        Optional<Integer> from = Optional.empty();
-        for (int b = 0; b <= BandGrid.SIZE; b++) {
-            boolean holds = b < BandGrid.SIZE && is.test(b);
-            if (holds && from.isEmpty()) {
-                from = Optional.of(b);
-            } else if (!holds && from.isPresent()) {
-                if (b - from.get() >= LEAST_BANDS) {
-                    found.add(new Stretch(from.get(), b));
-                }
-                from = Optional.empty();
-            }
-        }
-        return found;
     }
 }

@@ -1,15 +1,12 @@
 package oakmirror.correction;
 
-import java.util.Arrays;
 import java.util.List;
-import java.util.Optional;
-import oakmirror.audio.Decibels;
 import oakmirror.compare.Gap;
 import oakmirror.dsp.ToneFilter;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.evidence.Evidence;
 import oakmirror.filter.AnalogueSection;
-import oakmirror.loudness.LoudnessScale;
+import oakmirror.loudness.KWeightedSpectrum;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.BandSpectrum;
 
@@ -77,12 +74,6 @@ public record Proposal(Material material, Evidence evidence, Correction correcti
                 : correction.curveDb().clone();
     }
 
-    /** What a mix that is corrected by this has been corrected by then, for its master to carry. */
-    public AppliedCorrection applied(BandSpectrum mix, Phase phase, Optional<AppliedCorrection> before) {
-        AppliedCorrection now = new AppliedCorrection(appliedDb(phase), -loudnessChangeLu(mix, phase));
-        return before.map(b -> b.then(now)).orElse(now);
-    }
-
     /** Whether a rate can carry all of its bands. */
     public boolean fits(int sampleRate) {
         return bands.stream().allMatch(b -> b.frequencyHz() < sampleRate / 2.0);
@@ -102,39 +93,11 @@ public record Proposal(Material material, Evidence evidence, Correction correcti
     }
 
     /**
-     * By how much the correction alone would change the loudness of a mix, in LU: the change of its K-weighted power, by its averaged
-     * spectrum. An estimate, without the gate; good enough to listen by, while a render measures.
+     * By how much the correction alone would change the loudness of a mix, in LU: the change of its K-weighted power, by its averaged spectrum. An estimate, without
+     * the gate.
      */
     public double loudnessChangeLu(BandSpectrum mix, Phase phase) {
-        return loudnessChangeLu(mix.power(), phase);
-    }
-
-    /** The same of what was compared of the mix: its passage, where one is chosen. */
-    public double loudnessChangeLu(Phase phase) {
-        return loudnessChangeLu(
-                Arrays.stream(gap().mixDb()).map(Decibels::toPower).toArray(), phase);
-    }
-
-    private double loudnessChangeLu(double[] mixPower, Phase phase) {
-        double[] applied = appliedDb(phase);
-        double before = 0;
-        double after = 0;
-        for (int i = 0; i < applied.length; i++) {
-            double power = mixPower[i] * LoudnessScale.weightAt(BandGrid.centreHz(i));
-            before += power;
-            after += power * Decibels.toPower(applied[i]);
-        }
-        return before > 0 ? Decibels.ofPower(after / before) : 0;
-    }
-
-    /** Power in each band of what was compared of the mix, corrected. */
-    public double[] correctedPower(Phase phase) {
-        double[] applied = appliedDb(phase);
-        double[] power = gap().mixDb().clone();
-        for (int i = 0; i < power.length; i++) {
-            power[i] = Decibels.toPower(power[i] + applied[i]);
-        }
-        return power;
+        return KWeightedSpectrum.changeOf(mix.power(), appliedDb(phase));
     }
 
     /** The correction as a filter. */

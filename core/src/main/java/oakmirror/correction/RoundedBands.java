@@ -52,34 +52,20 @@ public record RoundedBands(List<EqBand> bands, double errorDb) {
         return Math.round(hz / step) * step;
     }
 
-    /**
-     * The list as text.
-     *
-     * @param title what it is of
-     * @param madeUpDb gain that makes the corrected mix as loud as before
-     */
-    public String text(String title, double madeUpDb) {
-        StringBuilder text = new StringBuilder(title).append("\n\n");
+    /** The bands as lines of text, numbered. */
+    public String lines() {
+        StringBuilder text = new StringBuilder();
         int number = 1;
         for (EqBand band : bands) {
             text.append(String.format(
                     Locale.ROOT,
-                    "%2d  %-10s  %9s  %9s   Q %.2f%n",
+                    "%2d  %-10s  %9s  %9s   Q %.2f\n",
                     number++,
                     band.type().id().replace('-', ' '),
                     Readings.frequency(band.frequencyHz()),
                     Readings.gainDb(band.gainDb()),
                     band.q()));
         }
-        if (bands.isEmpty()) {
-            text.append("No bands: nothing is corrected.\n");
-        }
-        text.append(String.format(
-                Locale.ROOT,
-                "%nGain %s makes up the level.%nRounded: at most %.2f dB off from 20 Hz to 20 kHz.%n"
-                        + "Q of a bell is its centre over its bandwidth; of a shelf its slope, 0.71 being the steepest without overshoot.%n",
-                Readings.gainDb(madeUpDb),
-                errorDb));
-        return text.toString().replace(System.lineSeparator(), "\n");
+        return bands.isEmpty() ? "No bands: nothing is corrected.\n" : text.toString();
     }
 }

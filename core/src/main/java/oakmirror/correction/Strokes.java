@@ -6,7 +6,7 @@ import java.util.List;
 import oakmirror.audio.Decibels;
 import oakmirror.dsp.ToneFilter;
 import oakmirror.filter.AnalogueSection;
-import oakmirror.loudness.LoudnessScale;
+import oakmirror.loudness.KWeightedSpectrum;
 import oakmirror.spectrum.BandGrid;
 
 /**
@@ -141,25 +141,27 @@ public record Strokes(double lowDb, double midDb, double highDb) {
         return new ToneFilter(filter.phase(), all, hz -> filter.curve().gainDb(hz) + gainDb(own, hz));
     }
 
+    /** Their gain for each band of the {@link BandGrid}. */
+    private double[] curveDb() {
+        List<AnalogueSection> sections = sections();
+        double[] curve = new double[BandGrid.SIZE];
+        Arrays.setAll(curve, b -> gainDb(sections, BandGrid.centreHz(b)));
+        return curve;
+    }
+
     /** By how much they change the loudness of a spectrum in LU, by its K-weighted power. */
     public double loudnessChangeLu(double[] power) {
-        return changeDb(power, LoudnessScale::weightAt);
+        return KWeightedSpectrum.changeOf(power, curveDb());
     }
 
     /** By how much they change its RMS in dB. */
     public double rmsChangeDb(double[] power) {
-        return changeDb(power, hz -> 1);
-    }
-
-    private double changeDb(double[] power, java.util.function.DoubleUnaryOperator weight) {
-        List<AnalogueSection> sections = sections();
+        double[] curve = curveDb();
         double before = 0;
         double after = 0;
         for (int b = 0; b < power.length; b++) {
-            double hz = BandGrid.centreHz(b);
-            double weighed = power[b] * weight.applyAsDouble(hz);
-            before += weighed;
-            after += weighed * Decibels.toPower(gainDb(sections, hz));
+            before += power[b];
+            after += power[b] * Decibels.toPower(curve[b]);
         }
         return before > 0 ? Decibels.ofPower(after / before) : 0;
     }

@@ -1,20 +1,23 @@
 package oakmirror.dsp;
 
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import java.util.function.Supplier;
 
 /**
- * What a mix goes through on its way to the master, from first to last: correction, gain, limiter. A description that never changes; the
+ * What a mix goes through on its way to the master, from first to last: dynamics of zones, tone, gain, limiter. A description that never changes; the
  * processors it makes are the same for listening and for rendering. Their latency and the past they need are those of their stages together.
  *
- * @param correction what is done to its tone
+ * @param dynamics what is done to the dynamics of zones, when something is; first, so that its thresholds are those of the mix whatever its tone becomes
+ * @param tone what is done to its tone, of middle and side alike or of each
  * @param gainDb gain behind it, which is also the drive into the limiter
  * @param limiter what holds the ceiling, when something does
  */
-public record Chain(ToneFilter correction, double gainDb, Optional<Stage> limiter) {
+public record Chain(Optional<ZoneDynamicsStage> dynamics, StereoTone tone, double gainDb, Optional<Stage> limiter) {
 
     /** Leaves everything as it is. */
-    public static final Chain NONE = of(ToneFilter.NONE);
+    public static final Chain NONE = of(StereoTone.NONE);
 
     /** Checks the gain. */
     public Chain {
@@ -23,19 +26,34 @@ public record Chain(ToneFilter correction, double gainDb, Optional<Stage> limite
         }
     }
 
-    /** A correction alone. */
-    public static Chain of(ToneFilter correction) {
-        return new Chain(correction, 0, Optional.empty());
+    /** A tone alone. */
+    public static Chain of(StereoTone tone) {
+        return new Chain(Optional.empty(), tone, 0, Optional.empty());
+    }
+
+    /** A tone alone, the same for middle and side. */
+    public static Chain of(ToneFilter tone) {
+        return of(StereoTone.alike(tone));
+    }
+
+    /** The same with something done to the dynamics of zones. */
+    public Chain withDynamics(Optional<ZoneDynamicsStage> value) {
+        return new Chain(value, tone, gainDb, limiter);
+    }
+
+    /** The same with another tone. */
+    public Chain withTone(StereoTone value) {
+        return new Chain(dynamics, value, gainDb, limiter);
     }
 
     /** The same with another gain. */
     public Chain withGainDb(double db) {
-        return new Chain(correction, db, limiter);
+        return new Chain(dynamics, tone, db, limiter);
     }
 
-    /** Gain in dB at a frequency of what comes before the limiter. */
-    public double responseDb(double hz) {
-        return correction.responseDb(hz) + gainDb;
+    /** The highest gain in dB at a frequency of what comes before the limiter. */
+    public double highestDb(double hz) {
+        return dynamics.map(d -> d.mostGainDb(hz)).orElse(0.0) + tone.highestDb(hz) + gainDb;
     }
 
     /**
@@ -44,12 +62,13 @@ public record Chain(ToneFilter correction, double gainDb, Optional<Stage> limite
      * @throws IllegalArgumentException when the rate cannot carry it
      */
     public Supplier<StereoProcessor> maker(int sampleRate) {
-        Supplier<StereoProcessor> corrected = correction.maker(sampleRate, gainDb);
-        if (limiter.isEmpty()) {
-            return corrected;
-        }
-        Supplier<StereoProcessor> limited = limiter.get().maker(sampleRate);
-        return () -> new Series(corrected.get(), limited.get());
+        List<Supplier<StereoProcessor>> stages = new ArrayList<>();
+        dynamics.ifPresent(d -> stages.add(d.maker(sampleRate)));
+        stages.add(tone.maker(sampleRate, gainDb));
+        limiter.ifPresent(l -> stages.add(l.maker(sampleRate)));
+        return stages.stream()
+                .reduce((a, b) -> () -> new Series(a.get(), b.get()))
+                .orElseThrow();
     }
 
     /** A fresh processor for a rate. */

@@ -7,7 +7,7 @@ import oakmirror.filter.AnalogueSection;
 import oakmirror.filter.Biquad;
 
 /**
- * A correction as something that can be applied: what to make, from which processors are made as needed, at any rate.
+ * A change of tone as something that can be applied: what to make, from which processors are made as needed, at any rate.
  *
  * @param phase how it is done
  * @param sections the bells and shelves, for minimum phase
@@ -57,14 +57,18 @@ public record ToneFilter(Phase phase, List<AnalogueSection> sections, LinearPhas
             FirConvolver model = new FirConvolver(taps, taps.length / 2);
             return model::another;
         }
+        List<Biquad> biquads = biquads(sampleRate);
+        return () -> new BiquadCascade(biquads, gain);
+    }
+
+    /** Its sections for a rate. */
+    List<Biquad> biquads(int sampleRate) {
         for (AnalogueSection section : sections) {
             if (!(section.frequencyHz() < sampleRate / 2.0)) {
                 throw new IllegalArgumentException(
                         "a section at " + section.frequencyHz() + " Hz for a rate of " + sampleRate);
             }
         }
-        List<Biquad> biquads =
-                sections.stream().map(s -> Biquad.of(s, sampleRate)).toList();
-        return () -> new BiquadCascade(biquads, gain);
+        return sections.stream().map(s -> Biquad.of(s, sampleRate)).toList();
     }
 }

@@ -17,6 +17,7 @@ import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.Key;
 import oakmirror.spectrum.SpectralEdge;
 import oakmirror.spectrum.StereoSpectrum.Part;
+import oakmirror.zones.Content;
 
 /** What to be careful with: references that are no sane aim in some respect, and comparisons of things too unlike. */
 final class CaveatRules {

@@ -11,6 +11,9 @@ import oakmirror.compare.Subject;
 import oakmirror.dynamics.ZoneDynamics;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.Zone;
+import oakmirror.zones.Content;
+import oakmirror.zones.Odds;
+import oakmirror.zones.ZoneDifferences;
 
 /**
  * Where the dynamics of a mix stand against those of its references: by peak to loudness and by peak to short-term loudness together, against the mean of the
@@ -128,7 +131,7 @@ public record DynamicsStanding(
     }
 
     private static Span span(List<Subject> references, CorridorSettings.Kind kind, ToDoubleFunction<Subject> reading) {
-        return Span.of(references.stream().mapToDouble(reading).toArray(), kind, Thresholds.DYNAMICS_TOLERANCE_DB);
+        return Span.of(references.stream().mapToDouble(reading).toArray(), kind, ZoneDifferences.DYNAMICS_TOLERANCE_DB);
     }
 
     /** Crest factor of the mix in a zone less the mean of the references'; NaN where there is none. */

@@ -8,6 +8,7 @@ import oakmirror.compare.Comparison;
 import oakmirror.compare.CorridorSettings;
 import oakmirror.compare.Subject;
 import oakmirror.findings.Finding.Kind;
+import oakmirror.zones.Content;
 
 /** What stands out when a mix is held against its references. */
 public final class Findings {

@@ -11,6 +11,8 @@ import oakmirror.findings.Finding.Kind;
 import oakmirror.findings.Finding.Place;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.readings.Readings;
+import oakmirror.zones.Content;
+import oakmirror.zones.Odds;
 
 /** Loudness and dynamics, read together: squashed or loose, quieter or louder than the references, and clipped. */
 final class LevelRules {

@@ -6,17 +6,11 @@ public final class Thresholds {
     /** A range is told when it is at least this wide in octaves. */
     public static final double TONE_OCTAVES = 0.4;
 
-    /** References' side/mid ratio leaves at least this to either side, in dB. */
-    public static final double WIDTH_TOLERANCE_DB = 3;
-
     /** A zone whose correlation is below this is out of phase; wide sides may be as far as that from 0 by themselves. Ours. */
     public static final double TURNED_CORRELATION = -0.25;
 
     /** Below 120 Hz a mix is expected near mono: less than this, where the references have more, is told. */
     public static final double LOW_END_CORRELATION = 0.5;
-
-    /** References' peak-to-loudness figures leave at least this to either side, in dB. */
-    public static final double DYNAMICS_TOLERANCE_DB = 1;
 
     /** This much more dynamics than the references is told, in dB; a mix before its limiter always has some. */
     public static final double LOOSE_DB = 3;

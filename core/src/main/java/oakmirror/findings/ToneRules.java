@@ -19,6 +19,8 @@ import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.BandSpectrum;
 import oakmirror.spectrum.OctaveSmoothing;
 import oakmirror.spectrum.SpectralEdge;
+import oakmirror.zones.Content;
+import oakmirror.zones.Odds;
 
 /**
  * Ranges where the mix has too much or too little, and a mix that ends early.

@@ -1,10 +1,11 @@
 package oakmirror.findings;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.ToDoubleFunction;
+import oakmirror.compare.CorridorSettings;
 import oakmirror.compare.Subject;
 import oakmirror.findings.Finding.Aspect;
 import oakmirror.findings.Finding.Kind;
@@ -13,6 +14,9 @@ import oakmirror.readings.Readings;
 import oakmirror.spectrum.Zone;
 import oakmirror.stereo.Comb;
 import oakmirror.stereo.Width;
+import oakmirror.zones.Content;
+import oakmirror.zones.ZoneDifference;
+import oakmirror.zones.ZoneDifferences;
 
 /** Too narrow or too wide, out of phase, and combs that mono brings out. */
 final class WidthRules {
@@ -25,22 +29,7 @@ final class WidthRules {
     /** One zone alone is told when it is off by so much, in dB; two or more from what is heard on. */
     private static final double ONE_ZONE_DB = 5;
 
-    /** Variance of faults: a width halved or doubled is 6 dB. */
-    private static final double FAULT_DB2 = 16;
-
-    /** How far side/mid of recordings differs for each decibel that their tone does; measured on bench/findings. */
-    private static final double WIDTH_PER_TONE_DB = 1.6;
-
     private static final double TOP_HZ = 6000;
-    private static final double AUDIBLE_DB = 2.5;
-    /** What lies lower is not heard as width. */
-    private static final double LEAST_SIDE_DB = -30;
-
-    /** From here down a difference has to be larger to be heard, by so much for each decibel. Ours. */
-    private static final double FAINT_SIDE_DB = -15;
-
-    private static final double AUDIBLE_PER_DB = 0.25;
-
     private static final double WEIGHT_PER_DB = 0.25;
     /** What correlation may be lower than that of all references before it is told. */
     private static final double CORRELATION_TOLERANCE = 0.3;
@@ -146,43 +135,24 @@ final class WidthRules {
                 Place.on(Aspect.WIDTH));
     }
 
-    private static double audibleDb(double sideToMidDb) {
-        return AUDIBLE_DB + AUDIBLE_PER_DB * Math.max(0, FAINT_SIDE_DB - sideToMidDb);
-    }
-
-    /** Side against mid in dB, as far down as it is heard. */
-    private static double sideToMidDb(Width width) {
-        return width.isKnown() ? Math.max(LEAST_SIDE_DB, width.sideToMidDb()) : Double.NaN;
-    }
-
     private static List<Finding> width(Subject mix, List<Subject> references, Content content) {
-        Map<Zone, Double> off = new EnumMap<>(Zone.class);
-        Map<Zone, Double> sure = new EnumMap<>(Zone.class);
-        for (Zone zone : Zone.values()) {
-            Width w = width(mix, zone);
-            double[] theirs = references.stream()
-                    .mapToDouble(r -> sideToMidDb(width(r, zone)))
-                    .filter(Double::isFinite)
-                    .toArray();
-            if (zone.highHz() <= Zone.BASS.highHz() || !w.isKnown() || w.share() < LEAST_SHARE || theirs.length == 0) {
-                continue;
+        Map<Zone, ZoneDifference> off = new EnumMap<>(Zone.class);
+        for (ZoneDifference d : ZoneDifferences.width(mix, references, content, CorridorSettings.Kind.EXTREMES)) {
+            if (d.zone().highHz() > Zone.BASS.highHz()) {
+                off.put(d.zone(), d);
             }
-            double own = sideToMidDb(w);
-            double mean = Arrays.stream(theirs).average().orElseThrow();
-            double by = own - mean;
-            Odds odds = Odds.of(by, FAULT_DB2, content.variance(WIDTH_PER_TONE_DB, theirs));
-            off.put(zone, by);
-            sure.put(zone, odds.beyond(audibleDb((own + mean) / 2)));
         }
         List<Finding> found = new ArrayList<>();
         for (int sign : new int[] {-1, 1}) {
             List<Zone> zones = off.keySet().stream()
-                    .filter(z -> sign * off.get(z) > 0 && sure.get(z) >= Certainty.PERHAPS.least())
+                    .filter(z -> sign * off.get(z).off() > 0 && off.get(z).probability() >= ZoneDifference.TOLD)
                     .toList();
-            double most =
-                    zones.stream().mapToDouble(z -> sign * off.get(z)).max().orElse(0);
+            double most = zones.stream()
+                    .mapToDouble(z -> sign * off.get(z).off())
+                    .max()
+                    .orElse(0);
             if (isHeard(zones) && (zones.size() > 1 || most > ONE_ZONE_DB)) {
-                found.add(widthFinding(mix, zones, off, sure));
+                found.add(widthFinding(zones.stream().map(off::get).toList()));
             }
         }
         return found;
@@ -190,23 +160,22 @@ final class WidthRules {
 
     /** What lies lower than it is heard is told as that. */
     private static String sideWords(double db) {
-        return db <= LEAST_SIDE_DB + 0.05 ? "below " + Readings.level(LEAST_SIDE_DB) : Readings.level(db);
+        return db <= ZoneDifferences.LEAST_SIDE_DB + 0.05
+                ? "below " + Readings.level(ZoneDifferences.LEAST_SIDE_DB)
+                : Readings.level(db);
     }
 
-    private static double mean(List<Zone> zones, Map<Zone, Double> values) {
-        return zones.stream().mapToDouble(values::get).average().orElse(0);
+    private static double mean(List<ZoneDifference> zones, ToDoubleFunction<ZoneDifference> reading) {
+        return zones.stream().mapToDouble(reading).average().orElse(0);
     }
 
-    private static Finding widthFinding(Subject mix, List<Zone> zones, Map<Zone, Double> off, Map<Zone, Double> sure) {
-        double by = mean(zones, off);
-        double probability = mean(zones, sure);
+    private static Finding widthFinding(List<ZoneDifference> zones) {
+        double by = mean(zones, ZoneDifference::off);
+        double probability = mean(zones, ZoneDifference::probability);
         boolean narrow = by < 0;
-        Zone first = zones.get(0);
-        Zone last = zones.get(zones.size() - 1);
-        double own = zones.stream()
-                .mapToDouble(z -> sideToMidDb(width(mix, z)))
-                .average()
-                .orElse(0);
+        Zone first = zones.get(0).zone();
+        Zone last = zones.get(zones.size() - 1).zone();
+        double own = mean(zones, ZoneDifference::own);
         double theirs = own - by;
         String where = last == Zone.AIR
                 ? " from " + Readings.about(first.lowHz()) + " up"

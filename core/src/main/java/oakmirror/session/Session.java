@@ -14,6 +14,8 @@ import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.finish.FinishSettings;
 import oakmirror.level.LevelSettings;
 import oakmirror.session.Delivery.Output;
+import oakmirror.spectrum.StereoSpectrum.Part;
+import oakmirror.zones.ZoneDecisions;
 
 /**
  * Everything the user has chosen, and nothing measured. Changed by making a new one.
@@ -153,9 +155,14 @@ public record Session(
         return shaping.correction();
     }
 
-    /** What was decided about moves. */
-    public MoveDecisions moves() {
-        return shaping.moves();
+    /** What was decided about the moves of a part of the signal. */
+    public MoveDecisions moves(Part part) {
+        return shaping.decided().of(part);
+    }
+
+    /** What was decided about width and dynamics. */
+    public ZoneDecisions zones() {
+        return shaping.zones();
     }
 
     /** How the correction is applied. */
@@ -178,9 +185,19 @@ public record Session(
         return withShaping(shaping.withCorrection(value));
     }
 
-    /** The same with other decisions about moves. */
-    public Session withMoves(MoveDecisions value) {
-        return withShaping(shaping.withMoves(value));
+    /** The same with other decisions about the moves of a part of the signal. */
+    public Session withMoves(Part part, MoveDecisions value) {
+        return withShaping(shaping.withMoves(part, value));
+    }
+
+    /** The same with something else decided about width and dynamics. */
+    public Session withZones(UnaryOperator<ZoneDecisions> how) {
+        return withShaping(shaping.withZones(how.apply(shaping.zones())));
+    }
+
+    /** The same with middle and side corrected apart, or alike. */
+    public Session withApart(boolean value) {
+        return withShaping(shaping.withApart(value));
     }
 
     /** The same with the correction applied in another way. */

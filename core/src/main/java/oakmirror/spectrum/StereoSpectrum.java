@@ -80,6 +80,23 @@ public record StereoSpectrum(double[] left, double[] right, double[] cross, int 
         return new StereoSpectrum(raised(left, db), raised(right, db), raised(cross, db), usableBands, analysedSeconds);
     }
 
+    /** The same with so many dB more in each band on the side alone, in phase with what it was. */
+    public StereoSpectrum withSide(double[] db) {
+        double[] newLeft = new double[BandGrid.SIZE];
+        double[] newRight = new double[BandGrid.SIZE];
+        double[] newCross = new double[BandGrid.SIZE];
+        for (int b = 0; b < BandGrid.SIZE; b++) {
+            double gain = Decibels.toAmplitude(db[b]);
+            double mid = power(Part.MID, b);
+            double side = power(Part.SIDE, b) * gain * gain;
+            double common = gain * (left[b] - right[b]) / 4; // mean Re(M·S*)
+            newLeft[b] = Math.max(0, mid + side + 2 * common);
+            newRight[b] = Math.max(0, mid + side - 2 * common);
+            newCross[b] = mid - side;
+        }
+        return new StereoSpectrum(newLeft, newRight, newCross, usableBands, analysedSeconds);
+    }
+
     private static double[] raised(double[] power, double[] db) {
         double[] raised = power.clone();
         for (int b = 0; b < raised.length; b++) {

@@ -7,7 +7,7 @@ import oakmirror.audio.Progress;
 import oakmirror.audio.StereoSource;
 import oakmirror.audio.Sums;
 import oakmirror.audio.TimeRange;
-import oakmirror.loudness.LoudnessScale;
+import oakmirror.loudness.KWeightedSpectrum;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.CrossPowers;
 import oakmirror.spectrum.Zone;
@@ -25,9 +25,6 @@ public record StemPowers(double[][][] power, int usableBands) {
     private static final double NOTHING_DB = -90;
     /** Bands of the grid to either side in a third of an octave. */
     private static final int THIRD = BandGrid.BANDS_PER_OCTAVE / 6;
-
-    private static final double[] WEIGHTS =
-            Arrays.stream(BandGrid.centresHz()).map(LoudnessScale::weightAt).toArray();
 
     private static final double ABSOLUTE_GATE_DB = -70;
     private static final double RELATIVE_GATE_DB = -20;
@@ -133,14 +130,9 @@ public record StemPowers(double[][][] power, int usableBands) {
     /** By how much the mix becomes louder, in LU, by its K-weighted power. */
     public double loudnessChangeLu(double[] gainsDb) {
         double[] taken = taken(gainsDb);
-        double before = 0;
-        double after = 0;
-        for (int b = 0; b < BandGrid.SIZE; b++) {
-            double weight = WEIGHTS[b];
-            before += weight * power[0][0][b];
-            after += weight * power(taken, b);
-        }
-        return before > 0 && after > 0 ? Decibels.ofPower(after / before) : 0;
+        double[] after = new double[BandGrid.SIZE];
+        Arrays.setAll(after, b -> power(taken, b));
+        return KWeightedSpectrum.changeLu(power[0][0], after);
     }
 
     /** How fast {@link #changeDb} changes with each gain, in dB a dB, as [stem][band]. */
@@ -151,7 +143,7 @@ public record StemPowers(double[][][] power, int usableBands) {
         double weighed = 0;
         for (int b = 0; b < BandGrid.SIZE; b++) {
             after[b] = power(taken, b);
-            weighed += WEIGHTS[b] * after[b];
+            weighed += KWeightedSpectrum.weight(b) * after[b];
         }
         for (int i = 1; i < taken.length; i++) {
             double gain = taken[i] + 1;
@@ -159,7 +151,7 @@ public record StemPowers(double[][][] power, int usableBands) {
             double[] slope = slopes[i - 1];
             for (int b = 0; b < BandGrid.SIZE; b++) {
                 double rise = 2 * gain * common(taken, i, b) / 2; // d|h|²/dgain·gain, and 20 against 10·log10
-                louder += weighed > 0 ? WEIGHTS[b] * rise / weighed : 0;
+                louder += weighed > 0 ? KWeightedSpectrum.weight(b) * rise / weighed : 0;
                 slope[b] = after[b] > 0 ? rise / after[b] : 0;
             }
             for (int b = 0; b < BandGrid.SIZE; b++) {

@@ -60,20 +60,25 @@ class AppliedCorrectionTest {
         return Arrays.stream(p.correction().curveDb()).map(Math::abs).max().orElseThrow();
     }
 
+    private static AppliedCorrection applied(
+            Proposal proposal, BandSpectrum mix, Phase phase, Optional<AppliedCorrection> before) {
+        return AppliedCorrection.of(proposal.appliedDb(phase), proposal.loudnessChangeLu(mix, phase), before);
+    }
+
     @ParameterizedTest
     @EnumSource(Phase.class)
     void whatHasBeenCorrectedIsNotCorrectedAgain(Phase phase) {
         BandSpectrum mix = song(1, -5);
         Proposal first = Proposal.derive(gap(mix), USUAL, 48000);
         assertThat(most(first)).as("there is something to correct").isGreaterThan(1.5);
-        AppliedCorrection applied = first.applied(mix, phase, Optional.empty());
+        AppliedCorrection applied = applied(first, mix, phase, Optional.empty());
         BandSpectrum master = through(mix, applied.curveDb(), applied.madeUpDb());
         assertThat(most(Proposal.derive(gap(master), USUAL, 48000)))
                 .as("without memory")
                 .isGreaterThan(0.3);
         Proposal again = again(gap(master), applied);
         assertThat(most(again)).isLessThan(0.3);
-        double[] both = again.applied(master, phase, Optional.of(applied)).curveDb();
+        double[] both = applied(again, master, phase, Optional.of(applied)).curveDb();
         double[] added = again.appliedDb(phase);
         for (int b = 0; b < both.length; b++) {
             assertThat(both[b]).isCloseTo(applied.curveDb()[b] + added[b], within(1e-9));
@@ -84,7 +89,7 @@ class AppliedCorrectionTest {
     void whatWasLeftIsProposedStill() {
         BandSpectrum mix = song(1, -5);
         Proposal half = Proposal.derive(gap(mix), USUAL.withStrength(0.5), 48000);
-        AppliedCorrection applied = half.applied(mix, Phase.LINEAR, Optional.empty());
+        AppliedCorrection applied = applied(half, mix, Phase.LINEAR, Optional.empty());
         BandSpectrum master = through(mix, applied.curveDb(), applied.madeUpDb());
         Proposal rest = again(gap(master), applied);
         assertThat(most(rest)).isCloseTo(most(half), within(0.25));

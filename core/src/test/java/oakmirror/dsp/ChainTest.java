@@ -44,13 +44,13 @@ class ChainTest {
         float[] in = Signals.white(5000, 0.5, 1);
         assertThat(through(Chain.NONE.create(RATE), in)).isEqualTo(in);
         assertThat(Chain.NONE.create(RATE).latencyFrames()).isZero();
-        assertThat(Chain.NONE.responseDb(1000)).isZero();
+        assertThat(Chain.NONE.highestDb(1000)).isZero();
     }
 
     @Test
     void stagesFollowEachOtherAndTheirLatenciesAddUp() {
         Chain plain = Chain.of(TestFilters.bright(Phase.LINEAR)).withGainDb(-6);
-        Chain limited = new Chain(plain.correction(), plain.gainDb(), Optional.of(delay(700)));
+        Chain limited = new Chain(Optional.empty(), plain.tone(), plain.gainDb(), Optional.of(delay(700)));
         StereoProcessor one = plain.create(RATE);
         StereoProcessor both = limited.create(RATE);
         int more = both.latencyFrames() - one.latencyFrames();

@@ -19,6 +19,8 @@ import oakmirror.findings.DynamicsStanding.Verdict;
 import oakmirror.findings.Finding.Kind;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
+import oakmirror.zones.Content;
+import oakmirror.zones.Odds;
 import org.junit.jupiter.api.Test;
 
 /** Rules on made signals; on music they are tested with the demo. */

@@ -18,6 +18,7 @@ import oakmirror.audio.Progress;
 import oakmirror.dsp.Chain;
 import oakmirror.dsp.Stage;
 import oakmirror.dsp.StereoProcessor;
+import oakmirror.dsp.StereoTone;
 import oakmirror.dsp.ToneFilter;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.filter.AnalogueSection;
@@ -88,7 +89,7 @@ class MasterRenderTest {
             @Override
             public void reset() {}
         };
-        Chain chain = new Chain(ToneFilter.NONE, 0, Optional.of(clipper));
+        Chain chain = new Chain(Optional.empty(), StereoTone.NONE, 0, Optional.of(clipper));
         List<Float> peaks = new ArrayList<>();
         MasterRender.Rendered rendered = new MasterRender(MIX, chain, new FinishSettings(-10, 0), EXECUTOR)
                 .render(

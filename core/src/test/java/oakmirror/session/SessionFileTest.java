@@ -29,6 +29,10 @@ import oakmirror.rhythm.BarGrid;
 import oakmirror.session.ComparisonSettings.Scope;
 import oakmirror.session.Delivery.Output;
 import oakmirror.spectrum.BandGrid;
+import oakmirror.spectrum.StereoSpectrum.Part;
+import oakmirror.spectrum.Zone;
+import oakmirror.zones.ZoneAspect;
+import oakmirror.zones.ZoneDecision;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -66,11 +70,23 @@ class SessionFileTest {
                         .withStrength(0.3)
                         .withResolution(0.5)
                         .withLimits(4, 5))
-                .withMoves(new MoveDecisions(
-                        List.of(new MoveDecision(90, 220, false, new Treatment(true, 0.5, 2))),
-                        List.of(new LockedMove(
-                                400, 900, 600, 1.5, 500, 700, Collections.nCopies(BandGrid.SIZE, 0.125))),
-                        List.of(new AddedMove(3200, -1.5, 0.7))))
+                .withMoves(
+                        Part.STEREO,
+                        new MoveDecisions(
+                                List.of(new MoveDecision(90, 220, false, new Treatment(true, 0.5, 2))),
+                                List.of(new LockedMove(
+                                        400, 900, 600, 1.5, 500, 700, Collections.nCopies(BandGrid.SIZE, 0.125))),
+                                List.of(new AddedMove(3200, -1.5, 0.7))))
+                .withApart(true)
+                .withMoves(
+                        Part.SIDE,
+                        new MoveDecisions(
+                                List.of(new MoveDecision(3000, 9000, true, new Treatment(false, 1.5, 1))),
+                                List.of(),
+                                List.of(new AddedMove(9000, 1, 2))))
+                .withZones(z -> z.with(new ZoneDecision(ZoneAspect.WIDTH, Zone.PRESENCE, false, 0.75))
+                        .with(new ZoneDecision(ZoneAspect.DYNAMICS, Zone.LOW_MID, true, 0))
+                        .withSideShelf(1.2))
                 .withPhase(Phase.LINEAR)
                 .withFinish(new FinishSettings(-9.5, -0.5))
                 .withOutput(new Output("flac", 16))

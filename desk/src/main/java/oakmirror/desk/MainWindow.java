@@ -181,7 +181,8 @@ public final class MainWindow {
         return switch (station) {
             case GATHER -> gather;
             case COMPARE -> comparePage();
-            case SHAPE -> new ShapeStation(workspace, listening, adding, this::toGather);
+            case SHAPE ->
+                new ShapeStation(workspace, listening, adding, this::toGather, () -> show(Station.FINISH.ordinal()));
             case FINISH -> new FinishPage(workspace, finishing, this::toGather);
             case SEND_OUT -> new SendOutPage(workspace, finishing, settings, asking);
         };

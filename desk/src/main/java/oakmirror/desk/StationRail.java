@@ -9,15 +9,16 @@ import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.VBox;
 import oakmirror.compare.Comparison;
-import oakmirror.correction.Proposal;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.compare.Comparing;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
+import oakmirror.desk.page.ShapedWords;
 import oakmirror.desk.part.PressBox;
 import oakmirror.readings.Readings;
 import oakmirror.session.Session;
 import oakmirror.spectrum.Zone;
+import oakmirror.zones.Shaped;
 
 /** The way through the work: each station with what it has to say in a word. */
 final class StationRail extends VBox {
@@ -43,7 +44,7 @@ final class StationRail extends VBox {
             getChildren().add(entry);
         }
         workspace.sessionProperty().subscribe(s -> refresh());
-        workspace.proposalProperty().subscribe(p -> refresh());
+        workspace.derivation().shapedProperty().subscribe(p -> refresh());
         workspace.tracks().revisionProperty().subscribe(r -> refresh());
         comparing.sheetProperty().subscribe(c -> refresh());
     }
@@ -54,7 +55,6 @@ final class StationRail extends VBox {
 
     private void refresh() {
         Session session = workspace.session();
-        Proposal proposal = workspace.proposalProperty().get();
         int count = workspace.tracks().all().size();
         long ready = workspace.tracks().all().stream()
                 .map(TrackSlot::imported)
@@ -64,11 +64,11 @@ final class StationRail extends VBox {
         boolean matched = session.comparing().levels().matched() && count > 1 && ready == count;
         states.get(Station.GATHER).setText(matched ? (count > 9 ? count : tracks) + ", matched ✓" : tracks);
         states.get(Station.COMPARE).setText(zonesInside());
-        long moves =
-                proposal.correction().moves().stream().filter(m -> m.isTaken()).count();
+        Shaped shaped = workspace.derivation().shapedProperty().get();
+        long moves = ShapedWords.moves(shaped, session);
         states.get(Station.SHAPE)
                 .setText(
-                        proposal.gap().isKnown()
+                        shaped.tone().isKnown()
                                 ? Readings.count(moves, "move") + ", "
                                         + Math.round(100 * session.correction().strength()) + " %"
                                 : "–");

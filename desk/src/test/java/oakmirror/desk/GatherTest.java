@@ -19,6 +19,7 @@ import oakmirror.media.TestFiles;
 import oakmirror.session.ComparisonSettings.Scope;
 import oakmirror.session.Passage;
 import oakmirror.session.Track;
+import oakmirror.spectrum.StereoSpectrum.Part;
 import org.junit.jupiter.api.Test;
 
 /** Gather as it is used: tracks, passages, levels. */
@@ -162,15 +163,18 @@ class GatherTest extends WindowTest {
         TimeRange chosen =
                 onFx(() -> workspace().tracks().all().get(0).chosenRange().orElseThrow());
         assertThat(chosen.seconds()).as("sixteen bars").isBetween(32.0, 33.0);
-        assertThat(onFx(() -> workspace().gapAt(1).isKnown())).isTrue();
-        double bass = onFx(() -> workspace().gapAt(1).gapDb()[60]);
+        assertThat(onFx(() -> workspace().derivation().gapAt(1, Part.STEREO).isKnown()))
+                .isTrue();
+        double bass = onFx(() -> workspace().derivation().gapAt(1, Part.STEREO).gapDb()[60]);
         assertThat(lookup("#track-0 .small").queryAs(Label.class).getText()).isEqualTo("full again");
         clickOn("#scope-whole");
         assertThat(session().comparing().scope()).isEqualTo(Scope.WHOLE_TRACKS);
         waitUntil(() -> lookup("#track-0 .small").queryAs(Label.class).getText().equals("whole track"));
-        assertThat(onFx(() -> workspace().gapAt(1).gapDb()[60])).isNotEqualTo(bass);
+        assertThat(onFx(() -> workspace().derivation().gapAt(1, Part.STEREO).gapDb()[60]))
+                .isNotEqualTo(bass);
         clickOn("#scope-passages");
-        assertThat(onFx(() -> workspace().gapAt(1).gapDb()[60])).isEqualTo(bass);
+        assertThat(onFx(() -> workspace().derivation().gapAt(1, Part.STEREO).gapDb()[60]))
+                .isEqualTo(bass);
     }
 
     @Test

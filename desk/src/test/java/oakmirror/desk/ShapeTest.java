@@ -120,14 +120,15 @@ class ShapeTest extends WindowTest {
         turnWheel(plot, on.getX(), on.getY());
         waitUntil(() -> lookup("#stroke-mid").queryAs(Label.class).getText().equals("+0.5 dB"));
         clickOn("#keep-strokes");
-        waitUntil(() -> session().moves().added().size() == 2 && workspace().isReady());
+        waitUntil(() ->
+                session().shaping().moves().added().size() == 2 && workspace().isReady());
         assertThat(moves().stream().filter(m -> m.kind() == Move.Kind.ADDED).count())
                 .isEqualTo(2);
         assertThat(onFx(() -> listening().monitor().strokesProperty().get().isNone()))
                 .isTrue();
         assertThat(onFx(() -> listening().correctedProperty().get())).isTrue();
         press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
-        waitUntil(() -> session().moves().added().isEmpty());
+        waitUntil(() -> session().shaping().moves().added().isEmpty());
     }
 
     @Test
@@ -158,7 +159,7 @@ class ShapeTest extends WindowTest {
 
     /** What the mix is heard through, in dB at a frequency; its level apart. */
     private double heardDb(double hz) {
-        return listening().correctionHeard().orElseThrow().responseDb(hz);
+        return listening().correctionHeard().orElseThrow().highestDb(hz);
     }
 
     @Test
@@ -171,7 +172,7 @@ class ShapeTest extends WindowTest {
         clickOn("#move-without");
         waitUntil(() -> heardDb(hz) - heardDb(700) > with + 1);
         assertThat(onFx(() -> listening().correctedProperty().get())).isTrue();
-        assertThat(session().moves().decisions())
+        assertThat(session().shaping().moves().decisions())
                 .as("nothing is decided by listening")
                 .isEmpty();
         clickOn("#station-compare");
@@ -225,9 +226,9 @@ class ShapeTest extends WindowTest {
         waitUntil(() ->
                 lookup("#move-refuse").queryAs(ToggleButton.class).getText().equals("remove"));
         drag(at(900, 0.35)).dropTo(at(900, 0.35).add(0, -30));
-        waitUntil(() -> session().moves().added().get(0).gainDb() > added.gainDb() + 0.3);
+        waitUntil(() -> session().shaping().moves().added().get(0).gainDb() > added.gainDb() + 0.3);
         clickOn("#move-refuse");
-        waitUntil(() -> session().moves().added().isEmpty());
+        waitUntil(() -> session().shaping().moves().added().isEmpty());
     }
 
     @Test

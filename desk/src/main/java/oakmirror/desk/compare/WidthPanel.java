@@ -21,7 +21,6 @@ import oakmirror.desk.plot.ToneCurve;
 import oakmirror.desk.plot.TonePlot;
 import oakmirror.desk.plot.WidthPlot;
 import oakmirror.desk.plot.ZoneDumbbells;
-import oakmirror.findings.Thresholds;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.StereoSpectrum;
 import oakmirror.spectrum.Zone;
@@ -29,6 +28,7 @@ import oakmirror.stereo.Comb;
 import oakmirror.stereo.Width;
 import oakmirror.stereo.WidthCurve;
 import oakmirror.stereo.WidthCurve.Reading;
+import oakmirror.zones.ZoneDifferences;
 
 /** Width: side to mid, correlation, what mono leaves and balance by frequency, phase scopes, and combs. */
 final class WidthPanel extends Panel {
@@ -176,7 +176,7 @@ final class WidthPanel extends Panel {
             List<ZoneDumbbells.Reading> readings = c.members().stream()
                     .map(m -> new ZoneDumbbells.Reading(m.number(), Double.NaN, sideToMid(m, zone), Double.NaN))
                     .toList();
-            Span span = c.span(m -> sideToMid(m, zone), Thresholds.WIDTH_TOLERANCE_DB);
+            Span span = c.span(m -> sideToMid(m, zone), ZoneDifferences.WIDTH_TOLERANCE_DB);
             boolean lowEnd = zone.highHz() <= LOW_END_HZ; // the nearer to mono the better there
             Span left = lowEnd && span.isKnown() ? new Span(Double.NEGATIVE_INFINITY, span.high()) : span;
             rows.add(new ZoneDumbbells.Row(zone, readings, left, Span.UNKNOWN));

@@ -26,15 +26,14 @@ import oakmirror.desk.model.session.StemChanges;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.part.FileDrop;
-import oakmirror.desk.part.SidePane;
 import oakmirror.readings.Readings;
 import oakmirror.session.StemSet;
 import oakmirror.stems.Rebalance;
 import oakmirror.stems.StemCheck;
 import oakmirror.stems.StemPowers;
 
-/** What to change in the mix before anything on the master: its stems, each with what is proposed about it and a fader; can be folded away. */
-final class MixFirstPane extends SidePane {
+/** What to change in the mix before anything on the master: its stems, each with what is proposed about it and a fader. */
+final class MixFirstPane extends VBox {
 
     private static final double[] LIMITS_DB = {1, 2, 3, 4, 6};
 
@@ -57,7 +56,8 @@ final class MixFirstPane extends SidePane {
             Ui.choice("as tried", "Hear the mix with its stems as tried, or as it is, equally loud");
 
     MixFirstPane(Workspace workspace, Listening listening, AddTracks adding) {
-        super("In the mix first", "mix-first");
+        super(8);
+        setId("mix-first");
         this.workspace = workspace;
         this.adding = adding;
         stems = workspace.stems();
@@ -90,7 +90,7 @@ final class MixFirstPane extends SidePane {
         scroll.getStyleClass().add("plain-scroll");
         VBox.setVgrow(scroll, Priority.ALWAYS);
         again.setId("stems-again");
-        fill(state, again, all, scroll);
+        getChildren().addAll(state, again, all, scroll);
         FileDrop.onto(
                 this,
                 files ->

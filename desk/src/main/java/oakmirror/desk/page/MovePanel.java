@@ -22,6 +22,7 @@ import oakmirror.correction.Treatment;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.listen.Listening;
 import oakmirror.desk.model.listen.MonitorControls;
+import oakmirror.desk.model.session.PartShown;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.readings.Readings;
 
@@ -33,6 +34,7 @@ final class MovePanel extends HBox {
     private static final double MOST_OCTAVES = 10;
 
     private final Workspace workspace;
+    private final PartShown parts;
     private final Listening listening;
     private final MonitorControls monitor;
     private final Consumer<Integer> onChoose;
@@ -52,9 +54,11 @@ final class MovePanel extends HBox {
     private final Button next = Ui.button("›", "The move above", () -> step(1));
     private int chosen = -1;
     private boolean showing;
+    private boolean isInstead;
 
-    MovePanel(Workspace workspace, Listening listening, Consumer<Integer> onChoose) {
+    MovePanel(Workspace workspace, PartShown parts, Listening listening, Consumer<Integer> onChoose) {
         this.workspace = workspace;
+        this.parts = parts;
         this.listening = listening;
         monitor = listening.monitor();
         this.onChoose = onChoose;
@@ -125,7 +129,7 @@ final class MovePanel extends HBox {
     }
 
     private List<Move> moves() {
-        return workspace.proposalProperty().get().correction().moves();
+        return parts.proposal().correction().moves();
     }
 
     private Optional<Move> move() {
@@ -140,7 +144,7 @@ final class MovePanel extends HBox {
 
     /** Which of the moves added by hand the chosen one is; −1 for none. */
     private int addedIndex() {
-        int added = workspace.session().moves().added().size();
+        int added = parts.decisions().added().size();
         int index = chosen - (moves().size() - added);
         return move().filter(m -> m.kind() == Move.Kind.ADDED).isPresent() ? index : -1;
     }
@@ -176,13 +180,13 @@ final class MovePanel extends HBox {
                         ? decisions.withLocked(changed(decisions.locked(), list -> list.removeIf(l -> l.is(m))))
                         : decisions.locking(Correction.lock(
                                 m,
-                                workspace.proposalProperty().get().evidence(),
+                                parts.proposal().evidence(),
                                 workspace.session().correction()))));
     }
 
     /** What is decided with the chosen move left out. */
     private MoveDecisions decidedWithout(Move m) {
-        MoveDecisions decisions = workspace.session().moves();
+        MoveDecisions decisions = parts.decisions();
         int added = addedIndex();
         if (m.kind() == Move.Kind.ADDED) {
             // While a proposal is on its way, its moves may not be those of the session.
@@ -205,8 +209,14 @@ final class MovePanel extends HBox {
         }
     }
 
+    /** Lets alone what others want heard instead. */
     private void hearInstead() {
-        monitor.insteadProperty().set(move().filter(m -> without.isSelected()).map(this::decidedWithout));
+        boolean is = without.isSelected() && move().isPresent();
+        if (is || isInstead) {
+            monitor.insteadProperty()
+                    .set(move().filter(m -> is).map(this::decidedWithout).map(parts::shapedWith));
+        }
+        isInstead = is;
     }
 
     private void refuse() {
@@ -218,11 +228,7 @@ final class MovePanel extends HBox {
     }
 
     private void decide(boolean gesture, java.util.function.UnaryOperator<MoveDecisions> how) {
-        if (gesture) {
-            workspace.change("change a move", "move " + chosen, s -> s.withMoves(how.apply(s.moves())));
-        } else {
-            workspace.change("change a move", s -> s.withMoves(how.apply(s.moves())));
-        }
+        parts.decide(gesture ? "move " + parts.part() + " " + chosen : "", how);
     }
 
     private void remove() {

@@ -12,9 +12,9 @@ import javafx.scene.control.TextField;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
-import oakmirror.correction.Move;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.finish.CorrectionFiles;
+import oakmirror.desk.model.finish.CorrectionFiles.Channels;
 import oakmirror.desk.model.finish.CorrectionFiles.Form;
 import oakmirror.desk.model.finish.CorrectionFiles.Wanted;
 import oakmirror.desk.model.finish.Finishing;
@@ -22,7 +22,6 @@ import oakmirror.desk.model.session.Settings;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.part.Asking;
 import oakmirror.desk.words.Words;
-import oakmirror.dsp.ToneFilter;
 import oakmirror.finish.MasterRender;
 import oakmirror.media.file.OutputFormat;
 import oakmirror.readings.Readings;
@@ -44,7 +43,7 @@ public final class SendOutPage extends VBox {
     private final CorrectionFiles correction;
     private final ChoiceBox<Form> correctionForm = new ChoiceBox<>();
     private final ChoiceBox<Integer> rate = new ChoiceBox<>();
-    private final ChoiceBox<Integer> channels = new ChoiceBox<>();
+    private final ChoiceBox<Channels> channels = new ChoiceBox<>();
     private final VBox results = new VBox(8);
     private final Label nothing = Ui.label("Nothing sent out yet.", "quiet");
     private final Label contents = Ui.label("", "quiet");
@@ -98,7 +97,15 @@ public final class SendOutPage extends VBox {
         getStyleClass().add("page");
         setSpacing(14);
         workspace.sessionProperty().subscribe(this::show);
-        workspace.proposalProperty().subscribe(p -> showContents());
+        workspace.derivation().shapedProperty().subscribe(shaped -> {
+            boolean alike = shaped.isAlike();
+            List<Channels> able = alike ? List.of(Channels.values()) : List.of(Channels.MIDDLE_AND_SIDE);
+            if (!channels.getItems().equals(able)) {
+                channels.getItems().setAll(able);
+                channels.setValue(alike ? Channels.STEREO : Channels.MIDDLE_AND_SIDE);
+            }
+            showContents();
+        });
     }
 
     private static OutputFormat formatOf(Session session) {
@@ -119,16 +126,8 @@ public final class SendOutPage extends VBox {
     /** What the master will hold, in a line. */
     private void showContents() {
         Session s = workspace.session();
-        long moves = workspace.proposalProperty().get().correction().moves().stream()
-                .filter(Move::isTaken)
-                .count();
-        boolean linear = s.phase() == ToneFilter.Phase.LINEAR;
-        String correction = moves == 0
-                ? "without correction"
-                : Readings.count(moves, "move") + " at "
-                        + Math.round(100 * s.correction().strength()) + " %, "
-                        + (linear ? "linear phase" : "minimum phase");
-        contents.setText(s.mix().map(m -> m.name() + "  ·  ").orElse("") + correction + "  ·  "
+        contents.setText(s.mix().map(m -> m.name() + "  ·  ").orElse("")
+                + ShapedWords.done(workspace.derivation().shapedProperty().get(), s) + "  ·  "
                 + Readings.level(s.finish().targetLufs()) + " LUFS under "
                 + Readings.level(s.finish().ceilingDbtp())
                 + " dBTP");
@@ -210,14 +209,14 @@ public final class SendOutPage extends VBox {
         rate.setValue(48000);
         rate.setId("response-rate");
         Ui.tip(rate, "The rate the convolver runs at");
-        channels.getItems().setAll(1, 2);
-        channels.setConverter(Ui.naming(n -> n == 1 ? "mono" : "stereo"));
-        channels.setValue(2);
+        channels.getItems().setAll(Channels.values());
+        channels.setConverter(Ui.naming(Channels::label));
+        channels.setValue(Channels.STEREO);
         channels.setId("response-channels");
-        Ui.tip(channels, "One response for both sides, or the same on each");
+        Ui.tip(channels, "One response for both sides, the same on each, or that of the middle and that of the side");
         Button write = Ui.button("write", "Writes the correction beside the master", this::writeCorrection);
         write.setId("write-correction");
-        for (ChoiceBox<Integer> box : List.of(rate, channels)) {
+        for (ChoiceBox<?> box : List.of(rate, channels)) {
             box.visibleProperty().bind(correctionForm.valueProperty().map(f -> f == Form.RESPONSE));
             box.managedProperty().bind(box.visibleProperty());
         }

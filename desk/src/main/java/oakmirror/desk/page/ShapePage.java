@@ -2,7 +2,6 @@ package oakmirror.desk.page;
 
 import java.util.Locale;
 import java.util.Optional;
-import java.util.function.DoubleFunction;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.control.CheckMenuItem;
@@ -23,6 +22,7 @@ import oakmirror.correction.Proposal;
 import oakmirror.correction.Treatment;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.listen.Listening;
+import oakmirror.desk.model.session.PartShown;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.part.Missing;
@@ -32,15 +32,14 @@ import oakmirror.desk.plot.OutcomeStrip;
 import oakmirror.desk.plot.ZoneRow;
 import oakmirror.desk.words.Words;
 import oakmirror.dsp.ToneFilter.Phase;
-import oakmirror.evidence.FaultPrior;
 import oakmirror.media.ImportedTrack;
 import oakmirror.readings.Readings;
 import oakmirror.session.Session;
+import oakmirror.spectrum.StereoSpectrum.Part;
+import oakmirror.zones.Shaped;
 
 /** Shape: what of the gap the evidence supports, as moves that are taken, tempered and refused, and where that brings the mix. */
 public final class ShapePage extends VBox {
-
-    private static final double[] RESOLUTIONS = {1.0 / 12, 1.0 / 9, 1.0 / 6, 1.0 / 4, 1.0 / 3, 1.0 / 2, 2.0 / 3, 1};
 
     /** Bands that miss the curve by more than this, in dB RMS, are told. */
     private static final double FAR_OFF_DB = 0.7;
@@ -49,24 +48,20 @@ public final class ShapePage extends VBox {
     private final CorrectionPlot plot = new CorrectionPlot(new Gestures());
     private final OutcomeStrip outcomeStrip = new OutcomeStrip();
     private final ZoneRow zones = new ZoneRow(new FrequencyView());
+    private final PartShown parts;
     private final MovePanel panel;
     private final StrokesPanel strokes;
     private final Label explanation = new Label();
     private final Label fit = Ui.label("", "quiet");
-    private final LabelledSlider caution;
-    private final LabelledSlider resolution;
-    private final LabelledSlider strength;
-    private final LabelledSlider boost;
-    private final LabelledSlider cut;
     /** The move that is chosen, wherever it goes when something changes. */
     private Optional<MoveDecision> chosen = Optional.empty();
 
     /** The page of a workspace. */
     public ShapePage(Workspace workspace, Listening listening, Runnable toGather) {
         this.workspace = workspace;
-        panel = new MovePanel(workspace, listening, this::choose);
+        parts = new PartShown(workspace);
+        panel = new MovePanel(workspace, parts, listening, this::choose);
         strokes = new StrokesPanel(workspace, listening);
-        CorrectionSettings usual = CorrectionSettings.DEFAULT;
         plot.setId("correction");
         plot.setMinHeight(220);
         outcomeStrip.setId("outcome");
@@ -78,60 +73,6 @@ public final class ShapePage extends VBox {
         VBox.setVgrow(plot, Priority.ALWAYS);
         StackPane picture = new StackPane(drawn, new Missing(workspace, true, toGather));
         setVgrow(picture, Priority.ALWAYS);
-        caution = slider(
-                "Caution",
-                "How much evidence is asked for before a difference is taken for a fault, from bold to careful.",
-                0,
-                100,
-                100 * FaultPrior.USUAL_CAUTION,
-                1,
-                ShapePage::caution,
-                (s, v) -> s.withCaution(v / 100));
-        resolution = slider(
-                "Resolution",
-                "How finely the gap is followed.",
-                0,
-                RESOLUTIONS.length - 1.0,
-                0,
-                1,
-                v -> octaves(RESOLUTIONS[(int) Math.round(v)]),
-                (s, v) -> s.withResolution(RESOLUTIONS[(int) Math.round(v)]));
-        strength = slider(
-                "Strength",
-                "How much of it is applied.",
-                0,
-                100,
-                100 * usual.strength(),
-                1,
-                v -> Math.round(v) + " %",
-                (s, v) -> s.withStrength(v / 100));
-        boost = slider(
-                "Most boost",
-                "No rise gets higher.",
-                1,
-                12,
-                usual.mostBoostDb(),
-                0.5,
-                Readings::gainDb,
-                (s, v) -> s.withLimits(v, s.mostCutDb()));
-        cut = slider(
-                "Most cut",
-                "No dip gets deeper.",
-                1,
-                12,
-                usual.mostCutDb(),
-                0.5,
-                v -> Readings.gainDb(-v),
-                (s, v) -> s.withLimits(s.mostBoostDb(), v));
-        VBox appliedAs = new VBox(4, Ui.label("Applied as", "quiet"), phase());
-        appliedAs.setMinWidth(USE_PREF_SIZE);
-        HBox sliders = new HBox(18, caution, resolution, strength, boost, cut, appliedAs);
-        for (LabelledSlider s : new LabelledSlider[] {caution, resolution, strength, boost, cut}) {
-            HBox.setHgrow(s, Priority.ALWAYS);
-            s.managedProperty().bind(s.visibleProperty());
-        }
-        sliders.setAlignment(Pos.TOP_LEFT);
-        sliders.setPadding(new Insets(0, 0, 4, 0));
         explanation.getStyleClass().add("quiet");
         explanation.setMinWidth(0);
         explanation.textProperty().subscribe(text -> Ui.tip(explanation, text));
@@ -139,13 +80,13 @@ public final class ShapePage extends VBox {
         HBox said = new HBox(14, explanation, Ui.spring(), fit);
         VBox head = new VBox(2, Ui.head("Shape", new Label(), Words.reading("Shape"), basis()), said);
         panel.visibleProperty().bind(strokes.visibleProperty().not());
-        getChildren().addAll(head, picture, new StackPane(panel, strokes), sliders);
+        getChildren().addAll(head, picture, new StackPane(panel, strokes), new ShapeSettings(workspace));
         getStyleClass().add("page");
         setSpacing(8);
         Ui.greyWhile(workspace.settledProperty().map(is -> !is), drawn, panel);
-        workspace.sessionProperty().subscribe(this::showSettings);
-        workspace.proposalProperty().subscribe(p -> show(p, workspace.session()));
-        // A proposal follows from the rest; these two change what is seen of it.
+        workspace.derivation().shapedProperty().subscribe(p -> showAgain());
+        // What is proposed follows from the rest; these change what is seen of it.
+        parts.partProperty().subscribe(p -> showAgain());
         workspace.sessionProperty().map(Session::phase).subscribe(p -> showAgain());
         workspace.sessionProperty().map(s -> s.comparing().corridor()).subscribe(c -> showAgain());
     }
@@ -153,48 +94,6 @@ public final class ShapePage extends VBox {
     /** The plot, for watching how often it is drawn. */
     public CorrectionPlot plot() {
         return plot;
-    }
-
-    private interface Change {
-        CorrectionSettings apply(CorrectionSettings settings, double value);
-    }
-
-    private LabelledSlider slider(
-            String name,
-            String tooltip,
-            double low,
-            double high,
-            double usual,
-            double step,
-            DoubleFunction<String> text,
-            Change change) {
-        return new LabelledSlider(
-                name,
-                tooltip,
-                low,
-                high,
-                usual,
-                step,
-                text,
-                v -> workspace.change(
-                        "change " + name.toLowerCase(Locale.ROOT),
-                        name,
-                        s -> s.withCorrection(change.apply(s.correction(), v))),
-                workspace::endGesture);
-    }
-
-    private static String caution(double percent) {
-        double usual = 100 * FaultPrior.USUAL_CAUTION;
-        String word = Math.abs(percent - usual) < 1
-                ? "usual"
-                : percent < usual - 30
-                        ? "bold"
-                        : percent < usual ? "bolder" : percent > 85 ? "careful" : "more careful";
-        return word + " " + Math.round(percent);
-    }
-
-    private static String octaves(double octaves) {
-        return Math.abs(octaves - 2.0 / 3) < 1e-9 ? "2/3 octave" : Readings.octaves(octaves);
     }
 
     private HBox basis() {
@@ -205,21 +104,43 @@ public final class ShapePage extends VBox {
         exact.setId("exact");
         evidence.setToggleGroup(group);
         exact.setToggleGroup(group);
-        evidence.setOnAction(e -> follow(Basis.EVIDENCE));
-        exact.setOnAction(e -> follow(Basis.EXACT));
-        workspace
-                .sessionProperty()
-                .subscribe(s -> group.selectToggle(s.correction().basis() == Basis.EXACT ? exact : evidence));
-        HBox choices = new HBox(4, strokes.opener(), guards(), evidence, exact);
+        Runnable select =
+                () -> group.selectToggle(workspace.session().correction().basis() == Basis.EXACT ? exact : evidence);
+        evidence.setOnAction(e -> follow(Basis.EVIDENCE, select));
+        exact.setOnAction(e -> follow(Basis.EXACT, select));
+        workspace.sessionProperty().subscribe(s -> select.run());
+        HBox choices = new HBox(4, partChoice(), strokes.opener(), guards(), evidence, exact);
         HBox.setMargin(evidence, new Insets(0, 0, 0, 10));
         choices.setAlignment(Pos.BASELINE_LEFT);
         return choices;
     }
 
-    private void follow(Basis basis) {
+    /** Which part is looked at, where middle and side are corrected apart. */
+    private HBox partChoice() {
+        ToggleGroup group = new ToggleGroup();
+        ToggleButton middle = Ui.choice("middle", "The correction of the middle, (L+R)/2");
+        ToggleButton side = Ui.choice("side", "The correction of the side, (L−R)/2");
+        middle.setId("part-middle");
+        side.setId("part-side");
+        middle.setToggleGroup(group);
+        side.setToggleGroup(group);
+        middle.setOnAction(e -> parts.showSide(false));
+        side.setOnAction(e -> parts.showSide(true));
+        HBox choice = new HBox(4, middle, side);
+        choice.setPadding(new Insets(0, 10, 0, 0));
+        choice.setAlignment(Pos.BASELINE_LEFT);
+        choice.managedProperty().bind(choice.visibleProperty());
+        parts.partProperty().subscribe(p -> {
+            choice.setVisible(p != Part.STEREO);
+            group.selectToggle(p == Part.SIDE ? side : middle);
+        });
+        return choice;
+    }
+
+    private void follow(Basis basis, Runnable select) {
         workspace.change(
                 "follow something else", s -> s.withCorrection(s.correction().withBasis(basis)));
-        showSettings(workspace.session());
+        select.run(); // a press on what is chosen leaves it chosen
     }
 
     /** Which guards hold. */
@@ -241,54 +162,16 @@ public final class ShapePage extends VBox {
         return button;
     }
 
-    private HBox phase() {
-        ToggleGroup group = new ToggleGroup();
-        ToggleButton minimum = Ui.choice("bands", "As an equaliser does: minimum phase, no delay, no pre-ringing");
-        ToggleButton linear = Ui.choice("linear phase", "The curve exactly, phase untouched, with some pre-ringing");
-        minimum.setToggleGroup(group);
-        linear.setToggleGroup(group);
-        minimum.setOnAction(e -> setPhase(Phase.MINIMUM));
-        linear.setOnAction(e -> setPhase(Phase.LINEAR));
-        workspace.sessionProperty().subscribe(s -> group.selectToggle(s.phase() == Phase.LINEAR ? linear : minimum));
-        return new HBox(4, minimum, linear);
-    }
-
     private void showAgain() {
-        show(workspace.proposalProperty().get(), workspace.session());
-    }
-
-    private void setPhase(Phase phase) {
-        workspace.change("change the phase", s -> s.withPhase(phase));
-        showSettings(workspace.session());
-    }
-
-    private void showSettings(Session s) {
-        boolean exact = s.correction().basis() == Basis.EXACT;
-        caution.setVisible(!exact);
-        resolution.setVisible(exact);
-        caution.show(100 * s.correction().caution());
-        resolution.show(nearestResolution(s.correction().resolutionOctaves()));
-        strength.show(100 * s.correction().strength());
-        boost.show(s.correction().mostBoostDb());
-        cut.show(s.correction().mostCutDb());
-    }
-
-    private static int nearestResolution(double octaves) {
-        int nearest = 0;
-        for (int i = 1; i < RESOLUTIONS.length; i++) {
-            if (Math.abs(RESOLUTIONS[i] - octaves) < Math.abs(RESOLUTIONS[nearest] - octaves)) {
-                nearest = i;
-            }
-        }
-        return nearest;
+        show(parts.proposal(), workspace.derivation().shapedProperty().get(), workspace.session());
     }
 
     private void choose(int move) {
-        var moves = workspace.proposalProperty().get().correction().moves();
+        var moves = parts.proposal().correction().moves();
         chosen = move < 0 || move >= moves.size()
                 ? Optional.empty()
                 : Optional.of(moves.get(move).decision(Treatment.NONE));
-        showChosen(workspace.proposalProperty().get());
+        showChosen(parts.proposal());
     }
 
     private void showChosen(Proposal proposal) {
@@ -304,13 +187,14 @@ public final class ShapePage extends VBox {
         panel.show(best, proposal);
     }
 
-    private void show(Proposal proposal, Session session) {
-        double madeUp = -proposal.loudnessChangeLu(session.phase());
-        double[] applied = proposal.appliedDb(session.phase());
+    private void show(Proposal proposal, Shaped shaped, Session session) {
+        Part part = parts.part();
+        double madeUp = -shaped.loudnessChangeLu(session.phase());
+        double[] applied = shaped.appliedDb(part == Part.STEREO ? Part.MID : part, session.phase());
         plot.show(proposal, applied, session.correction());
         boolean known = proposal.gap().isKnown();
         explanation.setText(
-                known ? ShapeWords.sentence(proposal, session, madeUp, correctedBefore()) : "no correction yet");
+                known ? ShapeWords.sentence(proposal, part, session, madeUp, correctedBefore()) : "no correction yet");
         CorrectionSettings c = session.correction();
         double miss = proposal.fitErrorDb(c.lowHz(), c.highHz());
         boolean far = known && session.phase() == Phase.MINIMUM && miss > FAR_OFF_DB;
@@ -327,7 +211,10 @@ public final class ShapePage extends VBox {
         zones.setVisible(known);
         if (known) {
             Outcome outcome = Outcome.of(
-                    workspace.gapAt(Outcome.OCTAVES), session.comparing().corridor(), applied, madeUp);
+                    workspace.derivation().gapAt(Outcome.OCTAVES, part),
+                    session.comparing().corridor(),
+                    part == Part.STEREO ? shaped.appliedDb(session.phase()) : applied,
+                    madeUp);
             outcomeStrip.show(outcome);
             zones.show(outcome);
         }

@@ -6,6 +6,7 @@ import oakmirror.correction.Proposal;
 import oakmirror.correction.RangeGuard;
 import oakmirror.readings.Readings;
 import oakmirror.session.Session;
+import oakmirror.spectrum.StereoSpectrum.Part;
 
 /** What Shape proposes, in a sentence. */
 final class ShapeWords {
@@ -13,16 +14,17 @@ final class ShapeWords {
     private ShapeWords() {}
 
     /** What is proposed, in a sentence. */
-    static String sentence(Proposal proposal, Session session, double madeUp, boolean before) {
+    static String sentence(Proposal proposal, Part part, Session session, double madeUp, boolean before) {
         long taken =
                 proposal.correction().moves().stream().filter(Move::isTaken).count();
-        String moves = Readings.count(taken, "move");
+        String of = part == Part.MID ? "middle: " : part == Part.SIDE ? "side: " : "";
+        String moves = of + Readings.count(taken, "move");
         boolean exact = session.correction().basis() == Basis.EXACT;
-        String part = exact
+        String fault = exact
                 ? "the gap as it is"
                 : Math.round(100 * proposal.evidence().supportedPart()) + " % of the gap is likely a fault";
         int lapsed = proposal.correction().lapsed().size();
-        return moves + " · " + part + " · level made up " + Readings.gainDb(madeUp)
+        return moves + " · " + fault + " · level made up " + Readings.gainDb(madeUp)
                 + heldBack(proposal)
                 + (before ? " · less what this master was corrected by" : "")
                 + (lapsed == 0

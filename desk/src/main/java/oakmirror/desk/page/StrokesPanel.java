@@ -22,7 +22,9 @@ import oakmirror.desk.model.session.Workspace;
 import oakmirror.level.LevelFigures;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.readings.Readings;
+import oakmirror.session.Session;
 import oakmirror.session.Stem;
+import oakmirror.spectrum.StereoSpectrum.Part;
 import oakmirror.stems.StrokeMeaning;
 
 /** Lows, mids and highs turned up and down as a whole, at equal loudness, and what that says about the mix. Turning the wheel over the plot does the same. */
@@ -137,9 +139,13 @@ final class StrokesPanel extends HBox {
     private void keep() {
         List<AddedMove> made = strokes().moves();
         workspace.change("keep strokes", s -> {
-            List<AddedMove> added = new ArrayList<>(s.moves().added());
-            added.addAll(made);
-            return s.withMoves(s.moves().withAdded(added));
+            Session kept = s;
+            for (Part part : s.shaping().apart() ? List.of(Part.MID, Part.SIDE) : List.of(Part.STEREO)) {
+                List<AddedMove> added = new ArrayList<>(s.moves(part).added());
+                added.addAll(made);
+                kept = kept.withMoves(part, s.moves(part).withAdded(added));
+            }
+            return kept;
         });
         listening.correctedProperty().set(true);
         set(Strokes.NONE);

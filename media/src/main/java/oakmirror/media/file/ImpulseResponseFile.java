@@ -54,15 +54,31 @@ public final class ImpulseResponseFile {
      * @param channels 1, or 2 for the same response on both sides
      */
     public static void write(Path file, ImpulseResponse response, int channels) throws IOException {
-        float[] samples = new float[response.taps().length];
-        for (int i = 0; i < samples.length; i++) {
-            samples[i] = (float) response.taps()[i];
-        }
+        write(file, response, response, channels);
+    }
+
+    /** Writes two responses of one length and rate as the channels of such a file: that of the middle first, then that of the side. */
+    public static void writePair(Path file, ImpulseResponse middle, ImpulseResponse side) throws IOException {
+        write(file, middle, side, 2);
+    }
+
+    private static void write(Path file, ImpulseResponse first, ImpulseResponse second, int channels)
+            throws IOException {
+        float[] left = floats(first.taps());
+        float[] right = floats(second.taps());
         PendingFile pending = PendingFile.create(file);
-        try (WavWriter writer = new WavWriter(pending, response.sampleRate(), 32, channels, Optional.empty())) {
-            writer.write(samples, samples, samples.length);
+        try (WavWriter writer = new WavWriter(pending, first.sampleRate(), 32, channels, Optional.empty())) {
+            writer.write(left, right, left.length);
             writer.commit();
         }
+    }
+
+    private static float[] floats(double[] taps) {
+        float[] samples = new float[taps.length];
+        for (int i = 0; i < samples.length; i++) {
+            samples[i] = (float) taps[i];
+        }
+        return samples;
     }
 
     private static void decode(DecodedStream stream, int sampleRate, Collector collected) throws IOException {

@@ -7,7 +7,9 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import oakmirror.blind.BlindResult;
 import oakmirror.compare.Gap;
 import oakmirror.correction.EqBand;
@@ -52,30 +54,47 @@ public final class TableFiles {
         writeText(file, table.toString());
     }
 
-    /** Writes {@code frequency_hz,correction_db}, a line for each nominal centre of a third of an octave: the curve at its exact centre. */
-    public static void writeThirds(Path file, double[] correctionDb) throws AudioFileException {
-        Csv table = new Csv(List.of("frequency_hz", "correction_db"));
-        double[] thirds = NominalBands.of(correctionDb);
-        for (int i = 0; i < thirds.length; i++) {
+    /**
+     * Writes {@code frequency_hz} and a column for each curve, a line for each nominal centre of a third of an octave: the curves at its exact centre.
+     *
+     * @param curves by the names of their columns, each for the bands of the grid
+     */
+    public static void writeThirds(Path file, Map<String, double[]> curves) throws AudioFileException {
+        List<String> columns = new ArrayList<>(List.of("frequency_hz"));
+        columns.addAll(curves.keySet());
+        Csv table = new Csv(columns);
+        List<double[]> thirds = curves.values().stream().map(NominalBands::of).toList();
+        for (int i = 0; i < thirds.get(0).length; i++) {
             double hz = NominalBands.nominalHz(i);
-            table.row(Csv.number(hz, hz == Math.rint(hz) ? 0 : 1), thirds[i]);
+            List<Object> row = new ArrayList<>(List.of(Csv.number(hz, hz == Math.rint(hz) ? 0 : 1)));
+            for (double[] curve : thirds) {
+                row.add(curve[i]);
+            }
+            table.row(row.toArray());
         }
         writeText(file, table.toString());
     }
 
-    /** Writes bands as JSON: {@code format}, {@code version}, {@code madeUpDb} and {@code bands} of the fields that {@link #writeBands} has. */
-    public static void writeBandsJson(Path file, List<EqBand> bands, double madeUpDb) throws AudioFileException {
+    /**
+     * Writes bands as JSON: {@code format}, {@code version}, {@code madeUpDb} and {@code bands} of the fields that {@link #writeBands} has and {@code part}: stereo,
+     * middle or side.
+     */
+    public static void writeBandsJson(Path file, Map<String, List<EqBand>> parts, double madeUpDb)
+            throws AudioFileException {
         ObjectNode root = JsonNodeFactory.instance.objectNode();
         root.put("format", "oak-mirror-bands").put("version", 1).put("madeUpDb", rounded(madeUpDb));
         ArrayNode all = root.putArray("bands");
-        for (EqBand band : bands) {
-            all.addObject()
-                    .put("type", band.type().id())
-                    .put("frequencyHz", rounded(band.frequencyHz()))
-                    .put("gainDb", rounded(band.gainDb()))
-                    .put("q", rounded(band.q()))
-                    .put("enabled", true);
-        }
+        parts.forEach((part, bands) -> {
+            for (EqBand band : bands) {
+                all.addObject()
+                        .put("part", part)
+                        .put("type", band.type().id())
+                        .put("frequencyHz", rounded(band.frequencyHz()))
+                        .put("gainDb", rounded(band.gainDb()))
+                        .put("q", rounded(band.q()))
+                        .put("enabled", true);
+            }
+        });
         writeText(file, root.toPrettyString() + "\n");
     }
 

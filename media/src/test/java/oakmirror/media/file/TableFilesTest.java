@@ -15,18 +15,23 @@ import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import oakmirror.compare.Gap;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.EqBand;
 import oakmirror.correction.ImpulseResponse;
 import oakmirror.correction.Proposal;
+import oakmirror.dsp.StereoTone;
+import oakmirror.dsp.ToneFilter;
 import oakmirror.dsp.ToneFilter.Phase;
+import oakmirror.filter.AnalogueSection;
 import oakmirror.spectrum.BandGrid;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.api.parallel.Isolated;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.EnumSource;
 
 @Isolated("changes the default locale")
 class TableFilesTest {
@@ -115,7 +120,7 @@ class TableFilesTest {
         Path file = folder.resolve("thirds.csv");
         double[] curve = new double[BandGrid.SIZE];
         Arrays.setAll(curve, b -> b / 10.0);
-        TableFiles.writeThirds(file, curve);
+        TableFiles.writeThirds(file, Map.of("correction_db", curve));
         List<String> lines = Files.readAllLines(file);
         assertThat(lines).hasSize(32).startsWith("frequency_hz,correction_db", "20,0.000", "25,0.800", "31.5,1.600");
         assertThat(lines.get(31)).isEqualTo("20000,24.000");
@@ -124,15 +129,44 @@ class TableFilesTest {
     @Test
     void bandsAsJsonAreReadByAnyReader() throws IOException {
         Path file = folder.resolve("bands.json");
-        TableFiles.writeBandsJson(file, List.of(new EqBand(EqBand.Type.BELL, 138.7, -4.26, 1.1)), 0.3);
+        TableFiles.writeBandsJson(file, Map.of("side", List.of(new EqBand(EqBand.Type.BELL, 138.7, -4.26, 1.1))), 0.3);
         JsonNode read = new ObjectMapper().readTree(file.toFile());
         assertThat(read.path("format").asText()).isEqualTo("oak-mirror-bands");
         assertThat(read.path("madeUpDb").asDouble()).isEqualTo(0.3);
         JsonNode band = read.path("bands").get(0);
+        assertThat(band.path("part").asText()).isEqualTo("side");
         assertThat(band.path("type").asText()).isEqualTo("bell");
         assertThat(band.path("frequencyHz").asDouble()).isEqualTo(138.7);
         assertThat(band.path("gainDb").asDouble()).isEqualTo(-4.26);
         assertThat(band.path("q").asDouble()).isEqualTo(1.1);
+    }
+
+    /** Middle first, then side, each with the response that is claimed: read by a transform of its own. */
+    @ParameterizedTest
+    @EnumSource(Phase.class)
+    void aPairHoldsMiddleAndSide(Phase phase) throws IOException {
+        AnalogueSection dip = AnalogueSection.bell(300, -4, 0.8);
+        AnalogueSection shelf = AnalogueSection.highShelf(7000, 3, 0.7);
+        StereoTone tone = new StereoTone(
+                new ToneFilter(phase, List.of(dip), dip::gainDb), new ToneFilter(phase, List.of(shelf), shelf::gainDb));
+        List<ImpulseResponse> pair = ImpulseResponse.pair(tone, 48000);
+        Path file = folder.resolve("pair.wav");
+        ImpulseResponseFile.writePair(file, pair.get(0), pair.get(1));
+        double[][] read = ImpulseResponseFile.read(file, 48000);
+        for (double hz : new double[] {50, 300, 1000, 7000, 15000}) {
+            assertThat(gainDb(read[0], hz)).as("middle at %.0f Hz", hz).isCloseTo(dip.gainDb(hz), within(0.1));
+            assertThat(gainDb(read[1], hz)).as("side at %.0f Hz", hz).isCloseTo(shelf.gainDb(hz), within(0.1));
+        }
+    }
+
+    private static double gainDb(double[] taps, double hz) {
+        double re = 0;
+        double im = 0;
+        for (int i = 0; i < taps.length; i++) {
+            re += taps[i] * Math.cos(2 * Math.PI * hz * i / 48000);
+            im += taps[i] * Math.sin(2 * Math.PI * hz * i / 48000);
+        }
+        return 20 * Math.log10(Math.hypot(re, im));
     }
 
     /** What is written is the correction: read again by bytes, and by the program for its own insert. */

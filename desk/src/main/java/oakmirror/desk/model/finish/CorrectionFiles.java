@@ -3,17 +3,19 @@ package oakmirror.desk.model.finish;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.BiConsumer;
 import java.util.function.Function;
 import oakmirror.audio.Progress;
+import oakmirror.correction.EqBand;
 import oakmirror.correction.ImpulseResponse;
-import oakmirror.correction.Proposal;
-import oakmirror.correction.RoundedBands;
+import oakmirror.correction.ToneProposal;
 import oakmirror.desk.model.session.Workspace;
-import oakmirror.dsp.ToneFilter;
+import oakmirror.dsp.StereoTone;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.ImpulseResponseFile;
@@ -21,6 +23,9 @@ import oakmirror.media.file.OutputNames;
 import oakmirror.media.file.TableFiles;
 import oakmirror.media.work.Kind;
 import oakmirror.readings.Readings;
+import oakmirror.spectrum.StereoSpectrum.Part;
+import oakmirror.zones.Shaped;
+import oakmirror.zones.ShapedText;
 
 /** The correction in open forms, for any equaliser or convolver; written in the background and as soon as it is of the session as it stands. */
 public final class CorrectionFiles {
@@ -50,13 +55,31 @@ public final class CorrectionFiles {
         }
     }
 
+    /** What the channels of an impulse response are. Where middle and side go through different things, only a pair can tell. */
+    public enum Channels {
+        MONO("mono"),
+        STEREO("stereo"),
+        MIDDLE_AND_SIDE("middle and side");
+
+        private final String label;
+
+        Channels(String label) {
+            this.label = label;
+        }
+
+        /** Its name on screen. */
+        public String label() {
+            return label;
+        }
+    }
+
     /**
      * What is wanted.
      *
      * @param sampleRate of an impulse response
-     * @param channels of an impulse response, 1 or 2
+     * @param channels of an impulse response
      */
-    public record Wanted(Form form, int sampleRate, int channels) {}
+    public record Wanted(Form form, int sampleRate, Channels channels) {}
 
     /**
      * What was written.
@@ -81,7 +104,7 @@ public final class CorrectionFiles {
      */
     public void write(Wanted wanted, Function<String, Path> named, BiConsumer<Optional<Written>, String> then) {
         workspace.derivation().whenSettled(() -> {
-            Proposal proposal = workspace.proposalProperty().get();
+            Shaped shaped = workspace.derivation().shapedProperty().get();
             Phase phase = workspace.session().phase();
             String title = "Correction of "
                     + workspace.session().mix().map(m -> "“" + m.name() + "”").orElse("nothing");
@@ -91,49 +114,92 @@ public final class CorrectionFiles {
                             Kind.RENDER,
                             "Writing the correction",
                             Progress.NONE,
-                            progress -> written(proposal, phase, title, wanted, named),
+                            progress -> written(shaped, phase, title, wanted, named),
                             written -> then.accept(Optional.of(written), ""),
                             failure -> then.accept(Optional.empty(), failure.sentence()));
         });
     }
 
     private static Written written(
-            Proposal proposal, Phase phase, String title, Wanted wanted, Function<String, Path> named)
-            throws IOException {
-        double madeUp = -proposal.loudnessChangeLu(phase);
+            Shaped shaped, Phase phase, String title, Wanted wanted, Function<String, Path> named) throws IOException {
+        double madeUp = -shaped.loudnessChangeLu(phase);
+        boolean apart = !shaped.isAlike();
         List<Path> files = new ArrayList<>();
         String said = "";
         switch (wanted.form()) {
             case TABLES -> {
-                TableFiles.writeCurve(free(files, named, " curve.csv"), proposal);
-                TableFiles.writeBands(free(files, named, " bands.csv"), proposal.bands());
+                writeCurves(files, shaped.tone(), named);
+                for (Map.Entry<String, List<EqBand>> part : bands(shaped, "").entrySet()) {
+                    TableFiles.writeBands(free(files, named, " bands" + part.getKey() + ".csv"), part.getValue());
+                }
             }
-            case THIRDS -> TableFiles.writeThirds(free(files, named, " thirds.csv"), proposal.appliedDb(phase));
-            case JSON -> TableFiles.writeBandsJson(free(files, named, " bands.json"), proposal.bands(), madeUp);
+            case THIRDS -> {
+                Map<String, double[]> curves = new LinkedHashMap<>();
+                if (apart) {
+                    curves.put("middle_db", shaped.appliedDb(Part.MID, phase));
+                    curves.put("side_db", shaped.appliedDb(Part.SIDE, phase));
+                } else {
+                    curves.put("correction_db", shaped.appliedDb(phase));
+                }
+                TableFiles.writeThirds(free(files, named, " thirds.csv"), curves);
+            }
+            case JSON -> TableFiles.writeBandsJson(free(files, named, " bands.json"), bands(shaped, "stereo"), madeUp);
             case LIST -> {
-                RoundedBands rounded = RoundedBands.of(proposal.bands());
-                TableFiles.writeText(free(files, named, " bands.txt"), rounded.text(title, madeUp));
-                said = String.format(Locale.ROOT, "rounded, at most %.2f dB off", rounded.errorDb());
+                ShapedText list = ShapedText.of(shaped, title, madeUp);
+                TableFiles.writeText(free(files, named, " bands.txt"), list.text());
+                said = String.format(Locale.ROOT, "rounded, at most %.2f dB off", list.errorDb());
             }
             case RESPONSE -> {
-                ImpulseResponse response = response(proposal.filter(phase), wanted.sampleRate());
-                ImpulseResponseFile.write(free(files, named, " response.wav"), response, wanted.channels());
+                List<ImpulseResponse> pair = responses(shaped.filter(phase), wanted.sampleRate());
+                Path file = free(files, named, " response.wav");
+                boolean asPair = apart || wanted.channels() == Channels.MIDDLE_AND_SIDE;
+                if (asPair) {
+                    ImpulseResponseFile.writePair(file, pair.get(0), pair.get(1));
+                } else {
+                    ImpulseResponseFile.write(file, pair.get(0), wanted.channels() == Channels.MONO ? 1 : 2);
+                }
                 said = String.format(
                         Locale.ROOT,
-                        "%s phase, %s, %.2f s, at most %.2f dB off from 20 Hz up; %s on top makes up the level",
+                        "%s%s phase, %s, %.2f s, at most %.2f dB off from 20 Hz up; %s on top makes up the level%s",
+                        asPair ? "middle, then side; " : "",
                         phase == Phase.LINEAR ? "linear" : "minimum",
                         Readings.rate(wanted.sampleRate()),
-                        response.seconds(),
-                        response.errorDb(),
-                        Readings.gainDb(madeUp));
+                        pair.get(0).seconds(),
+                        Math.max(pair.get(0).errorDb(), pair.get(1).errorDb()),
+                        Readings.gainDb(madeUp),
+                        shaped.dynamics().isEmpty() ? "" : "; without what is done to dynamics");
             }
         }
         return new Written(List.copyOf(files), said);
     }
 
-    private static ImpulseResponse response(ToneFilter filter, int sampleRate) throws AudioFileException {
+    /** Gap, evidence and correction of each part that is corrected by itself. */
+    private static void writeCurves(List<Path> files, ToneProposal tone, Function<String, Path> named)
+            throws AudioFileException {
+        if (tone.isApart()) {
+            TableFiles.writeCurve(free(files, named, " curve middle.csv"), tone.of(Part.MID));
+            TableFiles.writeCurve(free(files, named, " curve side.csv"), tone.of(Part.SIDE));
+        } else {
+            TableFiles.writeCurve(free(files, named, " curve.csv"), tone.main());
+        }
+    }
+
+    /** The bands of each part that goes through its own. */
+    private static Map<String, List<EqBand>> bands(Shaped shaped, String both) {
+        Map<String, List<EqBand>> parts = new LinkedHashMap<>();
+        if (shaped.isAlike()) {
+            parts.put(both, shaped.bands(Part.MID));
+        } else {
+            String space = both.isEmpty() ? " " : "";
+            parts.put(space + "middle", shaped.bands(Part.MID));
+            parts.put(space + "side", shaped.bands(Part.SIDE));
+        }
+        return parts;
+    }
+
+    private static List<ImpulseResponse> responses(StereoTone tone, int sampleRate) throws AudioFileException {
         try {
-            return ImpulseResponse.of(filter, sampleRate);
+            return ImpulseResponse.pair(tone, sampleRate);
         } catch (IllegalArgumentException e) {
             throw new AudioFileException(
                     "A response of " + Readings.rate(sampleRate)

@@ -14,11 +14,9 @@ import javafx.beans.property.SimpleObjectProperty;
 import oakmirror.audio.Progress;
 import oakmirror.audio.StereoSource;
 import oakmirror.correction.AppliedCorrection;
-import oakmirror.correction.Proposal;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.model.work.Job;
-import oakmirror.dsp.Chain;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.finish.FinishSettings;
 import oakmirror.finish.MasterRender;
@@ -30,6 +28,7 @@ import oakmirror.media.file.OutputNames;
 import oakmirror.media.work.Background;
 import oakmirror.media.work.Kind;
 import oakmirror.media.work.Newest;
+import oakmirror.zones.Shaped;
 
 /** What the master would be, and rendering it. */
 public final class Finishing {
@@ -44,7 +43,7 @@ public final class Finishing {
     private Optional<Basis> asked = Optional.empty();
 
     /** What the corrected mix is made of; target and ceiling only choose its gain. */
-    private record Basis(StereoSource mix, Proposal proposal, Phase phase) {}
+    private record Basis(StereoSource mix, Shaped shaped, Phase phase) {}
 
     /** The corrected mix, measured. */
     private record Corrected(Basis of, TrackMeasurement measurement) {}
@@ -54,7 +53,7 @@ public final class Finishing {
         this.workspace = workspace;
         background = workspace.background();
         preview = background.newest(Kind.PREVIEW, "Measuring what the master would be");
-        workspace.proposalProperty().subscribe(p -> refresh());
+        workspace.derivation().shapedProperty().subscribe(p -> refresh());
         workspace.settledProperty().subscribe(p -> refresh());
         workspace.sessionProperty().subscribe(s -> refresh());
         workspace.tracks().revisionProperty().subscribe(r -> refresh());
@@ -125,15 +124,15 @@ public final class Finishing {
     }
 
     private Optional<Basis> basis() {
-        Proposal proposal = workspace.proposalProperty().get();
+        Shaped shaped = workspace.derivation().shapedProperty().get();
         Phase phase = workspace.session().phase();
-        return workspace.stems().rendered().map(audio -> new Basis(audio, proposal, phase));
+        return workspace.stems().rendered().map(audio -> new Basis(audio, shaped, phase));
     }
 
     private MasterRender render(Basis basis) {
         return new MasterRender(
                 basis.mix(),
-                Chain.of(basis.proposal().filter(basis.phase())),
+                basis.shaped().chain(basis.phase()),
                 workspace.session().finish(),
                 background.parts());
     }
@@ -201,8 +200,8 @@ public final class Finishing {
                 .tracks()
                 .mix()
                 .flatMap(TrackSlot::imported)
-                .filter(m -> basis.proposal().gap().isKnown())
-                .map(m -> basis.proposal().applied(m.measurement().spectrum(), basis.phase(), m.applied()));
+                .filter(m -> basis.shaped().isKnown())
+                .map(m -> basis.shaped().applied(m.measurement().tone().spectrum(), basis.phase(), m.applied()));
     }
 
     private List<Path> inputFiles() {

@@ -6,14 +6,10 @@ import java.util.function.BiConsumer;
 import java.util.function.Supplier;
 import javafx.beans.value.ObservableValue;
 import oakmirror.audio.StereoSource;
-import oakmirror.correction.CorrectionSettings;
-import oakmirror.correction.MoveDecisions;
-import oakmirror.correction.Proposal;
 import oakmirror.correction.Strokes;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.dsp.Chain;
-import oakmirror.dsp.ToneFilter;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.finish.CorrectedPeak;
 import oakmirror.media.ImportedTrack;
@@ -21,7 +17,10 @@ import oakmirror.media.work.Kind;
 import oakmirror.media.work.Newest;
 import oakmirror.monitor.ProcessorPool;
 import oakmirror.session.Session;
+import oakmirror.session.Shaping;
 import oakmirror.spectrum.BandGrid;
+import oakmirror.spectrum.StereoSpectrum.Part;
+import oakmirror.zones.Shaped;
 
 /** The proposed correction made ready to be heard, at the mix's own loudness, with room for the peaks it raises; made in the background whenever it changes. */
 final class MixCorrection {
@@ -31,7 +30,7 @@ final class MixCorrection {
     private static final long QUIET_MILLIS = 300;
 
     private final Workspace workspace;
-    private final ObservableValue<Optional<MoveDecisions>> instead;
+    private final ObservableValue<Optional<Shaping>> instead;
     private final ObservableValue<Strokes> strokes;
     private final ObservableValue<Boolean> corrected;
     private final Supplier<Optional<StereoSource>> heard;
@@ -42,14 +41,14 @@ final class MixCorrection {
     private Optional<Made> made = Optional.empty();
     private int rate = USUAL_RATE;
     /** The proposal that room for peaks was made for, how much, and whether it is also for what is left of it without a move. */
-    private Optional<Proposal> roomFor = Optional.empty();
+    private Optional<Shaped> roomFor = Optional.empty();
 
     private double room = Double.NEGATIVE_INFINITY;
     private boolean roomForBoth;
 
     /** A correction, whole or without one of its moves, the mix it is for, and its processors. */
     private record Made(
-            Proposal proposed, Wish wish, Chain chain, int rate, ImportedTrack mix, ProcessorPool processors) {
+            Shaped proposed, Wish wish, Chain chain, int rate, ImportedTrack mix, ProcessorPool processors) {
 
         /** Whether it is of use where the correction is heard, or only strokes are. */
         boolean serves(boolean withCorrection) {
@@ -58,12 +57,12 @@ final class MixCorrection {
     }
 
     /** What is to be heard of the correction. */
-    private record Wish(Optional<MoveDecisions> instead, Strokes strokes, boolean corrected) {}
+    private record Wish(Optional<Shaping> instead, Strokes strokes, boolean corrected) {}
 
     /**
      * Follows a workspace.
      *
-     * @param instead what is decided about moves in what is heard, where that is something else than in the session
+     * @param instead how what is heard is shaped, where that is something else than in the session
      * @param strokes broad strokes on top of it, or of the mix as it is
      * @param corrected whether the correction is heard
      * @param heard what the mix is heard from
@@ -72,7 +71,7 @@ final class MixCorrection {
      */
     MixCorrection(
             Workspace workspace,
-            ObservableValue<Optional<MoveDecisions>> instead,
+            ObservableValue<Optional<Shaping>> instead,
             ObservableValue<Strokes> strokes,
             ObservableValue<Boolean> corrected,
             Supplier<Optional<StereoSource>> heard,
@@ -87,7 +86,7 @@ final class MixCorrection {
         this.changed = changed;
         maker = workspace.background().newest(Kind.QUICK, "Making the correction ready to be heard");
         peaks = workspace.background().newest(Kind.PREVIEW, "Measuring the peaks of the corrected mix");
-        workspace.proposalProperty().subscribe(p -> make());
+        workspace.derivation().shapedProperty().subscribe(p -> make());
         workspace.sessionProperty().map(Session::phase).subscribe(p -> make());
         instead.subscribe(m -> make());
         strokes.subscribe(b -> make());
@@ -116,27 +115,25 @@ final class MixCorrection {
     }
 
     private void make() {
-        Proposal proposed = workspace.proposalProperty().get();
-        CorrectionSettings settings = workspace.session().correction();
+        Shaped proposed = workspace.derivation().shapedProperty().get();
         Wish wish = new Wish(instead.getValue(), strokes.getValue(), corrected.getValue());
         Phase phase = workspace.session().phase();
         int wanted = rate;
         Optional<ImportedTrack> mix = workspace.tracks().mix().flatMap(TrackSlot::imported);
         Optional<StereoSource> source = heard.get();
+        Optional<Supplier<Shaped>> other = mix.flatMap(m -> wish.instead()
+                .map(shaping ->
+                        workspace.derivation().shapedAs(shaping, m.measurement().sampleRate())));
         maker.submit(
                 progress -> mix.flatMap(m -> {
-                    boolean known = proposed.gap().isKnown() && proposed.fits(wanted);
+                    boolean known = proposed.isKnown() && proposed.fits(wanted);
                     if (!known && wish.strokes().isNone()) {
                         return Optional.empty();
                     }
-                    int mixRate = m.measurement().sampleRate();
-                    Proposal proposal = wish.instead()
-                            .filter(d -> known)
-                            .map(d -> proposed.deciding(settings, d, mixRate))
-                            .orElse(proposed);
+                    Shaped shaped = other.filter(o -> known).map(Supplier::get).orElse(proposed);
                     boolean withCorrection =
                             known && (wish.corrected() || wish.strokes().isNone());
-                    Chain chain = chain(proposal, withCorrection, phase, wish.strokes(), m, wanted);
+                    Chain chain = chain(shaped, withCorrection, phase, wish.strokes(), m, wanted);
                     ProcessorPool processors = new ProcessorPool(chain.maker(wanted));
                     source.ifPresent(audio -> preparing.accept(audio, processors));
                     return Optional.of(new Made(proposed, wish, chain, wanted, m, processors));
@@ -150,16 +147,17 @@ final class MixCorrection {
 
     /** Correction, strokes or both, equally loud. */
     private static Chain chain(
-            Proposal proposal, boolean withCorrection, Phase phase, Strokes strokes, ImportedTrack mix, int rate) {
-        ToneFilter filter = withCorrection ? proposal.filter(phase) : ToneFilter.NONE;
-        double louder = withCorrection ? proposal.loudnessChangeLu(phase) : 0;
+            Shaped shaped, boolean withCorrection, Phase phase, Strokes strokes, ImportedTrack mix, int rate) {
+        Chain chain = withCorrection ? shaped.chain(phase) : Chain.NONE;
+        double louder = withCorrection ? shaped.loudnessChangeLu(phase) : 0;
         if (strokes.isNone()) {
-            return Chain.of(filter).withGainDb(-louder);
+            return chain.withGainDb(-louder);
         }
         double[] power = withCorrection
-                ? proposal.correctedPower(phase)
+                ? shaped.spectrum(phase).of(Part.STEREO).power()
                 : mix.measurement().spectrum().power();
-        return Chain.of(strokes.after(filter, rate)).withGainDb(-louder - strokes.loudnessChangeLu(power));
+        return chain.withTone(chain.tone().with(f -> strokes.after(f, rate)))
+                .withGainDb(-louder - strokes.loudnessChangeLu(power));
     }
 
     /**
@@ -169,7 +167,7 @@ final class MixCorrection {
     private void makeRoom() {
         double needed = made.map(m -> m.mix().measurement().heard().peaks().truePeakDbtp() + highestGainDb(m.chain()))
                 .orElse(Double.NEGATIVE_INFINITY);
-        Optional<Proposal> whole = made.map(Made::proposed);
+        Optional<Shaped> whole = made.map(Made::proposed);
         boolean other = !whole.equals(roomFor);
         boolean part = instead.getValue().isPresent();
         roomFor = whole;
@@ -187,7 +185,7 @@ final class MixCorrection {
     }
 
     private static double highestGainDb(Chain chain) {
-        return Arrays.stream(BandGrid.centresHz()).map(chain::responseDb).max().orElse(0);
+        return Arrays.stream(BandGrid.centresHz()).map(chain::highestDb).max().orElse(0);
     }
 
     /** Measures the peaks of the corrected mix, when nothing has changed for a while. */

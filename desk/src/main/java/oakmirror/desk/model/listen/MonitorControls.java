@@ -14,7 +14,6 @@ import javafx.beans.property.SimpleIntegerProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.value.ObservableValue;
 import oakmirror.audio.Decibels;
-import oakmirror.correction.MoveDecisions;
 import oakmirror.correction.Strokes;
 import oakmirror.dsp.BandSolo;
 import oakmirror.media.file.AudioFileException;
@@ -25,6 +24,7 @@ import oakmirror.media.work.Newest;
 import oakmirror.monitor.MonitorInsert;
 import oakmirror.monitor.MonitorPath;
 import oakmirror.monitor.MonitorPath.Sides;
+import oakmirror.session.Shaping;
 import oakmirror.spectrum.Zone;
 
 /** How everything is heard, mix and references alike: sides, band, headphone or room correction, volume and dim. */
@@ -54,7 +54,7 @@ public final class MonitorControls {
     private final BooleanProperty insertOn = new SimpleBooleanProperty();
     private final DoubleProperty volumeDb = new SimpleDoubleProperty(0);
     private final BooleanProperty dimmed = new SimpleBooleanProperty();
-    private final ObjectProperty<Optional<MoveDecisions>> instead = new SimpleObjectProperty<>(Optional.empty());
+    private final ObjectProperty<Optional<Shaping>> instead = new SimpleObjectProperty<>(Optional.empty());
     private final ObjectProperty<Strokes> strokes = new SimpleObjectProperty<>(Strokes.NONE);
     private final IntegerProperty responses = new SimpleIntegerProperty();
     private final Newest<Read> reader;
@@ -85,7 +85,7 @@ public final class MonitorControls {
     }
 
     /** What is decided about the correction's moves in what is heard, where that is something else than in the session: to hear it without one. */
-    public ObjectProperty<Optional<MoveDecisions>> insteadProperty() {
+    public ObjectProperty<Optional<Shaping>> insteadProperty() {
         return instead;
     }
 

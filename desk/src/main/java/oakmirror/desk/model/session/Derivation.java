@@ -8,13 +8,16 @@ import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
+import oakmirror.audio.FrameRange;
+import oakmirror.audio.StereoSource;
+import oakmirror.compare.CorridorSettings;
 import oakmirror.compare.Gap;
 import oakmirror.compare.Subject;
 import oakmirror.correction.AppliedCorrection;
-import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.Material;
-import oakmirror.correction.MoveDecisions;
 import oakmirror.correction.Proposal;
+import oakmirror.correction.ToneProposal;
+import oakmirror.dsp.ZoneDynamicsBand;
 import oakmirror.level.LevelMatch;
 import oakmirror.level.TrackLevel;
 import oakmirror.measure.Provenance;
@@ -24,11 +27,17 @@ import oakmirror.media.work.Kind;
 import oakmirror.media.work.Newest;
 import oakmirror.session.ComparisonSettings;
 import oakmirror.session.Session;
+import oakmirror.session.Shaping;
 import oakmirror.session.StemSet;
 import oakmirror.spectrum.StereoSpectrum.Part;
 import oakmirror.stems.Rebalance;
 import oakmirror.stems.Rebalancing;
 import oakmirror.stems.StemPowers;
+import oakmirror.zones.Shaped;
+import oakmirror.zones.SideShape;
+import oakmirror.zones.ZoneAspect;
+import oakmirror.zones.ZoneDifferences;
+import oakmirror.zones.ZoneMoves;
 
 /**
  * What follows from the session and its tracks: level match, gap and proposal, and whether these are of the session as it stands. Lives on the
@@ -37,7 +46,8 @@ import oakmirror.stems.StemPowers;
 public final class Derivation {
 
     private static final int USUAL_RATE = 48000;
-    private static final Derived NOTHING = new Derived(Proposal.none(), Rebalance.none(0));
+    private static final Derived NOTHING =
+            new Derived(ToneProposal.none(), Rebalance.none(0), ZoneMoves.NONE, SideShape.NONE);
 
     private final Background background;
     private final Tracks tracks;
@@ -45,6 +55,8 @@ public final class Derivation {
     private final Supplier<Session> session;
     private final ReadOnlyObjectWrapper<LevelMatch> levels = new ReadOnlyObjectWrapper<>(LevelMatch.NONE);
     private final ReadOnlyObjectWrapper<Proposal> proposal = new ReadOnlyObjectWrapper<>(Proposal.none());
+    private final ReadOnlyObjectWrapper<Shaped> shaped = new ReadOnlyObjectWrapper<>(Shaped.NONE);
+    private final ReadOnlyObjectWrapper<ZoneMoves> zoneMoves = new ReadOnlyObjectWrapper<>(ZoneMoves.NONE);
     private final ReadOnlyObjectWrapper<Rebalance> rebalance = new ReadOnlyObjectWrapper<>(Rebalance.none(0));
     private final ReadOnlyBooleanWrapper settled = new ReadOnlyBooleanWrapper(true);
     private final List<Runnable> afterSettling = new ArrayList<>();
@@ -53,12 +65,14 @@ public final class Derivation {
             Optional.empty(),
             Optional.empty(),
             List.of(),
-            Session.EMPTY.correction(),
-            MoveDecisions.NONE,
+            Session.EMPTY.shaping(),
+            Session.EMPTY.comparing().corridor(),
             USUAL_RATE,
             Optional.empty(),
             StemSet.NONE);
+    private final DynamicsSolving dynamics;
     private boolean proposing;
+    private Derived derived = NOTHING;
     private double correctedPeakDbtp = Double.NEGATIVE_INFINITY;
 
     /** Nothing to follow from yet. */
@@ -68,6 +82,10 @@ public final class Derivation {
         this.stems = stems;
         this.session = session;
         proposer = background.newest(Kind.QUICK, "Working out the correction");
+        dynamics = new DynamicsSolving(background, () -> {
+            compose();
+            settle();
+        });
     }
 
     ReadOnlyObjectProperty<LevelMatch> levelsProperty() {
@@ -76,6 +94,28 @@ public final class Derivation {
 
     ReadOnlyObjectProperty<Proposal> proposalProperty() {
         return proposal.getReadOnlyProperty();
+    }
+
+    /** All that is done to the mix before its gain and its limiter. */
+    public ReadOnlyObjectProperty<Shaped> shapedProperty() {
+        return shaped.getReadOnlyProperty();
+    }
+
+    /** What is proposed about width and dynamics of zones. */
+    public ReadOnlyObjectProperty<ZoneMoves> zoneMovesProperty() {
+        return zoneMoves.getReadOnlyProperty();
+    }
+
+    /** What was found for the dynamics of zones. */
+    public DynamicsSolving dynamics() {
+        return dynamics;
+    }
+
+    /** Somebody looks at what is proposed about dynamics. */
+    public void wantDynamics() {
+        dynamics.want();
+        followDynamics();
+        settle();
     }
 
     /** What stems could do; of the mix as it is, whatever is tried with them. */
@@ -104,8 +144,8 @@ public final class Derivation {
             Optional<Provenance> mix,
             Optional<AppliedCorrection> applied,
             List<Counted> references,
-            CorrectionSettings correction,
-            MoveDecisions moves,
+            Shaping shaping,
+            CorridorSettings corridor,
             int sampleRate,
             Optional<StemPowers> stems,
             StemSet tried) {
@@ -115,14 +155,14 @@ public final class Derivation {
             return mix.equals(other.mix)
                     && applied.equals(other.applied)
                     && references.equals(other.references)
-                    && correction.equals(other.correction)
+                    && shaping.correction().equals(other.shaping.correction())
                     && stems.equals(other.stems)
                     && tried.limitDb() == other.tried.limitDb();
         }
     }
 
     /** What follows from a basis. */
-    private record Derived(Proposal proposal, Rebalance rebalance) {}
+    private record Derived(ToneProposal tone, Rebalance rebalance, ZoneMoves zones, SideShape sides) {}
 
     /** Works out again what follows from session and tracks. While a passage is on its way, the proposal waits for it. */
     void derive() {
@@ -135,8 +175,8 @@ public final class Derivation {
                 Subject.references(subjects).stream()
                         .map(r -> new Counted(r.compared().provenance(), r.weight()))
                         .toList(),
-                s.correction(),
-                s.moves(),
+                s.shaping(),
+                s.comparing().corridor(),
                 tracks.rate().orElse(USUAL_RATE),
                 stems.powers(),
                 s.stems());
@@ -144,6 +184,7 @@ public final class Derivation {
         if (!measuring && !now.equals(proposedFor)) {
             propose(now, subjects);
         }
+        followDynamics();
         settle();
     }
 
@@ -166,16 +207,16 @@ public final class Derivation {
         Rebalance stems = known.or(() -> basis.stems()
                         .map(p -> Rebalancing.solve(
                                 p,
-                                basis.correction(),
+                                basis.shaping().correction(),
                                 Material.of(subjects, basis.applied()),
                                 basis.tried().limitDb())))
                 .orElse(Rebalance.none(0));
-        Proposal proposal = Proposal.derive(
-                Material.of(asTried(basis, subjects), basis.applied()),
-                basis.correction(),
-                basis.moves(),
-                basis.sampleRate());
-        return new Derived(proposal, stems);
+        List<Subject> tried = asTried(basis, subjects);
+        Shaping shaping = basis.shaping();
+        ToneProposal tone = ToneProposal.derive(
+                tried, basis.applied(), shaping.apart(), shaping.correction(), shaping.decided(), basis.sampleRate());
+        ZoneMoves zones = ZoneMoves.of(ZoneDifferences.of(tried, basis.corridor()), tone.mix(), shaping.apart());
+        return new Derived(tone, stems, zones, zones.sides(tone.mix(), shaping.zones(), basis.sampleRate()));
     }
 
     /** The subjects with the mix as it is with its stems at the levels they are tried at. */
@@ -191,16 +232,54 @@ public final class Derivation {
 
     private void proposed(Basis basis, Derived made) {
         proposing = proposing && !basis.equals(proposedFor);
+        derived = made;
         rebalance.set(made.rebalance());
-        proposal.set(made.proposal());
+        zoneMoves.set(made.zones());
+        followDynamics();
+        compose();
+        proposal.set(made.tone().main());
         settle();
+    }
+
+    /** Dynamics are found for the mix as it is, whatever is tried with its stems. */
+    private void followDynamics() {
+        Optional<TrackSlot> mix = tracks.mix();
+        Optional<StereoSource> audio = mix.flatMap(TrackSlot::audio);
+        Session s = session.get();
+        FrameRange range = mix.map(m -> m.comparedRange(s.comparing().scope()))
+                .map(r -> new FrameRange(
+                        Math.round(r.startSeconds() * tracks.rate().orElse(USUAL_RATE)),
+                        Math.round(r.endSeconds() * tracks.rate().orElse(USUAL_RATE))))
+                .orElse(new FrameRange(0, 0));
+        dynamics.follow(audio, range, derived.zones(), s.zones());
+    }
+
+    private void compose() {
+        shaped.set(
+                new Shaped(derived.tone(), derived.sides(), bands(session.get().shaping())));
+    }
+
+    private List<ZoneDynamicsBand> bands(Shaping shaping) {
+        return dynamics.bands(
+                derived.zones().taken(ZoneAspect.DYNAMICS, shaping.zones()).keySet());
+    }
+
+    /** The same shaped in another way than the session says, from the same evidence; to be worked out away from the window. */
+    public Supplier<Shaped> shapedAs(Shaping other, int sampleRate) {
+        Derived from = derived;
+        List<ZoneDynamicsBand> bands = bands(other);
+        return () -> new Shaped(
+                from.tone().deciding(other.correction(), other.decided(), sampleRate),
+                from.zones().sides(from.tone().mix(), other.zones(), sampleRate),
+                bands);
     }
 
     private void settle() {
         boolean stemsMatter = session.get().stems().isTried();
         boolean now = !proposing
                 && tracks.all().stream().allMatch(TrackSlot::isSettled)
-                && (!stemsMatter || stems.isSettled());
+                && (!stemsMatter || stems.isSettled())
+                && dynamics.isSettled();
         settled.set(now);
         if (now && !afterSettling.isEmpty()) {
             List<Runnable> due = List.copyOf(afterSettling);
@@ -240,9 +319,9 @@ public final class Derivation {
                 slot.track().trimDb());
     }
 
-    /** The gap read in bands of so many octaves, from the tracks that are ready. */
-    Gap gapAt(double octaves) {
-        return Gap.of(asTried(proposedFor, subjects()), octaves, Part.STEREO);
+    /** The gap of a part of the signal read in bands of so many octaves, from the tracks that are ready. */
+    public Gap gapAt(double octaves, Part part) {
+        return Gap.of(asTried(proposedFor, subjects()), octaves, part);
     }
 
     private List<Subject> subjects() {
@@ -251,5 +330,6 @@ public final class Derivation {
 
     void close() {
         proposer.close();
+        dynamics.close();
     }
 }

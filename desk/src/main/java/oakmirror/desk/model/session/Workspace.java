@@ -16,7 +16,6 @@ import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.property.StringProperty;
-import oakmirror.compare.Gap;
 import oakmirror.compare.Jump;
 import oakmirror.correction.Proposal;
 import oakmirror.desk.model.work.Jobs;
@@ -155,7 +154,7 @@ public final class Workspace {
         return derivation.rebalanceProperty();
     }
 
-    /** What would close the gap. */
+    /** What would close the gap: of the stereo signal, or of its middle where the side is corrected apart. */
     public ReadOnlyObjectProperty<Proposal> proposalProperty() {
         return derivation.proposalProperty();
     }
@@ -369,11 +368,6 @@ public final class Workspace {
         draft = Draft.write(document(), path);
         file.set(draft.file());
         showUnsaved();
-    }
-
-    /** The gap read in bands of so many octaves, from the tracks that are ready. */
-    public Gap gapAt(double octaves) {
-        return derivation.gapAt(octaves);
     }
 
     private void derive() {

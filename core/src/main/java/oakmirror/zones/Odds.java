@@ -1,4 +1,4 @@
-package oakmirror.findings;
+package oakmirror.zones;
 
 import org.hipparchus.special.Erf;
 
@@ -10,15 +10,15 @@ import org.hipparchus.special.Erf;
  * @param mean of the fault
  * @param deviation about it
  */
-record Odds(double mean, double deviation) {
+public record Odds(double mean, double deviation) {
 
-    static Odds of(double difference, double faultVariance, double contentVariance) {
+    public static Odds of(double difference, double faultVariance, double contentVariance) {
         double trust = faultVariance / (faultVariance + contentVariance);
         return new Odds(trust * difference, Math.sqrt(faultVariance * (1 - trust)));
     }
 
     /** How probable a fault of at least so much is, the way its mean goes. */
-    double beyond(double least) {
+    public double beyond(double least) {
         double over = Math.abs(mean) - least;
         if (deviation < 1e-9) {
             return over >= 0 ? 1 : 0;

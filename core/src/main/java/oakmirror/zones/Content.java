@@ -1,4 +1,4 @@
-package oakmirror.findings;
+package oakmirror.zones;
 
 import java.util.Arrays;
 import java.util.List;
@@ -15,7 +15,7 @@ import oakmirror.evidence.FaultPrior;
  *
  * @param evidence of their gap
  */
-record Content(Evidence evidence) {
+public record Content(Evidence evidence) {
 
     /** So many readings' worth is the expectation from tone, beside the references' own spread. */
     private static final double FREEDOM = 3;
@@ -29,7 +29,7 @@ record Content(Evidence evidence) {
 
     private static final double LEAST_VARIANCE = 0.01;
 
-    static Content between(Subject mix, List<Subject> references) {
+    public static Content between(Subject mix, List<Subject> references) {
         List<Gap.Reference> all = references.stream()
                 .map(r ->
                         new Gap.Reference(r.compared().spectrum(), r.compared().heardLufs()))
@@ -39,24 +39,24 @@ record Content(Evidence evidence) {
     }
 
     /** What other music makes of the tone in a band, in dB², at the resolution gaps are judged at. */
-    double toneDb2(int band) {
+    public double toneDb2(int band) {
         double trust = evidence.trust()[band];
         double faultDb2 = FaultPrior.ofCaution(FaultPrior.USUAL_CAUTION).varianceDb2();
         return trust > 0 ? faultDb2 * (1 - trust) / trust : Double.POSITIVE_INFINITY;
     }
 
     /** From 0, where mix and references are different recordings, to 1, where they are the same one before and after treatment. */
-    double likeness() {
+    public double likeness() {
         return evidence.likeness();
     }
 
     /** Whether they are other music, so that differences in tone, width and dynamics say little of the mix. */
-    boolean isOtherMusic() {
+    public boolean isOtherMusic() {
         return likeness() < SAME && evidence.contentDb() > OTHER_MUSIC_DB;
     }
 
     /** Whether they are the same recording, before and after treatment. */
-    boolean isSameRecording() {
+    public boolean isSameRecording() {
         return likeness() >= SAME;
     }
 
@@ -67,7 +67,7 @@ record Content(Evidence evidence) {
      * @param perDb deviation of such a reading where the tone of recordings differs by 1 dB; it grows faster than that
      * @param readings of the references; those that are not finite do not count
      */
-    double variance(double perDb, double[] readings) {
+    public double variance(double perDb, double[] readings) {
         double[] known = Arrays.stream(readings).filter(Double::isFinite).toArray();
         double expected = Math.pow(perDb * Math.pow(evidence.contentDb(), EXPONENT), 2);
         double mean = Arrays.stream(known).average().orElse(0);

@@ -1,0 +1,60 @@
+package oakmirror.correction;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import oakmirror.compare.Gap;
+import oakmirror.compare.Subject;
+import oakmirror.correction.Correction.Held;
+import oakmirror.spectrum.BandGrid;
+import oakmirror.stereo.WidthCurve;
+import oakmirror.stereo.WidthCurve.Reading;
+
+/**
+ * Where the side of a stereo signal can be judged: where, by thirds of an octave, that of the mix and that of a reference lie no more than {@value #FAINT_DB} dB
+ * below their middles. What lies deeper is not heard as width; it is noise, or what a codec left.
+ */
+final class SideEnergy {
+
+    /** The same limit as for judging width. */
+    private static final double FAINT_DB = -30;
+
+    private SideEnergy() {}
+
+    /**
+     * The gap of the sides where it can be judged.
+     *
+     * @param unjudged receives where it cannot
+     */
+    static Gap judged(Gap gap, List<Subject> subjects, List<Held> unjudged) {
+        Optional<Subject> mix = Subject.mix(subjects);
+        if (mix.isEmpty() || !gap.isKnown()) {
+            return gap;
+        }
+        boolean[] own = enough(mix.get());
+        List<boolean[]> counts = new ArrayList<>();
+        boolean[] any = new boolean[BandGrid.SIZE];
+        for (Subject reference : Subject.references(subjects)) {
+            boolean[] enough = enough(reference);
+            for (int b = 0; b < enough.length; b++) {
+                any[b] |= enough[b];
+                enough[b] &= own[b];
+            }
+            counts.add(enough);
+        }
+        Stretch.all(b -> gap.known()[b] && !own[b])
+                .forEach(s -> unjudged.add(s.held("next to mono", "the mix has no side to speak of " + s.where())));
+        Stretch.all(b -> gap.known()[b] && own[b] && !any[b])
+                .forEach(s -> unjudged.add(s.held("references next to mono", "they have no side " + s.where())));
+        return gap.only(counts);
+    }
+
+    private static boolean[] enough(Subject subject) {
+        double[] width = WidthCurve.of(subject.tone().spectrum(), Reading.SIDE_TO_MID);
+        boolean[] enough = new boolean[width.length];
+        for (int b = 0; b < width.length; b++) {
+            enough[b] = width[b] >= FAINT_DB; // NaN is not
+        }
+        return enough;
+    }
+}
