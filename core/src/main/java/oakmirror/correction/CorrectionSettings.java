@@ -1,6 +1,7 @@
 package oakmirror.correction;
 
 import java.util.EnumSet;
+import java.util.Optional;
 import java.util.Set;
 import oakmirror.compare.Gap;
 import oakmirror.evidence.Evidence;
@@ -97,6 +98,11 @@ public record CorrectionSettings(
                 .map(a -> Evidence.weigh(now.withMixLowered(a.matchedDb()), prior, range(), short2)
                         .after(now, a.curveDb()))
                 .orElseGet(() -> Evidence.weigh(now, prior, range(), short2));
+    }
+
+    /** The same where a tone is wanted: what is wanted is followed as it is. */
+    public CorrectionSettings towards(Optional<WantedTone> wanted) {
+        return wanted.isPresent() ? withBasis(Basis.EXACT) : this;
     }
 
     /** The same following something else. */

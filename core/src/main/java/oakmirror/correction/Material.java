@@ -79,6 +79,18 @@ public record Material(
                 unjudged);
     }
 
+    /** What a part of the mix lacks of a wanted tone, whatever the references say; of the side nothing, as nothing is wanted of it. */
+    public static Material towards(
+            WantedTone wanted, List<Subject> subjects, Part part, Optional<AppliedCorrection> applied) {
+        Optional<Subject> mix = Subject.mix(subjects);
+        return new Material(
+                wanted.gap(subjects, 1.0 / BandGrid.BANDS_PER_OCTAVE, part),
+                mix.map(Material::seconds).orElse(0.0),
+                mix.map(Material::seconds).stream().toList(),
+                mix.flatMap(m -> m.tone().key()),
+                applied);
+    }
+
     /** The same with another gap. */
     public Material withGap(Gap value) {
         return new Material(value, mixSeconds, referenceSeconds, key, applied, unjudged);

@@ -2,6 +2,7 @@ package oakmirror.correction;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Function;
 import oakmirror.compare.Subject;
 import oakmirror.spectrum.StereoSpectrum;
 import oakmirror.spectrum.StereoSpectrum.Part;
@@ -41,6 +42,22 @@ public record ToneProposal(StereoSpectrum mix, Proposal main, Optional<Proposal>
         }
     }
 
+    /**
+     * What is asked for.
+     *
+     * @param apart whether middle and side are corrected apart
+     * @param wanted a tone to be reached instead of the references'
+     * @param settings how it is followed
+     * @param decided what was decided about moves
+     */
+    public record Asked(boolean apart, Optional<WantedTone> wanted, CorrectionSettings settings, Decided decided) {
+
+        /** Checks that what is wanted is followed as it is. */
+        public Asked {
+            settings = settings.towards(wanted);
+        }
+    }
+
     /** Nothing proposed. */
     public static ToneProposal none() {
         return alike(StereoSpectrum.silent(), Proposal.none());
@@ -56,42 +73,36 @@ public record ToneProposal(StereoSpectrum mix, Proposal main, Optional<Proposal>
      *
      * @param subjects mix and references
      * @param applied what the mix has been corrected by already, on middle and side alike
-     * @param apart whether middle and side are corrected apart
+     * @param asked what for
      * @param sampleRate the rate of the mix, which bands are fitted for
      */
     public static ToneProposal derive(
-            List<Subject> subjects,
-            Optional<AppliedCorrection> applied,
-            boolean apart,
-            CorrectionSettings settings,
-            Decided decided,
-            int sampleRate) {
+            List<Subject> subjects, Optional<AppliedCorrection> applied, Asked asked, int sampleRate) {
         StereoSpectrum mix = Subject.mix(subjects).map(m -> m.tone().spectrum()).orElse(StereoSpectrum.silent());
-        if (!apart) {
-            return alike(mix, of(subjects, Part.STEREO, applied, settings, decided, sampleRate));
-        }
-        return new ToneProposal(
-                mix,
-                of(subjects, Part.MID, applied, settings, decided, sampleRate),
-                Optional.of(of(subjects, Part.SIDE, applied, settings, decided, sampleRate)));
+        Function<Part, Proposal> of = part -> Proposal.derive(
+                material(subjects, part, applied, asked.wanted()),
+                asked.settings(),
+                asked.decided().of(part),
+                sampleRate);
+        return asked.apart()
+                ? new ToneProposal(mix, of.apply(Part.MID), Optional.of(of.apply(Part.SIDE)))
+                : alike(mix, of.apply(Part.STEREO));
     }
 
-    private static Proposal of(
-            List<Subject> subjects,
-            Part part,
-            Optional<AppliedCorrection> applied,
-            CorrectionSettings settings,
-            Decided decided,
-            int sampleRate) {
-        return Proposal.derive(Material.of(subjects, part, applied), settings, decided.of(part), sampleRate);
+    /** What the correction of a part follows from. */
+    public static Material material(
+            List<Subject> subjects, Part part, Optional<AppliedCorrection> applied, Optional<WantedTone> wanted) {
+        return wanted.map(w -> Material.towards(w, subjects, part, applied))
+                .orElseGet(() -> Material.of(subjects, part, applied));
     }
 
     /** The same of the same evidence, something else decided about its moves. */
-    public ToneProposal deciding(CorrectionSettings settings, Decided decided, int sampleRate) {
+    public ToneProposal deciding(Asked asked, int sampleRate) {
+        Decided decided = asked.decided();
         return new ToneProposal(
                 mix,
-                main.deciding(settings, decided.of(mainPart()), sampleRate),
-                side.map(s -> s.deciding(settings, decided.side(), sampleRate)));
+                main.deciding(asked.settings(), decided.of(mainPart()), sampleRate),
+                side.map(s -> s.deciding(asked.settings(), decided.side(), sampleRate)));
     }
 
     /** Whether middle and side are corrected apart. */

@@ -10,6 +10,7 @@ import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.MoveDecisions;
+import oakmirror.correction.WantedTone;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.finish.FinishSettings;
 import oakmirror.level.LevelSettings;
@@ -193,6 +194,11 @@ public record Session(
     /** The same with something else decided about width and dynamics. */
     public Session withZones(UnaryOperator<ZoneDecisions> how) {
         return withShaping(shaping.withZones(how.apply(shaping.zones())));
+    }
+
+    /** The same towards a wanted tone, or towards the references. */
+    public Session withWanted(Optional<WantedTone> value) {
+        return withShaping(shaping.withWanted(value));
     }
 
     /** The same with middle and side corrected apart, or alike. */

@@ -13,6 +13,7 @@ import oakmirror.audio.Clip;
 import oakmirror.audio.Progress;
 import oakmirror.compare.Subject;
 import oakmirror.correction.Correction.Held;
+import oakmirror.correction.ToneProposal.Asked;
 import oakmirror.correction.ToneProposal.Decided;
 import oakmirror.dsp.StereoTone;
 import oakmirror.dsp.ToneFilter;
@@ -64,8 +65,11 @@ class MiddleAndSideTest {
     }
 
     private static ToneProposal derive(Subject mix, boolean apart) {
-        return ToneProposal.derive(
-                List.of(mix, reference), Optional.empty(), apart, CorrectionSettings.DEFAULT, Decided.NONE, RATE);
+        return ToneProposal.derive(List.of(mix, reference), Optional.empty(), asked(apart, Decided.NONE), RATE);
+    }
+
+    private static Asked asked(boolean apart, Decided decided) {
+        return new Asked(apart, Optional.empty(), CorrectionSettings.DEFAULT, decided);
     }
 
     private static double at(double[] curve, double hz) {
@@ -160,7 +164,7 @@ class MiddleAndSideTest {
                 .max(Comparator.comparingDouble(m -> Math.abs(m.gainDb())))
                 .orElseThrow();
         MoveDecisions refused = MoveDecisions.NONE.with(dip, Treatment.NONE.withRefused(true));
-        ToneProposal decided = apart.deciding(CorrectionSettings.DEFAULT, Decided.NONE.with(Part.MID, refused), RATE);
+        ToneProposal decided = apart.deciding(asked(true, Decided.NONE.with(Part.MID, refused)), RATE);
         assertThat(Math.abs(at(decided.of(Part.MID).correction().curveDb(), 1000)))
                 .isLessThan(0.5);
         assertThat(at(decided.of(Part.SIDE).correction().curveDb(), 1000)).isLessThan(-3.5);

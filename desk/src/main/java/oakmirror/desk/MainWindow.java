@@ -182,7 +182,8 @@ public final class MainWindow {
             case GATHER -> gather;
             case COMPARE -> comparePage();
             case SHAPE ->
-                new ShapeStation(workspace, listening, adding, this::toGather, () -> show(Station.FINISH.ordinal()));
+                new ShapeStation(
+                        workspace, listening, adding, asking, this::toGather, () -> show(Station.FINISH.ordinal()));
             case FINISH -> new FinishPage(workspace, finishing, this::toGather);
             case SEND_OUT -> new SendOutPage(workspace, finishing, settings, asking);
         };

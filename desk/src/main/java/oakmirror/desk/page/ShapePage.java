@@ -25,6 +25,8 @@ import oakmirror.desk.model.listen.Listening;
 import oakmirror.desk.model.session.PartShown;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
+import oakmirror.desk.part.Asking;
+import oakmirror.desk.part.FileDrop;
 import oakmirror.desk.part.Missing;
 import oakmirror.desk.plot.CorrectionPlot;
 import oakmirror.desk.plot.FrequencyView;
@@ -33,6 +35,7 @@ import oakmirror.desk.plot.ZoneRow;
 import oakmirror.desk.words.Words;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.media.ImportedTrack;
+import oakmirror.media.file.ToneFile;
 import oakmirror.readings.Readings;
 import oakmirror.session.Session;
 import oakmirror.spectrum.StereoSpectrum.Part;
@@ -48,6 +51,7 @@ public final class ShapePage extends VBox {
     private final CorrectionPlot plot = new CorrectionPlot(new Gestures());
     private final OutcomeStrip outcomeStrip = new OutcomeStrip();
     private final ZoneRow zones = new ZoneRow(new FrequencyView());
+    private final TowardsMenu towards;
     private final PartShown parts;
     private final MovePanel panel;
     private final StrokesPanel strokes;
@@ -57,8 +61,9 @@ public final class ShapePage extends VBox {
     private Optional<MoveDecision> chosen = Optional.empty();
 
     /** The page of a workspace. */
-    public ShapePage(Workspace workspace, Listening listening, Runnable toGather) {
+    public ShapePage(Workspace workspace, Listening listening, Asking asking, Runnable toGather) {
         this.workspace = workspace;
+        towards = new TowardsMenu(workspace, asking);
         parts = new PartShown(workspace);
         panel = new MovePanel(workspace, parts, listening, this::choose);
         strokes = new StrokesPanel(workspace, listening);
@@ -81,6 +86,13 @@ public final class ShapePage extends VBox {
         VBox head = new VBox(2, Ui.head("Shape", new Label(), Words.reading("Shape"), basis()), said);
         panel.visibleProperty().bind(strokes.visibleProperty().not());
         getChildren().addAll(head, picture, new StackPane(panel, strokes), new ShapeSettings(workspace));
+        FileDrop.onto(this, files -> files.stream()
+                .map(java.io.File::toPath)
+                .filter(ToneFile::looksLikeTone)
+                .findFirst()
+                .ifPresentOrElse(towards::read, () -> workspace
+                        .messageProperty()
+                        .set("Shape takes a wanted tone as a table (CSV); tracks go to Gather, stems to the right.")));
         getStyleClass().add("page");
         setSpacing(8);
         Ui.greyWhile(workspace.settledProperty().map(is -> !is), drawn, panel);
@@ -108,8 +120,12 @@ public final class ShapePage extends VBox {
                 () -> group.selectToggle(workspace.session().correction().basis() == Basis.EXACT ? exact : evidence);
         evidence.setOnAction(e -> follow(Basis.EVIDENCE, select));
         exact.setOnAction(e -> follow(Basis.EXACT, select));
-        workspace.sessionProperty().subscribe(s -> select.run());
-        HBox choices = new HBox(4, partChoice(), strokes.opener(), guards(), evidence, exact);
+        workspace.sessionProperty().subscribe(s -> {
+            select.run();
+            evidence.setDisable(s.shaping().wanted().isPresent());
+            exact.setDisable(s.shaping().wanted().isPresent());
+        });
+        HBox choices = new HBox(4, partChoice(), strokes.opener(), towards, guards(), evidence, exact);
         HBox.setMargin(evidence, new Insets(0, 0, 0, 10));
         choices.setAlignment(Pos.BASELINE_LEFT);
         return choices;
@@ -191,7 +207,7 @@ public final class ShapePage extends VBox {
         Part part = parts.part();
         double madeUp = -shaped.loudnessChangeLu(session.phase());
         double[] applied = shaped.appliedDb(part == Part.STEREO ? Part.MID : part, session.phase());
-        plot.show(proposal, applied, session.correction());
+        plot.show(proposal, applied, session.shaping().asked().settings());
         boolean known = proposal.gap().isKnown();
         explanation.setText(
                 known ? ShapeWords.sentence(proposal, part, session, madeUp, correctedBefore()) : "no correction yet");

@@ -179,7 +179,7 @@ final class ShapeSettings extends HBox {
     }
 
     private void showSettings(Session s) {
-        boolean exact = s.correction().basis() == Basis.EXACT;
+        boolean exact = s.shaping().asked().settings().basis() == Basis.EXACT;
         caution.setVisible(!exact);
         resolution.setVisible(exact);
         caution.show(100 * s.correction().caution());

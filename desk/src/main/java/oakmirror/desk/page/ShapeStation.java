@@ -4,6 +4,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import oakmirror.desk.model.listen.Listening;
 import oakmirror.desk.model.session.Workspace;
+import oakmirror.desk.part.Asking;
 
 /** Shape, and beside it what is proposed: in the mix first, and on the master. */
 public final class ShapeStation extends HBox {
@@ -13,8 +14,13 @@ public final class ShapeStation extends HBox {
 
     /** The station of a workspace. */
     public ShapeStation(
-            Workspace workspace, Listening listening, AddTracks adding, Runnable toGather, Runnable toFinish) {
-        ShapePage page = new ShapePage(workspace, listening, toGather);
+            Workspace workspace,
+            Listening listening,
+            AddTracks adding,
+            Asking asking,
+            Runnable toGather,
+            Runnable toFinish) {
+        ShapePage page = new ShapePage(workspace, listening, asking, toGather);
         HBox.setHgrow(page, Priority.ALWAYS);
         page.setMinWidth(0);
         ProposedPane proposed = new ProposedPane(

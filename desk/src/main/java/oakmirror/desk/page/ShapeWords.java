@@ -19,9 +19,12 @@ final class ShapeWords {
                 proposal.correction().moves().stream().filter(Move::isTaken).count();
         String of = part == Part.MID ? "middle: " : part == Part.SIDE ? "side: " : "";
         String moves = of + Readings.count(taken, "move");
-        boolean exact = session.correction().basis() == Basis.EXACT;
+        boolean exact = session.shaping().asked().settings().basis() == Basis.EXACT;
         String fault = exact
-                ? "the gap as it is"
+                ? session.shaping()
+                        .wanted()
+                        .map(w -> "towards “" + w.name() + "”")
+                        .orElse("the gap as it is")
                 : Math.round(100 * proposal.evidence().supportedPart()) + " % of the gap is likely a fault";
         int lapsed = proposal.correction().lapsed().size();
         return moves + " · " + fault + " · level made up " + Readings.gainDb(madeUp)

@@ -14,9 +14,9 @@ import oakmirror.compare.CorridorSettings;
 import oakmirror.compare.Gap;
 import oakmirror.compare.Subject;
 import oakmirror.correction.AppliedCorrection;
-import oakmirror.correction.Material;
 import oakmirror.correction.Proposal;
 import oakmirror.correction.ToneProposal;
+import oakmirror.correction.WantedTone;
 import oakmirror.dsp.ZoneDynamicsBand;
 import oakmirror.level.LevelMatch;
 import oakmirror.level.TrackLevel;
@@ -155,7 +155,8 @@ public final class Derivation {
             return mix.equals(other.mix)
                     && applied.equals(other.applied)
                     && references.equals(other.references)
-                    && shaping.correction().equals(other.shaping.correction())
+                    && shaping.asked().settings().equals(other.shaping.asked().settings())
+                    && shaping.wanted().equals(other.shaping.wanted())
                     && stems.equals(other.stems)
                     && tried.limitDb() == other.tried.limitDb();
         }
@@ -207,14 +208,17 @@ public final class Derivation {
         Rebalance stems = known.or(() -> basis.stems()
                         .map(p -> Rebalancing.solve(
                                 p,
-                                basis.shaping().correction(),
-                                Material.of(subjects, basis.applied()),
+                                basis.shaping().asked().settings(),
+                                ToneProposal.material(
+                                        subjects,
+                                        Part.STEREO,
+                                        basis.applied(),
+                                        basis.shaping().wanted()),
                                 basis.tried().limitDb())))
                 .orElse(Rebalance.none(0));
         List<Subject> tried = asTried(basis, subjects);
         Shaping shaping = basis.shaping();
-        ToneProposal tone = ToneProposal.derive(
-                tried, basis.applied(), shaping.apart(), shaping.correction(), shaping.decided(), basis.sampleRate());
+        ToneProposal tone = ToneProposal.derive(tried, basis.applied(), shaping.asked(), basis.sampleRate());
         ZoneMoves zones = ZoneMoves.of(ZoneDifferences.of(tried, basis.corridor()), tone.mix(), shaping.apart());
         return new Derived(tone, stems, zones, zones.sides(tone.mix(), shaping.zones(), basis.sampleRate()));
     }
@@ -269,7 +273,7 @@ public final class Derivation {
         Derived from = derived;
         List<ZoneDynamicsBand> bands = bands(other);
         return () -> new Shaped(
-                from.tone().deciding(other.correction(), other.decided(), sampleRate),
+                from.tone().deciding(other.asked(), sampleRate),
                 from.zones().sides(from.tone().mix(), other.zones(), sampleRate),
                 bands);
     }
@@ -321,7 +325,9 @@ public final class Derivation {
 
     /** The gap of a part of the signal read in bands of so many octaves, from the tracks that are ready. */
     public Gap gapAt(double octaves, Part part) {
-        return Gap.of(asTried(proposedFor, subjects()), octaves, part);
+        List<Subject> tried = asTried(proposedFor, subjects());
+        Optional<WantedTone> wanted = session.get().shaping().wanted();
+        return wanted.isPresent() ? wanted.get().gap(tried, octaves, part) : Gap.of(tried, octaves, part);
     }
 
     private List<Subject> subjects() {

@@ -1,0 +1,48 @@
+package oakmirror.media.file;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import oakmirror.correction.WantedTone;
+
+/** Wanted tones as tables of frequency and level (CSV). */
+public final class ToneFile {
+
+    private static final long MOST_BYTES = 4 << 20;
+
+    private ToneFile() {}
+
+    /** Whether a file's name is that of such a table. */
+    public static boolean looksLikeTone(Path file) {
+        String name = String.valueOf(file.getFileName()).toLowerCase(java.util.Locale.ROOT);
+        return name.endsWith(".csv") || name.endsWith(".tsv");
+    }
+
+    /**
+     * Reads one; it is called as the file is.
+     *
+     * @throws AudioFileException when it cannot be read or holds no such table, in one sentence
+     */
+    public static WantedTone read(Path file) throws AudioFileException {
+        String name = String.valueOf(file.getFileName());
+        try {
+            if (Files.size(file) > MOST_BYTES) {
+                throw new AudioFileException(name + " is too large for a tone; a line for each frequency is enough.");
+            }
+            String text = new String(Files.readAllBytes(file), StandardCharsets.UTF_8);
+            return WantedTone.parse(name.replaceFirst("\\.[^.]*$", ""), text)
+                    .orElseThrow(
+                            () -> new AudioFileException(
+                                    name
+                                            + " holds no tone; it takes a frequency in Hz and a level in dB on each line, at least two."));
+        } catch (NoSuchFileException e) {
+            throw new AudioFileException(name + " is not there any more; choose another.", e);
+        } catch (AudioFileException e) {
+            throw e;
+        } catch (IOException e) {
+            throw new AudioFileException(name + " cannot be read.", e);
+        }
+    }
+}
