@@ -62,8 +62,8 @@ final class MasterPane extends VBox {
         HBox head = new HBox(6, all, none);
         head.setAlignment(Pos.CENTER_LEFT);
         shelf = new LabelledSlider(
-                "Side above " + Readings.about(SideShape.SHELF_HZ),
-                "A high shelf on the side alone, as a last touch.",
+                "Side shelf",
+                "A high shelf about " + Readings.about(SideShape.SHELF_HZ) + " on the side alone, as a last touch.",
                 -SideShape.MOST_SHELF_DB,
                 SideShape.MOST_SHELF_DB,
                 0,
