@@ -6,6 +6,7 @@ import java.lang.management.ManagementFactory;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -17,7 +18,10 @@ import oakmirror.audio.StereoSource;
 import oakmirror.audio.Timing;
 import oakmirror.dsp.BandSolo;
 import oakmirror.dsp.Chain;
+import oakmirror.dsp.StereoTone;
 import oakmirror.dsp.ToneFilter;
+import oakmirror.dsp.ZoneDynamicsBand;
+import oakmirror.dsp.ZoneDynamicsStage;
 import oakmirror.filter.AnalogueSection;
 import oakmirror.media.cache.AudioCache;
 import oakmirror.media.device.AudioOutput;
@@ -27,10 +31,11 @@ import oakmirror.monitor.MonitorMixer;
 import oakmirror.monitor.MonitorPath;
 import oakmirror.monitor.MonitorScene;
 import oakmirror.monitor.ProcessorPool;
+import oakmirror.spectrum.Zone;
 
 /**
  * The whole listening engine at work: 17 tracks of five minutes (at 48 kHz, at higher rates as many frames), mapped from disk, the mix with eight
- * stems laid over it at levels that change, through its correction, a band alone, meters, and a switch, jump or blend twice a second, on the simulated device in real time. Prints what the audio
+ * stems laid over it at levels that change, through a correction of middle and side apart and through dynamics of all seven zones, a band alone, meters, and a switch, jump or blend twice a second, on the simulated device in real time. Prints what the audio
  * thread took, what it allocated, how often it was late, and how often it had to prepare a correction itself. Arguments: seconds, 60 otherwise;
  * rate, 48000 otherwise; minimum or linear, the former otherwise.
  */
@@ -123,10 +128,14 @@ public final class EngineRun {
         List<AnalogueSection> sections = IntStream.range(0, 12)
                 .mapToObj(i -> AnalogueSection.bell(40 * Math.pow(1.7, i), 3, 1))
                 .toList();
-        ToneFilter filter = new ToneFilter(phase, sections, hz -> sections.stream()
-                .mapToDouble(b -> b.gainDb(hz))
-                .sum());
-        ProcessorPool pool = new ProcessorPool(Chain.of(filter).maker(rate));
+        List<AnalogueSection> more = new ArrayList<>(sections);
+        more.add(AnalogueSection.highShelf(8000, 2, 0.6));
+        List<ZoneDynamicsBand> zones = Arrays.stream(Zone.values())
+                .map(z -> new ZoneDynamicsBand(z, -40, z.ordinal() % 2 == 0 ? -0.4 : 0.4, 0))
+                .toList();
+        Chain chain = Chain.of(new StereoTone(filter(phase, sections), filter(phase, more)))
+                .withDynamics(Optional.of(new ZoneDynamicsStage(zones)));
+        ProcessorPool pool = new ProcessorPool(chain.maker(rate));
         return sources.stream()
                 .map(s -> new MonitorScene.Track(
                         s,
@@ -135,6 +144,12 @@ public final class EngineRun {
                         Optional.empty(),
                         s == sources.get(0) ? Optional.of(pool) : Optional.empty()))
                 .toList();
+    }
+
+    private static ToneFilter filter(ToneFilter.Phase phase, List<AnalogueSection> sections) {
+        return new ToneFilter(phase, sections, hz -> sections.stream()
+                .mapToDouble(b -> b.gainDb(hz))
+                .sum());
     }
 
     /** A thread that wakes as often as the device's and does nothing: how often it is late is the machine's doing. */

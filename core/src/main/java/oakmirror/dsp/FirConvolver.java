@@ -119,6 +119,13 @@ public final class FirConvolver implements StereoProcessor {
         pass(left, offset, right, offset, count);
     }
 
+    @Override
+    public void settle() {
+        if (isOutputDue) {
+            convolve();
+        }
+    }
+
     /** The same for two sides that lie at different places of their arrays, which stay as they are. */
     public void pass(float[] left, int leftOffset, float[] right, int rightOffset, int count) {
         int done = 0;
@@ -141,9 +148,7 @@ public final class FirConvolver implements StereoProcessor {
 
     /** Changes the next frames of two sides that lie at different places of their arrays. */
     public void process(float[] left, int leftOffset, float[] right, int rightOffset, int count) {
-        if (isOutputDue) {
-            convolve();
-        }
+        settle();
         int done = 0;
         while (done < count) {
             int n = Math.min(count - done, part - filled);

@@ -28,6 +28,11 @@ public final class MidSide implements StereoProcessor {
         inner.pass(left, right, offset, count);
     }
 
+    @Override
+    public void settle() {
+        inner.settle();
+    }
+
     private static void toMidSide(float[] left, float[] right, int offset, int count) {
         for (int i = offset; i < offset + count; i++) {
             float l = left[i];

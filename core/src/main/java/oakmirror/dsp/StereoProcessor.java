@@ -17,6 +17,9 @@ public interface StereoProcessor {
         process(left, right, offset, count);
     }
 
+    /** Does what {@link #pass} has put off, so that the next {@link #process} takes no longer than any other. */
+    default void settle() {}
+
     /** By how many frames what comes out lags what goes in. */
     int latencyFrames();
 

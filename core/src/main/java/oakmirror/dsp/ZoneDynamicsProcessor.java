@@ -4,40 +4,54 @@ import java.util.Arrays;
 import java.util.List;
 import oakmirror.audio.Decibels;
 
-/** What a {@link ZoneDynamicsStage} makes. */
+/**
+ * What a {@link ZoneDynamicsStage} makes. While the past is gone through, it is only transformed; what each zone needs of it, which is much less for high zones than for
+ * low ones, is worked out in the end.
+ */
 final class ZoneDynamicsProcessor implements StereoProcessor {
 
-    private static final int CHUNK = 256;
-    /** After so many time constants of its release a level has forgotten what was before. */
-    private static final double RELEASES_REMEMBERED = 4;
+    /** Frames in a block of the cutter. */
+    static final int PART = 1024;
 
+    /** After so many time constants of its release a level has forgotten what was before. */
+    private static final double RELEASES_REMEMBERED = 3;
+
+    private final ZoneCutter cutter;
     private final Band[] bands;
     private final int ahead;
     private final int cutLatency;
     private final int memory;
     private final float[] dryLeft;
     private final float[] dryRight;
-    private final float[] workLeft = new float[CHUNK];
-    private final float[] workRight = new float[CHUNK];
-    private final float[] sumLeft = new float[CHUNK];
-    private final float[] sumRight = new float[CHUNK];
-    private int place;
+    private final float[] sumLeft = new float[PART];
+    private final float[] sumRight = new float[PART];
+    private int dryPlace;
+    /** Whether the past was gone through beyond where the bands are. */
+    private boolean isBehind;
 
-    ZoneDynamicsProcessor(List<ZoneDynamicsBand> wanted, List<FirConvolver> cutters, int sampleRate) {
+    ZoneDynamicsProcessor(List<ZoneDynamicsBand> wanted, ZoneCutter cutter, int reach, int sampleRate) {
+        this.cutter = cutter;
         ahead = wanted.stream().mapToInt(b -> aheadFrames(b, sampleRate)).max().orElse(0);
-        cutLatency =
-                cutters.stream().mapToInt(FirConvolver::latencyFrames).max().orElse(0);
+        cutLatency = wanted.isEmpty() ? 0 : PART + reach;
         bands = new Band[wanted.size()];
-        double release = 0;
-        int taps = 0;
         for (int b = 0; b < bands.length; b++) {
-            bands[b] = new Band(wanted.get(b), cutters.get(b), sampleRate, ahead);
-            release = Math.max(release, wanted.get(b).releaseSeconds());
-            taps = Math.max(taps, cutters.get(b).memoryFrames());
+            bands[b] = new Band(b, wanted.get(b), sampleRate, ahead);
         }
-        memory = taps + ahead + (int) Math.ceil(RELEASES_REMEMBERED * release * sampleRate);
-        dryLeft = new float[cutLatency + ahead + CHUNK];
+        memory = 2 * reach + pastFrames(wanted, sampleRate);
+        dryLeft = new float[cutLatency + ahead + PART];
         dryRight = new float[dryLeft.length];
+    }
+
+    /** How much of what the zones sounded like matters. */
+    static int pastFrames(List<ZoneDynamicsBand> bands, int sampleRate) {
+        return bands.stream()
+                .mapToInt(b -> ownPast(b, sampleRate) + aheadFrames(b, sampleRate))
+                .max()
+                .orElse(0);
+    }
+
+    private static int ownPast(ZoneDynamicsBand band, int sampleRate) {
+        return (int) Math.ceil(RELEASES_REMEMBERED * band.releaseSeconds() * sampleRate);
     }
 
     /** How far a level is ahead of what its gain is applied to: a gain is there one look after its level. */
@@ -47,68 +61,138 @@ final class ZoneDynamicsProcessor implements StereoProcessor {
 
     @Override
     public void process(float[] left, float[] right, int offset, int count) {
-        for (int done = 0; done < count; done += CHUNK) {
-            chunk(left, right, offset + done, Math.min(CHUNK, count - done));
+        if (bands.length == 0) {
+            return;
+        }
+        settle();
+        for (int done = 0; done < count; ) {
+            int n = Math.min(count - done, cutter.room());
+            int at = offset + done;
+            keepDry(left, right, at, n);
+            Arrays.fill(sumLeft, 0, n, 0f);
+            Arrays.fill(sumRight, 0, n, 0f);
+            for (Band band : bands) {
+                band.add(sumLeft, sumRight, cutter.filled(), n);
+            }
+            cutter.take(left, right, at, n);
+            mix(left, right, at, n);
+            if (cutter.filled() == 0) {
+                for (Band band : bands) {
+                    cutter.cut(band.index, cutter.blocks(), band.sound);
+                }
+            }
+            done += n;
+        }
+        for (Band band : bands) {
+            band.block = cutter.blocks();
+            band.frame = cutter.filled();
         }
     }
 
-    private void chunk(float[] left, float[] right, int offset, int n) {
+    private void keepDry(float[] left, float[] right, int offset, int n) {
+        for (int i = 0; i < n; i++) {
+            dryLeft[dryPlace] = left[offset + i];
+            dryRight[dryPlace] = right[offset + i];
+            dryPlace = dryPlace + 1 == dryLeft.length ? 0 : dryPlace + 1;
+        }
+    }
+
+    private void mix(float[] left, float[] right, int offset, int n) {
         int size = dryLeft.length;
+        int at = (dryPlace - n - cutLatency - ahead + 2 * size) % size;
         for (int i = 0; i < n; i++) {
-            int at = (place + i) % size;
-            dryLeft[at] = left[offset + i];
-            dryRight[at] = right[offset + i];
-        }
-        Arrays.fill(sumLeft, 0, n, 0f);
-        Arrays.fill(sumRight, 0, n, 0f);
-        for (Band band : bands) {
-            System.arraycopy(left, offset, workLeft, 0, n);
-            System.arraycopy(right, offset, workRight, 0, n);
-            band.change(workLeft, workRight, n);
-            for (int i = 0; i < n; i++) {
-                sumLeft[i] += workLeft[i];
-                sumRight[i] += workRight[i];
-            }
-        }
-        for (int i = 0; i < n; i++) {
-            int at = (place + i + size - cutLatency - ahead) % size;
             left[offset + i] = dryLeft[at] + sumLeft[i];
             right[offset + i] = dryRight[at] + sumRight[i];
+            at = at + 1 == size ? 0 : at + 1;
         }
-        place = (place + n) % size;
+    }
+
+    @Override
+    public void pass(float[] left, float[] right, int offset, int count) {
+        if (bands.length == 0) {
+            return;
+        }
+        keepDry(left, right, offset, count);
+        for (int done = 0; done < count; ) {
+            int n = Math.min(count - done, cutter.room());
+            cutter.take(left, right, offset + done, n);
+            done += n;
+        }
+        isBehind = true;
+    }
+
+    @Override
+    public void settle() {
+        if (isBehind) {
+            isBehind = false;
+            for (Band band : bands) {
+                band.catchUp();
+            }
+        }
     }
 
     /** A zone: what its gain adds to it or takes off. */
-    private static final class Band {
+    private final class Band {
+        private final int index;
         private final ZoneDynamicsBand band;
-        private final FirConvolver cutter;
         private final ZoneLevel level;
+        private final float[] sound = new float[4 * PART];
         private final float[] heldLeft;
         private final float[] heldRight;
-        private final int soundAgo;
+        private final int past;
         private final int levelAgo;
         private int place;
         private int sinceLook;
         private double gain;
         private double step;
+        /** Up to where it has heard: that many frames of what comes while that block is being filled. */
+        private long block;
 
-        Band(ZoneDynamicsBand band, FirConvolver cutter, int sampleRate, int ahead) {
+        private int frame;
+
+        Band(int index, ZoneDynamicsBand band, int sampleRate, int ahead) {
+            this.index = index;
             this.band = band;
-            this.cutter = cutter;
             level = new ZoneLevel(band.zone(), sampleRate);
             heldLeft = new float[ahead + 1];
             heldRight = new float[ahead + 1];
-            soundAgo = ahead;
+            past = ownPast(band, sampleRate) + ahead;
             levelAgo = ahead - aheadFrames(band, sampleRate);
-            reset();
+            start();
         }
 
-        void change(float[] l, float[] r, int n) {
-            cutter.process(l, r, 0, n);
+        /** Goes on to where the cutter is; not through more than it needs. */
+        void catchUp() {
+            long target = cutter.blocks() * PART + cutter.filled();
+            long from = block * PART + frame;
+            if (target - from > past) {
+                start();
+                from = target - past;
+            }
+            block = from / PART;
+            frame = (int) (from % PART);
+            while (block < cutter.blocks()) {
+                cutter.cut(index, block, sound);
+                listen(frame, PART - frame);
+                block++;
+                frame = 0;
+            }
+            cutter.cut(index, block, sound);
+            listen(frame, cutter.filled() - frame);
+            frame = cutter.filled();
+        }
+
+        private void listen(int from, int n) {
+            add(sumLeft, sumRight, from, n); // which nobody hears
+        }
+
+        /** Adds what its gain changes, of some frames of the block that is being filled. */
+        void add(float[] l, float[] r, int from, int n) {
             int size = heldLeft.length;
             for (int i = 0; i < n; i++) {
-                heldLeft[place] = l[i];
-                heldRight[place] = r[i];
+                int in = 2 * (PART + from + i);
+                heldLeft[place] = sound[in];
+                heldRight[place] = sound[in + 1];
                 int heard = place - levelAgo;
                 heard = heard < 0 ? heard + size : heard;
                 level.add(heldLeft[heard], heldRight[heard]);
@@ -117,22 +201,26 @@ final class ZoneDynamicsProcessor implements StereoProcessor {
                     step = (Decibels.toAmplitude(band.gainDb(level.db())) - 1 - gain) / ZoneLevel.TICK;
                 }
                 gain += step;
-                int sound = place - soundAgo;
-                sound = sound < 0 ? sound + size : sound;
-                l[i] = (float) (gain * heldLeft[sound]);
-                r[i] = (float) (gain * heldRight[sound]);
-                place = place + 1 == size ? 0 : place + 1;
+                place = place + 1 == size ? 0 : place + 1; // the oldest, which sounds now
+                l[i] += (float) (gain * heldLeft[place]);
+                r[i] += (float) (gain * heldRight[place]);
             }
         }
 
-        void reset() {
-            cutter.reset();
+        private void start() {
             level.reset();
             Arrays.fill(heldLeft, 0f);
             Arrays.fill(heldRight, 0f);
             sinceLook = 0;
             gain = Decibels.toAmplitude(band.gainDb(level.db())) - 1;
             step = 0;
+        }
+
+        void reset() {
+            start();
+            Arrays.fill(sound, 0f);
+            block = 0;
+            frame = 0;
         }
     }
 
@@ -148,6 +236,8 @@ final class ZoneDynamicsProcessor implements StereoProcessor {
 
     @Override
     public void reset() {
+        cutter.reset();
+        isBehind = false;
         Arrays.fill(dryLeft, 0f);
         Arrays.fill(dryRight, 0f);
         for (Band band : bands) {

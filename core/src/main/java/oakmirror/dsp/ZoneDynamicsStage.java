@@ -1,6 +1,6 @@
 package oakmirror.dsp;
 
-import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.function.Supplier;
@@ -58,12 +58,11 @@ public record ZoneDynamicsStage(List<ZoneDynamicsBand> bands) implements Stage {
                 bands.stream().filter(b -> exists(b.zone(), sampleRate)).toList();
         int reach =
                 used.stream().mapToInt(b -> reach(b.zone(), sampleRate)).max().orElse(0);
-        List<FirConvolver> cutters = new ArrayList<>();
-        for (ZoneDynamicsBand band : used) {
-            cutters.add(new FirConvolver(cut(band.zone(), sampleRate, reach), reach));
-        }
-        return () -> new ZoneDynamicsProcessor(
-                used, cutters.stream().map(FirConvolver::another).toList(), sampleRate);
+        double[][] taps = new double[used.size()][];
+        Arrays.setAll(taps, z -> cut(used.get(z).zone(), sampleRate, reach));
+        ZoneCutter model =
+                new ZoneCutter(taps, ZoneDynamicsProcessor.PART, ZoneDynamicsProcessor.pastFrames(used, sampleRate));
+        return () -> new ZoneDynamicsProcessor(used, model.another(), reach, sampleRate);
     }
 
     /** The most it ever adds at a frequency, in dB. */

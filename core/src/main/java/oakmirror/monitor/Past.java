@@ -32,5 +32,6 @@ final class Past {
             reader.read(source, at, left, right, 0, n);
             processor.pass(left, right, 0, n);
         }
+        processor.settle();
     }
 }

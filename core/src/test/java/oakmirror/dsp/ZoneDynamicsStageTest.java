@@ -6,8 +6,10 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Stream;
 import oakmirror.Signals;
+import oakmirror.filter.AnalogueSection;
 import oakmirror.spectrum.Zone;
 import org.hipparchus.complex.Complex;
 import org.hipparchus.transform.DftNormalization;
@@ -133,20 +135,41 @@ class ZoneDynamicsStageTest {
         return 20 * Math.log10(peak);
     }
 
-    @Test // a processor that has gone through as much of the past as it asks for plays as one that has heard it all
-    void itNeedsNoMorePastThanItSays() {
-        ZoneDynamicsBand band = new ZoneDynamicsBand(Zone.BASS, -40, -0.5, 1);
-        var maker = new ZoneDynamicsStage(List.of(band)).maker(RATE);
+    private static Chain lowChain() {
+        AnalogueSection bell = AnalogueSection.bell(100, 4, 2);
+        return Chain.of(new ToneFilter(ToneFilter.Phase.MINIMUM, List.of(bell), bell::gainDb))
+                .withDynamics(Optional.of(new ZoneDynamicsStage(List.of(
+                        new ZoneDynamicsBand(Zone.BASS, -40, -0.5, 1),
+                        new ZoneDynamicsBand(Zone.PRESENCE, -50, 0.5, 0)))));
+    }
+
+    @ParameterizedTest // one that has gone through as much of the past as it asks for plays as one that has heard it
+    // all
+    @ValueSource(booleans = {false, true})
+    void itNeedsNoMorePastThanItSays(boolean passing) {
         float[] in = Signals.musicLike(RATE, 6, 0.3, 5);
-        StereoProcessor whole = maker.get();
+        StereoProcessor whole = lowChain().create(RATE);
         float[] all = in.clone();
         whole.process(all, in.clone(), 0, in.length);
-        StereoProcessor late = maker.get();
-        int from = 4 * RATE - late.memoryFrames() - late.latencyFrames();
+        StereoProcessor late = lowChain().create(RATE);
+        late.process(new float[5000], new float[5000], 0, 5000); // it has been in use
+        late.reset();
+        int past = late.memoryFrames() + late.latencyFrames();
+        int from = 4 * RATE - past;
         float[] part = Arrays.copyOfRange(in, from, in.length);
-        late.process(part, part.clone(), 0, part.length);
+        float[] other = part.clone();
+        for (int at = 0; at < past; at += 700) {
+            int n = Math.min(700, past - at);
+            if (passing) {
+                late.pass(part, other, at, n);
+            } else {
+                late.process(part, other, at, n);
+            }
+        }
+        late.settle();
+        late.process(part, other, past, part.length - past);
         float[] a = Arrays.copyOfRange(all, 4 * RATE, 5 * RATE);
-        float[] b = Arrays.copyOfRange(part, 4 * RATE - from, 5 * RATE - from);
+        float[] b = Arrays.copyOfRange(part, past, past + RATE);
         double error = 0;
         double power = 0;
         for (int i = 0; i < a.length; i++) {
@@ -154,6 +177,27 @@ class ZoneDynamicsStageTest {
             power += a[i] * a[i];
         }
         assertThat(10 * Math.log10(error / power)).isLessThan(-50);
+    }
+
+    @Test // steps through the past that are shorter than what is remembered go on from where it was
+    void itIsBroughtOnInSmallSteps() {
+        float[] in = Signals.musicLike(RATE, 6, 0.3, 8);
+        StereoProcessor whole = lowChain().create(RATE);
+        float[] all = in.clone();
+        whole.process(all, in.clone(), 0, in.length);
+        StereoProcessor steps = lowChain().create(RATE);
+        float[] part = in.clone();
+        float[] other = in.clone();
+        int at = 0;
+        while (at < 5 * RATE) {
+            steps.pass(part, other, at, 1777);
+            steps.settle();
+            at += 1777;
+        }
+        steps.process(part, other, at, in.length - at);
+        float[] a = Arrays.copyOfRange(all, at, in.length);
+        float[] b = Arrays.copyOfRange(part, at, in.length);
+        assertThat(Signals.largestDifference(a, b)).isLessThan(1e-3);
     }
 
     @Test
