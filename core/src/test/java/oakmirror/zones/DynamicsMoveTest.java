@@ -26,21 +26,21 @@ import org.junit.jupiter.params.provider.CsvSource;
 class DynamicsMoveTest {
 
     private static final double PLANTED_DB = 3;
-    private static Planted piece;
+    private static PlantedZones piece;
     private static Subject reference;
 
     @BeforeAll
     static void measure() throws IOException {
-        piece = Planted.piece();
+        piece = PlantedZones.piece();
         reference = piece.as(1);
     }
 
-    private static Planted through(Planted planted, DynamicsMove move) {
+    private static PlantedZones through(PlantedZones planted, DynamicsMove move) {
         Chain chain = Chain.NONE.withDynamics(Optional.of(new ZoneDynamicsStage(List.of(move.band()))));
-        return planted.through(chain.create(Planted.RATE));
+        return planted.through(chain.create(PlantedZones.RATE));
     }
 
-    private static List<ZoneDifference> proposed(Planted mix) throws IOException {
+    private static List<ZoneDifference> proposed(PlantedZones mix) throws IOException {
         return ZoneDifferences.of(List.of(mix.as(0), reference), CorridorSettings.DEFAULT).dynamics().stream()
                 .filter(ZoneDifference::isProposed)
                 .toList();
@@ -49,7 +49,7 @@ class DynamicsMoveTest {
     @ParameterizedTest
     @CsvSource({"LOW_MID, 3", "LOW_MID, -3", "MID, -3", "PRESENCE, 3", "PRESENCE, -3", "AIR, 3"})
     void plantedDynamicsAreFoundAndUndone(Zone zone, double db) throws IOException {
-        Planted mix = piece.withCrest(zone, db);
+        PlantedZones mix = piece.withCrest(zone, db);
         double was = piece.crestDb(zone);
         double off = mix.crestDb(zone) - was;
         assertThat(off).as("as planted").isCloseTo(db, within(0.2));
@@ -60,7 +60,7 @@ class DynamicsMoveTest {
         DynamicsMove move = new DynamicsSolver(mix.clip(), mix.all(), zone, Progress.NONE)
                 .solve(difference.proposedDb(), Progress.NONE);
         assertThat(move.isCompressor()).isEqualTo(db > 0);
-        Planted undone = through(mix, move);
+        PlantedZones undone = through(mix, move);
         assertThat(undone.crestDb(zone) - was).isBetween(-0.25 * PLANTED_DB, 0.25 * PLANTED_DB);
         assertThat(undone.crestDb(zone) - mix.crestDb(zone)).as("as foretold").isCloseTo(move.changeDb(), within(0.25));
         assertThat(undone.measured().heardLufs())
@@ -103,8 +103,10 @@ class DynamicsMoveTest {
 
     @Test
     void silenceIsLeftAlone() {
-        Clip silent = Clip.stereo(Planted.RATE, new float[Planted.RATE * 9], new float[Planted.RATE * 9]);
-        DynamicsMove none = new DynamicsSolver(silent, new FrameRange(0, 9L * Planted.RATE), Zone.MID, Progress.NONE)
+        Clip silent =
+                Clip.stereo(PlantedZones.RATE, new float[PlantedZones.RATE * 9], new float[PlantedZones.RATE * 9]);
+        DynamicsMove none = new DynamicsSolver(
+                        silent, new FrameRange(0, 9L * PlantedZones.RATE), Zone.MID, Progress.NONE)
                 .solve(-2, Progress.NONE);
         assertThat(none.band().isNone()).isTrue();
         assertThat(none.changeDb()).isZero();

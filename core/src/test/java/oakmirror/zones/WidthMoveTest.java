@@ -27,12 +27,12 @@ import org.junit.jupiter.params.provider.EnumSource;
 /** Zones made wider and narrower, and mono kept safe. */
 class WidthMoveTest {
 
-    private static Planted piece;
+    private static PlantedZones piece;
     private static Subject reference;
 
     @BeforeAll
     static void measure() throws IOException {
-        piece = Planted.piece();
+        piece = PlantedZones.piece();
         reference = piece.as(1);
     }
 
@@ -44,7 +44,7 @@ class WidthMoveTest {
                         ZoneDifference::zone, d -> WidthMove.allowedDb(spectrum, d.zone(), d.proposedDb())));
     }
 
-    private static double sideToMid(Planted planted, Zone zone) throws IOException {
+    private static double sideToMid(PlantedZones planted, Zone zone) throws IOException {
         return Width.of(planted.measured().tone().spectrum(), zone).sideToMidDb();
     }
 
@@ -61,14 +61,14 @@ class WidthMoveTest {
         "120, 500, LOW_MID, MINIMUM"
     })
     void halfTheWidthOfAZoneIsFoundAndUndone(double low, double high, Zone zone, Phase phase) throws IOException {
-        Planted narrow = piece.withSide(low, high, 0.5);
+        PlantedZones narrow = piece.withSide(low, high, 0.5);
         Subject mix = narrow.as(0);
         double planted = sideToMid(narrow, zone) - sideToMid(piece, zone);
         assertThat(planted).isCloseTo(-6, within(0.4));
         Map<Zone, Double> wanted = proposed(mix);
         assertThat(wanted).containsOnlyKeys(zone);
-        SideShape sides = WidthMove.shape(mix.tone().spectrum(), wanted, 0, Planted.RATE);
-        Planted undone = narrow.through(shaped(mix, sides).chain(phase).create(Planted.RATE));
+        SideShape sides = WidthMove.shape(mix.tone().spectrum(), wanted, 0, PlantedZones.RATE);
+        PlantedZones undone = narrow.through(shaped(mix, sides).chain(phase).create(PlantedZones.RATE));
         double rest = sideToMid(undone, zone) - sideToMid(piece, zone);
         assertThat(rest).isBetween(-1.5, 1.5);
         WidthMove told = WidthMove.of(mix.tone().spectrum(), zone, sides.appliedDb(phase));
@@ -82,12 +82,13 @@ class WidthMoveTest {
 
     @Test
     void tooWideIsMadeNarrower() throws IOException {
-        Planted wide = piece.withSide(2000, 20000, 2);
+        PlantedZones wide = piece.withSide(2000, 20000, 2);
         Subject mix = wide.as(0);
         Map<Zone, Double> wanted = proposed(mix);
         assertThat(wanted).containsOnlyKeys(Zone.PRESENCE, Zone.TREBLE, Zone.AIR);
-        SideShape sides = WidthMove.shape(mix.tone().spectrum(), wanted, 0, Planted.RATE);
-        Planted undone = wide.through(shaped(mix, sides).chain(Phase.MINIMUM).create(Planted.RATE));
+        SideShape sides = WidthMove.shape(mix.tone().spectrum(), wanted, 0, PlantedZones.RATE);
+        PlantedZones undone =
+                wide.through(shaped(mix, sides).chain(Phase.MINIMUM).create(PlantedZones.RATE));
         for (Zone zone : wanted.keySet()) {
             assertThat(sideToMid(undone, zone) - sideToMid(piece, zone)).isBetween(-1.5, 1.5);
             assertThat(WidthMove.of(mix.tone().spectrum(), zone, sides.curveDb())
@@ -100,7 +101,7 @@ class WidthMoveTest {
     @EnumSource(Zone.class)
     void nothingBecomesWiderInTheLowEnd(Zone zone) {
         StereoSpectrum mix = reference.tone().spectrum();
-        SideShape sides = WidthMove.shape(mix, Map.of(zone, WidthMove.allowedDb(mix, zone, 6)), 0, Planted.RATE);
+        SideShape sides = WidthMove.shape(mix, Map.of(zone, WidthMove.allowedDb(mix, zone, 6)), 0, PlantedZones.RATE);
         for (Phase phase : Phase.values()) {
             double[] applied = sides.appliedDb(phase);
             for (int b = 0; BandGrid.centreHz(b) <= SideShape.MONO_BELOW_HZ; b++) {
@@ -116,12 +117,12 @@ class WidthMoveTest {
 
     @Test
     void aLowEndThatIsTooWideMayBecomeNarrower() throws IOException {
-        Planted wide = piece.withSide(20, 120, 4);
+        PlantedZones wide = piece.withSide(20, 120, 4);
         Subject mix = wide.as(0);
         Map<Zone, Double> wanted = proposed(mix);
         assertThat(wanted).containsKey(Zone.BASS);
         assertThat(wanted.get(Zone.BASS)).isNegative();
-        SideShape sides = WidthMove.shape(mix.tone().spectrum(), wanted, 0, Planted.RATE);
+        SideShape sides = WidthMove.shape(mix.tone().spectrum(), wanted, 0, PlantedZones.RATE);
         assertThat(sides.appliedDb(Phase.MINIMUM)[BandGrid.bandOf(85)]).isLessThan(-4);
     }
 
@@ -135,7 +136,7 @@ class WidthMoveTest {
 
     @Test
     void theShelfIsOnTheSideAlone() {
-        SideShape shelf = SideShape.of(Map.of(), 2, Planted.RATE);
+        SideShape shelf = SideShape.of(Map.of(), 2, PlantedZones.RATE);
         assertThat(shelf.bands()).containsExactly(new EqBand(EqBand.Type.HIGH_SHELF, SideShape.SHELF_HZ, 2, 0.6));
         assertThat(shelf.curveDb()[BandGrid.bandOf(16000)]).isBetween(1.5, 2.0);
         Shaped shaped = shaped(reference, shelf);

@@ -44,13 +44,13 @@ class AccessTest extends WindowTest {
     private Set<Node> walk() {
         Set<Node> visited = new LinkedHashSet<>();
         for (int region = 0; region < MOST_REGIONS; region++) {
-            type(KeyCode.F6);
+            step(KeyCode.F6);
             Node first = focus();
             if (!visited.add(first)) {
                 return visited;
             }
             for (int i = 0; i < MOST_STOPS; i++) {
-                type(KeyCode.DOWN);
+                step(KeyCode.DOWN);
                 if (!visited.add(focus())) {
                     break;
                 }
@@ -128,6 +128,13 @@ class AccessTest extends WindowTest {
                     && (station.ordinal() < Station.SHAPE.ordinal()
                             || workspace().stems().powers().isPresent()));
             everythingIsReachedAndNamed(station.label(), app.window().root());
+            if (station == Station.SHAPE) {
+                clickOn("#show-master");
+                waitUntil(() ->
+                        workspace().settledProperty().get() && !app.window().isWorking());
+                everythingIsReachedAndNamed(
+                        "what is proposed for the master", app.window().root());
+            }
         }
         press(KeyCode.CONTROL).type(KeyCode.B).release(KeyCode.CONTROL);
         waitUntil(() -> lookup("#start-abx").tryQuery().isPresent());

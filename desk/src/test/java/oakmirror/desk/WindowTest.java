@@ -106,6 +106,15 @@ abstract class WindowTest extends FxRobot {
         return this;
     }
 
+    /** A key that only moves the focus: waits until it has arrived, and not for what is drawn of it. */
+    void step(KeyCode key) {
+        robotContext().getKeyboardRobot().pressNoWait(key);
+        robotContext().getKeyboardRobot().releaseNoWait(key);
+        for (int i = 0; i < 3; i++) { // from the robot to the platform, to the window, to the focus
+            onFx(() -> true);
+        }
+    }
+
     @Override
     public FxRobot press(KeyCode... keys) {
         robotContext().getKeyboardRobot().pressNoWait(keys);

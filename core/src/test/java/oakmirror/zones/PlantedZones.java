@@ -19,22 +19,25 @@ import org.jtransforms.fft.DoubleFFT_1D;
  * A piece of drums, bass and noise about it, and faults planted in it by means of their own: ranges are cut out of one transform of the whole piece, dynamics
  * are changed by a power of the analytic signal's magnitude. None of it shares code with what is tested.
  */
-final class Planted {
+public final class PlantedZones {
 
-    static final int RATE = 48000;
-    private static final int SIZE = 1 << 19;
+    public static final int RATE = 48000;
+    /** Frames of a piece. */
+    public static final int SIZE = 1 << 19;
+
     private static final DoubleFFT_1D FFT = new DoubleFFT_1D(SIZE);
 
     final float[] left;
     final float[] right;
 
-    Planted(float[] left, float[] right) {
+    /** A piece of {@link #SIZE} frames. */
+    public PlantedZones(float[] left, float[] right) {
         this.left = left;
         this.right = right;
     }
 
     /** The piece as it is. */
-    static Planted piece() {
+    static PlantedZones piece() {
         double seconds = (double) SIZE / RATE;
         float[] drums = Signals.drums(RATE, 112, seconds, 0.1, 7);
         float[] l = Signals.musicLike(RATE, seconds, 0.25, 11);
@@ -46,16 +49,16 @@ final class Planted {
             left[i] = 0.5f * (drums[i] + m[i] + l[i]);
             right[i] = 0.5f * (drums[i] + m[i] + r[i]);
         }
-        return new Planted(left, right);
+        return new PlantedZones(left, right);
     }
 
     /** The same with the side of a range times a factor. */
-    Planted withSide(double lowHz, double highHz, double factor) {
+    public PlantedZones withSide(double lowHz, double highHz, double factor) {
         return withSideFilter(hz -> hz >= lowHz && hz < highHz ? factor : 1);
     }
 
     /** The same with the side through a real gain over frequency. */
-    Planted withSideFilter(DoubleUnaryOperator gain) {
+    public PlantedZones withSideFilter(DoubleUnaryOperator gain) {
         float[] side = new float[SIZE];
         for (int i = 0; i < SIZE; i++) {
             side[i] = (left[i] - right[i]) / 2;
@@ -74,15 +77,15 @@ final class Planted {
             l[i] = mid + (float) spectrum[2 * i];
             r[i] = mid - (float) spectrum[2 * i];
         }
-        return new Planted(l, r);
+        return new PlantedZones(l, r);
     }
 
     /** The same with the crest factor of a zone changed by about so many dB, its power kept. */
-    Planted withCrest(Zone zone, double db) throws IOException {
+    public PlantedZones withCrest(Zone zone, double db) throws IOException {
         double was = crestDb(zone);
         double low = -0.9;
         double high = 3;
-        Planted found = this;
+        PlantedZones found = this;
         for (int i = 0; i < 9; i++) {
             double exponent = (low + high) / 2;
             found = withPower(zone, exponent);
@@ -96,8 +99,8 @@ final class Planted {
     }
 
     /** The zone of each side times a power of how loud it is just then. */
-    private Planted withPower(Zone zone, double exponent) {
-        return new Planted(powered(left, zone, exponent), powered(right, zone, exponent));
+    private PlantedZones withPower(Zone zone, double exponent) {
+        return new PlantedZones(powered(left, zone, exponent), powered(right, zone, exponent));
     }
 
     private static float[] powered(float[] x, Zone zone, double exponent) {
@@ -148,35 +151,35 @@ final class Planted {
     }
 
     /** The same through something that is done to it, its latency taken out. */
-    Planted through(oakmirror.dsp.StereoProcessor processor) {
+    public PlantedZones through(oakmirror.dsp.StereoProcessor processor) {
         int late = processor.latencyFrames();
         float[] l = java.util.Arrays.copyOf(left, SIZE + late);
         float[] r = java.util.Arrays.copyOf(right, SIZE + late);
         processor.process(l, r, 0, l.length);
-        return new Planted(
+        return new PlantedZones(
                 java.util.Arrays.copyOfRange(l, late, l.length), java.util.Arrays.copyOfRange(r, late, r.length));
     }
 
-    Clip clip() {
+    public Clip clip() {
         return Clip.stereo(RATE, left, right);
     }
 
-    FrameRange all() {
+    public FrameRange all() {
         return new FrameRange(0, SIZE);
     }
 
-    TrackMeasurement measured() throws IOException {
+    public TrackMeasurement measured() throws IOException {
         return new TrackMeasurer(ForkJoinPool.commonPool(), Extent.COMPARED).measure(clip().stream(), Progress.NONE);
     }
 
-    double crestDb(Zone zone) throws IOException {
+    public double crestDb(Zone zone) throws IOException {
         oakmirror.dynamics.ZoneDynamicsAnalyser analyser = new oakmirror.dynamics.ZoneDynamicsAnalyser(RATE);
         analyser.add(left, right, SIZE);
         return analyser.finish().get(zone.ordinal()).middleDb();
     }
 
     /** As the mix (0) or a reference. */
-    Subject as(int number) throws IOException {
+    public Subject as(int number) throws IOException {
         TrackMeasurement m = measured();
         return new Subject(number, number == 0 ? "mix" : "reference " + number, m, m, Optional.empty());
     }
