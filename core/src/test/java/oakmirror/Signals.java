@@ -42,6 +42,17 @@ public final class Signals {
         return largest;
     }
 
+    /** Gain of an impulse response at a frequency in dB, by its definition. */
+    public static double gainDb(double[] taps, int rate, double hz) {
+        double re = 0;
+        double im = 0;
+        for (int i = 0; i < taps.length; i++) {
+            re += taps[i] * Math.cos(2 * Math.PI * hz * i / rate);
+            im += taps[i] * Math.sin(2 * Math.PI * hz * i / rate);
+        }
+        return 20 * Math.log10(Math.hypot(re, im));
+    }
+
     /** One after the other. */
     public static float[] join(float[]... parts) {
         int length = 0;

@@ -16,6 +16,7 @@ import oakmirror.correction.ToneProposal;
 import oakmirror.dsp.Chain;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.dsp.ZoneDynamicsStage;
+import oakmirror.media.file.Resampler;
 import oakmirror.spectrum.StereoSpectrum;
 import oakmirror.spectrum.Zone;
 import oakmirror.stereo.Width;
@@ -37,6 +38,7 @@ import oakmirror.zones.ZoneMoves;
 public final class ZonesRun {
 
     private static final double START_SECONDS = 30;
+    private static final int BLOCK = 4096;
     private static final double CREST_DB = 3;
     private static final double[] SIDES = {0.5, 2};
     private static final int REFERENCES = 3;
@@ -47,18 +49,34 @@ public final class ZonesRun {
     public static void main(String[] args) throws IOException {
         List<PlantedZones> songs = new ArrayList<>();
         for (Path file : Recording.songs(Path.of(args[0]))) {
-            float[][] sound = Recording.decode(file);
-            int from = (int) (START_SECONDS * sound[2][0]);
-            if (sound[2][0] == PlantedZones.RATE && sound[0].length >= from + PlantedZones.SIZE) {
-                songs.add(new PlantedZones(
-                        Arrays.copyOfRange(sound[0], from, from + PlantedZones.SIZE),
-                        Arrays.copyOfRange(sound[1], from, from + PlantedZones.SIZE)));
-            }
+            songs.add(song(Recording.decode(file)));
         }
         System.out.println(songs.size() + " songs");
         dynamics(songs);
         width(songs);
         healthy(songs);
+    }
+
+    /** A stretch of a song, at the rate that faults are planted at. */
+    private static PlantedZones song(float[][] sound) throws IOException {
+        int rate = (int) sound[2][0];
+        int from = (int) (START_SECONDS * rate);
+        float[] left = new float[PlantedZones.SIZE];
+        float[] right = new float[PlantedZones.SIZE];
+        int[] at = {0};
+        try (Resampler resampler = new Resampler(rate, PlantedZones.RATE, BLOCK)) {
+            for (int done = from; done + BLOCK <= sound[0].length && at[0] < left.length; done += BLOCK) {
+                float[] l = Arrays.copyOfRange(sound[0], done, done + BLOCK);
+                float[] r = Arrays.copyOfRange(sound[1], done, done + BLOCK);
+                resampler.add(l, r, BLOCK, (outLeft, outRight, count) -> {
+                    int n = Math.min(count, left.length - at[0]);
+                    System.arraycopy(outLeft, 0, left, at[0], n);
+                    System.arraycopy(outRight, 0, right, at[0], n);
+                    at[0] += n;
+                });
+            }
+        }
+        return new PlantedZones(left, right);
     }
 
     /** What was planted and what is left of it, in parts. */

@@ -207,7 +207,8 @@ public final class FirConvolver implements StereoProcessor {
         fft.complexInverse(output, true);
     }
 
-    private static void multiplyAdd(float[] a, float[] b, float[] sum) {
+    /** Adds the product of two transforms, real and imaginary parts in turn, to a third. */
+    static void multiplyAdd(float[] a, float[] b, float[] sum) {
         for (int i = 0; i < sum.length; i += 2) {
             float re = a[i] * b[i] - a[i + 1] * b[i + 1];
             float im = a[i] * b[i + 1] + a[i + 1] * b[i];

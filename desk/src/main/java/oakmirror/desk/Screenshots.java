@@ -9,7 +9,7 @@ import java.util.List;
 import java.util.Locale;
 import javafx.animation.PauseTransition;
 import javafx.scene.Node;
-import javafx.scene.control.Button;
+import javafx.scene.control.ButtonBase;
 import javafx.stage.Stage;
 import javafx.util.Duration;
 import oakmirror.desk.command.Act;
@@ -40,7 +40,17 @@ final class Screenshots {
         this.folder = folder;
         for (Theme theme : Theme.values()) {
             for (Station station : Station.values()) {
-                add(station.label(), theme, () -> window.show(station.ordinal()), () -> {});
+                boolean master = station == Station.SHAPE && theme == Theme.LAMPLIGHT;
+                add(
+                        station.label(),
+                        theme,
+                        () -> {
+                            window.show(station.ordinal());
+                            if (master) {
+                                press("#show-master");
+                            }
+                        },
+                        () -> {});
             }
             if (theme == Theme.DAYLIGHT) {
                 for (Act panel : List.of(Act.LOUDNESS, Act.DYNAMICS, Act.WIDTH, Act.SPECTROGRAM)) {
@@ -69,7 +79,11 @@ final class Screenshots {
 
     private void askHowToRead() {
         window.commands().run(Act.TONE);
-        ((Button) window.root().lookup("#how-to-read")).fire();
+        press("#how-to-read");
+    }
+
+    private void press(String button) {
+        ((ButtonBase) window.root().lookup(button)).fire();
     }
 
     private void add(String label, Theme theme, Runnable before, Runnable after) {

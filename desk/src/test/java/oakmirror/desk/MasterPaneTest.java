@@ -3,14 +3,12 @@ package oakmirror.desk;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import java.io.File;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Optional;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
@@ -20,9 +18,7 @@ import javafx.scene.control.MenuButton;
 import javafx.scene.control.Slider;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
-import javafx.stage.DirectoryChooser;
-import javafx.stage.FileChooser;
-import javafx.stage.Window;
+import oakmirror.Signals;
 import oakmirror.correction.Move;
 import oakmirror.desk.model.finish.CorrectionFiles.Channels;
 import oakmirror.desk.model.finish.CorrectionFiles.Form;
@@ -42,26 +38,11 @@ import org.junit.jupiter.api.Test;
 /** What is proposed for the master, at a glance: the demo's mix, which is narrow and loose in its bass. */
 class MasterPaneTest extends WindowTest {
 
-    private Optional<File> answer = Optional.empty();
+    private final AnsweringDialogs dialogs = new AnsweringDialogs();
 
     @Override
     FileDialogs dialogs() {
-        return new FileDialogs() {
-            @Override
-            public List<File> open(FileChooser chooser, boolean several, Window owner) {
-                return answer.stream().toList();
-            }
-
-            @Override
-            public Optional<File> save(FileChooser chooser, Window owner) {
-                return answer;
-            }
-
-            @Override
-            public Optional<File> folder(DirectoryChooser chooser, Window owner) {
-                return answer;
-            }
-        };
+        return dialogs;
     }
 
     private void openShape() throws Exception {
@@ -230,8 +211,10 @@ class MasterPaneTest extends WindowTest {
         StereoTone claimed = shaped().filter(Phase.MINIMUM);
         double[][] pair = samples(folder.resolve("ebb response.wav"));
         for (double hz : new double[] {150, 1000, 4000, 12000}) {
-            assertThat(gainDb(pair[0], hz)).isCloseTo(claimed.middle().responseDb(hz), within(0.1));
-            assertThat(gainDb(pair[1], hz)).isCloseTo(claimed.side().responseDb(hz), within(0.1));
+            assertThat(Signals.gainDb(pair[0], 48000, hz))
+                    .isCloseTo(claimed.middle().responseDb(hz), within(0.1));
+            assertThat(Signals.gainDb(pair[1], 48000, hz))
+                    .isCloseTo(claimed.side().responseDb(hz), within(0.1));
         }
         assertThat(Files.readString(folder.resolve("ebb bands.txt"))).contains("Middle, (L+R)/2", "Side, (L−R)/2");
         assertThat(Files.readString(folder.resolve("ebb bands.json"))).contains("\"middle\"", "\"side\"");
@@ -254,22 +237,12 @@ class MasterPaneTest extends WindowTest {
         return samples;
     }
 
-    private static double gainDb(double[] taps, double hz) {
-        double re = 0;
-        double im = 0;
-        for (int i = 0; i < taps.length; i++) {
-            re += taps[i] * Math.cos(2 * Math.PI * hz * i / 48000);
-            im += taps[i] * Math.sin(2 * Math.PI * hz * i / 48000);
-        }
-        return 20 * Math.log10(Math.hypot(re, im));
-    }
-
     @Test
     void aWantedToneTakesThePlaceOfTheReferences() throws Exception {
         openShape();
         Path folder = Files.createTempDirectory("oak");
         Path table = Files.writeString(folder.resolve("my tilt.csv"), "20,8\n1000,0\n20000,-6\n");
-        answer = Optional.of(table.toFile());
+        dialogs.answer(table.toFile());
         choose("a tone from a table…");
         waitUntil(() -> workspace().settledProperty().get()
                 && session().shaping().wanted().isPresent());
@@ -279,8 +252,7 @@ class MasterPaneTest extends WindowTest {
                         .tryQuery())
                 .isPresent();
         assertThat(shaped().tone().main().gap().each()).hasSize(1);
-        answer = Optional.of(
-                Files.writeString(folder.resolve("no tone.csv"), "la\n").toFile());
+        dialogs.answer(Files.writeString(folder.resolve("no tone.csv"), "la\n").toFile());
         choose("a tone from a table…");
         waitUntil(() -> workspace().messageProperty().get().startsWith("no tone.csv holds no tone"));
         assertThat(session().shaping().wanted()).isPresent();

@@ -3,21 +3,15 @@ package oakmirror.desk;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import java.io.File;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
-import java.util.List;
-import java.util.Optional;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.Slider;
 import javafx.scene.input.Clipboard;
 import javafx.scene.input.KeyCode;
-import javafx.stage.DirectoryChooser;
-import javafx.stage.FileChooser;
-import javafx.stage.Window;
 import oakmirror.desk.model.work.Job;
 import oakmirror.desk.part.FileDialogs;
 import oakmirror.media.TestFiles;
@@ -31,26 +25,11 @@ import org.junit.jupiter.api.Test;
 /** What to change in the mix first: the demo's mix and its stems. */
 class StemsTest extends WindowTest {
 
-    private Optional<File> answer = Optional.empty();
+    private final AnsweringDialogs dialogs = new AnsweringDialogs();
 
     @Override
     FileDialogs dialogs() {
-        return new FileDialogs() {
-            @Override
-            public List<File> open(FileChooser chooser, boolean several, Window owner) {
-                return answer.stream().toList();
-            }
-
-            @Override
-            public Optional<File> save(FileChooser chooser, Window owner) {
-                return answer;
-            }
-
-            @Override
-            public Optional<File> folder(DirectoryChooser chooser, Window owner) {
-                return answer;
-            }
-        };
+        return dialogs;
     }
 
     private Rebalance proposed() {
@@ -199,7 +178,7 @@ class StemsTest extends WindowTest {
         remove(4);
         waitUntil(() -> session().stems().all().size() == 4);
         Path broken = Files.writeString(folder.resolve("not sound.wav"), "nothing of the kind");
-        answer = Optional.of(broken.toFile());
+        dialogs.answer(broken.toFile());
         interact(lookup("add stems").queryAs(Button.class)::fire); // below what is in view
         waitUntil(() -> session().stems().all().size() == 5);
         waitUntil(() -> lookup(n ->
@@ -210,7 +189,7 @@ class StemsTest extends WindowTest {
         assertThat(onFx(() -> workspace().stems().powers())).isEmpty();
         remove(4);
         waitUntil(() -> workspace().stems().powers().isPresent());
-        answer = Optional.of(TestFiles.demo("stems").toFile());
+        dialogs.answer(TestFiles.demo("stems").toFile());
         int before = session().stems().all().size();
         interact(() -> app.window().show(Station.GATHER.ordinal()));
         Node row = lookup("#track-0").query();

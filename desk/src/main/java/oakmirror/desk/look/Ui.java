@@ -1,6 +1,8 @@
 package oakmirror.desk.look;
 
 import java.util.Optional;
+import java.util.function.BooleanSupplier;
+import java.util.function.Consumer;
 import java.util.function.Function;
 import javafx.animation.PauseTransition;
 import javafx.application.Platform;
@@ -14,6 +16,7 @@ import javafx.scene.control.MenuItem;
 import javafx.scene.control.SpinnerValueFactory;
 import javafx.scene.control.TextInputDialog;
 import javafx.scene.control.ToggleButton;
+import javafx.scene.control.ToggleGroup;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -61,6 +64,31 @@ public final class Ui {
         button.getStyleClass().setAll("toggle-button", "choice");
         tip(button, tooltip);
         return button;
+    }
+
+    /**
+     * Makes one choice of two buttons: whatever is pressed, that one stays pressed which holds.
+     *
+     * @param isOther whether the other one holds
+     * @param onChoose told whether the other one was chosen
+     * @return shows anew which one holds
+     */
+    public static Runnable either(
+            ToggleButton usual, ToggleButton other, BooleanSupplier isOther, Consumer<Boolean> onChoose) {
+        ToggleGroup group = new ToggleGroup();
+        usual.setToggleGroup(group);
+        other.setToggleGroup(group);
+        Runnable show = () -> group.selectToggle(isOther.getAsBoolean() ? other : usual);
+        usual.setOnAction(e -> {
+            onChoose.accept(false);
+            show.run();
+        });
+        other.setOnAction(e -> {
+            onChoose.accept(true);
+            show.run();
+        });
+        show.run();
+        return show;
     }
 
     /** The same for what a node shows: not done while the node is in no window, and done when it comes into one. */

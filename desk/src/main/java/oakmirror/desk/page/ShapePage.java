@@ -8,7 +8,6 @@ import javafx.scene.control.CheckMenuItem;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.ToggleButton;
-import javafx.scene.control.ToggleGroup;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
@@ -109,19 +108,19 @@ public final class ShapePage extends VBox {
     }
 
     private HBox basis() {
-        ToggleGroup group = new ToggleGroup();
         ToggleButton evidence = Ui.choice("by evidence", "What of the gap is likely a fault, and not just other music");
         ToggleButton exact = Ui.choice("exact", "The gap as it is, for two versions of one recording");
         evidence.setId("by-evidence");
         exact.setId("exact");
-        evidence.setToggleGroup(group);
-        exact.setToggleGroup(group);
-        Runnable select =
-                () -> group.selectToggle(workspace.session().correction().basis() == Basis.EXACT ? exact : evidence);
-        evidence.setOnAction(e -> follow(Basis.EVIDENCE, select));
-        exact.setOnAction(e -> follow(Basis.EXACT, select));
+        Runnable show = Ui.either(
+                evidence,
+                exact,
+                () -> workspace.session().correction().basis() == Basis.EXACT,
+                is -> workspace.change(
+                        "follow something else",
+                        s -> s.withCorrection(s.correction().withBasis(is ? Basis.EXACT : Basis.EVIDENCE))));
         workspace.sessionProperty().subscribe(s -> {
-            select.run();
+            show.run();
             evidence.setDisable(s.shaping().wanted().isPresent());
             exact.setDisable(s.shaping().wanted().isPresent());
         });
@@ -133,30 +132,20 @@ public final class ShapePage extends VBox {
 
     /** Which part is looked at, where middle and side are corrected apart. */
     private HBox partChoice() {
-        ToggleGroup group = new ToggleGroup();
         ToggleButton middle = Ui.choice("middle", "The correction of the middle, (L+R)/2");
         ToggleButton side = Ui.choice("side", "The correction of the side, (L−R)/2");
         middle.setId("part-middle");
         side.setId("part-side");
-        middle.setToggleGroup(group);
-        side.setToggleGroup(group);
-        middle.setOnAction(e -> parts.showSide(false));
-        side.setOnAction(e -> parts.showSide(true));
+        Runnable show = Ui.either(middle, side, () -> parts.part() == Part.SIDE, parts::showSide);
         HBox choice = new HBox(4, middle, side);
         choice.setPadding(new Insets(0, 10, 0, 0));
         choice.setAlignment(Pos.BASELINE_LEFT);
         choice.managedProperty().bind(choice.visibleProperty());
         parts.partProperty().subscribe(p -> {
             choice.setVisible(p != Part.STEREO);
-            group.selectToggle(p == Part.SIDE ? side : middle);
+            show.run();
         });
         return choice;
-    }
-
-    private void follow(Basis basis, Runnable select) {
-        workspace.change(
-                "follow something else", s -> s.withCorrection(s.correction().withBasis(basis)));
-        select.run(); // a press on what is chosen leaves it chosen
     }
 
     /** Which guards hold. */

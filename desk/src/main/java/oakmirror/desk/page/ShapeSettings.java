@@ -7,7 +7,6 @@ import java.util.function.Predicate;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.control.ToggleButton;
-import javafx.scene.control.ToggleGroup;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
@@ -159,22 +158,10 @@ final class ShapeSettings extends HBox {
                 is -> workspace.change("correct middle and side " + (is ? "apart" : "alike"), s -> s.withApart(is)));
     }
 
-    /** Two buttons of which one is chosen, whatever is pressed. */
     private HBox choice(
             ToggleButton usual, ToggleButton other, Predicate<Session> isOther, Consumer<Boolean> onChoose) {
-        ToggleGroup group = new ToggleGroup();
-        usual.setToggleGroup(group);
-        other.setToggleGroup(group);
-        Runnable select = () -> group.selectToggle(isOther.test(workspace.session()) ? other : usual);
-        usual.setOnAction(e -> {
-            onChoose.accept(false);
-            select.run();
-        });
-        other.setOnAction(e -> {
-            onChoose.accept(true);
-            select.run();
-        });
-        workspace.sessionProperty().subscribe(s -> select.run());
+        Runnable show = Ui.either(usual, other, () -> isOther.test(workspace.session()), onChoose);
+        workspace.sessionProperty().subscribe(s -> show.run());
         return new HBox(4, usual, other);
     }
 

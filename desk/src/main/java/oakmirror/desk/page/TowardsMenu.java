@@ -35,7 +35,7 @@ final class TowardsMenu extends MenuButton {
         workspace
                 .sessionProperty()
                 .map(s -> s.shaping().wanted())
-                .subscribe(w -> setText(w.isPresent() ? "Towards a tone" : "References"));
+                .subscribe(w -> setText(w.isPresent() ? "Towards a tone" : "Towards references"));
     }
 
     private void fillItems() {

@@ -16,6 +16,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import oakmirror.Signals;
 import oakmirror.compare.Gap;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.EqBand;
@@ -154,19 +155,13 @@ class TableFilesTest {
         ImpulseResponseFile.writePair(file, pair.get(0), pair.get(1));
         double[][] read = ImpulseResponseFile.read(file, 48000);
         for (double hz : new double[] {50, 300, 1000, 7000, 15000}) {
-            assertThat(gainDb(read[0], hz)).as("middle at %.0f Hz", hz).isCloseTo(dip.gainDb(hz), within(0.1));
-            assertThat(gainDb(read[1], hz)).as("side at %.0f Hz", hz).isCloseTo(shelf.gainDb(hz), within(0.1));
+            assertThat(Signals.gainDb(read[0], 48000, hz))
+                    .as("middle at %.0f Hz", hz)
+                    .isCloseTo(dip.gainDb(hz), within(0.1));
+            assertThat(Signals.gainDb(read[1], 48000, hz))
+                    .as("side at %.0f Hz", hz)
+                    .isCloseTo(shelf.gainDb(hz), within(0.1));
         }
-    }
-
-    private static double gainDb(double[] taps, double hz) {
-        double re = 0;
-        double im = 0;
-        for (int i = 0; i < taps.length; i++) {
-            re += taps[i] * Math.cos(2 * Math.PI * hz * i / 48000);
-            im += taps[i] * Math.sin(2 * Math.PI * hz * i / 48000);
-        }
-        return 20 * Math.log10(Math.hypot(re, im));
     }
 
     /** What is written is the correction: read again by bytes, and by the program for its own insert. */
