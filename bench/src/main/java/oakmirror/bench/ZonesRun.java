@@ -4,9 +4,11 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Random;
 import java.util.TreeMap;
 import oakmirror.audio.Progress;
 import oakmirror.compare.CorridorSettings;
@@ -16,6 +18,7 @@ import oakmirror.correction.ToneProposal;
 import oakmirror.dsp.Chain;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.dsp.ZoneDynamicsStage;
+import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.Resampler;
 import oakmirror.spectrum.StereoSpectrum;
 import oakmirror.spectrum.Zone;
@@ -38,6 +41,7 @@ import oakmirror.zones.ZoneMoves;
 public final class ZonesRun {
 
     private static final double START_SECONDS = 30;
+    private static final double PIECE_SECONDS = (double) PlantedZones.SIZE / PlantedZones.RATE;
     private static final int BLOCK = 4096;
     private static final double CREST_DB = 3;
     private static final double[] SIDES = {0.5, 2};
@@ -45,16 +49,48 @@ public final class ZonesRun {
 
     private ZonesRun() {}
 
-    /** Runs it on all songs in a folder. */
+    /** Runs it on all songs in a folder; for what is proposed where nothing is wrong, on the recordings in another as well. */
     public static void main(String[] args) throws IOException {
         List<PlantedZones> songs = new ArrayList<>();
         for (Path file : Recording.songs(Path.of(args[0]))) {
             songs.add(song(Recording.decode(file)));
         }
         System.out.println(songs.size() + " songs");
+        List<Subject> healthy = new ArrayList<>();
+        for (PlantedZones song : songs) {
+            healthy.add(song.as(1));
+        }
+        healthy("generated songs of one production", healthy);
+        Map<String, List<Subject>> groups = new TreeMap<>();
+        Path recordings = Path.of(args[1]);
+        for (Path file : Recording.songs(recordings)) {
+            piece(file).ifPresent(p -> groups.computeIfAbsent(
+                            recordings.relativize(file).getName(0).toString(), g -> new ArrayList<>())
+                    .add(p));
+        }
+        List<Subject> mixed = new ArrayList<>();
+        groups.forEach((group, all) -> {
+            mixed.addAll(all);
+            if (all.size() > REFERENCES) {
+                healthy(group, all);
+            }
+        });
+        Collections.shuffle(mixed, new Random(1));
+        healthy("recordings at random", mixed);
         dynamics(songs);
         width(songs);
-        healthy(songs);
+    }
+
+    /** A stretch of a recording as it is compared; none of what is too short or cannot be read. */
+    private static Optional<Subject> piece(Path file) throws IOException {
+        try {
+            float[][] sound = Recording.read(file);
+            boolean isLong = sound[0].length > (START_SECONDS + PIECE_SECONDS) * sound[2][0];
+            return isLong ? Optional.of(song(sound).as(1)) : Optional.empty();
+        } catch (AudioFileException e) {
+            System.err.println("left out: " + e.getMessage());
+            return Optional.empty();
+        }
     }
 
     /** A stretch of a song, at the rate that faults are planted at. */
@@ -94,7 +130,7 @@ public final class ZonesRun {
                     quantile(parts, 1));
         });
         long within = all.stream().filter(p -> p <= 0.25).count();
-        System.out.printf("%s: %.2f of %d within a quarter%n", what, (double) within / all.size(), all.size());
+        System.out.printf("figure zones.%s.within-a-quarter %.3f%n", what, (double) within / all.size());
     }
 
     private static double quantile(List<Double> values, double part) {
@@ -174,11 +210,7 @@ public final class ZonesRun {
         tell("width", left, missed);
     }
 
-    private static void healthy(List<PlantedZones> songs) throws IOException {
-        List<Subject> subjects = new ArrayList<>();
-        for (PlantedZones song : songs) {
-            subjects.add(song.as(1));
-        }
+    private static void healthy(String what, List<Subject> subjects) {
         int zones = 0;
         int width = 0;
         int dynamics = 0;
@@ -207,10 +239,10 @@ public final class ZonesRun {
                     / subjects.size();
         }
         System.out.printf(
-                "nothing wrong, against %d others: of %d zones %d proposed for width, %d for dynamics%n",
-                REFERENCES, zones, width, dynamics);
+                "%s, nothing wrong, against %d others: of %d zones %d proposed for width, %d for dynamics%n",
+                what, REFERENCES, zones, width, dynamics);
         System.out.printf(
-                "crest of a zone beyond what all zones have in common, between two of them: %.2f dB RMS, where tone differs by %.2f%n",
+                "  crest of a zone beyond what all zones have in common, between two of them: %.2f dB RMS, where tone differs by %.2f%n",
                 Math.sqrt(squares / count), content);
     }
 

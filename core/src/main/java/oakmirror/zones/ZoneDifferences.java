@@ -38,10 +38,10 @@ public record ZoneDifferences(List<ZoneDifference> width, List<ZoneDifference> d
 
     private static final double DYNAMICS_FAULT_DB2 = 4;
 
-    /** How far readings of recordings differ for each decibel that their tone does; measured on bench/findings. */
+    /** How far readings of recordings differ for each decibel that their tone does; measured on bench/findings, and on bench/zones. */
     private static final double WIDTH_PER_TONE_DB = 1.6;
 
-    private static final double DYNAMICS_PER_TONE_DB = 0.6;
+    private static final double DYNAMICS_PER_TONE_DB = 1;
 
     private static final double AUDIBLE_WIDTH_DB = 2.5;
 
