@@ -37,7 +37,7 @@ import oakmirror.spectrum.Zone;
  * The whole listening engine at work: 17 tracks of five minutes (at 48 kHz, at higher rates as many frames), mapped from disk, the mix with eight
  * stems laid over it at levels that change, through a correction of middle and side apart and through dynamics of all seven zones, a band alone, meters, and a switch, jump or blend twice a second, on the simulated device in real time. Prints what the audio
  * thread took, what it allocated, how often it was late, and how often it had to prepare a correction itself. Arguments: seconds, 60 otherwise;
- * rate, 48000 otherwise; minimum or linear, the former otherwise.
+ * rate, 48000 otherwise; minimum or linear, the former otherwise; of how many zones dynamics are changed, all seven otherwise.
  */
 public final class EngineRun {
 
@@ -57,7 +57,13 @@ public final class EngineRun {
         try {
             int rate = args.length > 1 ? Integer.parseInt(args[1]) : USUAL_RATE;
             boolean linear = args.length > 2 && args[2].equals("linear");
-            run(tracks(folder, rate), rate, linear ? ToneFilter.Phase.LINEAR : ToneFilter.Phase.MINIMUM, seconds);
+            int zones = args.length > 3 ? Integer.parseInt(args[3]) : Zone.values().length;
+            run(
+                    tracks(folder, rate),
+                    rate,
+                    linear ? ToneFilter.Phase.LINEAR : ToneFilter.Phase.MINIMUM,
+                    zones,
+                    seconds);
         } finally {
             try (Stream<Path> files = Files.walk(folder)) {
                 files.sorted(java.util.Comparator.reverseOrder())
@@ -86,12 +92,12 @@ public final class EngineRun {
         return tracks;
     }
 
-    private static void run(List<StereoSource> sources, int rate, ToneFilter.Phase phase, int seconds)
+    private static void run(List<StereoSource> sources, int rate, ToneFilter.Phase phase, int zones, int seconds)
             throws InterruptedException {
         LayeredSource mix = new LayeredSource(sources.get(0), sources.subList(1, 1 + STEMS));
         List<StereoSource> heardSources = new ArrayList<>(sources);
         heardSources.set(0, mix);
-        List<MonitorScene.Track> tracks = tracks(heardSources, rate, phase);
+        List<MonitorScene.Track> tracks = tracks(heardSources, rate, phase, zones);
         MonitorPath path = new MonitorPath(
                 MonitorPath.Sides.MONO, Optional.of(new BandSolo(120, 500, rate)), Optional.empty(), 0.8f);
         MonitorMixer mixer = new MonitorMixer(rate, AudioOutput.BLOCK);
@@ -124,17 +130,19 @@ public final class EngineRun {
         }
     }
 
-    private static List<MonitorScene.Track> tracks(List<StereoSource> sources, int rate, ToneFilter.Phase phase) {
+    private static List<MonitorScene.Track> tracks(
+            List<StereoSource> sources, int rate, ToneFilter.Phase phase, int count) {
         List<AnalogueSection> sections = IntStream.range(0, 12)
                 .mapToObj(i -> AnalogueSection.bell(40 * Math.pow(1.7, i), 3, 1))
                 .toList();
         List<AnalogueSection> more = new ArrayList<>(sections);
         more.add(AnalogueSection.highShelf(8000, 2, 0.6));
         List<ZoneDynamicsBand> zones = Arrays.stream(Zone.values())
+                .skip(Zone.values().length - count)
                 .map(z -> new ZoneDynamicsBand(z, -40, z.ordinal() % 2 == 0 ? -0.4 : 0.4, 0))
                 .toList();
         Chain chain = Chain.of(new StereoTone(filter(phase, sections), filter(phase, more)))
-                .withDynamics(Optional.of(new ZoneDynamicsStage(zones)));
+                .withDynamics(zones.isEmpty() ? Optional.empty() : Optional.of(new ZoneDynamicsStage(zones)));
         ProcessorPool pool = new ProcessorPool(chain.maker(rate));
         return sources.stream()
                 .map(s -> new MonitorScene.Track(

@@ -15,6 +15,7 @@ import org.jtransforms.fft.FloatFFT_1D;
 public final class FirConvolver implements StereoProcessor {
 
     private static final int USUAL_PART = 1024;
+    private static final int USUAL_RATE = 44100;
 
     private final int part;
     private final FloatFFT_1D fft;
@@ -47,20 +48,20 @@ public final class FirConvolver implements StereoProcessor {
         this(response, responseLatency, USUAL_PART);
     }
 
+    /** The usual length of a part at a rate: about as long in time at any, as many short parts of a long response cost much. */
+    static int part(int sampleRate) {
+        return Math.max(USUAL_PART, Integer.highestOneBit(USUAL_PART * sampleRate / USUAL_RATE));
+    }
+
     /** A convolver with parts of another length, a power of two: shorter ones delay less and cost more. */
     public FirConvolver(double[] response, int responseLatency, int part) {
         this(response, response, responseLatency, part);
     }
 
-    /** A convolver with a response for each side, both delaying alike. */
-    public FirConvolver(double[] leftResponse, double[] rightResponse, int responseLatency) {
-        this(leftResponse, rightResponse, responseLatency, USUAL_PART);
-    }
-
     /** A convolver with a response for each side and parts of another length, a power of two. */
     public FirConvolver(double[] leftResponse, double[] rightResponse, int responseLatency, int part) {
         this.part = part;
-        this.fft = new FloatFFT_1D(2 * part);
+        this.fft = Fft.of(2 * part);
         this.input = new float[4 * part];
         this.output = new float[4 * part];
         this.taps = Math.max(leftResponse.length, rightResponse.length);
@@ -92,7 +93,7 @@ public final class FirConvolver implements StereoProcessor {
     /** One with a past of its own that shares everything else with another. */
     private FirConvolver(FirConvolver other) {
         this.part = other.part;
-        this.fft = new FloatFFT_1D(2 * part);
+        this.fft = Fft.of(2 * part);
         this.input = new float[4 * part];
         this.output = new float[4 * part];
         this.taps = other.taps;

@@ -66,7 +66,7 @@ public record StereoTone(ToneFilter middle, ToneFilter side) implements Stage {
         if (phase() == Phase.LINEAR) {
             double[] ofMiddle = LinearPhase.design(middle.curve(), sampleRate, gain);
             double[] ofSide = LinearPhase.design(side.curve(), sampleRate, gain);
-            FirConvolver model = new FirConvolver(ofMiddle, ofSide, ofMiddle.length / 2);
+            FirConvolver model = new FirConvolver(ofMiddle, ofSide, ofMiddle.length / 2, FirConvolver.part(sampleRate));
             return () -> new MidSide(model.another());
         }
         List<Biquad> ofMiddle = middle.biquads(sampleRate);

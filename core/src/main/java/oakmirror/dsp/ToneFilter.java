@@ -54,7 +54,7 @@ public record ToneFilter(Phase phase, List<AnalogueSection> sections, LinearPhas
         double gain = Decibels.toAmplitude(gainDb);
         if (phase == Phase.LINEAR) {
             double[] taps = LinearPhase.design(curve, sampleRate, gain);
-            FirConvolver model = new FirConvolver(taps, taps.length / 2);
+            FirConvolver model = new FirConvolver(taps, taps.length / 2, FirConvolver.part(sampleRate));
             return model::another;
         }
         List<Biquad> biquads = biquads(sampleRate);

@@ -31,7 +31,7 @@ final class ZoneCutter {
      */
     ZoneCutter(double[][] taps, int part, int pastFrames) {
         this.part = part;
-        fft = new FloatFFT_1D(2 * part);
+        fft = Fft.of(2 * part);
         responses = new Response[taps.length];
         int longest = 0;
         for (int z = 0; z < taps.length; z++) {
@@ -45,7 +45,7 @@ final class ZoneCutter {
 
     private ZoneCutter(ZoneCutter other) {
         part = other.part;
-        fft = new FloatFFT_1D(2 * part);
+        fft = Fft.of(2 * part);
         responses = other.responses;
         kept = other.kept;
         input = new float[4 * part];

@@ -10,35 +10,38 @@ import oakmirror.audio.Decibels;
  */
 final class ZoneDynamicsProcessor implements StereoProcessor {
 
-    /** Frames in a block of the cutter. */
-    static final int PART = 1024;
-
     /** After so many time constants of its release a level has forgotten what was before. */
     private static final double RELEASES_REMEMBERED = 3;
 
     private final ZoneCutter cutter;
+    /** Frames in a block of the cutter. */
+    private final int part;
+
     private final Band[] bands;
     private final int ahead;
     private final int cutLatency;
     private final int memory;
     private final float[] dryLeft;
     private final float[] dryRight;
-    private final float[] sumLeft = new float[PART];
-    private final float[] sumRight = new float[PART];
+    private final float[] sumLeft;
+    private final float[] sumRight;
     private int dryPlace;
     /** Whether the past was gone through beyond where the bands are. */
     private boolean isBehind;
 
     ZoneDynamicsProcessor(List<ZoneDynamicsBand> wanted, ZoneCutter cutter, int reach, int sampleRate) {
         this.cutter = cutter;
+        part = cutter.part();
+        sumLeft = new float[part];
+        sumRight = new float[part];
         ahead = wanted.stream().mapToInt(b -> aheadFrames(b, sampleRate)).max().orElse(0);
-        cutLatency = wanted.isEmpty() ? 0 : PART + reach;
+        cutLatency = wanted.isEmpty() ? 0 : part + reach;
         bands = new Band[wanted.size()];
         for (int b = 0; b < bands.length; b++) {
             bands[b] = new Band(b, wanted.get(b), sampleRate, ahead);
         }
         memory = 2 * reach + pastFrames(wanted, sampleRate);
-        dryLeft = new float[cutLatency + ahead + PART];
+        dryLeft = new float[cutLatency + ahead + part];
         dryRight = new float[dryLeft.length];
     }
 
@@ -54,9 +57,12 @@ final class ZoneDynamicsProcessor implements StereoProcessor {
         return (int) Math.ceil(RELEASES_REMEMBERED * band.releaseSeconds() * sampleRate);
     }
 
-    /** How far a level is ahead of what its gain is applied to: a gain is there one look after its level. */
+    /**
+     * How far a level is ahead of what its gain is applied to. A gain is there one look after its level, and a look may come just before what matters: so by two looks more
+     * than the level takes to rise.
+     */
     private static int aheadFrames(ZoneDynamicsBand band, int sampleRate) {
-        return ZoneLevel.TICK + (int) Math.round(band.attackSeconds() * sampleRate);
+        return 2 * ZoneLevel.tick(sampleRate) + (int) Math.round(band.attackSeconds() * sampleRate);
     }
 
     @Override
@@ -136,12 +142,14 @@ final class ZoneDynamicsProcessor implements StereoProcessor {
         private final int index;
         private final ZoneDynamicsBand band;
         private final ZoneLevel level;
-        private final float[] sound = new float[4 * PART];
-        private final float[] heldLeft;
-        private final float[] heldRight;
+        private final float[] sound = new float[4 * part];
+        /** What it sounded like: as much of the past as the level is ahead, and a block. */
+        private final float[] lineLeft;
+
+        private final float[] lineRight;
         private final int past;
         private final int levelAgo;
-        private int place;
+        private final int tick;
         private int sinceLook;
         private double gain;
         private double step;
@@ -154,8 +162,9 @@ final class ZoneDynamicsProcessor implements StereoProcessor {
             this.index = index;
             this.band = band;
             level = new ZoneLevel(band.zone(), sampleRate);
-            heldLeft = new float[ahead + 1];
-            heldRight = new float[ahead + 1];
+            tick = ZoneLevel.tick(sampleRate);
+            lineLeft = new float[ahead + part];
+            lineRight = new float[ahead + part];
             past = ownPast(band, sampleRate) + ahead;
             levelAgo = ahead - aheadFrames(band, sampleRate);
             start();
@@ -163,17 +172,17 @@ final class ZoneDynamicsProcessor implements StereoProcessor {
 
         /** Goes on to where the cutter is; not through more than it needs. */
         void catchUp() {
-            long target = cutter.blocks() * PART + cutter.filled();
-            long from = block * PART + frame;
+            long target = cutter.blocks() * part + cutter.filled();
+            long from = block * part + frame;
             if (target - from > past) {
                 start();
                 from = target - past;
             }
-            block = from / PART;
-            frame = (int) (from % PART);
+            block = from / part;
+            frame = (int) (from % part);
             while (block < cutter.blocks()) {
                 cutter.cut(index, block, sound);
-                listen(frame, PART - frame);
+                listen(frame, part - frame);
                 block++;
                 frame = 0;
             }
@@ -188,29 +197,38 @@ final class ZoneDynamicsProcessor implements StereoProcessor {
 
         /** Adds what its gain changes, of some frames of the block that is being filled. */
         void add(float[] l, float[] r, int from, int n) {
-            int size = heldLeft.length;
             for (int i = 0; i < n; i++) {
-                int in = 2 * (PART + from + i);
-                heldLeft[place] = sound[in];
-                heldRight[place] = sound[in + 1];
-                int heard = place - levelAgo;
-                heard = heard < 0 ? heard + size : heard;
-                level.add(heldLeft[heard], heldRight[heard]);
-                if (++sinceLook == ZoneLevel.TICK) {
-                    sinceLook = 0;
-                    step = (Decibels.toAmplitude(band.gainDb(level.db())) - 1 - gain) / ZoneLevel.TICK;
-                }
-                gain += step;
-                place = place + 1 == size ? 0 : place + 1; // the oldest, which sounds now
-                l[i] += (float) (gain * heldLeft[place]);
-                r[i] += (float) (gain * heldRight[place]);
+                int in = 2 * (part + from + i);
+                lineLeft[ahead + i] = sound[in];
+                lineRight[ahead + i] = sound[in + 1];
             }
+            for (int done = 0; done < n; ) {
+                int m = Math.min(n - done, level.room());
+                level.add(lineLeft, lineRight, ahead + done - levelAgo, m);
+                for (int i = done; i < done + m; i++) {
+                    gain += step;
+                    l[i] += (float) (gain * lineLeft[i]);
+                    r[i] += (float) (gain * lineRight[i]);
+                }
+                done += m;
+                sinceLook += m;
+                if (sinceLook == tick) {
+                    look();
+                }
+            }
+            System.arraycopy(lineLeft, n, lineLeft, 0, ahead);
+            System.arraycopy(lineRight, n, lineRight, 0, ahead);
+        }
+
+        private void look() {
+            sinceLook = 0;
+            step = (Decibels.toAmplitude(band.gainDb(level.db())) - 1 - gain) / tick;
         }
 
         private void start() {
             level.reset();
-            Arrays.fill(heldLeft, 0f);
-            Arrays.fill(heldRight, 0f);
+            Arrays.fill(lineLeft, 0f);
+            Arrays.fill(lineRight, 0f);
             sinceLook = 0;
             gain = Decibels.toAmplitude(band.gainDb(level.db())) - 1;
             step = 0;

@@ -61,7 +61,7 @@ public record ZoneDynamicsStage(List<ZoneDynamicsBand> bands) implements Stage {
         double[][] taps = new double[used.size()][];
         Arrays.setAll(taps, z -> cut(used.get(z).zone(), sampleRate, reach));
         ZoneCutter model =
-                new ZoneCutter(taps, ZoneDynamicsProcessor.PART, ZoneDynamicsProcessor.pastFrames(used, sampleRate));
+                new ZoneCutter(taps, FirConvolver.part(sampleRate), ZoneDynamicsProcessor.pastFrames(used, sampleRate));
         return () -> new ZoneDynamicsProcessor(used, model.another(), reach, sampleRate);
     }
 

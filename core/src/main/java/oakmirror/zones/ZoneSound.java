@@ -65,7 +65,8 @@ final class ZoneSound {
      */
     static ZoneSound of(StereoSource mix, FrameRange range, Zone zone, Progress progress) {
         int rate = mix.sampleRate();
-        int moment = ZoneLevel.TICK * Math.max(1, (int) Math.round(MOMENT_SECONDS * rate / ZoneLevel.TICK));
+        int tick = ZoneLevel.tick(rate);
+        int moment = tick * Math.max(1, (int) Math.round(MOMENT_SECONDS * rate / tick));
         ZoneSound sound = new ZoneSound(zone, (int) Math.round(STEP_SECONDS * rate / moment));
         if (!ZoneDynamicsStage.exists(zone, rate)) {
             return sound;
@@ -103,7 +104,7 @@ final class ZoneSound {
             for (int i = 0; i < BLOCK && sound < range.end(); i++, sound++) {
                 heldLeft[held] = left[i];
                 heldRight[held] = right[i];
-                level.add(left[i], right[i]);
+                level.add(left, right, i, 1);
                 held = held + 1 == heldLeft.length ? 0 : held + 1;
                 if (sound < range.start()) {
                     continue;

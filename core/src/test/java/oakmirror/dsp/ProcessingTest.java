@@ -91,7 +91,7 @@ class ProcessingTest {
         float[] right = Signals.white(8192, 1, 4);
         float[] leftAlone = left.clone();
         float[] rightAlone = right.clone();
-        FirConvolver both = new FirConvolver(one, other, 0).another();
+        FirConvolver both = new FirConvolver(one, other, 0, 1024).another();
         both.pass(left.clone(), right.clone(), 0, 8192); // the past is the same afterwards
         both.reset();
         both.process(left, right, 0, 8192);
