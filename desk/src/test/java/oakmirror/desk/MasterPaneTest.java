@@ -54,6 +54,9 @@ class MasterPaneTest extends WindowTest {
     private void openMaster() throws Exception {
         openShape();
         clickOn("#show-master");
+        assertThat(onFx(() -> workspace().settledProperty().get()))
+                .as("what is only proposed keeps nothing waiting")
+                .isTrue();
         settled();
     }
 

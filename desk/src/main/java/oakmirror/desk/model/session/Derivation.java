@@ -283,7 +283,8 @@ public final class Derivation {
         boolean now = !proposing
                 && tracks.all().stream().allMatch(TrackSlot::isSettled)
                 && (!stemsMatter || stems.isSettled())
-                && dynamics.isSettled();
+                && dynamics.isSettled(
+                        derived.zones().taken(ZoneAspect.DYNAMICS, session.get().zones()));
         settled.set(now);
         if (now && !afterSettling.isEmpty()) {
             List<Runnable> due = List.copyOf(afterSettling);

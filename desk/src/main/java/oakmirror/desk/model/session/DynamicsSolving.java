@@ -101,6 +101,7 @@ public final class DynamicsSolving {
                                 .isPresent()
                         ? moves
                         : Map.of();
+        moves = known;
         solver.submit(
                 progress -> solved(task, heard, known, progress),
                 found -> {
@@ -176,6 +177,14 @@ public final class DynamicsSolving {
     /** Whether nothing is being looked for. */
     public boolean isSettled() {
         return asked.isEmpty();
+    }
+
+    /** Whether what is taken has been found, by how much crest factors should change; what is only proposed may still be looked for. */
+    boolean isSettled(Map<Zone, Double> takenDb) {
+        return isSettled()
+                || takenDb.entrySet().stream().allMatch(taken -> move(taken.getKey())
+                        .filter(m -> m.wantedDb() == taken.getValue())
+                        .isPresent());
     }
 
     void close() {
