@@ -119,7 +119,8 @@ final class Screenshots {
         shot.before.run();
         PauseTransition settle = new PauseTransition(SETTLED);
         settle.setOnFinished(e -> {
-            if (window.isWorking()) {
+            boolean isFound = window.workspace().derivation().dynamics().isSettled();
+            if (window.isWorking() || !isFound) {
                 settle.playFromStart();
             } else {
                 take(shot);

@@ -95,6 +95,7 @@ final class MasterPane extends VBox {
         workspace.derivation().shapedProperty().subscribe(s -> refresh.run());
         workspace.derivation().zoneMovesProperty().subscribe(m -> refresh.run());
         workspace.settledProperty().subscribe(is -> refresh.run());
+        workspace.derivation().dynamics().revisionProperty().subscribe(r -> refresh.run());
         workspace.sessionProperty().subscribe(s -> refresh.run());
     }
 

@@ -9,6 +9,8 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
+import javafx.beans.property.ReadOnlyIntegerProperty;
+import javafx.beans.property.ReadOnlyIntegerWrapper;
 import oakmirror.audio.FrameRange;
 import oakmirror.audio.Progress;
 import oakmirror.audio.StereoSource;
@@ -33,6 +35,7 @@ public final class DynamicsSolving {
     private final Background background;
     private final Newest<Map<Zone, DynamicsMove>> solver;
     private final Runnable changed;
+    private final ReadOnlyIntegerWrapper revision = new ReadOnlyIntegerWrapper();
     private boolean wanted;
     private Optional<Task> done = Optional.empty();
     private Optional<Task> asked = Optional.empty();
@@ -109,7 +112,7 @@ public final class DynamicsSolving {
                         asked = Optional.empty();
                         done = now;
                         moves = found;
-                        changed.run();
+                        tell();
                     }
                 },
                 failure -> {
@@ -118,9 +121,19 @@ public final class DynamicsSolving {
                         asked = Optional.empty();
                         done = now; // it is tried again when something has changed
                         moves = Map.of();
-                        changed.run();
+                        tell();
                     }
                 });
+    }
+
+    private void tell() {
+        revision.set(revision.get() + 1);
+        changed.run();
+    }
+
+    /** Another number whenever something else was found. */
+    public ReadOnlyIntegerProperty revisionProperty() {
+        return revision.getReadOnlyProperty();
     }
 
     /** What is taken, and once somebody looks what is proposed and not refused. */
