@@ -106,7 +106,7 @@ final class ZoneCard extends VBox {
         amount.setAlignment(Pos.CENTER_LEFT);
         hear.setId(id + "-hear");
         without.setId(id + "-without");
-        refuse = Ui.link("refuse", "Not wanted; it is not taken by “accept all” of another proposal", this::refuse);
+        refuse = Ui.link("refuse", "Not wanted, and out of the way; press again to ask for it after all", this::refuse);
         refuse.setId(id + "-refuse");
         hear.setOnAction(e -> {
             listening.monitor().toggle(MonitorControls.Band.of(zone));
