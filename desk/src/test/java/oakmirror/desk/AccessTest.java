@@ -40,8 +40,11 @@ class AccessTest extends WindowTest {
         press(KeyCode.SHIFT).type(KeyCode.F6).release(KeyCode.SHIFT);
     }
 
-    /** Everything that has the focus in turn, from region to region and within each. */
-    private Set<Node> walk() {
+    /** What was walked before: title strip, rail and bar are the same on every page. */
+    private final Set<Node> known = new LinkedHashSet<>();
+
+    /** Everything that has the focus in turn, from region to region and within each; regions that begin with what is passed over are not walked. */
+    private Set<Node> walk(Set<Node> passedOver) {
         Set<Node> visited = new LinkedHashSet<>();
         for (int region = 0; region < MOST_REGIONS; region++) {
             step(KeyCode.F6);
@@ -49,7 +52,7 @@ class AccessTest extends WindowTest {
             if (!visited.add(first)) {
                 return visited;
             }
-            for (int i = 0; i < MOST_STOPS; i++) {
+            for (int i = 0; i < MOST_STOPS && !passedOver.contains(first); i++) {
                 step(KeyCode.DOWN);
                 if (!visited.add(focus())) {
                     break;
@@ -95,16 +98,25 @@ class AccessTest extends WindowTest {
         return node.getClass().getSimpleName() + "#" + node.getId() + " “" + name(node) + "” " + node.getStyleClass();
     }
 
-    private void everythingIsReachedAndNamed(String where, Node root) {
-        Set<Node> visited = walk();
-        assertThat(visited.stream().filter(n -> !name(n).matches("(?s).*[\\p{L}\\d].*")))
-                .as("without a name on %s: %s", where, told(visited, n -> !name(n).matches("(?s).*[\\p{L}\\d].*")))
-                .isEmpty();
-        List<Node> all = onFx(() -> {
+    private static List<Node> reachable(Node root) {
+        return onFx(() -> {
             List<Node> found = new ArrayList<>();
             controls(root, found);
             return found;
         });
+    }
+
+    private void everythingIsReachedAndNamed(String where, Node root) {
+        Set<Node> visited = walk(known);
+        visited.addAll(known);
+        if (!visited.containsAll(reachable(root))) {
+            visited = walk(Set.of()); // something has come into a region that was known
+        }
+        known.addAll(visited);
+        assertThat(visited.stream().filter(n -> !name(n).matches("(?s).*[\\p{L}\\d].*")))
+                .as("without a name on %s: %s", where, told(visited, n -> !name(n).matches("(?s).*[\\p{L}\\d].*")))
+                .isEmpty();
+        List<Node> all = reachable(root);
         all.removeAll(visited);
         assertThat(all.stream().map(AccessTest::told))
                 .as("not reached on %s", where)
@@ -160,7 +172,7 @@ class AccessTest extends WindowTest {
         while (!"chip-2".equals(focus().getId())) {
             type(KeyCode.F6);
             for (int i = 0; i < 40 && !"chip-2".equals(focus().getId()); i++) {
-                type(KeyCode.DOWN);
+                step(KeyCode.DOWN);
             }
         }
         assertThat(focus().queryAccessibleAttribute(AccessibleAttribute.SELECTED))
@@ -185,7 +197,7 @@ class AccessTest extends WindowTest {
         press(KeyCode.CONTROL).type(KeyCode.DIGIT2).release(KeyCode.CONTROL);
         waitUntil(() -> workspace().isReady());
         for (int i = 0; i < MOST_STOPS && !(focus() instanceof GapStrip); i++) {
-            type(i % 60 == 0 ? KeyCode.F6 : KeyCode.DOWN);
+            step(i % 60 == 0 ? KeyCode.F6 : KeyCode.DOWN);
         }
         assertThat(name(focus())).startsWith("gap at 1.00 kHz ");
         for (int i = 0; i < 3; i++) {
