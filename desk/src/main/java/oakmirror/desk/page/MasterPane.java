@@ -40,7 +40,6 @@ final class MasterPane extends VBox {
 
     private final Workspace workspace;
     private final Listening listening;
-    private final Runnable toFinish;
     private final VBox tone = new VBox(4);
     private final VBox dynamics = new VBox(6);
     private final VBox width = new VBox(6);
@@ -53,7 +52,6 @@ final class MasterPane extends VBox {
         super(8);
         this.workspace = workspace;
         this.listening = listening;
-        this.toFinish = toFinish;
         setId("on-the-master");
         all = Ui.button("accept all", "Take everything that is proposed", () -> decideAll(true));
         none = Ui.button("none", "Take nothing of it", () -> decideAll(false));
@@ -78,7 +76,7 @@ final class MasterPane extends VBox {
                 section("Tone", tone),
                 section("Dynamics", dynamics),
                 section("Width", width, shelf),
-                section("Loudness", loudness, Ui.link("Finish ›", "Where loudness is reached", toFinish::run)));
+                section("Loudness", loudness, Ui.link("Finish ›", "Where loudness is reached", toFinish)));
         sections.setPadding(new Insets(0, 10, 0, 0)); // room for the scroll bar
         ScrollPane scroll = new ScrollPane(sections);
         scroll.setFitToWidth(true);
@@ -269,6 +267,9 @@ final class MasterPane extends VBox {
             }
             return next.withZones(z -> decided(z, moves, take));
         });
+        if (take) {
+            listening.correctedProperty().set(true);
+        }
     }
 
     private static MoveDecisions decided(MoveDecisions decisions, List<Move> moves, boolean take) {
