@@ -67,6 +67,7 @@ public record Correction(double[] curveDb, List<Held> held, List<Move> moves, Li
         moves.forEach(m -> add(curve, m.treatedDb(), settings.strength()));
         bend(curve, settings);
         holdOutside(curve, first, last, settings.lowHz());
+        keepLow(curve, material.raisedAboveHz());
         List<Move> fixed = Stream.concat(
                         decisions.locked().stream().map(LockedMove::move),
                         decisions.added().stream().map(MoveFinder::added))
@@ -77,12 +78,13 @@ public record Correction(double[] curveDb, List<Held> held, List<Move> moves, Li
     }
 
     /** A proposed move as it is applied with these settings, to stay so. */
-    public static LockedMove lock(Move move, Evidence evidence, CorrectionSettings settings) {
+    public static LockedMove lock(Move move, Evidence evidence, Material material, CorrectionSettings settings) {
         double[] curve = new double[BandGrid.SIZE];
         add(curve, move.treatedDb(), settings.strength());
         bend(curve, settings);
         boolean[] counts = knownWithin(evidence.gap(), settings);
         holdOutside(curve, first(counts), last(counts), settings.lowHz());
+        keepLow(curve, material.raisedAboveHz());
         return LockedMove.of(move, curve);
     }
 
@@ -137,11 +139,24 @@ public record Correction(double[] curveDb, List<Held> held, List<Move> moves, Li
     /** Holds the curve on below the lowest and above the highest band that counts. */
     private static void holdOutside(double[] curve, int first, int last, double lowHz) {
         for (int b = 0; b < first; b++) {
-            double part = Math.log(BandGrid.centreHz(b) / NOTHING_RAISED_HZ) / Math.log(lowHz / NOTHING_RAISED_HZ);
-            double fade = 0.5 - 0.5 * Math.cos(Math.PI * Math.max(0, Math.min(1, part)));
+            double fade = fade(BandGrid.centreHz(b), NOTHING_RAISED_HZ, lowHz);
             curve[b] = curve[first] > 0 ? fade * curve[first] : curve[first];
         }
         Arrays.fill(curve, last + 1, curve.length, curve[last]);
+    }
+
+    /** Takes back what rises below a frequency, and in part what does within the octave above it. */
+    private static void keepLow(double[] curve, double raisedAboveHz) {
+        for (int b = 0; b < curve.length && raisedAboveHz > 0; b++) {
+            curve[b] =
+                    curve[b] > 0 ? curve[b] * fade(BandGrid.centreHz(b), raisedAboveHz, 2 * raisedAboveHz) : curve[b];
+        }
+    }
+
+    /** From 0 to 1 between two frequencies. */
+    private static double fade(double hz, double from, double to) {
+        double part = Math.log(hz / from) / Math.log(to / from);
+        return 0.5 - 0.5 * Math.cos(Math.PI * Math.max(0, Math.min(1, part)));
     }
 
     /** What is known within the range: what lies outside, such as the steep end of a lossy file, does not leak in. */

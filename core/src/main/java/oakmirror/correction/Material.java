@@ -20,6 +20,7 @@ import oakmirror.spectrum.StereoSpectrum.Part;
  * @param key the key the mix seems to be in
  * @param applied what the mix has been corrected by already
  * @param unjudged where nothing is judged because there is too little of it, and why
+ * @param part what of the stereo signal it is of
  */
 public record Material(
         Gap gap,
@@ -27,7 +28,8 @@ public record Material(
         List<Double> referenceSeconds,
         Optional<Key> key,
         Optional<AppliedCorrection> applied,
-        List<Held> unjudged) {
+        List<Held> unjudged,
+        Part part) {
 
     private static final double LONG_ENOUGH_SECONDS = 1000;
 
@@ -44,7 +46,7 @@ public record Material(
             List<Double> referenceSeconds,
             Optional<Key> key,
             Optional<AppliedCorrection> applied) {
-        this(gap, mixSeconds, referenceSeconds, key, applied, List.of());
+        this(gap, mixSeconds, referenceSeconds, key, applied, List.of(), Part.STEREO);
     }
 
     /** A gap between recordings that are long enough, of a mix in no key that was never corrected. */
@@ -76,7 +78,8 @@ public record Material(
                 Subject.references(subjects).stream().map(Material::seconds).toList(),
                 mix.flatMap(m -> m.tone().key()),
                 applied,
-                unjudged);
+                unjudged,
+                part);
     }
 
     /** What a part of the mix lacks of a wanted tone, whatever the references say; of the side nothing, as nothing is wanted of it. */
@@ -91,9 +94,14 @@ public record Material(
                 applied);
     }
 
+    /** Below this nothing is raised, in Hz; above it what is raised comes in over an octave. 0 where the low end may be raised. */
+    double raisedAboveHz() {
+        return part == Part.SIDE ? SideEnergy.MONO_BELOW_HZ : 0;
+    }
+
     /** The same with another gap. */
     public Material withGap(Gap value) {
-        return new Material(value, mixSeconds, referenceSeconds, key, applied, unjudged);
+        return new Material(value, mixSeconds, referenceSeconds, key, applied, unjudged, part);
     }
 
     private static double seconds(Subject subject) {

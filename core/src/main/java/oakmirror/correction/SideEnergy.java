@@ -20,7 +20,7 @@ final class SideEnergy {
     /** The same limit as for judging width. */
     private static final double FAINT_DB = -30;
 
-    private static final double MONO_BELOW_HZ = 120;
+    static final double MONO_BELOW_HZ = 120;
     private static final int SHORTEST_BANDS = BandGrid.BANDS_PER_OCTAVE / 2;
 
     private SideEnergy() {}

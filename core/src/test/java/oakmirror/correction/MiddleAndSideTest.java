@@ -146,6 +146,22 @@ class MiddleAndSideTest {
                 .containsOnly("next to mono");
     }
 
+    @Test // a narrow mix is opened above, whatever lies below what can be judged
+    void theSideIsNeverRaisedInTheLowEnd() throws IOException {
+        ToneProposal apart = derive(subject(0, StereoTone.NONE, 0.5), true);
+        Proposal side = apart.of(Part.SIDE);
+        assertThat(at(side.correction().curveDb(), 2000)).isGreaterThan(4);
+        LockedMove locked = Correction.lock(
+                side.correction().moves().get(0), side.evidence(), side.material(), CorrectionSettings.DEFAULT);
+        for (int b = 0; BandGrid.centreHz(b) <= 120; b++) {
+            assertThat(side.correction().curveDb()[b]).isLessThanOrEqualTo(0);
+            assertThat(locked.move().partDb()[b]).isLessThanOrEqualTo(0);
+            assertThat(side.appliedDb(Phase.MINIMUM)[b])
+                    .as("by bands at %.0f Hz", BandGrid.centreHz(b))
+                    .isLessThan(0.3);
+        }
+    }
+
     @Test
     void aTrackAgainstItselfAsksForNothingOnEitherPart() throws IOException {
         ToneProposal apart = derive(subject(0, StereoTone.NONE, 1), true);

@@ -16,6 +16,7 @@ import org.junit.jupiter.api.Test;
 
 class MovesTest {
 
+    private static final Material MATERIAL = Material.of(Gap.none());
     private static final CorrectionSettings EXACT =
             CorrectionSettings.DEFAULT.withBasis(Basis.EXACT).withLimits(24, 24);
 
@@ -167,7 +168,7 @@ class MovesTest {
         CorrectionSettings wide = EXACT.withStrength(0.6);
         Correction before = derive(curve(), wide, MoveDecisions.NONE);
         for (double hz : new double[] {130, 2600, 15000}) {
-            LockedMove lock = Correction.lock(near(before, hz), evidence(curve()), wide);
+            LockedMove lock = Correction.lock(near(before, hz), evidence(curve()), MATERIAL, wide);
             MoveDecisions locked = MoveDecisions.NONE.withLocked(List.of(lock));
             Correction same = derive(curve(), wide, locked);
             assertThat(same.curveDb()).as("locking changes nothing").containsExactly(before.curveDb(), within(0.002));
@@ -188,7 +189,7 @@ class MovesTest {
     @Test // as by two clicks before the first has been followed
     void aMoveIsLockedOnce() {
         Move boom = near(derive(curve(), MoveDecisions.NONE), 130);
-        LockedMove lock = Correction.lock(boom, evidence(curve()), EXACT);
+        LockedMove lock = Correction.lock(boom, evidence(curve()), MATERIAL, EXACT);
         MoveDecisions twice = MoveDecisions.NONE.locking(lock).locking(lock);
         assertThat(twice.locked()).containsExactly(lock);
         assertThat(at(derive(curve(), twice), 130)).isCloseTo(-5, within(0.15));
@@ -204,7 +205,7 @@ class MovesTest {
         Move boom = near(derive(curve(), MoveDecisions.NONE), 130);
         MoveDecisions half = MoveDecisions.NONE.with(boom, Treatment.NONE.withGainFactor(0.5));
         Move treated = near(derive(curve(), half), 130);
-        MoveDecisions locked = half.withLocked(List.of(Correction.lock(treated, evidence(curve()), EXACT)));
+        MoveDecisions locked = half.withLocked(List.of(Correction.lock(treated, evidence(curve()), MATERIAL, EXACT)));
         double[] twice = Arrays.stream(curve()).map(d -> 2 * d).toArray();
         assertThat(at(derive(twice, locked), 130)).isCloseTo(-2.5, within(0.15));
         assertThat(derive(twice, locked).lapsed()).isEmpty();

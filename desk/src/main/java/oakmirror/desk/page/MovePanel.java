@@ -181,6 +181,7 @@ final class MovePanel extends HBox {
                         : decisions.locking(Correction.lock(
                                 m,
                                 parts.proposal().evidence(),
+                                parts.proposal().material(),
                                 workspace.session().correction()))));
     }
 
