@@ -51,9 +51,9 @@ final class SideEnergy {
             counts.add(longOnes(enough));
         }
         Stretch.all(b -> gap.known()[b] && !own[b])
-                .forEach(s -> unjudged.add(s.held("next to mono", "the mix has no side to speak of " + s.where())));
+                .forEach(s -> unjudged.add(s.held("next to mono", "the mix has no side " + s.where())));
         Stretch.all(b -> gap.known()[b] && low[b])
-                .forEach(s -> unjudged.add(s.held("low end", "the side is not raised " + s.where())));
+                .forEach(s -> unjudged.add(s.held("low end", "not raised " + s.where())));
         Stretch.all(b -> gap.known()[b] && own[b] && !any[b])
                 .forEach(s -> unjudged.add(s.held("references next to mono", "they have no side " + s.where())));
         return gap.only(counts);

@@ -1,5 +1,6 @@
 package oakmirror.desk.plot;
 
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
@@ -13,6 +14,7 @@ import oakmirror.correction.Correction;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.Move;
 import oakmirror.correction.Proposal;
+import oakmirror.correction.RangeGuard;
 import oakmirror.correction.Treatment;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
@@ -347,9 +349,12 @@ public final class CorrectionPlot extends FrequencyPlot {
 
     /** A note in the margin for each place that is held back, tied to it by a hairline; beside each other in the order of their places. */
     private void notes(GraphicsContext g, Palette p) {
-        List<Correction.Held> notes = proposal.correction().held().stream()
-                .sorted(Comparator.comparingDouble(h -> left(h) + right(h)))
-                .toList();
+        List<Correction.Held> notes = new ArrayList<>(proposal.correction().held());
+        notes.sort(Comparator.comparingDouble(h -> left(h) + right(h)));
+        double room = scale().right() - scale().left() + 40 + NOTE_GAP;
+        if (notes.stream().mapToDouble(CorrectionPlot::width).sum() > room) {
+            notes.removeIf(h -> h.reason().equals(RangeGuard.REASON)); // what surprises least
+        }
         double[] at = new double[notes.size()];
         double free = scale().left() - 40;
         for (int i = 0; i < at.length; i++) {
