@@ -51,6 +51,11 @@ public record Chain(Optional<ZoneDynamicsStage> dynamics, StereoTone tone, doubl
         return new Chain(dynamics, tone, db, limiter);
     }
 
+    /** The same with something else that holds the ceiling, or nothing. */
+    public Chain withLimiter(Optional<Stage> value) {
+        return new Chain(dynamics, tone, gainDb, value);
+    }
+
     /** The highest gain in dB at a frequency of what comes before the limiter. */
     public double highestDb(double hz) {
         return dynamics.map(d -> d.mostGainDb(hz)).orElse(0.0) + tone.highestDb(hz) + gainDb;
@@ -62,10 +67,14 @@ public record Chain(Optional<ZoneDynamicsStage> dynamics, StereoTone tone, doubl
      * @throws IllegalArgumentException when the rate cannot carry it
      */
     public Supplier<StereoProcessor> maker(int sampleRate) {
+        return maker(sampleRate, Reduction.NOT_KEPT);
+    }
+
+    private Supplier<StereoProcessor> maker(int sampleRate, Reduction reduction) {
         List<Supplier<StereoProcessor>> stages = new ArrayList<>();
         dynamics.ifPresent(d -> stages.add(d.maker(sampleRate)));
         stages.add(tone.maker(sampleRate, gainDb));
-        limiter.ifPresent(l -> stages.add(l.maker(sampleRate)));
+        limiter.ifPresent(l -> stages.add(l.maker(sampleRate, reduction)));
         return stages.stream()
                 .reduce((a, b) -> () -> new Series(a.get(), b.get()))
                 .orElseThrow();
@@ -74,5 +83,15 @@ public record Chain(Optional<ZoneDynamicsStage> dynamics, StereoTone tone, doubl
     /** A fresh processor for a rate. */
     public StereoProcessor create(int sampleRate) {
         return maker(sampleRate).get();
+    }
+
+    /** The same, telling what its limiter takes away; frames are those of the mix. */
+    public StereoProcessor create(int sampleRate, Reduction reduction) {
+        if (limiter.isEmpty()) {
+            return create(sampleRate);
+        }
+        int before = withLimiter(Optional.empty()).create(sampleRate).latencyFrames();
+        return maker(sampleRate, (frame, frames, gain) -> reduction.add(frame - before, frames, gain))
+                .get();
     }
 }

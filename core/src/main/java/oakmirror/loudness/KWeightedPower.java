@@ -7,14 +7,15 @@ import oakmirror.filter.Biquad;
  * K-weights two channels and sums their squares over a stretch. Both biquads run in direct form I in double precision: of its own past
  * a filter then waits only for one product and one sum a sample, and two channels in one loop fill the time it waits.
  */
-final class KWeightedPower {
+public final class KWeightedPower {
 
     private final Biquad shelf;
     private final Biquad pass;
     /** Six values a channel: the last two inputs, shelf outputs and high-pass outputs. */
     private final double[] state = new double[12];
 
-    KWeightedPower(KWeighting weighting) {
+    /** A meter of power with a weighting. */
+    public KWeightedPower(KWeighting weighting) {
         this.shelf = weighting.shelf();
         this.pass = weighting.highPass();
     }
@@ -25,7 +26,7 @@ final class KWeightedPower {
      * @return sum of squares, 0 where one is not finite of the weighted samples from {@code from} (included) to {@code to} (not included), each channel times
      *     its weight
      */
-    double add(float[] first, double firstWeight, float[] second, double secondWeight, int from, int to) {
+    public double add(float[] first, double firstWeight, float[] second, double secondWeight, int from, int to) {
         double b0 = shelf.b0();
         double b1 = shelf.b1();
         double b2 = shelf.b2();

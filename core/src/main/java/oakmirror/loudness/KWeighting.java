@@ -14,7 +14,7 @@ import oakmirror.filter.Biquad;
  *       pass-band gain up to 0.03 dB apart at 192 kHz; below 32 kHz, where it would be 0.2 dB, it is scaled to the gain at 48 kHz.
  * </ul>
  */
-record KWeighting(Biquad shelf, Biquad highPass) {
+public record KWeighting(Biquad shelf, Biquad highPass) {
 
     // The prototype of the 48 kHz table: corner, gain and Q that the bilinear transform turns into the printed figures.
     private static final double SHELF_HZ = 1681.974450955533;
@@ -27,7 +27,7 @@ record KWeighting(Biquad shelf, Biquad highPass) {
     private static final double BILINEAR_FROM_HZ = 32000;
 
     /** The filter pair for a rate in frames a second. */
-    static KWeighting at(double sampleRate) {
+    public static KWeighting at(double sampleRate) {
         return new KWeighting(shelfAt(sampleRate), highPassAt(sampleRate));
     }
 

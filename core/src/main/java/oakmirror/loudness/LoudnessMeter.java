@@ -160,6 +160,25 @@ public final class LoudnessMeter {
         return picked;
     }
 
+    /**
+     * Integrated loudness from the weighted power of every 10 ms.
+     *
+     * @return LUFS; NaN where nothing passes the gate
+     */
+    public static double integrated(double[] stepPower, int steps) {
+        double sum = 0;
+        int blocks = steps < MOMENTARY_STEPS ? 0 : (steps - MOMENTARY_STEPS) / BLOCK_ADVANCE + 1;
+        double[] powers = new double[blocks];
+        for (int i = 0; i < steps; i++) {
+            sum += stepPower[i] - (i < MOMENTARY_STEPS ? 0 : stepPower[i - MOMENTARY_STEPS]);
+            int first = i - MOMENTARY_STEPS + 1;
+            if (first >= 0 && first % BLOCK_ADVANCE == 0) {
+                powers[first / BLOCK_ADVANCE] = Math.max(0, sum) / MOMENTARY_STEPS;
+            }
+        }
+        return integrated(powers);
+    }
+
     private static double integrated(double[] blocks) {
         double absolute = meanAbove(blocks, ABSOLUTE_GATE);
         return LoudnessScale.ofPower(meanAbove(blocks, Math.max(ABSOLUTE_GATE, absolute * RELATIVE_GATE)));

@@ -19,7 +19,8 @@ public final class TruePeakMeter {
     private final float lineBound;
     private final float curveBound;
     private final float[] window = new float[TAPS - 1 + STRETCH];
-    private final float[] sums = new float[STRETCH];
+    private final Interpolator.Stretches stretches;
+    private final float[][] values;
     private int filled = TAPS - 1;
     private float samplePeak;
     private float truePeak;
@@ -31,6 +32,8 @@ public final class TruePeakMeter {
     /** A meter for one channel of a stream at that rate. */
     public TruePeakMeter(int sampleRate) {
         interpolator = new Interpolator(sampleRate < 96000 ? 4 : sampleRate < 192000 ? 2 : 1);
+        stretches = interpolator.stretches();
+        values = new float[interpolator.factor()][STRETCH];
         lineBound = (float) (interpolator.lineBound() * 1.00001);
         curveBound = (float) (interpolator.curveBound() * 1.00001);
     }
@@ -95,9 +98,9 @@ public final class TruePeakMeter {
         newestBefore = newest;
         curvature = bend;
         if (bound > truePeak) {
+            stretches.run(window, values);
             for (int p = 1; p < interpolator.factor(); p++) {
-                interpolator.run(p, window, sums);
-                for (float value : sums) {
+                for (float value : values[p]) {
                     if (Math.abs(value) > truePeak) {
                         truePeak = Math.abs(value);
                     }

@@ -1,0 +1,61 @@
+package oakmirror.limiter;
+
+import java.util.Arrays;
+
+/** From what peaks ask for to a smooth gain, for one side or for both. For one thread; allocates nothing. */
+final class GainPath {
+
+    private static final int STRETCH = PeakEnvelope.STRETCH;
+
+    private final GainWindow window;
+    private final SlidingMax held;
+    private final SlidingMax ofLate;
+    private final Release release;
+    private final float[] needed = new float[STRETCH];
+    private final float[] neededOfLate = new float[STRETCH];
+
+    GainPath(int sampleRate, double releaseFactor) {
+        window = new GainWindow(Limiter.aheadFrames(sampleRate), STRETCH);
+        held = new SlidingMax(window.length());
+        ofLate = new SlidingMax((int) Math.round(Release.OF_LATE_SECONDS * sampleRate));
+        release = new Release(1.0 / sampleRate, releaseFactor);
+    }
+
+    /** By how many samples a gain lags what asked for it. */
+    int lag() {
+        return window.length() - 1;
+    }
+
+    /** Whether nothing is reduced any more while nothing asks for it. */
+    boolean isAtRest() {
+        return release.isOver() && window.isAtRest();
+    }
+
+    /**
+     * The gains of the next stretch.
+     *
+     * @param asked nepers that peaks ask for, none negative
+     * @param gains takes as many gains, linear
+     */
+    void run(float[] asked, double[] gains) {
+        held.run(asked, needed);
+        ofLate.run(needed, neededOfLate);
+        release.run(needed, neededOfLate, gains);
+        for (int i = 0; i < STRETCH; i++) {
+            gains[i] = gains[i] == 0 ? 1 : Math.exp(-gains[i]);
+        }
+        window.run(gains);
+    }
+
+    /** Gains of 1, while at rest. */
+    static void rest(double[] gains) {
+        Arrays.fill(gains, 1);
+    }
+
+    void reset() {
+        window.reset();
+        held.reset();
+        ofLate.reset();
+        release.reset();
+    }
+}

@@ -1,0 +1,172 @@
+package oakmirror.limiter;
+
+import java.util.Arrays;
+import oakmirror.dsp.Reduction;
+import oakmirror.dsp.StereoProcessor;
+
+/** What a {@link Limiter} makes. Works on stretches of {@link PeakEnvelope#STRETCH} frames, whatever is given at a time, so that the same samples come out. */
+final class LimiterProcessor implements StereoProcessor {
+
+    private static final int STRETCH = PeakEnvelope.STRETCH;
+
+    /** After so long, what was before has next to no part in a gain. */
+    private static final double MEMORY_SECONDS = 3;
+
+    private final float[][] stretch = new float[2][STRETCH];
+    private final PeakEnvelope[] envelopes = new PeakEnvelope[2];
+    private final float[][] asked = new float[2][STRETCH];
+    private final boolean[] isOver = new boolean[2];
+    private final double[][] gains = new double[2][STRETCH];
+    /** One when both sides go alike. */
+    private final GainPath[] paths;
+
+    private final float[][] lines;
+    private final float threshold;
+    private final float link;
+    private final int lag;
+    private final int memory;
+    private final Reduction reduction;
+    private int filled;
+    private long frame;
+
+    LimiterProcessor(Limiter limiter, int sampleRate, Reduction reduction) {
+        this.reduction = reduction;
+        threshold = (float) limiter.threshold();
+        link = (float) limiter.settings().link();
+        paths = new GainPath[link == 1 ? 1 : 2];
+        for (int p = 0; p < paths.length; p++) {
+            paths[p] = new GainPath(sampleRate, limiter.settings().release());
+        }
+        for (int c = 0; c < 2; c++) {
+            envelopes[c] = new PeakEnvelope(threshold);
+        }
+        lag = PeakEnvelope.LAG + paths[0].lag();
+        lines = new float[2][lag + STRETCH];
+        memory =
+                (int) Math.round(MEMORY_SECONDS * Math.max(1, limiter.settings().release()) * sampleRate) + lag;
+        reset();
+    }
+
+    @Override
+    public void process(float[] left, float[] right, int offset, int count) {
+        for (int done = 0; done < count; ) {
+            int n = Math.min(count - done, STRETCH - filled);
+            exchange(left, stretch[0], offset + done, n);
+            exchange(right, stretch[1], offset + done, n);
+            filled += n;
+            done += n;
+            if (filled == STRETCH) {
+                filled = 0;
+                run();
+            }
+        }
+    }
+
+    /** Puts what comes in where what goes out was. */
+    private void exchange(float[] samples, float[] kept, int offset, int n) {
+        for (int i = 0; i < n; i++) {
+            float out = kept[filled + i];
+            kept[filled + i] = samples[offset + i];
+            samples[offset + i] = out;
+        }
+    }
+
+    private void run() {
+        ask();
+        double lowest = 1;
+        for (int p = 0; p < paths.length; p++) {
+            if (isOver[p] || !paths[p].isAtRest()) {
+                if (!isOver[p]) {
+                    Arrays.fill(asked[p], 0f);
+                }
+                paths[p].run(asked[p], gains[p]);
+                for (double gain : gains[p]) {
+                    lowest = gain < lowest ? gain : lowest;
+                }
+            } else {
+                GainPath.rest(gains[p]);
+            }
+        }
+        reduction.add(frame - lag, STRETCH, lowest);
+        frame += STRETCH;
+        for (int c = 0; c < 2; c++) {
+            apply(stretch[c], lines[c], gains[Math.min(c, paths.length - 1)]);
+        }
+    }
+
+    /** What the peaks of each side ask for, or of both together. */
+    private void ask() {
+        for (int c = 0; c < 2; c++) {
+            isOver[c] = envelopes[c].take(stretch[c], asked[c]);
+        }
+        if (link > 0 && (isOver[0] || isOver[1])) {
+            for (int c = 0; c < 2; c++) {
+                if (!isOver[c]) {
+                    Arrays.fill(asked[c], 0f);
+                }
+                isOver[c] = true;
+            }
+            if (link == 1) {
+                for (int i = 0; i < STRETCH; i++) {
+                    asked[0][i] = Math.max(asked[0][i], asked[1][i]);
+                }
+            }
+        }
+        for (int p = 0; p < paths.length; p++) {
+            if (isOver[p]) {
+                toNepers(asked[p]);
+            }
+        }
+        if (link > 0 && link < 1 && isOver[0]) {
+            linkSides();
+        }
+    }
+
+    private void linkSides() {
+        for (int i = 0; i < STRETCH; i++) {
+            float l = asked[0][i];
+            float r = asked[1][i];
+            float most = l > r ? l : r;
+            asked[0][i] = l + link * (most - l);
+            asked[1][i] = r + link * (most - r);
+        }
+    }
+
+    private void toNepers(float[] envelope) {
+        for (int i = 0; i < STRETCH; i++) {
+            envelope[i] = envelope[i] > threshold ? Math.nextUp((float) Math.log(envelope[i] / threshold)) : 0f;
+        }
+    }
+
+    private void apply(float[] samples, float[] line, double[] gain) {
+        System.arraycopy(samples, 0, line, lag, STRETCH);
+        for (int i = 0; i < STRETCH; i++) {
+            samples[i] = (float) (line[i] * gain[i]);
+        }
+        System.arraycopy(line, STRETCH, line, 0, lag);
+    }
+
+    @Override
+    public int latencyFrames() {
+        return STRETCH + lag;
+    }
+
+    @Override
+    public int memoryFrames() {
+        return memory;
+    }
+
+    @Override
+    public void reset() {
+        for (int c = 0; c < 2; c++) {
+            envelopes[c].reset();
+            Arrays.fill(stretch[c], 0f);
+            Arrays.fill(lines[c], 0f);
+        }
+        for (GainPath path : paths) {
+            path.reset();
+        }
+        filled = 0;
+        frame = 0;
+    }
+}

@@ -1,0 +1,2 @@
+/** Holding a true-peak ceiling: soft clip, look-ahead limiter, and what they took away. */
+package oakmirror.limiter;

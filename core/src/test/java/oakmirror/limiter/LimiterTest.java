@@ -1,0 +1,302 @@
+package oakmirror.limiter;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import java.lang.management.ManagementFactory;
+import java.util.Arrays;
+import java.util.Map;
+import java.util.Random;
+import java.util.TreeMap;
+import oakmirror.Signals;
+import oakmirror.audio.Decibels;
+import oakmirror.dsp.StereoProcessor;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** A limiter against closed forms, and against an interpolation that is not its own. No standard tests one. */
+class LimiterTest {
+
+    private static final int RATE = 48000;
+
+    private static Limiter limiter(double ceilingDbtp) {
+        return new Limiter(ceilingDbtp, LimiterSettings.DEFAULT);
+    }
+
+    /** Through a limiter in blocks that fit nothing, its latency taken out. */
+    private static float[][] through(Limiter limiter, int rate, float[]... sides) {
+        StereoProcessor p = limiter.maker(rate).get();
+        int n = sides[0].length;
+        float[] left = Arrays.copyOf(sides[0], n + p.latencyFrames());
+        float[] right = Arrays.copyOf(sides[sides.length - 1], n + p.latencyFrames());
+        for (int at = 0; at < left.length; at += 333) {
+            p.process(left, right, at, Math.min(333, left.length - at));
+        }
+        return new float[][] {
+            Arrays.copyOfRange(left, p.latencyFrames(), left.length),
+            Arrays.copyOfRange(right, p.latencyFrames(), left.length)
+        };
+    }
+
+    private static float[] through(Limiter limiter, float[] both) {
+        return through(limiter, RATE, both)[0];
+    }
+
+    /** Gain in dB of every frame that is not close to 0. */
+    private static double gainDb(float[] in, float[] out, int at) {
+        int place = at;
+        while (Math.abs(in[place]) < 0.05) {
+            place++;
+        }
+        return Decibels.ofAmplitude(out[place] / in[place]);
+    }
+
+    @Test
+    void belowTheCeilingNothingChanges() {
+        float[] in = Signals.join(
+                Signals.white(RATE, 0.25, 1),
+                Signals.sine(RATE, 997, -1.1, 1, 0),
+                Signals.sine(RATE, 15000, -1.5, 1, 20));
+        assertThat(through(limiter(-1), in)).isEqualTo(in);
+    }
+
+    static Map<String, float[]> nasty(int rate) {
+        Map<String, float[]> all = new TreeMap<>();
+        Random random = new Random(3);
+        int n = rate;
+        float[] squarish = new float[n];
+        float[] alternating = new float[n];
+        float[] bursts = new float[n];
+        float[] steps = new float[n];
+        float[] clicks = new float[n];
+        float[] gaussian = new float[n];
+        float[] quarter = Signals.sine(rate, rate / 4.0, 6, 1, 45);
+        float sign = 1;
+        for (int i = 0; i < n; i++) {
+            squarish[i] = random.nextBoolean() ? 1.5f : -1.5f;
+            sign = random.nextInt(40) == 0 ? sign : -sign;
+            alternating[i] = sign;
+            bursts[i] = i / (rate / 20) % 3 == 0 ? 3f * squarish[i] : 0.1f * squarish[i];
+            steps[i] = i / (rate / 7) % 2 == 0 ? 2f : -1.7f;
+            clicks[i] = i % 997 == 0 ? 8f : 0.3f * squarish[i];
+            gaussian[i] = (float) random.nextGaussian();
+        }
+        all.put("noise of two values", squarish);
+        all.put("full scale from one side to the other, with slips", alternating);
+        all.put("bursts", bursts);
+        all.put("steps", steps);
+        all.put("clicks", clicks);
+        all.put("noise", gaussian);
+        all.put("a quarter of the rate", quarter);
+        return all;
+    }
+
+    @ParameterizedTest
+    @ValueSource(ints = {8000, 44100, 48000, 88200, 96000, 192000})
+    void theCeilingIsHeldOnTheNastiestSignals(int rate) {
+        nasty(rate).forEach((name, in) -> {
+            for (double driveDb : new double[] {0, 9}) {
+                float[] driven = in.clone();
+                for (int i = 0; i < driven.length; i++) {
+                    driven[i] *= (float) Decibels.toAmplitude(driveDb);
+                }
+                float[] out = through(limiter(-1), rate, driven)[0];
+                assertThat(Interpolated.peakDb(out))
+                        .as("%s at %d Hz, driven by %.0f dB", name, rate, driveDb)
+                        .isLessThan(-1 + 0.05);
+            }
+        });
+    }
+
+    /** Parts of a steady tone besides it, in dB below it, measured over whole periods after everything has settled. */
+    private static double distortionDb(double hz) {
+        float[] out = through(limiter(-1), Signals.sine(RATE, hz, 2, 8, 0));
+        float[] end = Arrays.copyOfRange(out, 6 * RATE, 7 * RATE);
+        double re = 0;
+        double im = 0;
+        double power = 0;
+        for (int i = 0; i < end.length; i++) {
+            re += end[i] * Math.cos(2 * Math.PI * hz * i / RATE);
+            im += end[i] * Math.sin(2 * Math.PI * hz * i / RATE);
+            power += (double) end[i] * end[i];
+        }
+        double tone = 2 * (re * re + im * im) / end.length;
+        return Decibels.ofPower(Math.max(1e-16, power / tone - 1));
+    }
+
+    @Test
+    void steadyTonesStayClean() {
+        assertThat(distortionDb(40)).isLessThan(-60);
+        assertThat(distortionDb(100)).isLessThan(-60);
+        assertThat(distortionDb(1000)).isLessThan(-80);
+    }
+
+    @Test
+    void aLowNoteDoesNotModulateAHighOne() {
+        float[] in = Signals.sine(RATE, 50, 0, 6, 0);
+        float[] high = Signals.sine(RATE, 3000, -20, 6, 0);
+        float gain = (float) Decibels.toAmplitude(2);
+        for (int i = 0; i < in.length; i++) {
+            in[i] = gain * (in[i] + high[i]) / 1.1f;
+        }
+        float[] out = through(limiter(-1), in);
+        double least = Double.POSITIVE_INFINITY;
+        double most = Double.NEGATIVE_INFINITY;
+        for (int at = 4 * RATE; at < 5 * RATE; at += 16) {
+            double db = gainDb(in, out, at);
+            least = Math.min(least, db);
+            most = Math.max(most, db);
+        }
+        assertThat(least).isBetween(-3.5, -2.5);
+        assertThat(most - least).isLessThan(0.5);
+    }
+
+    @ParameterizedTest
+    @ValueSource(doubles = {0.005, 0.02, 0.05})
+    void aBurstIsSoonOverAndWithoutAStep(double seconds) {
+        float[] in = Signals.join(Signals.tone(RATE, -7, 1), Signals.tone(RATE, 5, seconds), Signals.tone(RATE, -7, 1));
+        float[] out = through(limiter(-1), in);
+        int end = (int) ((1 + seconds) * RATE);
+        assertThat(gainDb(in, out, end - RATE / 1000)).isLessThan(-5.5);
+        assertThat(gainDb(in, out, end + (int) (0.15 * RATE))).isGreaterThan(-0.5);
+        assertThat(gainDb(in, out, end + RATE / 2)).isCloseTo(0, within(0.001));
+        double before = gainDb(in, out, RATE / 2);
+        for (int at = RATE / 2; at < end + RATE / 2; at += 12) {
+            double now = gainDb(in, out, at);
+            assertThat(now - before).as("dB up in a quarter of a millisecond").isLessThan(0.3);
+            assertThat(before - now).as("dB down in a quarter of a millisecond").isLessThan(2.5);
+            before = now;
+        }
+    }
+
+    @Test
+    void aLongLoudSectionEndsWithoutPumping() {
+        float[] in = Signals.join(Signals.tone(RATE, 5, 4), Signals.tone(RATE, -12, 3));
+        float[] out = through(limiter(-1), in);
+        double before = gainDb(in, out, 4 * RATE + RATE / 50);
+        assertThat(before).isLessThan(-5.5);
+        for (int at = 4 * RATE + RATE / 50; at < 6.9 * RATE; at += RATE / 10) {
+            double now = gainDb(in, out, at);
+            assertThat(now - before).as("dB in a tenth of a second").isLessThan(0.6);
+            before = now;
+        }
+        assertThat(before).isCloseTo(0, within(0.001));
+    }
+
+    @Test
+    void theSameComesOutWhateverIsGivenAtATime() {
+        float[] in = nasty(RATE).get("bursts");
+        float[][] expected = through(limiter(-1), RATE, in, Signals.white(in.length, 2, 5));
+        for (int block : new int[] {1, 64, 512, 5000}) {
+            StereoProcessor p = limiter(-1).maker(RATE).get();
+            for (int round = 0; round < 2; round++) {
+                p.reset();
+                float[] left = Arrays.copyOf(in, in.length + p.latencyFrames());
+                float[] right = Arrays.copyOf(Signals.white(in.length, 2, 5), left.length);
+                for (int at = 0; at < left.length; at += block) {
+                    p.process(left, right, at, Math.min(block, left.length - at));
+                }
+                assertThat(Arrays.copyOfRange(left, p.latencyFrames(), left.length))
+                        .isEqualTo(expected[0]);
+                assertThat(Arrays.copyOfRange(right, p.latencyFrames(), left.length))
+                        .isEqualTo(expected[1]);
+            }
+        }
+    }
+
+    @Test
+    void whatLiesFartherBackThanItsMemoryHardlyMatters() {
+        float[] in = new float[8 * RATE];
+        float[] noise = Signals.white(in.length, 2, 8);
+        for (int i = 0; i < in.length; i++) {
+            in[i] = (float) (noise[i] * (1 + Math.sin(i * 1e-4)));
+        }
+        float[] whole = through(limiter(-1), in);
+        int memory = limiter(-1).maker(RATE).get().memoryFrames();
+        for (int start : new int[] {RATE + 17, 2 * RATE + 1001, 3 * RATE}) {
+            float[] later = through(limiter(-1), Arrays.copyOfRange(in, start, in.length));
+            double most = 0;
+            for (int i = memory; i < later.length; i++) {
+                most = Math.max(most, Math.abs(later[i] - whole[start + i]));
+            }
+            assertThat(Decibels.ofAmplitude(most)).isLessThan(-60);
+        }
+    }
+
+    @Test
+    void sidesAreReducedAlikeOrEachForItself() {
+        float[] loud = Signals.tone(RATE, 5, 1);
+        float[] soft = Signals.sine(RATE, 300, -10, 1, 0);
+        int at = RATE / 2;
+        double alike = gainDb(soft, through(limiter(-1), RATE, loud, soft)[1], at);
+        assertThat(alike).isCloseTo(-6, within(0.1));
+        Limiter apart = new Limiter(-1, LimiterSettings.DEFAULT.withLink(0));
+        assertThat(through(apart, RATE, loud, soft)[1]).isEqualTo(soft);
+        Limiter half = new Limiter(-1, LimiterSettings.DEFAULT.withLink(0.5));
+        assertThat(gainDb(soft, through(half, RATE, loud, soft)[1], at)).isCloseTo(-3, within(0.1));
+        assertThat(gainDb(loud, through(half, RATE, loud, soft)[0], at)).isCloseTo(-6, within(0.1));
+    }
+
+    @Test
+    void whatIsNoNumberDoesNotStay() {
+        float[] in = Signals.tone(RATE, 3, 1);
+        in[1000] = Float.NaN;
+        in[2000] = Float.POSITIVE_INFINITY;
+        float[] out = through(limiter(-1), in);
+        for (int i = RATE / 2; i < RATE; i++) {
+            assertThat(out[i]).isFinite();
+        }
+        assertThat(gainDb(in, out, RATE * 9 / 10)).isCloseTo(-4, within(0.1));
+    }
+
+    @Test
+    void theRecordSaysWhatWasTaken() {
+        double[] lowest = {1};
+        long[] frames = {0};
+        StereoProcessor p = limiter(-1)
+                .maker(RATE, (frame, n, gain) -> {
+                    assertThat(frame).isEqualTo(frames[0] - (p0().latencyFrames() - 128));
+                    frames[0] += n;
+                    lowest[0] = Math.min(lowest[0], gain);
+                })
+                .get();
+        float[] in = Signals.join(Signals.tone(RATE, -7, 0.5), Signals.tone(RATE, 2, 0.5));
+        p.process(in, in.clone(), 0, in.length);
+        assertThat(Decibels.ofAmplitude(lowest[0])).isCloseTo(-3, within(0.1));
+        assertThat(frames[0]).isEqualTo(in.length / 128 * 128);
+    }
+
+    private static StereoProcessor p0() {
+        return limiter(-1).maker(RATE).get();
+    }
+
+    @Test
+    void nothingIsAllocated() {
+        com.sun.management.ThreadMXBean threads = (com.sun.management.ThreadMXBean) ManagementFactory.getThreadMXBean();
+        StereoProcessor p = limiter(-1).maker(RATE).get();
+        float[] noise = Signals.white(RATE, 2, 8);
+        float[] left = new float[512];
+        float[] right = new float[512];
+        long before = 0;
+        for (int i = 0; i < 3000; i++) {
+            if (i == 1000) { // when everything is loaded and compiled
+                before = threads.getThreadAllocatedBytes(Thread.currentThread().getId());
+            }
+            System.arraycopy(noise, i * 13, left, 0, 512);
+            System.arraycopy(noise, i * 7, right, 0, 512);
+            p.process(left, right, 0, 512);
+        }
+        long allocated = threads.getThreadAllocatedBytes(Thread.currentThread().getId()) - before;
+        assertThat(allocated).as("bytes in 2000 blocks").isLessThan(2000);
+    }
+
+    @Test
+    void settingsOutOfRangeAreRefused() {
+        assertThatThrownBy(() -> new LimiterSettings(1.1, 1, 0)).isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> new LimiterSettings(1, 5, 0)).isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> new LimiterSettings(1, 1, 7)).isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> limiter(Double.NaN)).isInstanceOf(IllegalArgumentException.class);
+    }
+}
