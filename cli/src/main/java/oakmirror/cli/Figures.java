@@ -1,6 +1,12 @@
 package oakmirror.cli;
 
-/** Figures as they are written in JSON. */
+import java.nio.file.Path;
+import java.util.Locale;
+import oakmirror.finish.MasterRender;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.ParameterException;
+
+/** Figures as they are written in JSON and said in a line, and what is wrong with those that are given. */
 final class Figures {
 
     private Figures() {}
@@ -8,5 +14,21 @@ final class Figures {
     /** Rounded to thousandths; null where it is not defined. */
     static Double rounded(double value) {
         return Double.isFinite(value) ? Math.round(value * 1000) / 1000.0 : null;
+    }
+
+    /** What a master reaches. */
+    static String sentence(Path file, MasterRender.Rendered master) {
+        if (!Double.isFinite(master.integratedLufs())) {
+            return file + ": without loudness.";
+        }
+        return file
+                + String.format(Locale.ROOT, ": %.1f LUFS, %.1f dBTP", master.integratedLufs(), master.truePeakDbtp())
+                        .replace(" -", " −");
+    }
+
+    /** A command line that is wrong, in a sentence. */
+    static ParameterException usage(CommandSpec spec, String message) {
+        String sentence = Character.toUpperCase(message.charAt(0)) + message.substring(1) + ".";
+        return new ParameterException(spec.commandLine(), sentence);
     }
 }

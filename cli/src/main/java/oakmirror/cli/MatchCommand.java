@@ -20,10 +20,10 @@ import oakmirror.correction.Proposal;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.evidence.FaultPrior;
 import oakmirror.finish.FinishSettings;
+import oakmirror.finish.FinishText;
 import oakmirror.finish.MasterRender;
 import oakmirror.media.ImportedTrack;
 import oakmirror.media.file.AudioFileException;
-import oakmirror.media.file.AudioWriter;
 import oakmirror.media.file.OutputFormat;
 import oakmirror.media.file.OutputNames;
 import oakmirror.media.file.TableFiles;
@@ -148,17 +148,18 @@ final class MatchCommand implements Callable<Integer> {
             Shaped shaped = Shaped.of(mix.measurement().tone().spectrum(), proposal);
             AppliedCorrection applied = shaped.applied(mix.measurement().tone().spectrum(), how, mix.applied());
             progress.start("rendering");
-            MasterRender render = new MasterRender(inputs.audio(), shaped.chain(how), finish, inputs.executor());
+            MasterRender render = new MasterRender(inputs.audio(), shaped.chain(how), inputs.executor());
             boolean replaced = Files.exists(outputs().get(0));
-            Written written = write(proposal, applied, render, inputs.audio().sampleRate(), progress);
-            String summary = new MatchSummary(inputs, settings, how, finish, proposal).json(written);
+            MasterRender.Rendered master =
+                    write(proposal, applied, render, finish, inputs.audio().sampleRate(), progress);
+            String summary = new MatchSummary(inputs, settings, how, finish, proposal).json(master);
             try {
                 TableFiles.writeText(outputs().get(3), summary + "\n");
             } catch (AudioFileException e) {
                 throw new OutputException(e);
             }
             progress.clear();
-            report(inputs, summary, written, replaced);
+            report(inputs, summary, master, replaced);
             return Main.DONE;
         }
     }
@@ -184,29 +185,28 @@ final class MatchCommand implements Callable<Integer> {
         }
     }
 
-    /**
-     * What was written.
-     *
-     * @param master the master
-     * @param clipped samples that lay beyond full scale
-     */
-    record Written(MasterRender.Rendered master, long clipped) {}
-
-    private Written write(
-            Proposal proposal, AppliedCorrection applied, MasterRender render, int sampleRate, ProgressLine progress)
+    private MasterRender.Rendered write(
+            Proposal proposal,
+            AppliedCorrection applied,
+            MasterRender render,
+            FinishSettings finish,
+            int sampleRate,
+            ProgressLine progress)
             throws IOException, OutputException {
-        try (AudioWriter writer = OutputFormat.WAV_24.open(outputs().get(0), sampleRate, Optional.of(applied))) {
-            MasterRender.Rendered master = render.render(writer::write, progress);
-            writer.commit();
+        try {
+            MasterRender.Rendered master = render.render(
+                    finish,
+                    () -> OutputFormat.WAV_24.open(outputs().get(0), sampleRate, Optional.of(applied)),
+                    progress);
             TableFiles.writeCurve(outputs().get(1), proposal);
             TableFiles.writeBands(outputs().get(2), proposal.bands());
-            return new Written(master, writer.clippedSamples());
+            return master;
         } catch (AudioFileException e) {
             throw new OutputException(e);
         }
     }
 
-    private void report(Inputs inputs, String summary, Written written, boolean replaced) {
+    private void report(Inputs inputs, String summary, MasterRender.Rendered master, boolean replaced) {
         PrintWriter err = spec.commandLine().getErr();
         inputs.warn(err);
         if (replaced) {
@@ -214,30 +214,13 @@ final class MatchCommand implements Callable<Integer> {
         }
         err.flush();
         PrintWriter stdout = spec.commandLine().getOut();
-        MasterRender.Rendered master = written.master();
-        stdout.println(json ? summary : reached(master));
-        if (!json && master.plan().heldBackDb() > 0.05) {
-            stdout.printf(
-                    Locale.ROOT,
-                    "Held back by %.1f dB to keep the ceiling; the target needs a limiter or a lower level.%n",
-                    master.plan().heldBackDb());
+        if (json) {
+            stdout.println(summary);
+        } else {
+            stdout.println(Figures.sentence(outputs().get(0), master));
+            stdout.println(FinishText.verdict(master.plan()));
         }
         stdout.flush();
-    }
-
-    private String reached(MasterRender.Rendered master) {
-        if (!Double.isFinite(master.integratedLufs())) {
-            return outputs().get(0)
-                    + ": the mix has no loudness (silent, or shorter than 0.4 s), so it reaches no target;"
-                    + " it is only kept under the ceiling.";
-        }
-        String figures = String.format(
-                Locale.ROOT,
-                "%s: %.1f LUFS, %.1f dBTP",
-                outputs().get(0),
-                master.integratedLufs(),
-                master.truePeakDbtp());
-        return figures.replace(" -", " −");
     }
 
     private CorrectionSettings settings() {
@@ -278,7 +261,7 @@ final class MatchCommand implements Callable<Integer> {
 
     private FinishSettings finish() {
         try {
-            return new FinishSettings(target, ceiling);
+            return FinishSettings.DEFAULT.withTarget(target, ceiling);
         } catch (IllegalArgumentException e) {
             throw usage(e.getMessage());
         }
@@ -293,7 +276,6 @@ final class MatchCommand implements Callable<Integer> {
     }
 
     private ParameterException usage(String message) {
-        String sentence = Character.toUpperCase(message.charAt(0)) + message.substring(1) + ".";
-        return new ParameterException(spec.commandLine(), sentence);
+        return Figures.usage(spec, message);
     }
 }

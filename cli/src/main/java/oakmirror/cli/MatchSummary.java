@@ -32,7 +32,7 @@ record MatchSummary(Inputs inputs, CorrectionSettings settings, Phase phase, Fin
 
     private static final ObjectMapper JSON = new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT);
 
-    String json(MatchCommand.Written written) throws JsonProcessingException {
+    String json(MasterRender.Rendered master) throws JsonProcessingException {
         ObjectNode root = JSON.createObjectNode();
         ImportedTrack mix = inputs.mix();
         double mixLufs = mix.measurement().heardLufs();
@@ -65,13 +65,13 @@ record MatchSummary(Inputs inputs, CorrectionSettings settings, Phase phase, Fin
         root.put("phase", phase.name().toLowerCase(Locale.ROOT))
                 .put("bands", proposal.bands().size());
         root.put("bandFitErrorDb", Figures.rounded(proposal.fitErrorDb(settings.lowHz(), settings.highHz())));
-        MasterRender.Rendered master = written.master();
         root.put("targetLufs", finish.targetLufs()).put("ceilingDbtp", finish.ceilingDbtp());
-        root.put("gainDb", Figures.rounded(master.plan().gainDb()));
+        root.put("driveDb", Figures.rounded(master.plan().driveDb()));
+        root.put("mostReductionDb", Figures.rounded(master.taken().most()));
         root.put("integratedLufs", Figures.rounded(master.integratedLufs()));
         root.put("truePeakDbtp", Figures.rounded(master.truePeakDbtp()));
-        root.put("shortOfTargetLu", Figures.rounded(master.plan().heldBackDb()));
-        root.put("clippedSamples", written.clipped());
+        root.put("shortOfTargetLu", Figures.rounded(master.plan().missedLu()));
+        root.put("clippedSamples", master.clipped());
         return JSON.writeValueAsString(root);
     }
 

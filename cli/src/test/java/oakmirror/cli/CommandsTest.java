@@ -74,7 +74,13 @@ class CommandsTest extends CommandTest {
         "match --mix a --reference b --out c --caution 101",
         "match --mix a --reference b --out c --phase odd",
         "match --mix a --reference b --out c --release everything",
-        "match --mix a --reference b --out c --target 12"
+        "match --mix a --reference b --out c --target 12",
+        "finish --in a --out b.wav",
+        "finish --in a --out b.wav --target -14 --like c",
+        "finish --in a --out b.mp3 --target -14",
+        "finish --in a --out b.wav --target 3",
+        "finish --in a --out b.wav --target -14 --clip 9",
+        "finish --in a --out b.wav --target -14 --ceiling 1"
     })
     void wrongUseIsExplainedInALine(String line) throws Exception {
         Result r = run(line.split(" "));
@@ -84,7 +90,7 @@ class CommandsTest extends CommandTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"minimum,-16,-1", "linear,-23,-1", "minimum,-6,-2"})
+    @CsvSource({"minimum,-16,-1", "linear,-23,-1", "minimum,-13,-2"})
     void matchLandsWhereItSaysAndLeavesWhatItShould(String phase, double target, double ceiling) throws Exception {
         Path mix = TestFiles.excerpt(TestFiles.demoMix(), folder.resolve("mix.wav"), 25);
         Path reference = TestFiles.excerpt(TestFiles.demoReference(), folder.resolve("reference.wav"), 25);

@@ -1,47 +1,95 @@
 package oakmirror.finish;
 
-/** What deliveries are asked to have. */
-public enum DeliveryTarget {
-    STREAMING("normalised streaming", -14, 1, -1, "common practice, no single source"),
-    EBU_R128("EBU R 128", -23, 0.5, -1, "EBU R 128"),
-    ATSC_A85("ATSC A/85", -24, 2, -2, "ATSC A/85");
+import com.fasterxml.jackson.annotation.JsonIgnore;
+import com.fasterxml.jackson.annotation.JsonProperty;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import oakmirror.loudness.Loudness;
+import oakmirror.measure.Levels;
 
-    private final String label;
-    private final double lufs;
-    private final double toleranceLu;
-    private final double ceilingDbtp;
-    private final String source;
+/**
+ * What a delivery is asked to have.
+ *
+ * @param name its name on screen
+ * @param integratedLufs integrated loudness that is asked for
+ * @param toleranceLu how far from it is still right; empty where nothing is said of that
+ * @param ceilingDbtp the highest true peak that is allowed
+ * @param maxShortTermLufs the loudest 3 s that are allowed
+ * @param maxMomentaryLufs the loudest 400 ms that are allowed
+ * @param maxRangeLu the widest loudness range that is allowed
+ * @param playback whether players turn what they play to this level
+ * @param source where it comes from
+ */
+public record DeliveryTarget(
+        String name,
+        @JsonProperty(required = true) double integratedLufs,
+        Optional<Double> toleranceLu,
+        @JsonProperty(required = true) double ceilingDbtp,
+        Optional<Double> maxShortTermLufs,
+        Optional<Double> maxMomentaryLufs,
+        Optional<Double> maxRangeLu,
+        boolean playback,
+        String source) {
 
-    DeliveryTarget(String label, double lufs, double toleranceLu, double ceilingDbtp, String source) {
-        this.label = label;
-        this.lufs = lufs;
-        this.toleranceLu = toleranceLu;
-        this.ceilingDbtp = ceilingDbtp;
-        this.source = source;
+    private static final double ROUNDING = 0.05;
+
+    /** Checks the ranges; what is missing is empty. */
+    public DeliveryTarget {
+        name = name == null ? "" : name.strip();
+        source = source == null ? "" : source.strip();
+        if (name.isEmpty()) {
+            throw new IllegalArgumentException("a target needs a name");
+        }
+        FinishSettings.DEFAULT.withTarget(integratedLufs, ceilingDbtp);
+        toleranceLu = within(toleranceLu, "the tolerance", 0, 10);
+        maxShortTermLufs = within(maxShortTermLufs, "the loudest 3 s", -60, 5);
+        maxMomentaryLufs = within(maxMomentaryLufs, "the loudest 400 ms", -60, 5);
+        maxRangeLu = within(maxRangeLu, "the loudness range", 0, 40);
     }
 
-    /** Its name on screen. */
-    public String label() {
-        return label;
+    private static Optional<Double> within(Optional<Double> value, String what, double low, double high) {
+        if (value == null) {
+            return Optional.empty();
+        }
+        value.filter(v -> !(v >= low && v <= high)).ifPresent(v -> {
+            throw new IllegalArgumentException(what + " lies between " + (int) low + " and " + (int) high);
+        });
+        return value;
     }
 
-    /** Integrated loudness that is asked for. */
-    public double lufs() {
-        return lufs;
+    /** The same under another name. */
+    public DeliveryTarget named(String value) {
+        return new DeliveryTarget(
+                value,
+                integratedLufs,
+                toleranceLu,
+                ceilingDbtp,
+                maxShortTermLufs,
+                maxMomentaryLufs,
+                maxRangeLu,
+                playback,
+                source);
     }
 
-    /** How far from it is still right, in LU. */
-    public double toleranceLu() {
-        return toleranceLu;
-    }
-
-    /** The highest true peak that is allowed. */
-    public double ceilingDbtp() {
-        return ceilingDbtp;
-    }
-
-    /** Where it comes from. */
-    public String source() {
-        return source;
+    /** What of a master does not keep to it, each as a phrase; none when all does. */
+    @JsonIgnore
+    public List<String> missedBy(Levels master) {
+        List<String> missed = new ArrayList<>();
+        Loudness loudness = master.loudness();
+        if (Math.abs(loudness.integratedLufs() - integratedLufs) > toleranceLu.orElse(ROUNDING) + ROUNDING) {
+            missed.add("its loudness");
+        }
+        if (master.peaks().truePeakDbtp() > ceilingDbtp + ROUNDING) {
+            missed.add("its true peak");
+        }
+        maxShortTermLufs
+                .filter(m -> loudness.maxShortTermLufs() > m + ROUNDING)
+                .ifPresent(m -> missed.add("its loudest 3 s"));
+        maxMomentaryLufs
+                .filter(m -> loudness.maxMomentaryLufs() > m + ROUNDING)
+                .ifPresent(m -> missed.add("its loudest 400 ms"));
+        maxRangeLu.filter(m -> loudness.rangeLu() > m + ROUNDING).ifPresent(m -> missed.add("its range"));
+        return missed;
     }
 }

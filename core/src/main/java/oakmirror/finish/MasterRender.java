@@ -11,108 +11,180 @@ import oakmirror.measure.Provenance.Origin;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
 import oakmirror.measure.TrackMeasurer.Extent;
+import oakmirror.measure.TrackMeasurer.FoldConsumer;
 
 /**
- * Renders a master in two passes over the mix: the first measures what comes out of its chain, from which the gain follows; the second applies
- * the chain with that gain, hands the samples on and measures them as they go, so that what is said of a master is what was written.
+ * Renders a master. A first pass over the mix measures what comes out of its chain and thins it, from which the drive follows; a second applies the chain with that drive, writes the
+ * samples and measures them as they go, so that what is said of a master is what was written. When it has not landed where it should, what was seen corrects the
+ * drive, and it is written again.
  */
 public final class MasterRender {
 
+    /** So far from where it was to land, a master is written again. */
+    private static final double CLOSE_LU = 0.03;
+
+    private static final int MOST_PASSES = 7;
+
     private final StereoSource mix;
     private final Chain chain;
-    private final FinishSettings settings;
     private final ExecutorService executor;
 
     /**
      * A render of one mix.
      *
-     * @param chain what it goes through, before the gain for the target
+     * @param chain what it goes through, before drive and limiter
      * @param executor where measuring runs
      */
-    public MasterRender(StereoSource mix, Chain chain, FinishSettings settings, ExecutorService executor) {
+    public MasterRender(StereoSource mix, Chain chain, ExecutorService executor) {
         this.mix = mix;
         this.chain = chain;
-        this.settings = settings;
         this.executor = executor;
     }
 
-    /** Where the samples go. */
-    @FunctionalInterface
-    public interface Sink {
-        /** Takes the next frames; the arrays are used again afterwards. */
-        void write(float[] left, float[] right, int frames) throws IOException;
-    }
-
     /**
-     * What would come out.
+     * The mix through its chain, before drive and limiter.
      *
-     * @param corrected the mix through its chain, before the gain for the target, measured
-     * @param plan the gain that follows from it
+     * @param measurement of all of it
+     * @param thinned what a limiter's effect depends on
      */
-    public record Outcome(TrackMeasurement corrected, GainPlan plan) {
+    public record Corrected(TrackMeasurement measurement, ThinnedMix thinned) {
 
-        /** What a corrected mix becomes by these settings. */
-        public static Outcome of(TrackMeasurement corrected, FinishSettings settings) {
-            return new Outcome(
-                    corrected,
-                    GainPlan.of(
-                            corrected.heard().loudness().integratedLufs(),
-                            corrected.heard().peaks().truePeakDbtp(),
-                            settings));
+        /** How it is brought to a target, about: limiting is only looked at on the thinned mix. */
+        public FinishPlan plan(FinishSettings settings) {
+            return plan(settings, 0);
         }
 
-        /** Integrated loudness that the master will have, in LUFS. */
-        public double integratedLufs() {
-            return corrected.heard().loudness().integratedLufs() + plan.gainDb();
-        }
-
-        /** True peak that the master will have, in dBTP. */
-        public double truePeakDbtp() {
-            return corrected.heard().peaks().truePeakDbtp() + plan.gainDb();
+        FinishPlan plan(FinishSettings settings, double offsetLu) {
+            double lufs = measurement.heard().loudness().integratedLufs();
+            double dbtp = measurement.heard().peaks().truePeakDbtp();
+            return new FinishSolver(thinned, lufs, dbtp, settings, offsetLu).solve();
         }
     }
 
     /**
-     * A master that was rendered.
+     * A master that was gone through.
      *
-     * @param plan the gain that was applied
-     * @param levels loudness and peaks of the samples that were handed on
+     * @param plan how
+     * @param measurement of its samples
+     * @param taken what the limiter took away
+     * @param clipped samples that lay beyond full scale where they were written
      */
-    public record Rendered(GainPlan plan, Levels levels) {
+    public record Rendered(FinishPlan plan, TrackMeasurement measurement, Taken taken, long clipped) {
+
+        /** Loudness and peaks of the samples. */
+        public Levels levels() {
+            return measurement.heard();
+        }
 
         /** Integrated loudness in LUFS; NaN where there is none. */
         public double integratedLufs() {
-            return levels.loudness().integratedLufs();
+            return levels().loudness().integratedLufs();
         }
 
         /** True peak in dBTP. */
         public double truePeakDbtp() {
-            return levels.peaks().truePeakDbtp();
+            return levels().peaks().truePeakDbtp();
+        }
+
+        /** Whether it is where the plan wanted it. */
+        boolean isClose() {
+            return !(Math.abs(integratedLufs() - plan.expectedLufs()) > CLOSE_LU);
         }
     }
 
-    /** The mix through its chain, before the gain for the target, measured in full. */
-    public TrackMeasurement measureCorrected(Progress progress) throws IOException {
-        return run(chain, Extent.COMPARED, progress, (l, r, n) -> {});
+    /** The first pass alone, measured in full. */
+    public Corrected measureCorrected(Progress progress) throws IOException {
+        return measureCorrected(Extent.COMPARED, progress);
     }
 
-    /** What the master would be. */
-    public Outcome measure(Progress progress) throws IOException {
-        return Outcome.of(measureCorrected(progress), settings);
+    private Corrected measureCorrected(Extent extent, Progress progress) throws IOException {
+        ThinnedMix thinned = new ThinnedMix(mix.sampleRate());
+        TrackMeasurement measurement = run(chain, Taken.Meter.none(), extent, progress, thinned::add);
+        return new Corrected(measurement, thinned);
     }
 
-    /** Both passes. */
-    public Rendered render(Sink sink, Progress progress) throws IOException {
-        TrackMeasurement corrected = run(chain, Extent.LEVELS, progress.part(0, 0.5), (l, r, n) -> {});
-        GainPlan plan = Outcome.of(corrected, settings).plan();
-        Chain whole = chain.withGainDb(chain.gainDb() + plan.gainDb());
-        TrackMeasurement written = run(whole, Extent.LEVELS, progress.part(0.5, 1), sink);
-        return new Rendered(plan, written.heard());
+    /** A master as it would be, measured in full and written nowhere; as close to its target as a written one. */
+    public Rendered rehearse(Corrected corrected, FinishSettings settings, Progress progress) throws IOException {
+        return land(corrected, settings, Extent.COMPARED, Nowhere::new, progress);
     }
 
-    private TrackMeasurement run(Chain through, Extent extent, Progress progress, Sink sink) throws IOException {
-        try (ProcessedStream stream = new ProcessedStream(mix, through.create(mix.sampleRate()))) {
-            return new TrackMeasurer(executor, extent).measure(stream, Origin.NONE, progress, sink::write);
+    /** How loud what the limiter takes away is, at the master's level: LUFS, NaN where it is nothing. */
+    public double takenAwayLufs(FinishPlan plan, Progress progress) throws IOException {
+        return run(plan.takenAway(chain, 0), Taken.Meter.none(), Extent.LEVELS, progress, (l, r, n) -> {})
+                .heardLufs();
+    }
+
+    /** Both passes; the file is committed when it has landed where it should. */
+    public Rendered render(FinishSettings settings, MasterFile.Opener file, Progress progress) throws IOException {
+        Corrected corrected = measureCorrected(Extent.LEVELS, progress.part(0, 0.4));
+        return land(corrected, settings, Extent.LEVELS, file, progress.part(0.4, 1));
+    }
+
+    private Rendered land(
+            Corrected corrected, FinishSettings settings, Extent extent, MasterFile.Opener opener, Progress progress)
+            throws IOException {
+        Offset offset = new Offset();
+        for (int pass = 1; ; pass++) {
+            FinishPlan plan = corrected.plan(settings, offset.value);
+            double done = 1 - Math.pow(0.3, pass - 1); // as if each were the last but for a little
+            Taken.Meter meter = new Taken.Meter(mix.sampleRate());
+            try (MasterFile file = opener.open()) {
+                TrackMeasurement measurement =
+                        run(plan.behind(chain), meter, extent, progress.part(done, 1 - 0.3 * (1 - done)), file::write);
+                Taken taken = meter.result();
+                Rendered rendered = new Rendered(plan.priced(taken), measurement, taken, file.clippedSamples());
+                if (rendered.isClose() || pass == MOST_PASSES) {
+                    file.commit();
+                    progress.check(1);
+                    return rendered;
+                }
+                offset.missedBy(rendered.integratedLufs() - plan.expectedLufs());
+            }
         }
+    }
+
+    /** How much louder a mix comes out than its thinned form says, found by the secant through the last two tries. */
+    private static final class Offset {
+        private static final double MOST_FACTOR = 4;
+
+        private double value;
+        private double before;
+        private double missedBefore;
+        private boolean isSecond;
+
+        void missedBy(double missed) {
+            double change = value - before;
+            double factor = isSecond ? change / (missedBefore - missed) : 1;
+            boolean isSound = factor > 1 / MOST_FACTOR && factor < MOST_FACTOR;
+            before = value;
+            missedBefore = missed;
+            isSecond = true;
+            value += missed * (isSound ? factor : Math.signum(missed) == Math.signum(change) ? 2 : 0.5);
+        }
+    }
+
+    private TrackMeasurement run(
+            Chain through, Taken.Meter taken, Extent extent, Progress progress, FoldConsumer samples)
+            throws IOException {
+        try (ProcessedStream stream = new ProcessedStream(mix, taken.watching(through, mix.sampleRate()))) {
+            return new TrackMeasurer(executor, extent).measure(stream, Origin.NONE, progress, samples);
+        }
+    }
+
+    /** Takes samples and keeps none. */
+    private static final class Nowhere implements MasterFile {
+        @Override
+        public void write(float[] left, float[] right, int frames) {}
+
+        @Override
+        public void commit() {}
+
+        @Override
+        public long clippedSamples() {
+            return 0;
+        }
+
+        @Override
+        public void close() {}
     }
 }

@@ -225,7 +225,8 @@ public record Session(
         return new Session(name, mix, references, comparing, value, delivery);
     }
 
-    private Session withDelivery(Delivery value) {
+    /** The same with another delivery. */
+    public Session withDelivery(Delivery value) {
         return new Session(name, mix, references, comparing, shaping, value);
     }
 }

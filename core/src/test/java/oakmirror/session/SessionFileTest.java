@@ -88,7 +88,7 @@ class SessionFileTest {
                         .with(new ZoneDecision(ZoneAspect.DYNAMICS, Zone.LOW_MID, true, 0))
                         .withSideShelf(1.2))
                 .withPhase(Phase.LINEAR)
-                .withFinish(new FinishSettings(-9.5, -0.5))
+                .withFinish(FinishSettings.DEFAULT.withTarget(-9.5, -0.5))
                 .withOutput(new Output("flac", 16))
                 .withComparing(new ComparisonSettings(
                         new LevelSettings(false, Basis.K14, Direction.TO_STATED, 2.5),
@@ -250,7 +250,7 @@ class SessionFileTest {
         assertThat(s.correction().basis())
                 .as("as it was before evidence was weighed")
                 .isEqualTo(CorrectionSettings.Basis.EXACT);
-        assertThat(s.finish()).isEqualTo(new FinishSettings(-9, -1));
+        assertThat(s.finish()).isEqualTo(FinishSettings.DEFAULT.withTarget(-9, -1));
         assertThat(s.output()).isEqualTo(new Output("flac", 16));
         assertThat(SessionFile.read(folder.resolve("x.json")).log().blindResults())
                 .hasSize(1);

@@ -27,6 +27,7 @@ import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.command.KeysPane;
 import oakmirror.desk.compare.ComparePage;
 import oakmirror.desk.model.compare.Comparing;
+import oakmirror.desk.model.finish.FinishHeard;
 import oakmirror.desk.model.finish.Finishing;
 import oakmirror.desk.model.listen.Blind;
 import oakmirror.desk.model.listen.Listening;
@@ -59,6 +60,7 @@ public final class MainWindow {
     private final Workspace workspace;
     private final Listening listening;
     private final Finishing finishing;
+    private final FinishHeard finishHeard;
     private final Passages passages;
     private final Blind blind;
     private final KeyMap keyMap;
@@ -92,6 +94,7 @@ public final class MainWindow {
         workspace = new Workspace(background);
         listening = new Listening(workspace);
         finishing = new Finishing(workspace);
+        finishHeard = new FinishHeard(workspace, finishing, listening);
         passages = new Passages(workspace);
         blind = new Blind(workspace, listening, new Random());
         recovery = new Recovery(background, workspace);
@@ -184,7 +187,7 @@ public final class MainWindow {
             case SHAPE ->
                 new ShapeStation(
                         workspace, listening, adding, asking, this::toGather, () -> show(Station.FINISH.ordinal()));
-            case FINISH -> new FinishPage(workspace, finishing, this::toGather);
+            case FINISH -> new FinishPage(workspace, finishing, finishHeard, listening, asking, this::toGather);
             case SEND_OUT -> new SendOutPage(workspace, finishing, settings, asking);
         };
     }
@@ -199,6 +202,7 @@ public final class MainWindow {
                 comparing,
                 listening,
                 settings,
+                finishing.targets(),
                 asking,
                 new Ways(this::toGather, () -> show(Station.SHAPE.ordinal()), () -> show(Station.FINISH.ordinal())));
         compare = Optional.of(made);
@@ -380,6 +384,7 @@ public final class MainWindow {
         compare.ifPresent(ComparePage::close);
         comparing.close();
         listening.close();
+        finishHeard.close();
         finishing.close();
         recovery.close();
         workspace.close();

@@ -10,6 +10,7 @@ import oakmirror.desk.command.Commands;
 import oakmirror.desk.model.listen.Blind;
 import oakmirror.desk.model.listen.Listening;
 import oakmirror.desk.model.listen.MonitorControls;
+import oakmirror.desk.model.listen.MonitorControls.Ending;
 import oakmirror.desk.model.session.Passages;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.monitor.MonitorPath.Sides;
@@ -78,6 +79,14 @@ final class WindowCommands {
         commands.set(Act.CORRECTED, () -> {
             if (!blind.isOn()) {
                 listening.correctedProperty().set(!listening.correctedProperty().get());
+                listening.hear(0);
+            }
+        });
+        commands.set(Act.FINISHED, () -> {
+            if (!blind.isOn()) {
+                boolean ends = listening.monitor().endingProperty().get() == Ending.FINISHED;
+                listening.correctedProperty().set(true);
+                listening.monitor().endingProperty().set(ends ? Ending.NONE : Ending.FINISHED);
                 listening.hear(0);
             }
         });

@@ -115,4 +115,22 @@ public final class TestFiles {
     private static byte[] ascii(String text) {
         return text.getBytes(StandardCharsets.US_ASCII);
     }
+
+    /** All of a file, each channel. */
+    public static float[][] read(Path file) throws IOException {
+        try (DecodedStream stream = AudioFile.open(file)) {
+            int channels = stream.layout().channels();
+            float[][] block = new float[channels][1 << 16];
+            float[][] all = new float[channels][0];
+            int n;
+            while ((n = stream.read(block, block[0].length)) > 0) {
+                for (int c = 0; c < channels; c++) {
+                    int at = all[c].length;
+                    all[c] = Arrays.copyOf(all[c], at + n);
+                    System.arraycopy(block[c], 0, all[c], at, n);
+                }
+            }
+            return all;
+        }
+    }
 }

@@ -17,6 +17,7 @@ import oakmirror.desk.model.listen.Blind;
 import oakmirror.desk.model.listen.Listening;
 import oakmirror.desk.model.listen.MonitorControls;
 import oakmirror.desk.model.listen.MonitorControls.Band;
+import oakmirror.desk.model.listen.MonitorControls.Ending;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.monitor.MonitorPath.Sides;
 import oakmirror.readings.Readings;
@@ -97,18 +98,27 @@ final class HearControls extends FlowPane {
         ToggleButton asIs = small("as is", "The mix without its correction", Act.CORRECTED);
         ToggleButton corrected = small("corrected", "The mix with its correction, equally loud", Act.CORRECTED);
         corrected.setId("corrected");
-        asIs.setOnAction(e -> setCorrected(false));
-        corrected.setOnAction(e -> setCorrected(true));
-        listening.correctedProperty().subscribe(c -> {
-            corrected.setSelected(c);
-            asIs.setSelected(!c);
-        });
-        return new HBox(2, asIs, corrected);
+        ToggleButton finished = small("finished", "The master as Finish makes it, equally loud", Act.FINISHED);
+        finished.setId("finished");
+        asIs.setOnAction(e -> choose(false, Ending.NONE));
+        corrected.setOnAction(e -> choose(true, Ending.NONE));
+        finished.setOnAction(e -> choose(true, Ending.FINISHED));
+        Runnable show = () -> {
+            boolean is = listening.correctedProperty().get();
+            boolean ends = is && listening.monitor().endingProperty().get() != Ending.NONE;
+            asIs.setSelected(!is);
+            corrected.setSelected(is && !ends);
+            finished.setSelected(ends);
+        };
+        listening.correctedProperty().subscribe(c -> show.run());
+        listening.monitor().endingProperty().subscribe(e -> show.run());
+        return new HBox(2, asIs, corrected, finished);
     }
 
-    private void setCorrected(boolean value) {
-        listening.correctedProperty().set(!value); // so that a second click on the same choice keeps it chosen
-        listening.correctedProperty().set(value);
+    private void choose(boolean corrected, Ending ending) {
+        listening.correctedProperty().set(!corrected); // so that a second click on the same choice keeps it chosen
+        listening.correctedProperty().set(corrected);
+        listening.monitor().endingProperty().set(ending);
         listening.hear(0);
     }
 

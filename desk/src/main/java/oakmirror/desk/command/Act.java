@@ -17,6 +17,7 @@ public enum Act {
     TRACK_8("Listening", "reference 8", "8"),
     TRACK_9("Listening", "reference 9", "9"),
     CORRECTED("Listening", "mix corrected or as is", "C"),
+    FINISHED("Listening", "mix finished or corrected", "V"),
     REBALANCED("Listening", "mix with its stems as tried, or as it is", "Shift+C"),
     LOOP("Listening", "loop the passage, or what is in view", "L"),
     START("Listening", "back to the start, or the passage's", "Home"),

@@ -19,6 +19,7 @@ import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.compare.Comparing;
 import oakmirror.desk.model.compare.Sheet;
+import oakmirror.desk.model.finish.Targets;
 import oakmirror.desk.model.listen.Listening;
 import oakmirror.desk.model.listen.MonitorControls;
 import oakmirror.desk.model.session.Settings;
@@ -58,9 +59,10 @@ public final class ComparePage extends BorderPane {
             Comparing comparing,
             Listening listening,
             Settings settings,
+            Targets targets,
             Asking asking,
             Ways ways) {
-        context = new Context(workspace, comparing, listening, settings);
+        context = new Context(workspace, comparing, listening, settings, targets);
         tone = new TonePanel(context);
         panels = List.of(
                 tone,

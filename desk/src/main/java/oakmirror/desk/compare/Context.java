@@ -5,6 +5,7 @@ import javafx.beans.property.SimpleIntegerProperty;
 import oakmirror.compare.Comparison;
 import oakmirror.desk.model.compare.Comparing;
 import oakmirror.desk.model.compare.Sheet;
+import oakmirror.desk.model.finish.Targets;
 import oakmirror.desk.model.listen.Listening;
 import oakmirror.desk.model.session.Settings;
 import oakmirror.desk.model.session.Workspace;
@@ -16,13 +17,19 @@ import oakmirror.desk.model.session.Workspace;
  * @param comparing what is compared
  * @param listening what is heard
  * @param settings what the program remembers
+ * @param targets what deliveries are asked to have
  * @param facing number of the reference that faces the mix where there is room for one alone
  */
 record Context(
-        Workspace workspace, Comparing comparing, Listening listening, Settings settings, IntegerProperty facing) {
+        Workspace workspace,
+        Comparing comparing,
+        Listening listening,
+        Settings settings,
+        Targets targets,
+        IntegerProperty facing) {
 
-    Context(Workspace workspace, Comparing comparing, Listening listening, Settings settings) {
-        this(workspace, comparing, listening, settings, new SimpleIntegerProperty(1));
+    Context(Workspace workspace, Comparing comparing, Listening listening, Settings settings, Targets targets) {
+        this(workspace, comparing, listening, settings, targets, new SimpleIntegerProperty(1));
         listening.referenceProperty().subscribe(r -> facing.set(Math.max(1, r.intValue())));
     }
 

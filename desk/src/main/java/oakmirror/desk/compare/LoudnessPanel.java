@@ -24,6 +24,7 @@ import oakmirror.desk.plot.TimeCurves;
 import oakmirror.dynamics.Distribution;
 import oakmirror.files.Csv;
 import oakmirror.finish.DeliveryTarget;
+import oakmirror.finish.TargetList;
 import oakmirror.loudness.LiveMeter;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.readings.Readings;
@@ -52,7 +53,7 @@ final class LoudnessPanel extends Panel {
     LoudnessPanel(Context context) {
         super("Loudness", "LUFS");
         this.context = context;
-        target = remembered(context.settings().text("compare.target", ""));
+        target = remembered();
         figures.setId("loudness-figures");
         VBox spread = titled("short-term, matched, LUFS", violins);
         VBox ratios = titled("PSR, dB", ratioViolins);
@@ -85,10 +86,16 @@ final class LoudnessPanel extends Panel {
         ChoiceBox<DeliveryTarget> targets = Choices.box(
                 "delivery-target",
                 "What deliveries are asked to have",
-                List.of(DeliveryTarget.values()),
+                context.targets().listProperty().get().targets(),
                 target,
-                t -> t.label() + ", " + Readings.level(t.lufs()).replace(".0", "") + " LUFS",
+                t -> t.name() + ", " + Readings.level(t.integratedLufs()).replace(".0", "") + " LUFS",
                 this::take);
+        context.targets().listProperty().subscribe(l -> {
+            if (!targets.getItems().equals(l.targets())) {
+                targets.getItems().setAll(l.targets());
+                targets.setValue(remembered());
+            }
+        });
         live.setId("live");
         Button restart = Ui.link("restart", "Start the live readings over", () -> context.listening()
                 .meter()
@@ -97,11 +104,14 @@ final class LoudnessPanel extends Panel {
         make(large, small, List.of(live, restart, Ui.spring(), Choices.facing(context), targets));
     }
 
-    private static DeliveryTarget remembered(String name) {
-        return Arrays.stream(DeliveryTarget.values())
+    /** The one that was chosen last, or the first of the list. */
+    private DeliveryTarget remembered() {
+        String name = context.settings().text("compare.target", "");
+        List<DeliveryTarget> all = context.targets().listProperty().get().targets();
+        return all.stream()
                 .filter(t -> t.name().equals(name))
                 .findFirst()
-                .orElse(DeliveryTarget.STREAMING);
+                .orElseGet(() -> (all.isEmpty() ? TargetList.shipped().targets() : all).get(0));
     }
 
     private static VBox titled(String title, HalfViolins plot) {
@@ -224,9 +234,14 @@ final class LoudnessPanel extends Panel {
 
     private ReadingsTable.Row targetRow(double[] mix) {
         List<Cell> cells = new ArrayList<>(java.util.Collections.nCopies(mix.length, Cell.of("")));
-        double toLoudness = mix[INTEGRATED] - target.lufs();
+        double toLoudness = mix[INTEGRATED] - target.integratedLufs();
         double toCeiling = mix[TRUE_PEAK] - target.ceilingDbtp();
-        cells.set(INTEGRATED, new Cell(Readings.gain(toLoudness), "", Math.abs(toLoudness) > target.toleranceLu()));
+        cells.set(
+                INTEGRATED,
+                new Cell(
+                        Readings.gain(toLoudness),
+                        "",
+                        Math.abs(toLoudness) > target.toleranceLu().orElse(0.05)));
         cells.set(TRUE_PEAK, new Cell(Readings.gain(toCeiling), "", toCeiling > 0));
         return new ReadingsTable.Row(-1, "off the target by", cells);
     }

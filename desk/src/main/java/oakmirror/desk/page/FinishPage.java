@@ -3,161 +3,196 @@ package oakmirror.desk.page;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.SimpleBooleanProperty;
 import javafx.geometry.Pos;
-import javafx.scene.control.Button;
 import javafx.scene.control.Label;
-import javafx.scene.layout.FlowPane;
-import javafx.scene.layout.GridPane;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
+import oakmirror.desk.model.finish.Aims;
+import oakmirror.desk.model.finish.FinishHeard;
 import oakmirror.desk.model.finish.Finishing;
+import oakmirror.desk.model.finish.Finishing.Outcome;
+import oakmirror.desk.model.listen.Listening;
+import oakmirror.desk.model.listen.MonitorControls.Ending;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
+import oakmirror.desk.part.Asking;
 import oakmirror.desk.part.Missing;
 import oakmirror.desk.plot.LoudnessLadder;
+import oakmirror.desk.plot.TakenStrip;
 import oakmirror.desk.words.Words;
-import oakmirror.finish.DeliveryTarget;
 import oakmirror.finish.FinishSettings;
+import oakmirror.finish.FinishText;
 import oakmirror.finish.MasterRender;
+import oakmirror.finish.SaneLimits;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.readings.Readings;
 
-/** Finish: the loudness target and the ceiling, and what they make of the mix. */
-public final class FinishPage extends VBox {
+/** Finish: what the master is brought to, what that costs over the song, and how it stands beside the references. */
+public final class FinishPage extends HBox {
 
-    private static final double LOWEST_TARGET = -30;
-    private static final double HIGHEST_TARGET = -6;
+    private static final double SIDE = 252;
 
     private final Workspace workspace;
     private final Finishing finishing;
-    private final LabelledSlider target;
-    private final LabelledSlider ceiling;
-    private final FlowPane goals = new FlowPane(6, 6);
-    private List<String> shownGoals = List.of();
-    private double shownCeiling;
+    private final Listening listening;
+    private final FinishHeard heard;
+    private final Label explanation = new Label("");
+    private final TakenStrip strip = new TakenStrip();
     private final LoudnessLadder ladder = new LoudnessLadder();
-    private final GridPane figures = new GridPane();
+    private final PricePane price = new PricePane();
     private final Label verdict = Ui.label("", "verdict");
+    private final Label advice = Ui.label("", "verdict");
 
     /** The page of a workspace. */
-    public FinishPage(Workspace workspace, Finishing finishing, Runnable toGather) {
+    public FinishPage(
+            Workspace workspace,
+            Finishing finishing,
+            FinishHeard heard,
+            Listening listening,
+            Asking asking,
+            Runnable toGather) {
         this.workspace = workspace;
         this.finishing = finishing;
-        target = new LabelledSlider(
-                "Target",
-                "Integrated loudness of the master.",
-                LOWEST_TARGET,
-                HIGHEST_TARGET,
-                FinishSettings.DEFAULT.targetLufs(),
-                0.1,
-                v -> Readings.level(v) + " LUFS",
-                v -> change(
-                        "change the target",
-                        "target",
-                        v,
-                        workspace.session().finish().ceilingDbtp()),
-                workspace::endGesture);
-        ceiling = new LabelledSlider(
-                "Ceiling",
-                "Highest true peak of the master.",
-                -6,
-                0,
-                FinishSettings.DEFAULT.ceilingDbtp(),
-                0.1,
-                v -> Readings.level(v) + " dBTP",
-                v -> change(
-                        "change the ceiling",
-                        "ceiling",
-                        workspace.session().finish().targetLufs(),
-                        v),
-                workspace::endGesture);
-        HBox sliders = new HBox(26, target, ceiling);
-        sliders.getChildren().forEach(s -> HBox.setHgrow(s, Priority.ALWAYS));
-        goals.setAlignment(Pos.CENTER_LEFT);
+        this.heard = heard;
+        this.listening = listening;
+        Aims aims = new Aims(workspace, finishing);
+        strip.onSeek(s -> listening.seekIn(0, s));
+        listening.positionProperty().subscribe(p -> strip.showPosition(listening.secondsOf(0)));
         verdict.setWrapText(true);
-        figures.getStyleClass().add("figures");
-        figures.setHgap(34);
-        figures.setVgap(7);
-        StackPane picture = new StackPane(ladder, new Missing(workspace, false, toGather));
-        picture.getStyleClass().add("card");
-        VBox.setVgrow(picture, Priority.ALWAYS);
-        Label explanation = new Label("the corrected mix over the whole song, brought to a loudness under a ceiling");
-        getChildren()
-                .addAll(
-                        Ui.head("Finish", explanation, Words.reading("Finish")),
-                        sliders,
-                        goals,
-                        picture,
-                        figures,
-                        verdict);
-        getStyleClass().add("page");
-        setSpacing(14);
+        verdict.setId("verdict");
+        advice.setWrapText(true);
+        VBox pictures = new VBox(4, strip, Ui.label("Loudness and peaks", "heading"), ladder);
+        StackPane covered = new StackPane(pictures, new Missing(workspace, false, toGather));
+        VBox content = new VBox(
+                10, covered, verdict, price, advice, hear(), new FinishControls(workspace, finishing), price.crest());
+        content.getStyleClass().add("finish");
+        VBox page = new VBox(10, Ui.head("Finish", explanation, Words.reading("Finish")), scrolling(content));
+        page.getStyleClass().add("page");
+        page.setMinWidth(0);
+        HBox.setHgrow(page, Priority.ALWAYS);
+        AimsPane targets = new AimsPane(workspace, finishing, aims, asking);
+        getChildren().addAll(page, beside(targets, new ListenerPane(workspace, finishing, heard, listening.monitor())));
         workspace.sessionProperty().subscribe(s -> refresh());
         workspace.tracks().revisionProperty().subscribe(r -> refresh());
         finishing.outcomeProperty().subscribe(o -> refresh());
-        Ui.greyWhile(finishing.pendingProperty(), picture, figures, verdict);
+        Ui.greyWhile(finishing.pendingProperty(), pictures, price, price.crest(), verdict, advice);
     }
 
-    private void change(String action, String gesture, double targetLufs, double ceilingDbtp) {
-        workspace.change(action, gesture, s -> s.withFinish(new FinishSettings(targetLufs, ceilingDbtp)));
+    /** The pane at the right: the targets, or what listeners get. */
+    private static VBox beside(AimsPane targets, ListenerPane listeners) {
+        ToggleButton first = Ui.choice("targets", "What the master can be brought to, and what it would cost");
+        ToggleButton second = Ui.choice("as listeners get it", "What players that normalise do to it");
+        second.setId("as-listeners");
+        HBox head = new HBox(4, first, second, Ui.spring(), targets.menu());
+        head.setAlignment(Pos.CENTER_LEFT);
+        VBox content = new VBox(targets);
+        BooleanProperty other = new SimpleBooleanProperty();
+        Runnable show = Ui.either(first, second, other::get, other::set);
+        other.subscribe(is -> {
+            content.getChildren().setAll(is ? listeners : targets);
+            show.run();
+        });
+        VBox side = new VBox(10, head, scrolling(content));
+        side.getStyleClass().add("findings");
+        side.setMinWidth(SIDE);
+        side.setPrefWidth(SIDE);
+        side.setMaxWidth(SIDE);
+        return side;
+    }
+
+    private static ScrollPane scrolling(VBox content) {
+        ScrollPane scroll = new ScrollPane(content);
+        scroll.setFitToWidth(true);
+        scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+        scroll.getStyleClass().add("plain-scroll");
+        VBox.setVgrow(scroll, Priority.ALWAYS);
+        return scroll;
+    }
+
+    /** What is heard, all as loud as the mix. */
+    private HBox hear() {
+        ToggleButton corrected = Ui.choice("corrected", "Hear the corrected mix, before drive and limiter");
+        ToggleButton finished = Ui.choice("finished", "Hear the master, as loud as the mix");
+        ToggleButton taken =
+                Ui.choice("what is taken away", "Hear alone what the limiter takes away, as loud as the mix");
+        taken.setId("hear-taken");
+        finished.setId("hear-finished");
+        corrected.setOnAction(e -> {
+            listening.correctedProperty().set(true);
+            heard.hear(Ending.NONE);
+        });
+        finished.setOnAction(e -> heard.hear(Ending.FINISHED));
+        taken.setOnAction(e -> heard.hear(Ending.TAKEN_AWAY));
+        Runnable show = () -> {
+            Ending now = listening.monitor().endingProperty().get();
+            boolean is = listening.correctedProperty().get();
+            corrected.setSelected(is && now == Ending.NONE);
+            finished.setSelected(is && now == Ending.FINISHED);
+            taken.setSelected(is && now == Ending.TAKEN_AWAY);
+        };
+        listening.correctedProperty().subscribe(c -> show.run());
+        listening.monitor().endingProperty().subscribe(e -> show.run());
+        HBox row = new HBox(4, Ui.label("hear, equally loud:", "quiet"), corrected, finished, taken);
+        row.setAlignment(Pos.CENTER_LEFT);
+        return row;
     }
 
     private void refresh() {
         FinishSettings settings = workspace.session().finish();
-        target.show(settings.targetLufs());
-        ceiling.show(settings.ceilingDbtp());
-        goals(settings);
         Optional<TrackMeasurement> mix =
                 workspace.tracks().mix().flatMap(TrackSlot::imported).map(t -> t.measurement());
-        Optional<MasterRender.Outcome> outcome = finishing.outcomeProperty().get();
+        Optional<Outcome> outcome = finishing.outcomeProperty().get();
         rows(settings, mix, outcome);
-        figures(mix, outcome);
-        verdict.setText(verdict(settings, mix, outcome));
+        strip.show(scene(settings, mix, outcome));
+        Optional<MasterRender.Rendered> master = outcome.flatMap(Outcome::master);
+        verdict.setText(
+                mix.isEmpty()
+                        ? "Add a mix on Gather to finish it."
+                        : outcome.map(o -> FinishText.verdict(o.plan())).orElse("Measuring the corrected mix…"));
+        explanation.setText(
+                outcome.map(FinishPage::inShort).orElse("the corrected mix, brought to a loudness under a ceiling"));
+        price.setVisible(master.isPresent());
+        price.setManaged(master.isPresent());
+        List<TrackMeasurement> references = new ArrayList<>();
+        workspace.tracks().references().forEach(r -> r.imported().ifPresent(t -> references.add(t.measurement())));
+        master.ifPresent(m -> price.show(outcome.get(), references));
+        advice.setText(master.flatMap(m -> FinishText.advice(
+                        m.levels().peakToLoudness(),
+                        references.stream()
+                                .filter(r -> !SaneLimits.isCrushed(
+                                        r.heardLufs(), r.heard().peaks().truePeakDbtp()))
+                                .map(r -> r.heard().peakToLoudness())
+                                .toList()))
+                .orElse(""));
+        advice.setManaged(!advice.getText().isEmpty());
     }
 
-    private void goals(FinishSettings settings) {
-        List<Button> buttons = new ArrayList<>();
-        for (DeliveryTarget standard : DeliveryTarget.values()) {
-            buttons.add(goal(
-                    Readings.level(standard.lufs()) + " " + standard.label(),
-                    Readings.level(standard.lufs()) + " LUFS, " + Readings.level(standard.ceilingDbtp()) + " dBTP: "
-                            + standard.source(),
-                    standard.lufs(),
-                    standard.ceilingDbtp()));
-        }
-        List<TrackSlot> references = workspace.tracks().references();
-        for (int i = 0; i < references.size(); i++) {
-            int number = i + 1;
-            references.get(i).imported().ifPresent(t -> {
-                double lufs = t.measurement().heardLufs();
-                if (lufs >= LOWEST_TARGET && lufs <= HIGHEST_TARGET) {
-                    double rounded = Math.round(lufs * 10) / 10.0;
-                    buttons.add(goal(
-                            Readings.level(rounded) + " as reference " + number,
-                            "The integrated loudness of reference " + number + " as it is heard",
-                            rounded,
-                            settings.ceilingDbtp()));
-                }
-            });
-        }
-        List<String> texts = buttons.stream().map(Button::getText).toList();
-        if (!texts.equals(shownGoals)
-                || settings.ceilingDbtp() != shownCeiling) { // new buttons would take the focus off old ones
-            shownGoals = texts;
-            shownCeiling = settings.ceilingDbtp();
-            goals.getChildren().setAll(Ui.label("as loud as", "quiet"));
-            goals.getChildren().addAll(buttons);
-        }
+    private static String inShort(Outcome o) {
+        return "lands at " + Readings.level(o.integratedLufs()) + " LUFS, " + Readings.level(o.truePeakDbtp())
+                + " dBTP; driven by " + Readings.gainDb(o.plan().driveDb());
     }
 
-    private Button goal(String text, String tooltip, double lufs, double dbtp) {
-        return Ui.button(text, tooltip, () -> change("choose a target", "", lufs, dbtp));
+    private static TakenStrip.Scene scene(
+            FinishSettings settings, Optional<TrackMeasurement> mix, Optional<Outcome> outcome) {
+        if (mix.isEmpty()) {
+            return TakenStrip.Scene.EMPTY;
+        }
+        float[] master = outcome.flatMap(Outcome::master)
+                .map(m -> m.measurement().contour())
+                .orElse(new float[0]);
+        float[] taken =
+                outcome.flatMap(Outcome::master).map(m -> m.taken().mostDb()).orElse(new float[0]);
+        return new TakenStrip.Scene(mix.get().seconds(), mix.get().contour(), master, taken, settings.targetLufs());
     }
 
-    private void rows(FinishSettings settings, Optional<TrackMeasurement> mix, Optional<MasterRender.Outcome> outcome) {
+    private void rows(FinishSettings settings, Optional<TrackMeasurement> mix, Optional<Outcome> outcome) {
         List<LoudnessLadder.Row> rows = new ArrayList<>();
         mix.ifPresent(m -> rows.add(new LoudnessLadder.Row(
                 0, "Mix as it is", m.heardLufs(), m.heard().peaks().truePeakDbtp(), false)));
@@ -167,71 +202,17 @@ public final class FinishPage extends VBox {
         for (int i = 0; i < references.size(); i++) {
             int number = i + 1;
             String name = references.get(i).track().name();
-            references
-                    .get(i)
-                    .imported()
-                    .map(t -> t.measurement())
-                    .ifPresent(m -> rows.add(new LoudnessLadder.Row(
-                            number,
-                            number + " " + shortened(name),
-                            m.heardLufs(),
-                            m.heard().peaks().truePeakDbtp(),
-                            false)));
+            references.get(i).imported().map(t -> t.measurement()).ifPresent(m -> {
+                double peak = m.heard().peaks().truePeakDbtp();
+                String crushed = SaneLimits.isCrushed(m.heardLufs(), peak) ? ", crushed" : "";
+                rows.add(new LoudnessLadder.Row(
+                        number, number + " " + shortened(name) + crushed, m.heardLufs(), peak, false));
+            });
         }
         ladder.show(rows, settings.targetLufs(), settings.ceilingDbtp());
     }
 
     private static String shortened(String name) {
-        return name.length() <= 30 ? name : name.substring(0, 29) + "…";
-    }
-
-    private void figures(Optional<TrackMeasurement> mix, Optional<MasterRender.Outcome> outcome) {
-        figures.getChildren().clear();
-        String[] heads = {"", "integrated, LUFS", "range, LU", "loudest 3 s, LUFS", "true peak, dBTP", "PLR, dB"};
-        for (int c = 0; c < heads.length; c++) {
-            figures.add(Ui.label(heads[c], "quiet"), c, 0);
-        }
-        mix.ifPresent(m -> row(1, "Mix as it is", m, 0));
-        outcome.ifPresent(o -> row(2, "Master", o.corrected(), o.plan().gainDb()));
-    }
-
-    private void row(int at, String name, TrackMeasurement m, double gainDb) {
-        double lufs = m.heard().loudness().integratedLufs() + gainDb;
-        double dbtp = m.heard().peaks().truePeakDbtp() + gainDb;
-        figures.add(Ui.label(name, "strong"), 0, at);
-        figures.add(big(Readings.level(lufs)), 1, at);
-        figures.add(big(Readings.level(m.heard().loudness().rangeLu())), 2, at);
-        figures.add(big(Readings.level(m.heard().loudness().maxShortTermLufs() + gainDb)), 3, at);
-        figures.add(big(Readings.level(dbtp)), 4, at);
-        figures.add(big(Readings.level(dbtp - lufs)), 5, at);
-    }
-
-    private static Label big(String figure) {
-        return Ui.label(figure, "figure");
-    }
-
-    private static String verdict(
-            FinishSettings settings, Optional<TrackMeasurement> mix, Optional<MasterRender.Outcome> outcome) {
-        if (mix.isEmpty()) {
-            return "Add a mix on Gather to finish it.";
-        }
-        if (outcome.isEmpty()) {
-            return "Measuring the corrected mix…";
-        }
-        double held = outcome.get().plan().heldBackDb();
-        if (!Double.isFinite(outcome.get().integratedLufs())) {
-            return "The mix has no loudness to bring to a target: it is silent, or shorter than 0.4 s. It is only kept under the ceiling.";
-        }
-        if (held > 0.05) {
-            return "Held back by " + Readings.level(held) + " dB: the peaks reach the ceiling of "
-                    + Readings.level(settings.ceilingDbtp()) + " dBTP first. The master lands at "
-                    + Readings.level(outcome.get().integratedLufs())
-                    + " LUFS; choose a lower target, or take the peaks down in the mix.";
-        }
-        return "The target is reached with a gain of "
-                + Readings.gainDb(outcome.get().plan().gainDb())
-                + "; peaks stay "
-                + Readings.level(settings.ceilingDbtp() - outcome.get().truePeakDbtp())
-                + " dB under the ceiling.";
+        return name.length() <= 26 ? name : name.substring(0, 25) + "…";
     }
 }

@@ -179,8 +179,8 @@ public final class SendOutPage extends VBox {
 
     private static String told(Path wanted, OutputFormat format, Finishing.Written written) {
         MasterRender.Rendered master = written.master();
-        String held = master.plan().heldBackDb() > 0.05
-                ? ", held back by " + Readings.level(master.plan().heldBackDb()) + " dB"
+        String held = master.plan().missedLu() > 0.05
+                ? ", " + Readings.level(master.plan().missedLu()) + " LU below its target"
                 : "";
         String kept = written.file().equals(wanted) ? "" : "  (" + wanted.getFileName() + " was there and stays)";
         if (!Double.isFinite(master.integratedLufs())) {

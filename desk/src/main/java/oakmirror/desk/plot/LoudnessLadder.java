@@ -16,10 +16,10 @@ public final class LoudnessLadder extends PlotPane {
     private static final double HIGH = 4;
     private static final double LEFT = 226;
     private static final double RIGHT = 24;
-    private static final double ROW = 30;
-    private static final double TALLEST_ROW = 52;
-    private static final double FOOT = 24;
-    private static final double HEAD = 34;
+    private static final double ROW = 23;
+    private static final double TALLEST_ROW = 40;
+    private static final double FOOT = 22;
+    private static final double HEAD = 28;
 
     /**
      * A row: loudness and true peak, joined by a line whose length is the peak-to-loudness ratio.
@@ -107,9 +107,9 @@ public final class LoudnessLadder extends PlotPane {
         g.setStroke(colour);
         g.setLineWidth(1.2);
         g.setLineDashes(4, 3);
-        g.strokeLine(x(value, w), HEAD - 14, x(value, w), bottom);
+        g.strokeLine(x(value, w), HEAD - 12, x(value, w), bottom);
         g.setLineDashes();
-        text(g, label, x(value, w) + 4, HEAD - 22, TextAlignment.RIGHT, Fonts.BOLD, colour);
+        text(g, label, x(value, w) + 4, HEAD - 19, TextAlignment.RIGHT, Fonts.BOLD, colour);
     }
 
     private static double x(double value, double w) {

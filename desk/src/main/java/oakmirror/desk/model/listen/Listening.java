@@ -58,6 +58,7 @@ public final class Listening {
                 workspace,
                 monitor.insteadProperty(),
                 monitor.strokesProperty(),
+                monitor.endedProperty(),
                 corrected,
                 stems::mix,
                 (source, chain) -> mixer.prepare(source, chain),
@@ -67,7 +68,7 @@ public final class Listening {
             stretches.set(stretches.get() + 1);
         });
         places = new Places(workspace, alignment, () -> mixer.sampleRate(), freeRange);
-        sceneTracks = new SceneTracks(workspace, places, stems, correction);
+        sceneTracks = new SceneTracks(workspace, places, stems, correction, monitor);
         workspace.tracks().all().addListener((ListChangeListener<TrackSlot>) c -> tracksChanged());
         workspace.tracks().revisionProperty().subscribe(r -> tracksChanged());
         workspace.stems().revisionProperty().subscribe(r -> pushScene());

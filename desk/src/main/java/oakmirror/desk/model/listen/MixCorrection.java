@@ -7,6 +7,8 @@ import java.util.function.Supplier;
 import javafx.beans.value.ObservableValue;
 import oakmirror.audio.StereoSource;
 import oakmirror.correction.Strokes;
+import oakmirror.desk.model.listen.MonitorControls.Ended;
+import oakmirror.desk.model.listen.MonitorControls.Ending;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.dsp.Chain;
@@ -32,6 +34,7 @@ final class MixCorrection {
     private final Workspace workspace;
     private final ObservableValue<Optional<Shaping>> instead;
     private final ObservableValue<Strokes> strokes;
+    private final ObservableValue<Optional<Ended>> ended;
     private final ObservableValue<Boolean> corrected;
     private final Supplier<Optional<StereoSource>> heard;
     private final BiConsumer<StereoSource, ProcessorPool> preparing;
@@ -57,13 +60,14 @@ final class MixCorrection {
     }
 
     /** What is to be heard of the correction. */
-    private record Wish(Optional<Shaping> instead, Strokes strokes, boolean corrected) {}
+    private record Wish(Optional<Shaping> instead, Strokes strokes, boolean corrected, Optional<Ended> ended) {}
 
     /**
      * Follows a workspace.
      *
      * @param instead how what is heard is shaped, where that is something else than in the session
      * @param strokes broad strokes on top of it, or of the mix as it is
+     * @param ended what is heard at the end of the correction
      * @param corrected whether the correction is heard
      * @param heard what the mix is heard from
      * @param preparing told of other processors, and of what they are for, before they are heard; on another thread than the window's
@@ -73,6 +77,7 @@ final class MixCorrection {
             Workspace workspace,
             ObservableValue<Optional<Shaping>> instead,
             ObservableValue<Strokes> strokes,
+            ObservableValue<Optional<Ended>> ended,
             ObservableValue<Boolean> corrected,
             Supplier<Optional<StereoSource>> heard,
             BiConsumer<StereoSource, ProcessorPool> preparing,
@@ -80,6 +85,7 @@ final class MixCorrection {
         this.workspace = workspace;
         this.instead = instead;
         this.strokes = strokes;
+        this.ended = ended;
         this.corrected = corrected;
         this.heard = heard;
         this.preparing = preparing;
@@ -90,6 +96,7 @@ final class MixCorrection {
         workspace.sessionProperty().map(Session::phase).subscribe(p -> make());
         instead.subscribe(m -> make());
         strokes.subscribe(b -> make());
+        ended.subscribe(e -> make());
         corrected.subscribe(c -> {
             if (!strokes.getValue().isNone()) {
                 make();
@@ -116,7 +123,7 @@ final class MixCorrection {
 
     private void make() {
         Shaped proposed = workspace.derivation().shapedProperty().get();
-        Wish wish = new Wish(instead.getValue(), strokes.getValue(), corrected.getValue());
+        Wish wish = new Wish(instead.getValue(), strokes.getValue(), corrected.getValue(), ended.getValue());
         Phase phase = workspace.session().phase();
         int wanted = rate;
         Optional<ImportedTrack> mix = workspace.tracks().mix().flatMap(TrackSlot::imported);
@@ -133,7 +140,11 @@ final class MixCorrection {
                     Shaped shaped = other.filter(o -> known).map(Supplier::get).orElse(proposed);
                     boolean withCorrection =
                             known && (wish.corrected() || wish.strokes().isNone());
-                    Chain chain = chain(shaped, withCorrection, phase, wish.strokes(), m, wanted);
+                    Chain chain = wish.ended().isPresent()
+                                    && withCorrection
+                                    && wish.strokes().isNone()
+                            ? ended(wish.ended().get(), shaped.chain(phase))
+                            : chain(shaped, withCorrection, phase, wish.strokes(), m, wanted);
                     ProcessorPool processors = new ProcessorPool(chain.maker(wanted));
                     source.ifPresent(audio -> preparing.accept(audio, processors));
                     return Optional.of(new Made(proposed, wish, chain, wanted, m, processors));
@@ -143,6 +154,13 @@ final class MixCorrection {
                     makeRoom();
                     changed.run();
                 });
+    }
+
+    /** The master or what is taken away, as loud as the mix. */
+    private static Chain ended(Ended end, Chain chain) {
+        return end.what() == Ending.FINISHED
+                ? end.plan().behind(chain, -end.louderDb())
+                : end.plan().takenAway(chain, -end.louderDb());
     }
 
     /** Correction, strokes or both, equally loud. */
@@ -165,8 +183,7 @@ final class MixCorrection {
      * out, the room is that of both and stays, or their levels would not be equal.
      */
     private void makeRoom() {
-        double needed = made.map(m -> m.mix().measurement().heard().peaks().truePeakDbtp() + highestGainDb(m.chain()))
-                .orElse(Double.NEGATIVE_INFINITY);
+        double needed = made.map(MixCorrection::highestPeak).orElse(Double.NEGATIVE_INFINITY);
         Optional<Shaped> whole = made.map(Made::proposed);
         boolean other = !whole.equals(roomFor);
         boolean part = instead.getValue().isPresent();
@@ -182,6 +199,13 @@ final class MixCorrection {
                 }
             });
         }
+    }
+
+    private static double highestPeak(Made m) {
+        Optional<Ended> end = m.wish().ended().filter(e -> m.chain().limiter().isPresent());
+        double before = m.mix().measurement().heard().peaks().truePeakDbtp() + highestGainDb(m.chain());
+        return end.map(e -> Math.min(before, e.plan().settings().ceilingDbtp() - e.louderDb()))
+                .orElse(before);
     }
 
     private static double highestGainDb(Chain chain) {

@@ -16,6 +16,11 @@ import javafx.beans.value.ObservableValue;
 import oakmirror.audio.Decibels;
 import oakmirror.correction.Strokes;
 import oakmirror.dsp.BandSolo;
+import oakmirror.finish.DeliveryTarget;
+import oakmirror.finish.FinishPlan;
+import oakmirror.finish.NormalisedPlayback;
+import oakmirror.finish.NormalisedPlayback.Up;
+import oakmirror.measure.Levels;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.ImpulseResponseFile;
 import oakmirror.media.work.Background;
@@ -35,6 +40,38 @@ public final class MonitorControls {
 
     /** The narrowest band that can be drawn, upper over lower edge. */
     public static final double NARROWEST_BAND = 1.1;
+
+    /** What is heard at the end of the correction. */
+    public enum Ending {
+        /** The corrected mix. */
+        NONE,
+        /** The master: driven and limited. */
+        FINISHED,
+        /** What the limiter takes away, alone. */
+        TAKEN_AWAY
+    }
+
+    /**
+     * The end of the chain as it is heard.
+     *
+     * @param what which
+     * @param plan how the mix is brought to its target
+     * @param louderDb how much louder than the mix the whole comes out, or by how much what is taken away lies below it
+     */
+    public record Ended(Ending what, FinishPlan plan, double louderDb) {}
+
+    /**
+     * What a player that normalises would do.
+     *
+     * @param level what it turns to
+     * @param up how it turns up what is softer
+     * @param masterDb its gain on the master
+     */
+    public record Playback(DeliveryTarget level, Up up, double masterDb) {
+        double gainDb(Levels track) {
+            return NormalisedPlayback.gainDb(track, level, up);
+        }
+    }
 
     /** A band to hear alone. */
     public record Band(double lowHz, double highHz) {
@@ -56,6 +93,9 @@ public final class MonitorControls {
     private final BooleanProperty dimmed = new SimpleBooleanProperty();
     private final ObjectProperty<Optional<Shaping>> instead = new SimpleObjectProperty<>(Optional.empty());
     private final ObjectProperty<Strokes> strokes = new SimpleObjectProperty<>(Strokes.NONE);
+    private final ObjectProperty<Ending> ending = new SimpleObjectProperty<>(Ending.NONE);
+    private final ObjectProperty<Optional<Ended>> ended = new SimpleObjectProperty<>(Optional.empty());
+    private final ObjectProperty<Optional<Playback>> playback = new SimpleObjectProperty<>(Optional.empty());
     private final IntegerProperty responses = new SimpleIntegerProperty();
     private final Newest<Read> reader;
     private Optional<Response> response = Optional.empty();
@@ -89,6 +129,21 @@ public final class MonitorControls {
         return instead;
     }
 
+    /** What is to be heard at the end of the correction. */
+    public ObjectProperty<Ending> endingProperty() {
+        return ending;
+    }
+
+    /** The same with all that is needed for it, once that is known. */
+    public ObjectProperty<Optional<Ended>> endedProperty() {
+        return ended;
+    }
+
+    /** The player that levels are heard as from; without one they are matched. */
+    public ObjectProperty<Optional<Playback>> playbackProperty() {
+        return playback;
+    }
+
     /** The file of the headphone or room correction, when one is loaded. */
     public ObjectProperty<Optional<Path>> insertFileProperty() {
         return insertFile;
@@ -110,7 +165,7 @@ public final class MonitorControls {
     }
 
     List<ObservableValue<?>> all() {
-        return List.of(sides, band, strokes, insertFile, insertOn, volumeDb, dimmed, responses);
+        return List.of(sides, band, strokes, playback, insertFile, insertOn, volumeDb, dimmed, responses);
     }
 
     /** Hears one side or kind of side, or stereo again when it is heard already. */

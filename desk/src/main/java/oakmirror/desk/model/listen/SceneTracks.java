@@ -12,11 +12,14 @@ final class SceneTracks {
     private final Places places;
     private final StemsHeard stems;
     private final MixCorrection correction;
+    private final MonitorControls monitor;
 
-    SceneTracks(Workspace workspace, Places places, StemsHeard stems, MixCorrection correction) {
+    SceneTracks(
+            Workspace workspace, Places places, StemsHeard stems, MixCorrection correction, MonitorControls monitor) {
         this.workspace = workspace;
         this.places = places;
         this.stems = stems;
+        this.monitor = monitor;
         this.correction = correction;
     }
 
@@ -27,7 +30,7 @@ final class SceneTracks {
      * @param asTried whether the mix is heard with its stems as tried
      */
     Optional<MonitorScene.Track> track(int index, boolean isMix, boolean asTried, int sampleRate) {
-        double gainDb = workspace.levelsProperty().get().offsetDb(index) + (isMix ? stems.madeUpDb(asTried) : 0);
+        double gainDb = gainDb(index, isMix) + (isMix ? stems.madeUpDb(asTried) : 0);
         return places.stretched(index)
                 .or(() -> isMix
                         ? stems.mix()
@@ -39,5 +42,21 @@ final class SceneTracks {
                         places.timing(index),
                         places.loop(index),
                         isMix ? correction.processors() : Optional.empty()));
+    }
+
+    /** Matched, or as a player would play it. */
+    private double gainDb(int index, boolean isMix) {
+        return monitor.playbackProperty()
+                .get()
+                .map(p -> isMix
+                        ? p.masterDb()
+                        : workspace
+                                .tracks()
+                                .all()
+                                .get(index)
+                                .imported()
+                                .map(t -> p.gainDb(t.measurement().heard()))
+                                .orElse(0.0))
+                .orElseGet(() -> workspace.levelsProperty().get().offsetDb(index));
     }
 }

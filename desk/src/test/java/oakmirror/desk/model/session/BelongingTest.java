@@ -114,7 +114,7 @@ class BelongingTest extends ModelTest {
         double[] before = FractionalOctave.levelsDb(
                 onFx(() -> slot(0).imported().orElseThrow().measurement().spectrum()), 1);
         double[] applied = proposal.appliedDb(Phase.MINIMUM);
-        double gain = written.get(0).master().plan().gainDb();
+        double gain = written.get(0).master().plan().driveDb();
         for (double hz : new double[] {100, 1000, 5000}) {
             int band = BandGrid.bandOf(hz);
             assertThat(change[band] - before[band] - gain).as("%.0f Hz", hz).isCloseTo(applied[band], within(1.0));

@@ -1,0 +1,226 @@
+package oakmirror.cli;
+
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.SerializationFeature;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import oakmirror.dsp.Chain;
+import oakmirror.finish.FinishPlan;
+import oakmirror.finish.FinishSettings;
+import oakmirror.finish.FinishText;
+import oakmirror.finish.MasterRender;
+import oakmirror.finish.SaneLimits;
+import oakmirror.limiter.LimiterSettings;
+import oakmirror.measure.Levels;
+import oakmirror.media.file.AudioFileException;
+import oakmirror.media.file.CorrectionFile;
+import oakmirror.media.file.OutputFormat;
+import oakmirror.media.file.OutputNames;
+import picocli.CommandLine.ArgGroup;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Spec;
+
+/** Brings a file to a loudness under a true-peak ceiling. */
+@Command(
+        name = "finish",
+        mixinStandardHelpOptions = true,
+        description = "Brings a file to a loudness under a true-peak ceiling, corrected before if wanted.")
+final class FinishCommand implements Callable<Integer> {
+
+    private static final double MISSED_LU = 0.05;
+
+    @Option(names = "--in", required = true, paramLabel = "FILE", description = "What is finished.")
+    private Path in;
+
+    @Option(
+            names = "--out",
+            required = true,
+            paramLabel = "FILE",
+            description = "The master: .wav of 24 bits, or .flac. What has that name is replaced.")
+    private Path out;
+
+    @ArgGroup(multiplicity = "1")
+    private Aim aim;
+
+    /** One of them. */
+    private static final class Aim {
+        @Option(names = "--target", required = true, paramLabel = "LUFS", description = "Integrated loudness to reach.")
+        private Double target;
+
+        @Option(
+                names = "--like",
+                required = true,
+                paramLabel = "FILE",
+                description = "A reference whose loudness is to be reached.")
+        private Path like;
+    }
+
+    @Option(names = "--ceiling", paramLabel = "DBTP", description = "Highest true peak allowed (${DEFAULT-VALUE}).")
+    private double ceiling = FinishSettings.DEFAULT.ceilingDbtp();
+
+    @Option(
+            names = "--correction",
+            paramLabel = "FILE",
+            description = "A table of bands, or of a curve, to go through before, as match writes them.")
+    private Path correction;
+
+    @Option(
+            names = "--clip",
+            paramLabel = "DB",
+            description = "How much a soft clip before the limiter takes off peaks at most (${DEFAULT-VALUE}).")
+    private double clip;
+
+    @Option(names = "--json", description = "Print the figures as JSON.")
+    private boolean json;
+
+    @Spec
+    private CommandSpec spec;
+
+    @Override
+    public Integer call() throws IOException, OutputException {
+        OutputFormat format = format();
+        LimiterSettings limiter = limiter();
+        settings(aim.target == null ? FinishSettings.DEFAULT.targetLufs() : aim.target, limiter);
+        checkOutput();
+        Chain chain = correction == null ? Chain.NONE : Chain.of(CorrectionFile.read(correction));
+        ProgressLine progress = new ProgressLine();
+        List<Path> references = aim.like == null ? List.of() : List.of(aim.like);
+        try (Inputs inputs = new Inputs(in, references, progress)) {
+            checkFits(chain, inputs.audio().sampleRate());
+            FinishSettings settings = settings(aim.target == null ? loudness(inputs) : aim.target, limiter);
+            progress.start("finishing");
+            boolean replaced = Files.exists(out);
+            MasterRender.Rendered master = render(inputs, chain, settings, format, progress);
+            progress.clear();
+            inputs.warn(spec.commandLine().getErr());
+            report(inputs, master, replaced);
+            return Main.DONE;
+        }
+    }
+
+    private MasterRender.Rendered render(
+            Inputs inputs, Chain chain, FinishSettings settings, OutputFormat format, ProgressLine progress)
+            throws IOException, OutputException {
+        int rate = inputs.audio().sampleRate();
+        try {
+            return new MasterRender(inputs.audio(), chain, inputs.executor())
+                    .render(settings, () -> format.open(out, rate), progress);
+        } catch (AudioFileException e) {
+            throw new OutputException(e);
+        }
+    }
+
+    private OutputFormat format() {
+        String name = String.valueOf(out.getFileName()).toLowerCase(Locale.ROOT);
+        if (!name.endsWith(".wav") && !name.endsWith(".flac")) {
+            throw usage("--out ends in .wav or .flac");
+        }
+        return name.endsWith(".flac") ? OutputFormat.FLAC_24 : OutputFormat.WAV_24;
+    }
+
+    private LimiterSettings limiter() {
+        try {
+            return LimiterSettings.DEFAULT.withClipDb(clip);
+        } catch (IllegalArgumentException e) {
+            throw usage(e.getMessage());
+        }
+    }
+
+    private FinishSettings settings(double target, LimiterSettings limiter) {
+        try {
+            return new FinishSettings(target, ceiling, Optional.of(limiter));
+        } catch (IllegalArgumentException e) {
+            throw usage(e.getMessage());
+        }
+    }
+
+    private double loudness(Inputs inputs) throws AudioFileException {
+        double lufs = inputs.references().get(0).measurement().heardLufs();
+        if (!(lufs >= -60 && lufs <= 0)) {
+            throw new AudioFileException(
+                    aim.like + " has no loudness to reach (silent, shorter than 0.4 s, or over 0 LUFS).");
+        }
+        return lufs;
+    }
+
+    /** Sees to it, before anything is read, that nothing the user gave is written over. */
+    private void checkOutput() throws OutputException {
+        List<Path> given = new ArrayList<>(List.of(in));
+        Optional.ofNullable(aim.like).ifPresent(given::add);
+        Optional.ofNullable(correction).ifPresent(given::add);
+        if (OutputNames.inputAt(out, given).isPresent()) {
+            throw new OutputException(new AudioFileException(out + " is one of the inputs and is not written over."));
+        }
+    }
+
+    private void checkFits(Chain chain, int sampleRate) throws AudioFileException {
+        try {
+            chain.maker(sampleRate);
+        } catch (IllegalArgumentException e) {
+            throw new AudioFileException(
+                    correction + " has a band above half the rate of " + in
+                            + "; leave it out, or finish a file of a higher rate.",
+                    e);
+        }
+    }
+
+    private void report(Inputs inputs, MasterRender.Rendered master, boolean replaced) throws JsonProcessingException {
+        PrintWriter err = spec.commandLine().getErr();
+        if (replaced) {
+            err.println(out + " was there before and has been replaced.");
+        }
+        for (int i = 0; i < inputs.references().size(); i++) {
+            Levels like = inputs.references().get(i).measurement().heard();
+            if (SaneLimits.isCrushed(
+                    like.loudness().integratedLufs(), like.peaks().truePeakDbtp())) {
+                err.println(aim.like + " is crushed (PLR below 8 dB); as loud as that is no sane aim.");
+            }
+        }
+        err.flush();
+        PrintWriter stdout = spec.commandLine().getOut();
+        if (json) {
+            stdout.println(json(master));
+        } else {
+            stdout.println(Figures.sentence(out, master));
+            stdout.println(FinishText.verdict(master.plan()));
+        }
+        stdout.flush();
+    }
+
+    private String json(MasterRender.Rendered master) throws JsonProcessingException {
+        ObjectMapper mapper = new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT);
+        ObjectNode root = mapper.createObjectNode();
+        FinishPlan plan = master.plan();
+        double target = plan.settings().targetLufs();
+        root.put("file", out.toString());
+        root.put("integratedLufs", Figures.rounded(master.integratedLufs()));
+        root.put("truePeakDbtp", Figures.rounded(master.truePeakDbtp()));
+        root.put("targetLufs", Figures.rounded(target))
+                .put("ceilingDbtp", plan.settings().ceilingDbtp());
+        root.put("reached", Math.abs(master.integratedLufs() - target) <= MISSED_LU);
+        root.put("sane", plan.standing() != FinishPlan.Standing.OVERDONE);
+        root.put("loudestSaneLufs", Figures.rounded(plan.loudestSaneLufs()));
+        root.put("driveDb", Figures.rounded(plan.driveDb()));
+        root.put("mostReductionDb", Figures.rounded(master.taken().most()));
+        root.put("averageReductionDb", Figures.rounded(master.taken().average()));
+        root.put("plrDb", Figures.rounded(master.levels().peakToLoudness()));
+        root.put("clippedSamples", master.clipped());
+        return mapper.writeValueAsString(root);
+    }
+
+    private ParameterException usage(String message) {
+        return Figures.usage(spec, message);
+    }
+}

@@ -1,0 +1,230 @@
+package oakmirror.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Random;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.stream.Stream;
+import oakmirror.Signals;
+import oakmirror.audio.Clip;
+import oakmirror.audio.Progress;
+import oakmirror.dsp.Chain;
+import oakmirror.finish.FinishPlan.Standing;
+import oakmirror.finish.FinishSettings;
+import oakmirror.finish.MasterRender;
+import oakmirror.limiter.Interpolated;
+import oakmirror.media.FfmpegTool;
+import oakmirror.media.TestFiles;
+import oakmirror.media.file.OutputFormat;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+
+/** Files that were finished, as FFmpeg's meter and an interpolation of its own read them. */
+class FinishCommandTest extends CommandTest {
+
+    private static final ExecutorService EXECUTOR = Executors.newFixedThreadPool(2);
+    private static final double SECONDS = 8;
+
+    @AfterAll
+    static void end() {
+        EXECUTOR.shutdown();
+    }
+
+    /** Beats that die away over a soft floor: many dB from its loudness to its peaks. */
+    private static float[] beats(int rate, double peak, long seed) {
+        Random random = new Random(seed);
+        float[] out = new float[(int) (SECONDS * rate)];
+        double keep = Math.exp(-2 * Math.PI * 6000 / rate); // most of it below 6 kHz: meters differ beyond 20 kHz
+        double low = 0;
+        for (int i = 0; i < out.length; i++) {
+            double since = i % (rate / 3) / (double) rate;
+            low = keep * low + (1 - keep) * (2 * random.nextDouble() - 1) * Math.sqrt(rate / 24000.0);
+            out[i] = (float) (peak * (0.01 + Math.exp(-since * 25)) * low);
+        }
+        return out;
+    }
+
+    static Stream<Clip> inputs() {
+        float[] swell = Signals.musicLike(44100, SECONDS, 0.3, 9);
+        for (int i = 0; i < swell.length / 2; i++) {
+            swell[i] *= 0.5f;
+        }
+        return Stream.of(
+                Clip.stereo(
+                        44100, Signals.musicLike(44100, SECONDS, 0.2, 1), Signals.musicLike(44100, SECONDS, 0.2, 2)),
+                Clip.stereo(48000, beats(48000, 0.8, 3), beats(48000, 0.5, 4)),
+                Clip.stereo(96000, Signals.musicLike(96000, SECONDS, 0.002, 5), beats(96000, 0.01, 6)),
+                Clip.stereo(192000, beats(192000, 3, 7), beats(192000, 3, 7)),
+                Clip.stereo(44100, swell, swell),
+                Clip.stereo(32000, Signals.musicLike(32000, SECONDS, 0.4, 8), new float[(int) (32000 * SECONDS)]));
+    }
+
+    @ParameterizedTest
+    @MethodSource("inputs")
+    void filesLandWhereTheyShouldUnderTheCeiling(Clip mix) throws Exception {
+        for (double target : new double[] {-9, -11, -14, -18, -23}) {
+            Path file = folder.resolve("master" + target + ".wav");
+            MasterRender.Rendered master = new MasterRender(mix, Chain.NONE, EXECUTOR)
+                    .render(
+                            FinishSettings.DEFAULT.withTarget(target, -1),
+                            () -> OutputFormat.WAV_24.open(file, mix.sampleRate()),
+                            Progress.NONE);
+            FfmpegTool.Reading heard = FfmpegTool.measure(file);
+            double expected = master.plan().expectedLufs();
+            assertThat(master.integratedLufs()).isCloseTo(expected, within(0.03));
+            assertThat(heard.integrated())
+                    .as("to %.0f LUFS: %s", target, master.plan())
+                    .isCloseTo(expected, within(0.05));
+            if (master.plan().standing() != Standing.OUT_OF_REACH) {
+                assertThat(expected).isEqualTo(target);
+            }
+            for (float[] side : TestFiles.read(file)) {
+                assertThat(Interpolated.peakDb(side)).isLessThanOrEqualTo(-0.95);
+            }
+            assertThat(heard.truePeak()).isLessThanOrEqualTo(-0.9); // it prints tenths
+        }
+    }
+
+    private JsonNode finish(String... more) throws Exception {
+        List<String> command = new ArrayList<>(List.of("finish", "--json"));
+        command.addAll(Arrays.asList(more));
+        Result r = run(command.toArray(String[]::new));
+        assertThat(r.code()).as(r.err()).isZero();
+        return new ObjectMapper().readTree(r.out());
+    }
+
+    private Path mix() throws IOException {
+        float[] music = beats(44100, 0.5, 1);
+        return TestFiles.write(folder.resolve("mix.wav"), OutputFormat.WAV_24, 44100, music, music);
+    }
+
+    @Test
+    void theFiguresAreThoseOfTheFile() throws Exception {
+        Path out = folder.resolve("master.flac");
+        JsonNode json = finish("--in", mix().toString(), "--target", "-14", "--ceiling", "-2", "--out", out.toString());
+        FfmpegTool.Reading heard = FfmpegTool.measure(out);
+        assertThat(json.get("integratedLufs").asDouble()).isCloseTo(heard.integrated(), within(0.02));
+        assertThat(heard.integrated()).isCloseTo(-14, within(0.05));
+        assertThat(json.get("truePeakDbtp").asDouble()).isLessThanOrEqualTo(-1.95);
+        assertThat(json.get("reached").asBoolean()).isTrue();
+        assertThat(json.get("driveDb").asDouble()).isPositive();
+        assertThat(json.get("mostReductionDb").asDouble()).isPositive();
+        assertThat(json.get("plrDb").asDouble())
+                .isCloseTo(
+                        json.get("truePeakDbtp").asDouble()
+                                - json.get("integratedLufs").asDouble(),
+                        within(0.002));
+    }
+
+    @Test
+    void aReferenceSetsTheTargetAndACorrectionComesBefore() throws Exception {
+        Path like = wav("like.wav", -17, 3);
+        Path out = folder.resolve("master.wav");
+        Path bands = folder.resolve("bands.csv");
+        Files.writeString(
+                bands, "type,frequency_hz,gain_db,q,enabled\nbell,1000.00,6.00,0.700,true\nbell,50,9,1,false\n");
+        JsonNode json = finish(
+                "--in",
+                mix().toString(),
+                "--like",
+                like.toString(),
+                "--out",
+                out.toString(),
+                "--correction",
+                bands.toString(),
+                "--clip",
+                "2");
+        assertThat(json.get("targetLufs").asDouble()).isCloseTo(-17, within(0.05));
+        double plain = finish("--in", mix().toString(), "--like", like.toString(), "--out", out.toString())
+                .get("driveDb")
+                .asDouble();
+        assertThat(json.get("driveDb").asDouble())
+                .as("what is louder already needs less")
+                .isLessThan(plain - 0.5);
+        Path curve = folder.resolve("curve.csv");
+        Files.writeString(curve, "frequency_hz,correction_db\n20,6\n20000,6\n");
+        double raised = finish(
+                        "--in",
+                        mix().toString(),
+                        "--like",
+                        like.toString(),
+                        "--out",
+                        out.toString(),
+                        "--correction",
+                        curve.toString())
+                .get("driveDb")
+                .asDouble();
+        assertThat(raised).isCloseTo(plain - 6, within(0.05));
+    }
+
+    @Test
+    void whatIsWrongIsToldInASentenceAndNothingIsLost() throws Exception {
+        Path mix = mix();
+        byte[] before = Files.readAllBytes(mix);
+        assertThat(run("finish", "--in", mix.toString(), "--target", "-14", "--out", mix.toString())
+                        .code())
+                .isEqualTo(4);
+        assertThat(Files.readAllBytes(mix)).isEqualTo(before);
+        Path odd = Files.writeString(folder.resolve("odd.csv"), "a,b\n1,2\n");
+        Result r = run(
+                "finish",
+                "--in",
+                mix.toString(),
+                "--target",
+                "-14",
+                "--out",
+                folder.resolve("m.wav").toString(),
+                "--correction",
+                odd.toString());
+        assertThat(r.code()).isEqualTo(3);
+        assertThat(r.err()).contains("odd.csv holds no correction");
+        Path high = Files.writeString(
+                folder.resolve("high.csv"), "type,frequency_hz,gain_db,q,enabled\nbell,30000,3,1,true\n");
+        assertThat(run(
+                                "finish",
+                                "--in",
+                                mix.toString(),
+                                "--target",
+                                "-14",
+                                "--out",
+                                folder.resolve("m.wav").toString(),
+                                "--correction",
+                                high.toString())
+                        .err())
+                .contains("a band above half the rate");
+        assertThat(folder.resolve("m.wav")).doesNotExist();
+        Path silent = TestFiles.write(
+                folder.resolve("silent.wav"), OutputFormat.WAV_24, 8000, new float[8000], new float[8000]);
+        assertThat(run(
+                                "finish",
+                                "--in",
+                                mix.toString(),
+                                "--like",
+                                silent.toString(),
+                                "--out",
+                                folder.resolve("m.wav").toString())
+                        .err())
+                .contains("no loudness to reach");
+    }
+
+    @Test
+    void aTargetOutOfReachIsSaidToBe() throws Exception {
+        Path out = folder.resolve("master.wav");
+        JsonNode json = finish("--in", mix().toString(), "--target", "-2", "--out", out.toString());
+        assertThat(json.get("reached").asBoolean()).isFalse();
+        assertThat(json.get("integratedLufs").asDouble())
+                .isCloseTo(json.get("loudestSaneLufs").asDouble(), within(0.05));
+    }
+}

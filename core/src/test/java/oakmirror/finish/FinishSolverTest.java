@@ -1,0 +1,86 @@
+package oakmirror.finish;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.Arrays;
+import java.util.Optional;
+import oakmirror.Signals;
+import oakmirror.audio.ChannelLayout;
+import oakmirror.audio.Decibels;
+import oakmirror.finish.FinishPlan.Standing;
+import oakmirror.limiter.LimiterSettings;
+import oakmirror.loudness.LoudnessMeter;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** Drives by closed forms, and thinned mixes beside what they are of. */
+class FinishSolverTest {
+
+    private static ThinnedMix thinned(int rate, float[] both) {
+        ThinnedMix mix = new ThinnedMix(rate);
+        for (int at = 0; at < both.length; at += 777) {
+            float[] part = Arrays.copyOfRange(both, at, Math.min(both.length, at + 777));
+            mix.add(part, part, part.length);
+        }
+        return mix;
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "-18,-6,-14,-1,4,0",
+        "-18,-3,-14,-1,1.98,2.02",
+        "-10,0,-14,-1,-4,0",
+        "-14,-1,-14,-1,-0.02,0.02",
+        "NaN,-3,-14,-1,0,0"
+    })
+    void withoutALimiterTheGainReachesTheTargetOrTheCeiling(
+            double lufs, double peak, double target, double ceiling, double gain, double missed) {
+        FinishSettings settings = new FinishSettings(target, ceiling, Optional.empty());
+        FinishPlan plan = new FinishSolver(new ThinnedMix(48000), lufs, peak, settings, 0).solve();
+        assertThat(plan.driveDb()).isCloseTo(gain, within(1e-9));
+        assertThat(plan.missedLu()).isCloseTo(missed, within(1e-9));
+    }
+
+    /** A sine has no peaks above its others, so that a limiter can make it no louder than a sine at the ceiling, which is 3 dB below it on either side. */
+    @Test
+    void aSineGetsNoLouderThanTheCeiling() {
+        ThinnedMix mix = thinned(48000, Signals.tone(48000, -20, 5));
+        FinishSettings settings = FinishSettings.DEFAULT.withTarget(-0.5, -1);
+        FinishPlan plan = new FinishSolver(mix, -20, -20, settings, 0).solve();
+        assertThat(plan.standing()).isEqualTo(Standing.OUT_OF_REACH);
+        double loudest = mix.driven(40, -1, LimiterSettings.DEFAULT).integratedLufs();
+        assertThat(loudest).as("both sides at −1 dB peak").isCloseTo(-1, within(0.1));
+    }
+
+    @ParameterizedTest
+    @ValueSource(ints = {8000, 44100, 48000, 96000, 192000})
+    void belowTheCeilingAThinnedMixIsAsLoudAsTheMeterSays(int rate) {
+        float[] music = Signals.musicLike(rate, 6, 0.05, 1);
+        LoudnessMeter meter = new LoudnessMeter(rate, ChannelLayout.stereo());
+        meter.add(new float[][] {music, music}, music.length);
+        ThinnedMix.Driven driven = thinned(rate, music).driven(3, 0, LimiterSettings.DEFAULT);
+        assertThat(driven.integratedLufs()).isCloseTo(meter.result().integratedLufs() + 3, within(0.01));
+        assertThat(driven.quantileDb(1)).isZero();
+    }
+
+    @Test
+    void loudnessGrowsWithTheDriveAndReductionWithIt() {
+        ThinnedMix mix = thinned(48000, Signals.musicLike(48000, 8, 0.2, 1));
+        double loudness = Double.NEGATIVE_INFINITY;
+        double most = 0;
+        for (double drive = 0; drive < 25; drive += 0.5) {
+            ThinnedMix.Driven driven = mix.driven(drive, -1, LimiterSettings.DEFAULT);
+            assertThat(driven.integratedLufs()).isGreaterThan(loudness);
+            assertThat(driven.quantileDb(1)).isGreaterThanOrEqualTo(most);
+            if (driven.quantileDb(0.9) > 0.1) {
+                assertThat(driven.shareOver(driven.quantileDb(0.9))).isCloseTo(0.1, within(0.02));
+            }
+            loudness = driven.integratedLufs();
+            most = driven.quantileDb(1);
+        }
+        assertThat(most).isGreaterThan(Decibels.ofAmplitude(2));
+    }
+}

@@ -1,0 +1,119 @@
+package oakmirror.desk.model.finish;
+
+import java.util.Optional;
+import oakmirror.desk.model.finish.Finishing.Outcome;
+import oakmirror.desk.model.listen.Listening;
+import oakmirror.desk.model.listen.MonitorControls;
+import oakmirror.desk.model.listen.MonitorControls.Ended;
+import oakmirror.desk.model.listen.MonitorControls.Ending;
+import oakmirror.desk.model.listen.MonitorControls.Playback;
+import oakmirror.desk.model.session.TrackSlot;
+import oakmirror.desk.model.session.Workspace;
+import oakmirror.finish.DeliveryTarget;
+import oakmirror.finish.FinishPlan;
+import oakmirror.finish.NormalisedPlayback.Up;
+import oakmirror.media.work.Kind;
+import oakmirror.media.work.Newest;
+
+/** Makes the master, or what its limiter takes away, heard as loud as the mix, whatever becomes of the plan meanwhile. */
+public final class FinishHeard {
+
+    private final Workspace workspace;
+    private final Finishing finishing;
+    private final Listening listening;
+    private final MonitorControls monitor;
+    private final Newest<Double> taken;
+    /** What was measured last of what is taken away. */
+    private Optional<FinishPlan> measuredOf = Optional.empty();
+
+    private double takenLufs = Double.NaN;
+
+    /** Follows what is to be heard. */
+    public FinishHeard(Workspace workspace, Finishing finishing, Listening listening) {
+        this.workspace = workspace;
+        this.finishing = finishing;
+        this.listening = listening;
+        monitor = listening.monitor();
+        taken = workspace.background().newest(Kind.PREVIEW, "Measuring what the limiter takes away");
+        finishing.heardProperty().bind(monitor.endingProperty().map(e -> e != Ending.NONE));
+        finishing.outcomeProperty().subscribe(o -> refresh());
+        monitor.endingProperty().subscribe(e -> {
+            if (e != Ending.FINISHED) {
+                monitor.playbackProperty().set(Optional.empty());
+            }
+            refresh();
+        });
+        listening.correctedProperty().subscribe(c -> {
+            if (!c) {
+                monitor.endingProperty().set(Ending.NONE);
+            }
+        });
+    }
+
+    /** Hears the mix with something at the end of its correction. */
+    public void hear(Ending what) {
+        if (what != Ending.NONE) {
+            listening.correctedProperty().set(true);
+        }
+        monitor.endingProperty().set(what);
+        listening.hear(0);
+    }
+
+    /** Hears the master and the references at the levels a player that normalises gives them. */
+    public void hearAs(DeliveryTarget level, Up up) {
+        playAs(level, up);
+        hear(Ending.FINISHED);
+        refresh();
+    }
+
+    private void playAs(DeliveryTarget level, Up up) {
+        finishing.outcomeProperty().get().ifPresent(o -> monitor.playbackProperty()
+                .set(Optional.of(new Playback(level, up, o.playbackDb(level, up)))));
+    }
+
+    /** Hears everything matched again. */
+    public void hearMatched() {
+        monitor.playbackProperty().set(Optional.empty());
+        refresh();
+    }
+
+    private void refresh() {
+        Ending what = monitor.endingProperty().get();
+        Optional<Outcome> outcome = finishing.outcomeProperty().get();
+        double mix = workspace
+                .tracks()
+                .mix()
+                .flatMap(TrackSlot::imported)
+                .map(t -> t.measurement().heardLufs())
+                .orElse(Double.NaN);
+        if (what == Ending.NONE || outcome.isEmpty() || !Double.isFinite(mix)) {
+            monitor.endedProperty().set(Optional.empty());
+            return;
+        }
+        FinishPlan plan = outcome.get().plan();
+        if (what == Ending.FINISHED) {
+            Optional<Playback> player = monitor.playbackProperty().get();
+            double louder = player.isPresent() ? 0 : outcome.get().integratedLufs() - mix;
+            player.ifPresent(p -> playAs(p.level(), p.up()));
+            monitor.endedProperty().set(Optional.of(new Ended(what, plan, louder)));
+            return;
+        }
+        boolean isMeasured = measuredOf.equals(Optional.of(plan));
+        double loud = isMeasured && Double.isFinite(takenLufs) ? takenLufs : plan.expectedLufs();
+        monitor.endedProperty().set(Optional.of(new Ended(what, plan, loud - mix)));
+        if (!isMeasured) {
+            finishing
+                    .takenAwayLufs()
+                    .ifPresent(work -> taken.submit(work, lufs -> {
+                        measuredOf = Optional.of(plan);
+                        takenLufs = lufs;
+                        refresh();
+                    }));
+        }
+    }
+
+    /** Ends all work. */
+    public void close() {
+        taken.close();
+    }
+}

@@ -1,0 +1,123 @@
+package oakmirror.desk.page;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import javafx.scene.Node;
+import javafx.scene.control.ChoiceBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.VBox;
+import oakmirror.desk.look.Ui;
+import oakmirror.desk.model.finish.FinishHeard;
+import oakmirror.desk.model.finish.Finishing;
+import oakmirror.desk.model.finish.Finishing.Outcome;
+import oakmirror.desk.model.listen.MonitorControls;
+import oakmirror.desk.model.listen.MonitorControls.Playback;
+import oakmirror.desk.model.session.Workspace;
+import oakmirror.finish.DeliveryTarget;
+import oakmirror.finish.NormalisedPlayback;
+import oakmirror.finish.NormalisedPlayback.Up;
+import oakmirror.readings.Readings;
+
+/** What players that normalise do to the master and to the references, and hearing it. */
+final class ListenerPane extends VBox {
+
+    private final Workspace workspace;
+    private final Finishing finishing;
+    private final FinishHeard heard;
+    private final MonitorControls monitor;
+    private final VBox levels = new VBox(7);
+    private final ChoiceBox<Up> up = new ChoiceBox<>();
+
+    ListenerPane(Workspace workspace, Finishing finishing, FinishHeard heard, MonitorControls monitor) {
+        super(8);
+        this.workspace = workspace;
+        this.finishing = finishing;
+        this.heard = heard;
+        this.monitor = monitor;
+        up.getItems().setAll(Up.values());
+        up.setValue(Up.NEVER);
+        up.setId("turned-up");
+        up.setConverter(Ui.naming(ListenerPane::name));
+        Ui.tip(up, "How players turn up what is softer than their level");
+        up.valueProperty().subscribe(u -> {
+            monitor.playbackProperty().get().ifPresent(p -> heard.hearAs(p.level(), u));
+            refresh();
+        });
+        setId("listeners");
+        getChildren().addAll(up, levels);
+        finishing.outcomeProperty().subscribe(o -> refresh());
+        finishing.targets().listProperty().subscribe(l -> refresh());
+        workspace.tracks().revisionProperty().subscribe(r -> refresh());
+        monitor.playbackProperty().subscribe(p -> refresh());
+    }
+
+    private static String name(Up up) {
+        return switch (up) {
+            case NEVER -> "only turned down";
+            case UNDER_THE_CEILING -> "up, as far as peaks allow";
+            case WITH_A_LIMITER -> "up, with a limiter";
+        };
+    }
+
+    private void refresh() {
+        Optional<Outcome> outcome = finishing.outcomeProperty().get();
+        List<Node> nodes = new ArrayList<>();
+        for (DeliveryTarget level : finishing.targets().listProperty().get().ofPlayback()) {
+            Node node = level(level, outcome, "hear-" + nodes.size());
+            nodes.add(node);
+        }
+        levels.getChildren().setAll(nodes);
+    }
+
+    private Node level(DeliveryTarget level, Optional<Outcome> outcome, String id) {
+        boolean isHeard = monitor.playbackProperty()
+                .get()
+                .map(Playback::level)
+                .filter(level::equals)
+                .isPresent();
+        ToggleButton hear = Ui.choice(
+                "hear", "Hear the master and the references as loud as a player at " + level.name() + " plays them");
+        hear.setId(id);
+        hear.getStyleClass().add("tight");
+        hear.setSelected(isHeard);
+        hear.setDisable(outcome.isEmpty());
+        hear.setOnAction(e -> {
+            if (isHeard) {
+                heard.hearMatched();
+            } else {
+                heard.hearAs(level, up.getValue());
+            }
+        });
+        Label title = Ui.label(Readings.level(level.integratedLufs()) + " " + level.name(), "strong", "small");
+        title.setMinWidth(0);
+        Label detail = Ui.label(detail(level, outcome), "quiet", "small");
+        detail.setWrapText(true);
+        return new VBox(1, new HBox(4, title, Ui.spring(), hear), detail);
+    }
+
+    private String detail(DeliveryTarget level, Optional<Outcome> outcome) {
+        Up how = up.getValue();
+        List<Double> theirs = new ArrayList<>();
+        workspace.tracks().references().forEach(r -> r.imported()
+                .ifPresent(t ->
+                        theirs.add(NormalisedPlayback.gainDb(t.measurement().heard(), level, how))));
+        String master = outcome.map(o -> "master " + Readings.gainDb(o.playbackDb(level, how)))
+                .orElse("");
+        String limited = outcome.flatMap(Outcome::master)
+                .map(m -> NormalisedPlayback.limitedDb(m.levels(), level, how))
+                .filter(db -> db > 0.05)
+                .map(db -> " (" + Readings.level(db) + " dB limited)")
+                .orElse("");
+        double low = theirs.stream().mapToDouble(d -> d).min().orElse(Double.NaN);
+        double high = theirs.stream().mapToDouble(d -> d).max().orElse(Double.NaN);
+        String references = theirs.isEmpty()
+                ? ""
+                : theirs.size() == 1 || high - low < 0.05
+                        ? ", references " + Readings.gainDb(low)
+                        : ", references " + Readings.gain(high) + " … " + Readings.gainDb(low);
+        return master + limited + references;
+    }
+}
