@@ -23,6 +23,8 @@ import oakmirror.dsp.ToneFilter;
 import oakmirror.dsp.ZoneDynamicsBand;
 import oakmirror.dsp.ZoneDynamicsStage;
 import oakmirror.filter.AnalogueSection;
+import oakmirror.limiter.Limiter;
+import oakmirror.limiter.LimiterSettings;
 import oakmirror.media.cache.AudioCache;
 import oakmirror.media.device.AudioOutput;
 import oakmirror.media.device.SimulatedOutput;
@@ -35,12 +37,13 @@ import oakmirror.spectrum.Zone;
 
 /**
  * The whole listening engine at work: 17 tracks of five minutes (at 48 kHz, at higher rates as many frames), mapped from disk, the mix with eight
- * stems laid over it at levels that change, through a correction of middle and side apart and through dynamics of all seven zones, a band alone, meters, and a switch, jump or blend twice a second, on the simulated device in real time. Prints what the audio
+ * stems laid over it at levels that change, through a correction of middle and side apart and through dynamics of all seven zones, into a limiter, a band alone, meters, and a switch, jump or blend twice a second, on the simulated device in real time. Prints what the audio
  * thread took, what it allocated, how often it was late, and how often it had to prepare a correction itself. Arguments: seconds, 60 otherwise;
  * rate, 48000 otherwise; minimum or linear, the former otherwise; of how many zones dynamics are changed, all seven otherwise.
  */
 public final class EngineRun {
 
+    private static final double DRIVE_DB = 9;
     private static final int USUAL_RATE = 48000;
     private static final int TRACKS = 17;
     private static final int STEMS = 8;
@@ -142,7 +145,9 @@ public final class EngineRun {
                 .map(z -> new ZoneDynamicsBand(z, -40, z.ordinal() % 2 == 0 ? -0.4 : 0.4, 0))
                 .toList();
         Chain chain = Chain.of(new StereoTone(filter(phase, sections), filter(phase, more)))
-                .withDynamics(zones.isEmpty() ? Optional.empty() : Optional.of(new ZoneDynamicsStage(zones)));
+                .withDynamics(zones.isEmpty() ? Optional.empty() : Optional.of(new ZoneDynamicsStage(zones)))
+                .withGainDb(DRIVE_DB)
+                .withLimiter(Optional.of(new Limiter(-1, LimiterSettings.DEFAULT)));
         ProcessorPool pool = new ProcessorPool(chain.maker(rate));
         return sources.stream()
                 .map(s -> new MonitorScene.Track(

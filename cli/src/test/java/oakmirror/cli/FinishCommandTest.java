@@ -35,7 +35,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 class FinishCommandTest extends CommandTest {
 
     private static final ExecutorService EXECUTOR = Executors.newFixedThreadPool(2);
-    private static final double SECONDS = 8;
+    private static final double SECONDS = 5;
 
     @AfterAll
     static void end() {
@@ -226,5 +226,43 @@ class FinishCommandTest extends CommandTest {
         assertThat(json.get("reached").asBoolean()).isFalse();
         assertThat(json.get("integratedLufs").asDouble())
                 .isCloseTo(json.get("loudestSaneLufs").asDouble(), within(0.05));
+    }
+
+    /** Killed while it reads, while it writes, and just before its end: there is the whole file or none. */
+    @Test
+    void aKillLeavesTheWholeFileOrNone() throws Exception {
+        Path mix = TestFiles.music(folder.resolve("long.wav"), 44100, 15, 0.3);
+        Path results = Files.createDirectory(folder.resolve("results"));
+        Path out = results.resolve("master.wav");
+        long whole = 15L * 44100 * 6;
+        for (double part : new double[] {0, 0.3, 0.9, 0.999}) {
+            Process process = new ProcessBuilder(
+                            java("finish", "--in", mix.toString(), "--target", "-12", "--out", out.toString()))
+                    .redirectErrorStream(true)
+                    .redirectOutput(folder.resolve("said.txt").toFile())
+                    .start();
+            while (process.isAlive() && !Files.exists(out) && largest(results) < Math.max(1, part * whole)) {
+                Thread.onSpinWait();
+            }
+            process.destroyForcibly().waitFor();
+            if (Files.exists(out)) {
+                assertThat(FfmpegTool.measure(out).integrated()).isCloseTo(-12, within(0.05));
+                assertThat(TestFiles.read(out)[0]).hasSize(15 * 44100);
+                Files.delete(out);
+            }
+        }
+        assertThat(run("finish", "--in", mix.toString(), "--target", "-12", "--out", out.toString())
+                        .code())
+                .isZero();
+        assertThat(FfmpegTool.measure(out).integrated()).isCloseTo(-12, within(0.05));
+        try (Stream<Path> left = Files.list(results)) {
+            assertThat(left).as("what kills have left is cleared away").containsExactly(out);
+        }
+    }
+
+    private static long largest(Path folder) throws IOException {
+        try (Stream<Path> files = Files.list(folder)) {
+            return files.mapToLong(f -> f.toFile().length()).max().orElse(0);
+        }
     }
 }

@@ -191,6 +191,16 @@ class SessionFileTest {
                 .hasMessageEndingWith(".");
     }
 
+    /** As they were: held back by peaks, not limited. */
+    @Test
+    void sessionsThatKnowOfNoLimiterOpenWithoutOne() throws IOException {
+        Path file = session("\"finish\":{\"targetLufs\":-12,\"ceilingDbtp\":-1}");
+        FinishSettings finish = SessionFile.read(file).session().finish();
+        assertThat(finish.limiter()).isEmpty();
+        assertThat(finish.targetLufs()).isEqualTo(-12);
+        assertThat(SessionFile.read(file).session().delivery().song()).isEmpty();
+    }
+
     @Test
     void tooManyTracksOrPassagesAreRefused() throws IOException {
         String references = "{\"file\":\"a.wav\"},".repeat(16) + "{\"file\":\"a.wav\"}";

@@ -34,6 +34,9 @@ final class Screenshots {
     private final Path folder;
     private final Deque<Shot> shots = new ArrayDeque<>();
 
+    /** About as loud as the demo's references that are not crushed. */
+    private static final double FINISHED_LUFS = -10.5;
+
     Screenshots(MainWindow window, Stage stage, Path folder) {
         this.window = window;
         this.stage = stage;
@@ -48,6 +51,16 @@ final class Screenshots {
                             window.show(station.ordinal());
                             if (master) {
                                 press("#show-master");
+                            }
+                            if (station == Station.FINISH) {
+                                window.workspace()
+                                        .change(
+                                                "choose a target",
+                                                "",
+                                                s -> s.withFinish(s.finish()
+                                                        .withTarget(
+                                                                FINISHED_LUFS,
+                                                                s.finish().ceilingDbtp())));
                             }
                         },
                         () -> {});

@@ -183,8 +183,14 @@ class FinishTest extends WindowTest {
     }
 
     @Test
-    void theListIsChangedKeptBroughtInAndWrittenOut() throws Exception {
+    void theListIsChangedSongsAreTargetsAndLevelsAreHeardAsListenersGetThem() throws Exception {
         openFinish();
+        listenersGet();
+        changeTheList();
+        aSongOfTheRecordIsATarget();
+    }
+
+    private void changeTheList() throws Exception {
         choose("New target …");
         interact(() -> {
             lookup("#target-name").queryAs(TextField.class).setText("our label");
@@ -216,9 +222,7 @@ class FinishTest extends WindowTest {
         waitUntil(() -> workspace().messageProperty().get().startsWith("odd.json holds no targets"));
     }
 
-    @Test
-    void aSongOfTheRecordIsATarget() throws Exception {
-        openFinish();
+    private void aSongOfTheRecordIsATarget() throws Exception {
         Path song = TestFiles.excerpt(TestFiles.demoReference(), folder.resolve("Low Water.wav"), 8);
         dialogs.answer(song.toFile());
         choose("A song of the record …");
@@ -231,9 +235,7 @@ class FinishTest extends WindowTest {
         waitUntil(() -> lookup("#aim-song-0").tryQuery().isEmpty());
     }
 
-    @Test
-    void levelsAreHeardAsListenersGetThem() throws Exception {
-        openFinish();
+    private void listenersGet() throws Exception {
         aim("#aim-reference-1");
         gone();
         press("#as-listeners");
@@ -247,5 +249,13 @@ class FinishTest extends WindowTest {
         assertThat(master).isCloseTo(-14 - session().finish().targetLufs(), within(0.06));
         press("#hear-0");
         waitUntil(() -> listening().monitor().playbackProperty().get().isEmpty());
+        press("#hear-delivered");
+        waitUntil(() -> listening()
+                .monitor()
+                .playbackProperty()
+                .get()
+                .filter(p -> p.masterDb() == 0)
+                .isPresent());
+        press("#as-targets");
     }
 }

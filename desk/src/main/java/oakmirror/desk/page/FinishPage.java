@@ -89,6 +89,7 @@ public final class FinishPage extends HBox {
     private static VBox beside(AimsPane targets, ListenerPane listeners) {
         ToggleButton first = Ui.choice("targets", "What the master can be brought to, and what it would cost");
         ToggleButton second = Ui.choice("as listeners get it", "What players that normalise do to it");
+        first.setId("as-targets");
         second.setId("as-listeners");
         HBox head = new HBox(4, first, second, Ui.spring(), targets.menu());
         head.setAlignment(Pos.CENTER_LEFT);

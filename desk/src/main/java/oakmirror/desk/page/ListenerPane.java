@@ -24,6 +24,10 @@ import oakmirror.readings.Readings;
 /** What players that normalise do to the master and to the references, and hearing it. */
 final class ListenerPane extends VBox {
 
+    /** A player that turns nothing down, as everything lies below it. */
+    private static final DeliveryTarget AS_DELIVERED = new DeliveryTarget(
+            "as delivered", 0, Optional.empty(), 0, Optional.empty(), Optional.empty(), Optional.empty(), true, "");
+
     private final Workspace workspace;
     private final Finishing finishing;
     private final FinishHeard heard;
@@ -65,8 +69,9 @@ final class ListenerPane extends VBox {
     private void refresh() {
         Optional<Outcome> outcome = finishing.outcomeProperty().get();
         List<Node> nodes = new ArrayList<>();
+        nodes.add(level(AS_DELIVERED, outcome, "hear-delivered"));
         for (DeliveryTarget level : finishing.targets().listProperty().get().ofPlayback()) {
-            Node node = level(level, outcome, "hear-" + nodes.size());
+            Node node = level(level, outcome, "hear-" + (nodes.size() - 1));
             nodes.add(node);
         }
         levels.getChildren().setAll(nodes);
@@ -79,7 +84,7 @@ final class ListenerPane extends VBox {
                 .filter(level::equals)
                 .isPresent();
         ToggleButton hear = Ui.choice(
-                "hear", "Hear the master and the references as loud as a player at " + level.name() + " plays them");
+                "hear", "Hear the master and the references as loud as this plays them; again: all equally loud");
         hear.setId(id);
         hear.getStyleClass().add("tight");
         hear.setSelected(isHeard);
@@ -91,9 +96,11 @@ final class ListenerPane extends VBox {
                 heard.hearAs(level, up.getValue());
             }
         });
-        Label title = Ui.label(Readings.level(level.integratedLufs()) + " " + level.name(), "strong", "small");
+        boolean delivered = level == AS_DELIVERED;
+        String name = delivered ? level.name() : Readings.level(level.integratedLufs()) + " " + level.name();
+        Label title = Ui.label(name, "strong", "small");
         title.setMinWidth(0);
-        Label detail = Ui.label(detail(level, outcome), "quiet", "small");
+        Label detail = Ui.label(delivered ? "nothing is turned" : detail(level, outcome), "quiet", "small");
         detail.setWrapText(true);
         return new VBox(1, new HBox(4, title, Ui.spring(), hear), detail);
     }

@@ -176,9 +176,4 @@ public final class Aims {
     private static double hundredths(double value) {
         return Math.round(100 * value) / 100.0;
     }
-
-    /** Ends all work. */
-    public void close() {
-        planner.close();
-    }
 }

@@ -77,7 +77,7 @@ class FailuresTest extends ModelTest {
         fx(() -> finishing.wantedProperty().set(true));
         waitUntil(() -> !workspace.messageProperty().get().isEmpty());
         assertThat(onFx(() -> workspace.messageProperty().get()))
-                .isEqualTo("Measuring what the master would be failed; the log says why.");
+                .isEqualTo("Measuring the corrected mix failed; the log says why.");
         assertThat(onFx(() -> finishing.pendingProperty().get()))
                 .as("not grey for ever")
                 .isFalse();
