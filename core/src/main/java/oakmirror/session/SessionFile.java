@@ -85,6 +85,7 @@ public final class SessionFile {
         }
         try {
             ObjectNode current = version < VERSION ? SessionUpgrade.fromFirst(root) : root;
+            SessionUpgrade.withoutLimiter(current);
             return SessionJson.fromTree(current, folderOf(file));
         } catch (JsonProcessingException | IllegalArgumentException e) {
             throw new IOException(

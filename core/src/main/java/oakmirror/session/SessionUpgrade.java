@@ -55,6 +55,13 @@ final class SessionUpgrade {
         return root;
     }
 
+    /** What was saved before there was a limiter has none: what is missing would otherwise be as usual, and the master another. */
+    static void withoutLimiter(ObjectNode root) {
+        if (root.at("/session/delivery/finish") instanceof ObjectNode finish && !finish.has("limiter")) {
+            finish.putNull("limiter");
+        }
+    }
+
     private static JsonNode track(JsonNode old) {
         if (!(old instanceof ObjectNode track)) {
             return old;

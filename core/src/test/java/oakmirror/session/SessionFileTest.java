@@ -260,7 +260,8 @@ class SessionFileTest {
         assertThat(s.correction().basis())
                 .as("as it was before evidence was weighed")
                 .isEqualTo(CorrectionSettings.Basis.EXACT);
-        assertThat(s.finish()).isEqualTo(FinishSettings.DEFAULT.withTarget(-9, -1));
+        assertThat(s.finish())
+                .isEqualTo(FinishSettings.DEFAULT.withTarget(-9, -1).withLimiter(Optional.empty()));
         assertThat(s.output()).isEqualTo(new Output("flac", 16));
         assertThat(SessionFile.read(folder.resolve("x.json")).log().blindResults())
                 .hasSize(1);
