@@ -47,6 +47,11 @@ final class GainPath {
         window.run(gains);
     }
 
+    /** Whether what comes is the past, and stands for more of it. */
+    void hurry(boolean value) {
+        release.hurry(value);
+    }
+
     /** Gains of 1, while at rest. */
     static void rest(double[] gains) {
         Arrays.fill(gains, 1);

@@ -9,8 +9,8 @@ final class LimiterProcessor implements StereoProcessor {
 
     private static final int STRETCH = PeakEnvelope.STRETCH;
 
-    /** After so long, what was before has next to no part in a gain. */
-    private static final double MEMORY_SECONDS = 3;
+    /** So much of the past is gone through; it stands for more ({@link Release}), so that a jump costs little. */
+    private static final double MEMORY_SECONDS = 0.15;
 
     private final float[][] stretch = new float[2][STRETCH];
     private final PeakEnvelope[] envelopes = new PeakEnvelope[2];
@@ -49,6 +49,18 @@ final class LimiterProcessor implements StereoProcessor {
 
     @Override
     public void process(float[] left, float[] right, int offset, int count) {
+        take(left, right, offset, count, false);
+    }
+
+    @Override
+    public void pass(float[] left, float[] right, int offset, int count) {
+        take(left, right, offset, count, true);
+    }
+
+    private void take(float[] left, float[] right, int offset, int count, boolean hurry) {
+        for (GainPath path : paths) {
+            path.hurry(hurry);
+        }
         for (int done = 0; done < count; ) {
             int n = Math.min(count - done, STRETCH - filled);
             exchange(left, stretch[0], offset + done, n);

@@ -37,12 +37,16 @@ final class Release {
     /** A gap takes so many times its length off what has been needed before it. */
     private static final double GAP_COUNTS = 8;
 
+    /** While the past is gone through, of which there is only a little, the slow part and the time count for so many times as long. */
+    private static final double HURRY = 4;
+
     private static final double NOTHING = 1e-6;
 
     private final double step;
     private final double fast;
     private final double slow;
     private final double rise;
+    private final double hurriedRise;
     private final double giveWay;
     private final double quickestFall;
     private final double slowestFall;
@@ -52,6 +56,7 @@ final class Release {
     private double needed;
 
     private double gap;
+    private boolean hurries;
     /** What is left of the fast part after a step. */
     private double kept;
 
@@ -67,6 +72,7 @@ final class Release {
         slow = Math.exp(-step / GROWN_FAST_SECONDS);
         kept = fast;
         rise = -Math.expm1(-step / RISE_SECONDS);
+        hurriedRise = -Math.expm1(-HURRY * step / RISE_SECONDS);
         giveWay = -Math.expm1(-step / GIVE_WAY_SECONDS);
         quickestFall = nepers(QUICKEST_DB_PER_SECOND * step);
         slowestFall = nepers(SLOWEST_DB_PER_SECOND * step);
@@ -97,10 +103,11 @@ final class Release {
                 endGap();
             }
             if (needed < LONG_SECONDS) {
-                needed += step;
+                needed += hurries ? HURRY * step : step;
                 kept = Math.min(slow, fast + (slow - fast) / GROWN_SECONDS * needed);
             }
-            carried += (ofLate - carried) * (ofLate > carried ? rise : giveWay);
+            double up = hurries ? hurriedRise : rise;
+            carried += (ofLate - carried) * (ofLate > carried ? up : giveWay);
         } else if (reduction > 0 || carried > 0 || gap > 0) {
             letGo();
         }
@@ -121,6 +128,11 @@ final class Release {
         if (carried == 0 && reduction < NOTHING) {
             reduction = 0;
         }
+    }
+
+    /** Whether what comes is the past, and stands for more of it. */
+    void hurry(boolean value) {
+        hurries = value;
     }
 
     /** Whether nothing is held back any more. */
