@@ -91,8 +91,10 @@ final class FinishSolver {
     }
 
     private static double root(UnivariateFunction f, double low, double high) {
-        double atLow = f.value(low);
-        return atLow >= 0 ? low : new BrentSolver(EXACT_DB).solve(MOST_LOOKS, f, low, high);
+        if (f.value(low) >= 0) {
+            return low;
+        }
+        return f.value(high) <= 0 ? high : new BrentSolver(EXACT_DB).solve(MOST_LOOKS, f, low, high);
     }
 
     private Price price(double driveDb) {

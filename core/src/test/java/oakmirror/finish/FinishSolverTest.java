@@ -83,4 +83,19 @@ class FinishSolverTest {
         }
         assertThat(most).isGreaterThan(Decibels.ofAmplitude(2));
     }
+
+    /** Clicks in silence stay far above their loudness whatever the drive, and are next to never there: no drive is beyond what is sane. */
+    @Test
+    void clicksInSilenceAreDrivenAsFarAsItGoes() {
+        float[] clicks = new float[48000 * 5];
+        for (int i = 24000; i < clicks.length; i += 24000) {
+            clicks[i] = 0.1f;
+        }
+        ThinnedMix mix = thinned(48000, clicks);
+        double lufs = mix.driven(0, 0, LimiterSettings.DEFAULT).integratedLufs();
+        FinishPlan plan = new FinishSolver(mix, lufs, -20, FinishSettings.DEFAULT, 0).solve();
+        assertThat(plan.loudestSaneLufs()).isFinite();
+        assertThat(plan.expectedLufs()).isLessThan(-14);
+        assertThat(plan.standing()).isEqualTo(Standing.OUT_OF_REACH);
+    }
 }
