@@ -2,6 +2,8 @@ package oakmirror.finish;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
+import oakmirror.measure.Levels;
 import oakmirror.readings.Readings;
 
 /** What a plan comes to, in sentences. */
@@ -74,5 +76,14 @@ public final class FinishText {
                         "Its references keep " + Readings.level(least - plrDb)
                                 + " dB more between loudness and peaks, or more still: easing the compression in the mix, or a lower target, keeps them.")
                 : Optional.empty();
+    }
+
+    /** Which of the deliveries that the settings are of a master does not keep to, and by what; empty when it keeps to all. */
+    public static String missed(List<DeliveryTarget> list, FinishSettings settings, Levels master) {
+        return list.stream()
+                .filter(t -> t.integratedLufs() == settings.targetLufs() && t.ceilingDbtp() == settings.ceilingDbtp())
+                .filter(t -> !t.missedBy(master).isEmpty())
+                .map(t -> "Not within " + t.name() + ": " + String.join(", ", t.missedBy(master)) + ".")
+                .collect(Collectors.joining(" "));
     }
 }

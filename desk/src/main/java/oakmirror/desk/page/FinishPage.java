@@ -37,6 +37,7 @@ import oakmirror.readings.Readings;
 /** Finish: what the master is brought to, what that costs over the song, and how it stands beside the references. */
 public final class FinishPage extends HBox {
 
+    private static final double TWO_LINES = 36;
     private static final double SIDE = 252;
 
     private final Workspace workspace;
@@ -49,6 +50,10 @@ public final class FinishPage extends HBox {
     private final PricePane price = new PricePane();
     private final Label verdict = Ui.label("", "verdict");
     private final Label advice = Ui.label("", "verdict");
+    /** Whether the master shown is of what was before: it stays until the new one has been gone through, so that nothing moves under the pointer. */
+    private final BooleanProperty stale = new SimpleBooleanProperty();
+
+    private Optional<Outcome> gone = Optional.empty();
 
     /** The page of a workspace. */
     public FinishPage(
@@ -67,11 +72,13 @@ public final class FinishPage extends HBox {
         listening.positionProperty().subscribe(p -> strip.showPosition(listening.secondsOf(0)));
         verdict.setWrapText(true);
         verdict.setId("verdict");
+        verdict.setMinHeight(TWO_LINES);
+        verdict.setAlignment(Pos.TOP_LEFT);
         advice.setWrapText(true);
         VBox pictures = new VBox(4, strip, Ui.label("Loudness and peaks", "heading"), ladder);
         StackPane covered = new StackPane(pictures, new Missing(workspace, false, toGather));
         VBox content = new VBox(
-                10, covered, verdict, price, advice, hear(), new FinishControls(workspace, finishing), price.crest());
+                10, covered, verdict, price, hear(), new FinishControls(workspace, finishing), advice, price.crest());
         content.getStyleClass().add("finish");
         VBox page = new VBox(10, Ui.head("Finish", explanation, Words.reading("Finish")), scrolling(content));
         page.getStyleClass().add("page");
@@ -82,7 +89,9 @@ public final class FinishPage extends HBox {
         workspace.sessionProperty().subscribe(s -> refresh());
         workspace.tracks().revisionProperty().subscribe(r -> refresh());
         finishing.outcomeProperty().subscribe(o -> refresh());
-        Ui.greyWhile(finishing.pendingProperty(), pictures, price, price.crest(), verdict, advice);
+        finishing.pendingProperty().subscribe(p -> refresh());
+        Ui.greyWhile(finishing.pendingProperty(), ladder, verdict);
+        Ui.greyWhile(stale, strip, price, price.crest(), advice);
     }
 
     /** The pane at the right: the targets, or what listeners get. */
@@ -151,19 +160,22 @@ public final class FinishPage extends HBox {
                 workspace.tracks().mix().flatMap(TrackSlot::imported).map(t -> t.measurement());
         Optional<Outcome> outcome = finishing.outcomeProperty().get();
         rows(settings, mix, outcome);
-        strip.show(scene(settings, mix, outcome));
-        Optional<MasterRender.Rendered> master = outcome.flatMap(Outcome::master);
+        gone = outcome.flatMap(Outcome::master).isPresent() ? outcome : outcome.isPresent() ? gone : Optional.empty();
+        stale.set(outcome.isPresent() && !gone.equals(outcome)
+                || finishing.pendingProperty().get());
+        strip.show(scene(settings, mix, gone));
+        Optional<MasterRender.Rendered> master = gone.flatMap(Outcome::master);
         verdict.setText(
                 mix.isEmpty()
                         ? "Add a mix on Gather to finish it."
-                        : outcome.map(o -> FinishText.verdict(o.plan())).orElse("Measuring the corrected mix…"));
+                        : outcome.map(this::verdict).orElse("Measuring the corrected mix…"));
         explanation.setText(
                 outcome.map(FinishPage::inShort).orElse("the corrected mix, brought to a loudness under a ceiling"));
         price.setVisible(master.isPresent());
         price.setManaged(master.isPresent());
         List<TrackMeasurement> references = new ArrayList<>();
         workspace.tracks().references().forEach(r -> r.imported().ifPresent(t -> references.add(t.measurement())));
-        master.ifPresent(m -> price.show(outcome.get(), references));
+        master.ifPresent(m -> price.show(gone.get(), references));
         advice.setText(master.flatMap(m -> FinishText.advice(
                         m.levels().peakToLoudness(),
                         references.stream()
@@ -173,6 +185,16 @@ public final class FinishPage extends HBox {
                                 .toList()))
                 .orElse(""));
         advice.setManaged(!advice.getText().isEmpty());
+    }
+
+    private String verdict(Outcome o) {
+        String missed = o.master()
+                .map(m -> FinishText.missed(
+                        finishing.targets().listProperty().get().targets(),
+                        o.plan().settings(),
+                        m.levels()))
+                .orElse("");
+        return (FinishText.verdict(o.plan()) + " " + missed).strip();
     }
 
     private static String inShort(Outcome o) {
