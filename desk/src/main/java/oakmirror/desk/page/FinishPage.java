@@ -78,7 +78,7 @@ public final class FinishPage extends HBox {
         VBox pictures = new VBox(4, strip, Ui.label("Loudness and peaks", "heading"), ladder);
         StackPane covered = new StackPane(pictures, new Missing(workspace, false, toGather));
         VBox content = new VBox(
-                10, covered, verdict, price, hear(), new FinishControls(workspace, finishing), advice, price.crest());
+                8, covered, verdict, price, hear(), new FinishControls(workspace, finishing), advice, price.crest());
         content.getStyleClass().add("finish");
         VBox page = new VBox(10, Ui.head("Finish", explanation, Words.reading("Finish")), scrolling(content));
         page.getStyleClass().add("page");

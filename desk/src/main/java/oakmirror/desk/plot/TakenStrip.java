@@ -19,6 +19,9 @@ public final class TakenStrip extends PlotPane {
     private static final double SPAN_LU = 21;
     private static final double STEP_LU = 3;
     private static final double LEAST_TAKEN_DB = 3;
+    /** Lines closer together than this could not be read. */
+    private static final double LEAST_APART = 14;
+
     private static final double UPPER = 0.64;
     private static final double LIGHT = 0.12;
 
@@ -42,7 +45,7 @@ public final class TakenStrip extends PlotPane {
     /** An empty strip. */
     public TakenStrip() {
         setMinHeight(140);
-        setPrefHeight(168);
+        setPrefHeight(150);
         setCursor(Cursor.CROSSHAIR);
         speak(() -> "loudness of the master over time, at most " + Readings.level(highest(scene.master()))
                 + " LUFS; the limiter takes away at most " + Readings.level(most()) + " dB");
@@ -97,7 +100,8 @@ public final class TakenStrip extends PlotPane {
         double top = Math.max(Math.max(highest(scene.master()), highest(scene.mix())), scene.targetLufs());
         double high = STEP_LU * Math.ceil((Double.isFinite(top) ? top + 1 : 0) / STEP_LU);
         double low = high - SPAN_LU;
-        for (double v = low + STEP_LU; v <= high; v += STEP_LU) {
+        double step = (axis - HEAD) * STEP_LU / SPAN_LU < LEAST_APART ? 2 * STEP_LU : STEP_LU;
+        for (double v = high; v > low; v -= step) {
             double y = y(v, low, high, axis);
             line(g, LEFT, y, w - RIGHT, y, p.hairline());
             String unit = v == high ? "LUFS " : "";
@@ -184,7 +188,7 @@ public final class TakenStrip extends PlotPane {
         double bottom = h - FOOT - 4;
         double deepest = Math.max(LEAST_TAKEN_DB, STEP_LU * Math.ceil(most() / STEP_LU));
         double perDb = (bottom - axis) / deepest;
-        double step = deepest > 2 * STEP_LU ? 2 * STEP_LU : STEP_LU;
+        double step = STEP_LU * perDb < 2 * LEAST_APART ? 2 * STEP_LU : STEP_LU;
         for (double db = step; db <= deepest; db += step) {
             double y = axis + db * perDb;
             line(g, LEFT, y, w - RIGHT, y, p.hairline());
