@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Optional;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
+import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
@@ -19,6 +20,7 @@ import javafx.scene.input.KeyCode;
 import oakmirror.desk.model.listen.MonitorControls.Ending;
 import oakmirror.desk.part.FileDialogs;
 import oakmirror.dsp.Chain;
+import oakmirror.finish.NormalisedPlayback.Up;
 import oakmirror.finish.TargetList;
 import oakmirror.limiter.Limiter;
 import oakmirror.limiter.TakenAway;
@@ -247,6 +249,18 @@ class FinishTest extends WindowTest {
         double master = onFx(() ->
                 listening().monitor().playbackProperty().get().orElseThrow().masterDb());
         assertThat(master).isCloseTo(-14 - session().finish().targetLufs(), within(0.06));
+        assertThat(onFx(() -> listening().offsetDb(0))).isEqualTo(master);
+        double theirs = onFx(() -> workspace()
+                .tracks()
+                .references()
+                .get(1)
+                .imported()
+                .orElseThrow()
+                .measurement()
+                .heardLufs());
+        assertThat(onFx(() -> listening().offsetDb(2)))
+                .as("a player's, not what matches")
+                .isCloseTo(-14 - theirs, within(0.01));
         press("#hear-0");
         waitUntil(() -> listening().monitor().playbackProperty().get().isEmpty());
         press("#hear-delivered");
@@ -256,6 +270,25 @@ class FinishTest extends WindowTest {
                 .get()
                 .filter(p -> p.masterDb() == 0)
                 .isPresent());
+        ChoiceBox<Up> up = lookup("#turned-up").query();
+        interact(() -> up.setValue(Up.WITH_A_LIMITER));
+        press("#hear-0");
+        double peak = onFx(() -> workspace()
+                .tracks()
+                .references()
+                .get(1)
+                .imported()
+                .orElseThrow()
+                .measurement()
+                .heard()
+                .peaks()
+                .truePeakDbtp());
+        assertThat(peak + onFx(() -> listening().offsetDb(2)))
+                .as("nothing clips")
+                .isLessThanOrEqualTo(1e-6);
+        type(KeyCode.C);
+        waitUntil(() -> listening().monitor().playbackProperty().get().isEmpty());
+        assertThat(onFx(() -> listening().offsetDb(0))).as("matched again").isZero();
         press("#as-targets");
     }
 }

@@ -64,6 +64,7 @@ final class ChipRow extends ScrollPane {
         workspace.tracks().all().addListener((ListChangeListener<TrackSlot>) c -> refresh.run());
         workspace.tracks().revisionProperty().subscribe(r -> refresh.run());
         workspace.levelsProperty().subscribe(l -> refresh.run());
+        listening.monitor().playbackProperty().subscribe(p -> refresh.run());
         workspace.sessionProperty().subscribe(s -> refresh.run());
         listening.stretchesProperty().subscribe(r -> refresh.run());
         keys.revisionProperty().subscribe(r -> refresh.run());

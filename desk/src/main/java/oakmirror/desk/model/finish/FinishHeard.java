@@ -11,6 +11,7 @@ import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.finish.DeliveryTarget;
 import oakmirror.finish.FinishPlan;
+import oakmirror.finish.NormalisedPlayback;
 import oakmirror.finish.NormalisedPlayback.Up;
 import oakmirror.media.work.Kind;
 import oakmirror.media.work.Newest;
@@ -66,9 +67,23 @@ public final class FinishHeard {
         refresh();
     }
 
+    /** What a player's own limiter would hold down is not: all is taken down together instead, so that nothing clips and all stand as they would. */
     private void playAs(DeliveryTarget level, Up up) {
-        finishing.outcomeProperty().get().ifPresent(o -> monitor.playbackProperty()
-                .set(Optional.of(new Playback(level, up, o.playbackDb(level, up)))));
+        finishing.outcomeProperty().get().ifPresent(o -> {
+            double master = o.playbackDb(level, up);
+            double highest = o.truePeakDbtp() + master;
+            for (TrackSlot reference : workspace.tracks().references()) {
+                highest = Math.max(
+                        highest,
+                        reference
+                                .imported()
+                                .map(t -> t.measurement().heard())
+                                .map(h -> h.peaks().truePeakDbtp() + NormalisedPlayback.gainDb(h, level, up))
+                                .orElse(Double.NEGATIVE_INFINITY));
+            }
+            double softer = up == Up.WITH_A_LIMITER ? Math.min(0, -highest) : 0;
+            monitor.playbackProperty().set(Optional.of(new Playback(level, up, master, softer)));
+        });
     }
 
     /** Hears everything matched again. */
@@ -88,6 +103,7 @@ public final class FinishHeard {
                 .orElse(Double.NaN);
         if (what == Ending.NONE || outcome.isEmpty() || !Double.isFinite(mix)) {
             monitor.endedProperty().set(Optional.empty());
+            monitor.playbackProperty().set(Optional.empty());
             return;
         }
         FinishPlan plan = outcome.get().plan();

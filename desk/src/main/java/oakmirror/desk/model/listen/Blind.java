@@ -15,6 +15,7 @@ import oakmirror.blind.AbxRun;
 import oakmirror.blind.BlindResult;
 import oakmirror.blind.RankingRun;
 import oakmirror.correction.Strokes;
+import oakmirror.desk.model.listen.MonitorControls.Ending;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.session.Fact;
@@ -119,6 +120,7 @@ public final class Blind {
 
     private void start(Run next) {
         listening.monitor().strokesProperty().set(Strokes.NONE);
+        listening.monitor().endingProperty().set(Ending.NONE); // and with it what players do: all is equally loud
         run.set(Optional.of(next));
         hear(0);
     }

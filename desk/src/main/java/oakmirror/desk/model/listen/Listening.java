@@ -370,9 +370,14 @@ public final class Listening {
                 monitor.path(mixer.sampleRate())));
     }
 
-    /** Offset a track is heard with, in dB; the mix is 0. */
-    public double offsetDb(int index) {
+    /** Offset that matches a track to the others, in dB; the mix is 0. */
+    public double matchedDb(int index) {
         return workspace.levelsProperty().get().offsetDb(index);
+    }
+
+    /** Gain a track is heard with, in dB; matched, unless a player's levels are heard. */
+    public double offsetDb(int index) {
+        return sceneTracks.gainDb(index);
     }
 
     private void reopen() {

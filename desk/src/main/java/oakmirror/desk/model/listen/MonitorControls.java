@@ -65,11 +65,17 @@ public final class MonitorControls {
      *
      * @param level what it turns to
      * @param up how it turns up what is softer
-     * @param masterDb its gain on the master
+     * @param playerDb its gain on the master
+     * @param softerDb by how much all is taken down so that nothing clips, 0 or less
      */
-    public record Playback(DeliveryTarget level, Up up, double masterDb) {
+    public record Playback(DeliveryTarget level, Up up, double playerDb, double softerDb) {
+        /** Gain on the master as it is heard. */
+        public double masterDb() {
+            return playerDb + softerDb;
+        }
+
         double gainDb(Levels track) {
-            return NormalisedPlayback.gainDb(track, level, up);
+            return NormalisedPlayback.gainDb(track, level, up) + softerDb;
         }
     }
 

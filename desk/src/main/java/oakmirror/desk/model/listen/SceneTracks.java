@@ -30,7 +30,7 @@ final class SceneTracks {
      * @param asTried whether the mix is heard with its stems as tried
      */
     Optional<MonitorScene.Track> track(int index, boolean isMix, boolean asTried, int sampleRate) {
-        double gainDb = gainDb(index, isMix) + (isMix ? stems.madeUpDb(asTried) : 0);
+        double gainDb = gainDb(index) + (isMix ? stems.madeUpDb(asTried) : 0);
         return places.stretched(index)
                 .or(() -> isMix
                         ? stems.mix()
@@ -44,11 +44,11 @@ final class SceneTracks {
                         isMix ? correction.processors() : Optional.empty()));
     }
 
-    /** Matched, or as a player would play it. */
-    private double gainDb(int index, boolean isMix) {
+    /** The gain a track is heard with: matched, or as a player would play it. */
+    double gainDb(int index) {
         return monitor.playbackProperty()
                 .get()
-                .map(p -> isMix
+                .map(p -> index == 0
                         ? p.masterDb()
                         : workspace
                                 .tracks()
