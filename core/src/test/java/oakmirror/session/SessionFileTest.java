@@ -25,6 +25,7 @@ import oakmirror.finish.FinishSettings;
 import oakmirror.level.LevelSettings;
 import oakmirror.level.LevelSettings.Basis;
 import oakmirror.level.LevelSettings.Direction;
+import oakmirror.limiter.LimiterSettings;
 import oakmirror.rhythm.BarGrid;
 import oakmirror.session.ComparisonSettings.Scope;
 import oakmirror.session.Delivery.Output;
@@ -199,6 +200,21 @@ class SessionFileTest {
         assertThat(finish.limiter()).isEmpty();
         assertThat(finish.targetLufs()).isEqualTo(-12);
         assertThat(SessionFile.read(file).session().delivery().song()).isEmpty();
+    }
+
+    @Test
+    void howTheCeilingIsHeldAndTheSongOfTheRecordAreKept() throws IOException {
+        Session kept = full().session()
+                .withFinish(new FinishSettings(-11.3, -0.7, Optional.of(new LimiterSettings(0.4, 2, 1.5))));
+        kept = kept.withDelivery(kept.delivery().withSong(Optional.of(new Delivery.Song("Low Water", -11.8, -0.9))));
+        Path file = folder.resolve("finished.json");
+        SessionFile.write(new SessionDocument(kept, full().log()), file);
+        assertThat(SessionFile.read(file).session().delivery()).isEqualTo(kept.delivery());
+        assertThatThrownBy(
+                        () -> SessionFile.read(
+                                session(
+                                        "\"version\":2,\"session\":{\"delivery\":{\"finish\":{\"limiter\":{\"link\":3,\"release\":1,\"clipDb\":0}}}}")))
+                .hasMessageContaining("the link lies between 0 and 100 %");
     }
 
     @Test

@@ -149,7 +149,12 @@ public final class FinishPage extends HBox {
         };
         listening.correctedProperty().subscribe(c -> show.run());
         listening.monitor().endingProperty().subscribe(e -> show.run());
-        HBox row = new HBox(4, Ui.label("hear, equally loud:", "quiet"), corrected, finished, taken);
+        Label how = Ui.label("", "quiet");
+        listening
+                .monitor()
+                .playbackProperty()
+                .subscribe(p -> how.setText(p.isPresent() ? "hear, as listeners get it:" : "hear, equally loud:"));
+        HBox row = new HBox(4, how, corrected, finished, taken);
         row.setAlignment(Pos.CENTER_LEFT);
         return row;
     }
