@@ -8,7 +8,6 @@ import java.util.Arrays;
 import java.util.Iterator;
 import java.util.List;
 import java.util.Locale;
-import java.util.Optional;
 import java.util.concurrent.Callable;
 import oakmirror.correction.AppliedCorrection;
 import oakmirror.correction.CorrectionSettings;
@@ -24,6 +23,7 @@ import oakmirror.finish.FinishText;
 import oakmirror.finish.MasterRender;
 import oakmirror.media.ImportedTrack;
 import oakmirror.media.file.AudioFileException;
+import oakmirror.media.file.FileLabel;
 import oakmirror.media.file.OutputFormat;
 import oakmirror.media.file.OutputNames;
 import oakmirror.media.file.TableFiles;
@@ -196,7 +196,7 @@ final class MatchCommand implements Callable<Integer> {
         try {
             MasterRender.Rendered master = render.render(
                     finish,
-                    () -> OutputFormat.WAV_24.open(outputs().get(0), sampleRate, Optional.of(applied)),
+                    () -> OutputFormat.WAV_24.open(outputs().get(0), sampleRate, true, FileLabel.correctedBy(applied)),
                     progress);
             TableFiles.writeCurve(outputs().get(1), proposal);
             TableFiles.writeBands(outputs().get(2), proposal.bands());

@@ -9,6 +9,7 @@ package oakmirror.dsp;
 public final class TpdfDither {
 
     private final int bits;
+    private final double steps;
     private final double scale;
     private final int lowest;
     private final int highest;
@@ -17,6 +18,16 @@ public final class TpdfDither {
 
     /** Dither for one channel; different seeds give unrelated noise. */
     public TpdfDither(int bits, long seed) {
+        this(bits, seed, 1);
+    }
+
+    /** Rounds alone, for what is dithered already, or will be. */
+    public static TpdfDither off(int bits) {
+        return new TpdfDither(bits, 1, 0);
+    }
+
+    private TpdfDither(int bits, long seed, double steps) {
+        this.steps = steps;
         if (bits < 8 || bits > 24) {
             throw new IllegalArgumentException("dither is for 8 to 24 bits, not " + bits);
         }
@@ -34,7 +45,7 @@ public final class TpdfDither {
 
     /** The integer for a sample of full scale ±1. */
     public int quantise(float sample) {
-        long rounded = Math.round(sample * scale + uniform() + uniform());
+        long rounded = Math.round(sample * scale + steps * (uniform() + uniform()));
         if (rounded < lowest || rounded > highest) {
             clipped++;
             return rounded < lowest ? lowest : highest;

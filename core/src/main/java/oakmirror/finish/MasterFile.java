@@ -2,6 +2,7 @@ package oakmirror.finish;
 
 import java.io.Closeable;
 import java.io.IOException;
+import oakmirror.measure.Levels;
 
 /** Where a master is written to: all of it or, closed without {@link #commit}, nothing. */
 public interface MasterFile extends Closeable {
@@ -15,6 +16,9 @@ public interface MasterFile extends Closeable {
 
     /** Writes the next frames, full scale being ±1; the arrays are used again afterwards. */
     void write(float[] left, float[] right, int frames) throws IOException;
+
+    /** Told, before it is finished, what was measured of all that was written, for it to say of itself. */
+    default void measured(Levels levels) {}
 
     /** Finishes the file and gives it its name. */
     void commit() throws IOException;

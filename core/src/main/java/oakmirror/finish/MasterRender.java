@@ -116,8 +116,22 @@ public final class MasterRender {
 
     /** Both passes; the file is committed when it has landed where it should. */
     public Rendered render(FinishSettings settings, MasterFile.Opener file, Progress progress) throws IOException {
-        Corrected corrected = measureCorrected(Extent.LEVELS, progress.part(0, 0.4));
-        return land(corrected, settings, Extent.LEVELS, file, progress.part(0.4, 1));
+        return render(measureLevels(progress.part(0, 0.4)), settings, file, progress.part(0.4, 1));
+    }
+
+    /** The first pass alone, of which only loudness and peaks are measured: all that the second needs. */
+    public Corrected measureLevels(Progress progress) throws IOException {
+        return measureCorrected(Extent.LEVELS, progress);
+    }
+
+    /**
+     * The second pass; the file is committed when it has landed where it should.
+     *
+     * @param corrected what the first pass found, whatever it measured beside; the same serves every target
+     */
+    public Rendered render(Corrected corrected, FinishSettings settings, MasterFile.Opener file, Progress progress)
+            throws IOException {
+        return land(corrected, settings, Extent.LEVELS, file, progress);
     }
 
     private Rendered land(
@@ -134,6 +148,7 @@ public final class MasterRender {
                 Taken taken = meter.result();
                 Rendered rendered = new Rendered(plan.priced(taken), measurement, taken, file.clippedSamples());
                 if (rendered.isClose() || pass == MOST_PASSES) {
+                    file.measured(rendered.levels());
                     file.commit();
                     progress.check(1);
                     return rendered;

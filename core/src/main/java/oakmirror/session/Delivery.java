@@ -1,7 +1,10 @@
 package oakmirror.session;
 
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import oakmirror.delivery.NamePattern;
+import oakmirror.delivery.TagEdits;
 import oakmirror.finish.FinishSettings;
 
 /**
@@ -10,11 +13,16 @@ import oakmirror.finish.FinishSettings;
  * @param finish what the master should reach
  * @param output the form of its file
  * @param song a finished song of the same record, for its loudness
+ * @param tags what it says of itself other than its mix
+ * @param name how its file is named
+ * @param checkSums whether check-sums are written beside it
  */
-public record Delivery(FinishSettings finish, Output output, Optional<Song> song) {
+public record Delivery(
+        FinishSettings finish, Output output, Optional<Song> song, TagEdits tags, NamePattern name, boolean checkSums) {
 
     /** The usual target, as WAV of 24 bits. */
-    public static final Delivery DEFAULT = new Delivery(FinishSettings.DEFAULT, Output.DEFAULT, Optional.empty());
+    public static final Delivery DEFAULT = new Delivery(
+            FinishSettings.DEFAULT, Output.DEFAULT, Optional.empty(), TagEdits.NONE, NamePattern.USUAL, true);
 
     /** What is missing is empty. */
     public Delivery {
@@ -40,38 +48,85 @@ public record Delivery(FinishSettings finish, Output output, Optional<Song> song
     /**
      * The form of the rendered file.
      *
-     * @param format which kind of file
-     * @param bits bits a sample, 32 meaning floating point
+     * @param format which kind of file, by its ending
+     * @param bits bits a sample, 32 meaning floating point, 0 where the format loses something
+     * @param rate frames a second; empty for the mix's own
+     * @param dithered whether what is rounded is dithered
      */
-    public record Output(String format, int bits) {
+    public record Output(String format, int bits, Optional<Integer> rate, boolean dithered) {
 
-        private static final Set<String> FORMATS = Set.of("wav", "flac");
-        private static final Set<Integer> BITS = Set.of(16, 24, 32);
+        private static final Map<String, Set<Integer>> FORMATS = Map.of(
+                "wav",
+                Set.of(16, 24, 32),
+                "flac",
+                Set.of(16, 24),
+                "mp3",
+                Set.of(0),
+                "m4a",
+                Set.of(0),
+                "opus",
+                Set.of(0));
+        private static final int HIGHEST_RATE = 384_000;
+        private static final int LOWEST_RATE = 8000;
 
-        /** WAV, 24 bit. */
-        public static final Output DEFAULT = new Output("wav", 24);
+        /** WAV, 24 bit, at the mix's rate. */
+        public static final Output DEFAULT = new Output("wav", 24, Optional.empty(), true);
 
         /** Checks that there is such a form. */
         public Output {
-            if (!FORMATS.contains(format) || !BITS.contains(bits) || (format.equals("flac") && bits == 32)) {
+            if (!FORMATS.getOrDefault(format, Set.of()).contains(bits)) {
                 throw new IllegalArgumentException(
-                        "a master is WAV of 16, 24 or 32 bits or FLAC of 16 or 24, not " + format + " of " + bits);
+                        "a master is WAV of 16, 24 or 32 bits, FLAC of 16 or 24, MP3, M4A or Opus, not " + format
+                                + " of " + bits);
             }
+            if (rate.filter(r -> r < LOWEST_RATE || r > HIGHEST_RATE).isPresent()) {
+                throw new IllegalArgumentException("a rate lies between 8 and 384 kHz, not " + rate.get());
+            }
+        }
+
+        /** The same as another kind of file. */
+        public Output withFormat(String value, int itsBits) {
+            return new Output(value, itsBits, rate, dithered);
+        }
+
+        /** The same at another rate, or the mix's own. */
+        public Output withRate(Optional<Integer> value) {
+            return new Output(format, bits, value, dithered);
+        }
+
+        /** The same dithered or not. */
+        public Output withDither(boolean value) {
+            return new Output(format, bits, rate, value);
         }
     }
 
     /** The same reaching for something else. */
     public Delivery withFinish(FinishSettings value) {
-        return new Delivery(value, output, song);
+        return new Delivery(value, output, song, tags, name, checkSums);
     }
 
     /** The same in another form. */
     public Delivery withOutput(Output value) {
-        return new Delivery(finish, value, song);
+        return new Delivery(finish, value, song, tags, name, checkSums);
     }
 
     /** The same with another finished song, or none. */
     public Delivery withSong(Optional<Song> value) {
-        return new Delivery(finish, output, value);
+        return new Delivery(finish, output, value, tags, name, checkSums);
+    }
+
+    /** The same saying something else of itself. */
+    public Delivery withTags(TagEdits value) {
+        return new Delivery(finish, output, song, value, name, checkSums);
+    }
+
+    /** The same named otherwise. */
+    public Delivery withName(NamePattern value) {
+        return new Delivery(finish, output, song, tags, value, checkSums);
+    }
+
+    /** The same with check-sums beside it or not. */
+    public Delivery withCheckSums(boolean value) {
+        return new Delivery(finish, output, song, tags, name, value);
     }
 }

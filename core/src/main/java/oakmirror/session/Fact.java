@@ -3,7 +3,7 @@ package oakmirror.session;
 import oakmirror.blind.BlindResult;
 
 /** Something that happened while a session was worked on. It cannot be undone: it stays true. */
-public sealed interface Fact permits Fact.BlindComparison {
+public sealed interface Fact {
 
     /**
      * A blind comparison came to its end.
@@ -11,4 +11,26 @@ public sealed interface Fact permits Fact.BlindComparison {
      * @param result what came of it, and when
      */
     record BlindComparison(BlindResult result) implements Fact {}
+
+    /**
+     * A version was rendered; one of the same id again, or to another place.
+     *
+     * @param version what came out
+     */
+    record VersionRendered(Version version) implements Fact {}
+
+    /**
+     * Something was said about a version.
+     *
+     * @param id which
+     * @param note all that holds of it from then on
+     */
+    record VersionNoted(String id, VersionNote note) implements Fact {}
+
+    /**
+     * A master was sent out.
+     *
+     * @param sent what was found in its file
+     */
+    record MasterSent(Sent sent) implements Fact {}
 }

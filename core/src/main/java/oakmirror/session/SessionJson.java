@@ -69,7 +69,12 @@ final class SessionJson {
     private interface Sources {}
 
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "fact")
-    @JsonSubTypes(@JsonSubTypes.Type(value = Fact.BlindComparison.class, name = "blind"))
+    @JsonSubTypes({
+        @JsonSubTypes.Type(value = Fact.BlindComparison.class, name = "blind"),
+        @JsonSubTypes.Type(value = Fact.VersionRendered.class, name = "version"),
+        @JsonSubTypes.Type(value = Fact.VersionNoted.class, name = "versionNote"),
+        @JsonSubTypes.Type(value = Fact.MasterSent.class, name = "sent")
+    })
     private interface Facts {}
 
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
@@ -102,17 +107,32 @@ final class SessionJson {
         ObjectNode root = MAPPER.createObjectNode();
         ObjectNode session = MAPPER.valueToTree(document.session());
         root.set("session", session);
-        root.set("log", MAPPER.valueToTree(document.log()).get("facts"));
-        for (ObjectNode source : files(session)) {
-            source.put("path", portable(Path.of(source.get("path").asText()), folder));
-        }
+        JsonNode log = MAPPER.valueToTree(document.log()).get("facts");
+        root.set("log", log);
+        List<Named> files = new ArrayList<>(files(session));
+        log.forEach(fact -> files.addAll(filesOfFact(fact)));
+        files.forEach(f -> f.put(portable(Path.of(f.path()), folder)));
         return root;
     }
 
     /** A document from a file in a folder. */
     static SessionDocument fromTree(ObjectNode root, Path folder) throws JsonProcessingException {
+        ObjectNode session = whole(root.get("session"), folder);
+        List<Fact> facts = new ArrayList<>();
+        for (JsonNode fact : root.path("log")) {
+            if (fact.path("version") instanceof ObjectNode version) {
+                version.set("settings", whole(version.get("settings"), folder));
+            }
+            ownFiles(fact).forEach(f -> f.put(resolved(f.path(), folder).toString()));
+            facts.add(MAPPER.treeToValue(fact, Fact.class));
+        }
+        return new SessionDocument(MAPPER.treeToValue(session, Session.class), new SessionLog(facts));
+    }
+
+    /** A session with all that is not given as it usually is, and its files where they are. */
+    private static ObjectNode whole(JsonNode read, Path folder) throws JsonProcessingException {
         ObjectNode session = MAPPER.valueToTree(Session.EMPTY);
-        if (root.get("session") instanceof ObjectNode given) {
+        if (read instanceof ObjectNode given) {
             if (given.path("shaping").path("correction") instanceof ObjectNode correction && !correction.has("basis")) {
                 correction.put("basis", Basis.EXACT.name()); // so it was before evidence was weighed
             }
@@ -130,9 +150,7 @@ final class SessionJson {
             nameIfNeeded(track.path("passages"));
             nameIfNeeded(track.path("stems").path("all"));
         }
-        for (ObjectNode source : files(session)) {
-            source.put("path", resolved(source.path("path").asText(), folder).toString());
-        }
+        files(session).forEach(f -> f.put(resolved(f.path(), folder).toString()));
         for (ObjectNode sounding : sounding(session)) {
             if (sounding.path("name").asText().isEmpty()) {
                 sounding.put(
@@ -140,11 +158,7 @@ final class SessionJson {
                         MAPPER.treeToValue(sounding.get("source"), Source.class).usualName());
             }
         }
-        List<Fact> facts = new ArrayList<>();
-        for (JsonNode fact : root.path("log")) {
-            facts.add(MAPPER.treeToValue(fact, Fact.class));
-        }
-        return new SessionDocument(MAPPER.treeToValue(session, Session.class), new SessionLog(facts));
+        return session;
     }
 
     private static void nameIfNeeded(JsonNode all) {
@@ -192,13 +206,49 @@ final class SessionJson {
         return all;
     }
 
-    /** The sources of tracks and stems that are files. */
-    private static List<ObjectNode> files(ObjectNode session) {
-        return sounding(session).stream()
-                .map(t -> t.get("source"))
-                .filter(s -> s instanceof ObjectNode && s.path("kind").asText().equals("file"))
-                .map(s -> (ObjectNode) s)
-                .toList();
+    /** The name of a file, in a field of a node. */
+    private record Named(ObjectNode node, String field) {
+        String path() {
+            return node.path(field).asText();
+        }
+
+        void put(String path) {
+            node.put(field, path);
+        }
+    }
+
+    /** The sources of tracks and stems that are files, and the picture of the master. */
+    private static List<Named> files(ObjectNode session) {
+        List<Named> files = new ArrayList<>();
+        for (ObjectNode sounding : sounding(session)) {
+            if (sounding.get("source") instanceof ObjectNode source
+                    && source.path("kind").asText().equals("file")) {
+                files.add(new Named(source, "path"));
+            }
+        }
+        if (session.at("/delivery/tags") instanceof ObjectNode tags && tags.hasNonNull("picture")) {
+            files.add(new Named(tags, "picture"));
+        }
+        return files;
+    }
+
+    /** The files a fact itself is about. */
+    private static List<Named> ownFiles(JsonNode fact) {
+        List<Named> files = new ArrayList<>();
+        for (String kind : List.of("version", "sent")) {
+            if (fact.path(kind) instanceof ObjectNode node && node.hasNonNull("file")) {
+                files.add(new Named(node, "file"));
+            }
+        }
+        return files;
+    }
+
+    private static List<Named> filesOfFact(JsonNode fact) {
+        List<Named> files = new ArrayList<>(ownFiles(fact));
+        if (fact.at("/version/settings") instanceof ObjectNode settings) {
+            files.addAll(files(settings));
+        }
+        return files;
     }
 
     private static String portable(Path path, Path folder) {

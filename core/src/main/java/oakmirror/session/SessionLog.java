@@ -1,7 +1,10 @@
 package oakmirror.session;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
 import oakmirror.blind.BlindResult;
 
 /**
@@ -33,9 +36,32 @@ public record SessionLog(List<Fact> facts) {
 
     /** What came of blind comparisons. */
     public List<BlindResult> blindResults() {
-        return facts.stream()
-                .filter(Fact.BlindComparison.class::isInstance)
-                .map(f -> ((Fact.BlindComparison) f).result())
-                .toList();
+        return all(Fact.BlindComparison.class).map(Fact.BlindComparison::result).toList();
+    }
+
+    /** The versions that were rendered, in the order they first were, each with what was said about it last. */
+    public List<NotedVersion> versions() {
+        Map<String, NotedVersion> versions = new LinkedHashMap<>();
+        for (Fact fact : facts) {
+            if (fact instanceof Fact.VersionRendered rendered) {
+                Version v = rendered.version();
+                versions.merge(
+                        v.id(),
+                        new NotedVersion(v, VersionNote.of(v.name())),
+                        (before, now) -> new NotedVersion(now.version(), before.note()));
+            } else if (fact instanceof Fact.VersionNoted noted) {
+                versions.computeIfPresent(noted.id(), (id, v) -> new NotedVersion(v.version(), noted.note()));
+            }
+        }
+        return List.copyOf(versions.values());
+    }
+
+    /** What was sent out, the oldest first. */
+    public List<Sent> sent() {
+        return all(Fact.MasterSent.class).map(Fact.MasterSent::sent).toList();
+    }
+
+    private <F extends Fact> Stream<F> all(Class<F> kind) {
+        return facts.stream().filter(kind::isInstance).map(kind::cast);
     }
 }

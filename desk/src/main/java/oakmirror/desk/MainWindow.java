@@ -29,6 +29,7 @@ import oakmirror.desk.compare.ComparePage;
 import oakmirror.desk.model.compare.Comparing;
 import oakmirror.desk.model.finish.FinishHeard;
 import oakmirror.desk.model.finish.Finishing;
+import oakmirror.desk.model.finish.Sending;
 import oakmirror.desk.model.listen.Blind;
 import oakmirror.desk.model.listen.Listening;
 import oakmirror.desk.model.session.Passages;
@@ -38,7 +39,6 @@ import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.page.AddTracks;
 import oakmirror.desk.page.FinishPage;
 import oakmirror.desk.page.GatherPage;
-import oakmirror.desk.page.SendOutPage;
 import oakmirror.desk.page.ShapeStation;
 import oakmirror.desk.page.StandsOut;
 import oakmirror.desk.part.Asking;
@@ -46,6 +46,7 @@ import oakmirror.desk.part.FileDialogs;
 import oakmirror.desk.part.FileDrop;
 import oakmirror.desk.part.KeyWalk;
 import oakmirror.desk.part.Ways;
+import oakmirror.desk.send.SendOutPage;
 import oakmirror.desk.words.Words;
 import oakmirror.desk.words.WordsPane;
 import oakmirror.media.device.Outputs;
@@ -77,6 +78,7 @@ public final class MainWindow {
     private final StackPane page = new StackPane();
     private Optional<BlindPage> blindPage = Optional.empty();
     private Optional<ComparePage> compare = Optional.empty();
+    private Optional<SendOutPage> sendOut = Optional.empty();
     private final Map<Station, Node> pages = new EnumMap<>(Station.class);
     private final BorderPane frame = new BorderPane();
     private final StackPane root;
@@ -188,8 +190,14 @@ public final class MainWindow {
                 new ShapeStation(
                         workspace, listening, adding, asking, this::toGather, () -> show(Station.FINISH.ordinal()));
             case FINISH -> new FinishPage(workspace, finishing, finishHeard, listening, asking, this::toGather);
-            case SEND_OUT -> new SendOutPage(workspace, finishing, settings, asking);
+            case SEND_OUT -> sendOutPage();
         };
+    }
+
+    private SendOutPage sendOutPage() {
+        SendOutPage made = new SendOutPage(workspace, new Sending(workspace), settings, asking);
+        sendOut = Optional.of(made);
+        return made;
     }
 
     private void toGather() {
@@ -221,7 +229,10 @@ public final class MainWindow {
         for (Station station : Station.values()) {
             commands.set(Act.valueOf(station.name()), () -> show(station.ordinal()));
         }
-        commands.set(Act.RENDER, () -> ((SendOutPage) pages.computeIfAbsent(Station.SEND_OUT, this::make)).render());
+        commands.set(Act.RENDER, () -> {
+            show(Station.SEND_OUT.ordinal());
+            sendOut.ifPresent(SendOutPage::send);
+        });
         commands.set(Act.NEW, actions::newSession);
         commands.set(Act.OPEN, actions::open);
         commands.set(Act.SAVE, actions::save);
@@ -382,6 +393,7 @@ public final class MainWindow {
     public void close() {
         clock.stop();
         compare.ifPresent(ComparePage::close);
+        sendOut.ifPresent(SendOutPage::close);
         comparing.close();
         listening.close();
         finishHeard.close();

@@ -220,6 +220,82 @@ public final class TrackImporter {
         }
     }
 
+    /**
+     * Sound at another rate. Kept in the cache like a track.
+     *
+     * @param key tells this sound from any other
+     * @throws AudioFileException when the cache cannot be written, in one sentence
+     * @throws java.util.concurrent.CancellationException when the progress says so
+     */
+    public StereoSource converted(StereoSource audio, String key, int rate, Progress progress)
+            throws AudioFileException {
+        if (rate == audio.sampleRate()) {
+            return audio;
+        }
+        long frames = Math.round((double) audio.frames() * rate / audio.sampleRate());
+        try {
+            Optional<MappedClip> known = cache.audio(key, rate, frames);
+            return known.isPresent()
+                    ? known.get()
+                    : cache.store(key, rate, sink -> {
+                        try (RangeStream stream = new RangeStream(audio, new TimeRange(0, audio.seconds()))) {
+                            convert(stream, rate, frames, sink, progress);
+                        }
+                    });
+        } catch (IOException e) {
+            throw new AudioFileException("There is no room for it at another rate; make room and try again.", e);
+        }
+    }
+
+    private static void convert(AudioStream stream, int rate, long frames, FrameSink sink, Progress progress)
+            throws IOException {
+        try (Converted to = new Converted(stream.sampleRate(), rate, sink)) {
+            float[][] block = new float[2][TrackMeasurer.BLOCK];
+            long done = 0;
+            int n;
+            while ((n = stream.read(block, TrackMeasurer.BLOCK)) > 0) {
+                to.add(block[0], block[1], n);
+                done += n;
+                progress.check((double) done / stream.expectedFrames());
+            }
+            to.finish(frames);
+        }
+    }
+
+    /** What a resampler makes, to a length that is known at the end. */
+    private static final class Converted implements AutoCloseable {
+        private final Resampler resampler;
+        private final FrameSink sink;
+        private long written;
+
+        Converted(int from, int to, FrameSink sink) throws AudioFileException {
+            resampler = new Resampler(from, to, TrackMeasurer.BLOCK);
+            this.sink = sink;
+        }
+
+        void add(float[] left, float[] right, int count) throws IOException {
+            resampler.add(left, right, count, this::write);
+        }
+
+        private void write(float[] left, float[] right, int count) throws IOException {
+            sink.write(left, right, count);
+            written += count;
+        }
+
+        void finish(long wanted) throws IOException {
+            resampler.finish((l, r, n) -> write(l, r, (int) Math.max(0, Math.min(n, wanted - written))));
+            if (written < wanted) {
+                int missing = (int) (wanted - written);
+                write(new float[missing], new float[missing], missing);
+            }
+        }
+
+        @Override
+        public void close() {
+            resampler.close();
+        }
+    }
+
     /** Writes all of a stereo stream, which is closed then. */
     private static void copy(AudioStream made, FrameSink sink, Progress progress) throws IOException {
         try (AudioStream stream = made) {
@@ -241,22 +317,9 @@ public final class TrackImporter {
         if (rate == stream.sampleRate()) {
             return measurer.measure(stream, origin, progress, sink::write);
         }
-        long[] written = new long[1];
-        Resampler.Sink counted = (l, r, n) -> {
-            sink.write(l, r, n);
-            written[0] += n;
-        };
-        try (Resampler resampler = new Resampler(stream.sampleRate(), rate, TrackMeasurer.BLOCK)) {
-            TrackMeasurement m =
-                    measurer.measure(stream, origin, progress, (l, r, n) -> resampler.add(l, r, n, counted));
-            long wanted = framesAt(m, rate);
-            Resampler.Sink upToLength =
-                    (l, r, n) -> counted.accept(l, r, (int) Math.max(0, Math.min(n, wanted - written[0])));
-            resampler.finish(upToLength);
-            if (written[0] < wanted) {
-                int missing = (int) (wanted - written[0]);
-                counted.accept(new float[missing], new float[missing], missing);
-            }
+        try (Converted converted = new Converted(stream.sampleRate(), rate, sink)) {
+            TrackMeasurement m = measurer.measure(stream, origin, progress, converted::add);
+            converted.finish(framesAt(m, rate));
             return m;
         }
     }

@@ -38,7 +38,7 @@ public final class ShapedWords {
     }
 
     /** All that is done. */
-    static String done(Shaped shaped, Session session) {
+    public static String done(Shaped shaped, Session session) {
         List<String> parts = new ArrayList<>();
         long tone = toneMoves(shaped);
         if (tone > 0) {

@@ -4,6 +4,7 @@ import static org.bytedeco.ffmpeg.global.avutil.AV_LOG_QUIET;
 import static org.bytedeco.ffmpeg.global.avutil.av_log_set_level;
 import static org.bytedeco.ffmpeg.global.avutil.av_strerror;
 
+import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import org.bytedeco.javacpp.BytePointer;
@@ -35,6 +36,13 @@ final class Ffmpeg {
             String text = buffer.getString();
             int end = text.indexOf('\0'); // what lies behind it is whatever was in memory
             return (end < 0 ? text : text.substring(0, end)) + " (" + error + ")";
+        }
+    }
+
+    /** Throws what a call says went wrong, in FFmpeg's words, for the log. */
+    static void check(int result) throws IOException {
+        if (result < 0) {
+            throw new IOException(words(result));
         }
     }
 

@@ -50,7 +50,7 @@ import org.slf4j.LoggerFactory;
 final class FfmpegStream extends DecodingStream {
 
     private static final Logger LOG = LoggerFactory.getLogger(FfmpegStream.class);
-    private static final String FORMATS = "wav,w64,aiff,caf,flac,mp3,aac,mov,mp4,m4a,3gp,3g2,mj2,ogg,matroska,webm,au";
+    static final String FORMATS = "wav,w64,aiff,caf,flac,mp3,aac,mov,mp4,m4a,3gp,3g2,mj2,ogg,matroska,webm,au";
 
     static final int LOWEST_RATE = 4000;
     static final int HIGHEST_RATE = 400_000;

@@ -3,7 +3,6 @@ package oakmirror.media.file;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Arrays;
-import java.util.Optional;
 import oakmirror.correction.ImpulseResponse;
 import oakmirror.monitor.MonitorInsert;
 
@@ -67,7 +66,7 @@ public final class ImpulseResponseFile {
         float[] left = floats(first.taps());
         float[] right = floats(second.taps());
         PendingFile pending = PendingFile.create(file);
-        try (WavWriter writer = new WavWriter(pending, first.sampleRate(), 32, channels, Optional.empty())) {
+        try (WavWriter writer = new WavWriter(pending, first.sampleRate(), Samples.FLOAT, channels, FileLabel.NONE)) {
             writer.write(left, right, left.length);
             writer.commit();
         }

@@ -5,6 +5,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Collection;
 import java.util.Optional;
+import java.util.Set;
 
 /** Names for what is written, so that nothing the user has is written over. */
 public final class OutputNames {
@@ -30,12 +31,17 @@ public final class OutputNames {
 
     /** A file's name as it is, or where there is such a file, with the lowest number behind it that is free, from 2 on. */
     public static Path free(Path wanted) {
+        return free(wanted, Set.of());
+    }
+
+    /** The same, where some more names are taken, though there are no such files yet. */
+    public static Path free(Path wanted, Set<Path> taken) {
         String name = wanted.getFileName().toString();
         int dot = name.lastIndexOf('.');
         String stem = dot > 0 ? name.substring(0, dot) : name;
         String ending = dot > 0 ? name.substring(dot) : "";
         Path free = wanted;
-        for (int number = 2; Files.exists(free) && number < MOST; number++) {
+        for (int number = 2; (Files.exists(free) || taken.contains(free)) && number < MOST; number++) {
             free = wanted.resolveSibling(stem + " " + number + ending);
         }
         return free;

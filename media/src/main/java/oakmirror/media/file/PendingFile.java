@@ -33,6 +33,10 @@ final class PendingFile {
         }
     }
 
+    Path target() {
+        return file.target();
+    }
+
     Path temporary() {
         return file.temporary();
     }

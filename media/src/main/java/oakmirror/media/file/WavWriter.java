@@ -7,12 +7,14 @@ import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.StandardOpenOption;
 import java.util.Optional;
-import oakmirror.correction.AppliedCorrection;
+import oakmirror.delivery.Tags;
 import oakmirror.dsp.TpdfDither;
+import oakmirror.measure.Levels;
 
 /**
  * WAVE files of one or two channels: 16 or 24 bits with TPDF dither, or 32-bit float. A file that outgrows 4 GiB becomes RF64 (EBU Tech 3306, ITU-R
- * BS.2088): a chunk kept free for that at the start is turned into its {@code ds64}.
+ * BS.2088): a chunk kept free for that at the start is turned into its {@code ds64}. One with a label is a Broadcast Wave file, whose header is written again at
+ * the end with the loudness that was measured, and has its tags behind its sound.
  */
 final class WavWriter implements AudioWriter {
 
@@ -29,36 +31,41 @@ final class WavWriter implements AudioWriter {
     private final TpdfDither[] dither;
     private final ByteBuffer buffer = ByteBuffer.allocateDirect(1 << 16).order(ByteOrder.LITTLE_ENDIAN);
     private final int headerBytes;
+    private final FileLabel label;
     private final byte[] note;
+    private Optional<Levels> measured = Optional.empty();
     private long frames;
 
     /** A stereo file. */
-    WavWriter(PendingFile pending, int sampleRate, int bits, Optional<AppliedCorrection> applied) throws IOException {
-        this(pending, sampleRate, bits, 2, applied);
+    WavWriter(PendingFile pending, int sampleRate, Samples samples, FileLabel label) throws IOException {
+        this(pending, sampleRate, samples, 2, label);
     }
 
     /** A file of one channel, which takes what comes for the left, or two. */
-    WavWriter(PendingFile pending, int sampleRate, int bits, int channels, Optional<AppliedCorrection> applied)
-            throws IOException {
+    WavWriter(PendingFile pending, int sampleRate, Samples samples, int channels, FileLabel label) throws IOException {
         this.pending = pending;
         this.channels = channels;
-        this.note = applied.map(MasterNote::content).orElse(new byte[0]);
-        this.bits = bits;
+        this.label = label;
+        this.note = label.applied().map(MasterNote::content).orElse(new byte[0]);
+        this.bits = samples.bits();
         this.sampleRate = sampleRate;
-        this.dither =
-                bits == 32 ? new TpdfDither[0] : new TpdfDither[] {new TpdfDither(bits, 1), new TpdfDither(bits, 2)};
+        this.dither = samples.rounding();
         channel = FileChannel.open(pending.temporary(), StandardOpenOption.WRITE);
-        ByteBuffer header = header(0);
+        ByteBuffer header = header(0, 0);
         headerBytes = header.remaining();
         drain(header);
     }
 
-    private ByteBuffer header(long dataBytes) {
+    private ByteBuffer header(long dataBytes, int tagBytes) {
         boolean isFloat = bits == 32;
         int formatBytes = isFloat ? 18 : 16;
         int noteBytes = note.length == 0 ? 0 : 8 + note.length;
-        int size = 12 + 8 + DS64_BYTES + 8 + formatBytes + (isFloat ? 12 : 0) + noteBytes + 8;
-        long riffBytes = size - 8 + dataBytes + (dataBytes & 1);
+        byte[] broadcast = isLabelled()
+                ? BroadcastChunk.content(label.tags(), label.made(), sampleRate, bits, measured)
+                : new byte[0];
+        int broadcastBytes = broadcast.length == 0 ? 0 : 8 + broadcast.length;
+        int size = 12 + 8 + DS64_BYTES + broadcastBytes + 8 + formatBytes + (isFloat ? 12 : 0) + noteBytes + 8;
+        long riffBytes = size - 8 + dataBytes + (dataBytes & 1) + tagBytes;
         boolean big = riffBytes > LARGEST_RIFF;
         ByteBuffer h = ByteBuffer.allocate(size).order(ByteOrder.LITTLE_ENDIAN);
         tag(h, big ? "RF64" : "RIFF").putInt(big ? -1 : (int) riffBytes);
@@ -68,6 +75,9 @@ final class WavWriter implements AudioWriter {
                 .putLong(big ? dataBytes : 0)
                 .putLong(big ? frames : 0)
                 .putInt(0);
+        if (broadcast.length > 0) {
+            tag(h, BroadcastChunk.NAME).putInt(broadcast.length).put(broadcast);
+        }
         tag(h, "fmt ").putInt(formatBytes);
         int frameBytes = channels * bits / 8;
         h.putShort((short) (isFloat ? FORMAT_FLOAT : FORMAT_PCM)).putShort((short) channels);
@@ -132,6 +142,15 @@ final class WavWriter implements AudioWriter {
         }
     }
 
+    private boolean isLabelled() {
+        return label.made().isPresent() || !label.tags().equals(Tags.NONE);
+    }
+
+    @Override
+    public void measured(Levels levels) {
+        measured = Optional.of(levels);
+    }
+
     @Override
     public void commit() throws IOException {
         try {
@@ -140,8 +159,10 @@ final class WavWriter implements AudioWriter {
             if ((dataBytes & 1) == 1) {
                 drain(ByteBuffer.wrap(new byte[1]));
             }
+            byte[] tags = isLabelled() ? WavTags.chunks(label.tags(), measured) : new byte[0];
+            drain(ByteBuffer.wrap(tags));
             channel.position(0);
-            drain(header(dataBytes));
+            drain(header(dataBytes, tags.length));
             channel.force(true);
             channel.close();
             pending.commit();
@@ -152,11 +173,7 @@ final class WavWriter implements AudioWriter {
 
     @Override
     public long clippedSamples() {
-        long sum = 0;
-        for (TpdfDither d : dither) {
-            sum += d.clipped();
-        }
-        return sum;
+        return Samples.clipped(dither);
     }
 
     @Override

@@ -49,6 +49,7 @@ public final class Background implements AutoCloseable {
     private final int processors = Runtime.getRuntime().availableProcessors();
     private final Map<Kind.Threads, ExecutorService> threads = new EnumMap<>(Kind.Threads.class);
     private final ExecutorService parts = partsAlone();
+    private final ExecutorService abreast = partsAlone();
     private final ExecutorService keeping = Executors.newSingleThreadExecutor(daemons("keep"));
     private final ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor(daemons("clock"));
     private final Map<Kind, Deque<Runnable>> queues = new EnumMap<>(Kind.class);
@@ -70,7 +71,7 @@ public final class Background implements AutoCloseable {
         }
     }
 
-    /** Threads for the parts of measurements alone, for a command that does one thing after the other and has no window. */
+    /** Threads for the parts of measurements alone, or for masters side by side, for a command that does one thing after the other and has no window. */
     public static ExecutorService partsAlone() {
         return Executors.newFixedThreadPool(Runtime.getRuntime().availableProcessors(), daemons("parts"));
     }
@@ -107,6 +108,11 @@ public final class Background implements AutoCloseable {
     /** Where the parts of one measurement run; what runs there must not wait for other work. */
     public ExecutorService parts() {
         return parts;
+    }
+
+    /** Where what one piece of work makes side by side is made, as several masters; what runs there may wait for {@link #parts} alone. */
+    public ExecutorService abreast() {
+        return abreast;
     }
 
     /** A lane for work of which only the newest is wanted; {@code what} begins a sentence, as "Reading Ebb Tide". */
@@ -279,6 +285,7 @@ public final class Background implements AutoCloseable {
         keeping.shutdown();
         List<ExecutorService> all = new java.util.ArrayList<>(threads.values());
         all.add(parts);
+        all.add(abreast);
         all.forEach(ExecutorService::shutdownNow);
         all.addAll(Arrays.asList(keeping, clock));
         long until = System.nanoTime() + TimeUnit.MILLISECONDS.toNanos(PATIENCE_MILLIS);

@@ -205,7 +205,9 @@ class DecodingTest {
     }
 
     @ParameterizedTest
-    @EnumSource(OutputFormat.class)
+    @EnumSource(
+            mode = EnumSource.Mode.EXCLUDE,
+            names = {"MP3", "AAC", "OPUS"})
     void whatIsWrittenIsReadBack(OutputFormat format) throws IOException {
         float[] left = Signals.musicLike(44100, 1.3, 0.8, 1);
         float[] right = Signals.musicLike(44100, 1.3, 0.8, 2);

@@ -1,22 +1,14 @@
 package oakmirror.desk.model.finish;
 
-import java.io.IOException;
-import java.nio.file.Path;
-import java.util.List;
 import java.util.Optional;
-import java.util.function.BiConsumer;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleBooleanProperty;
-import oakmirror.audio.Progress;
 import oakmirror.audio.StereoSource;
-import oakmirror.correction.AppliedCorrection;
-import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
-import oakmirror.desk.model.work.Job;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.finish.DeliveryTarget;
 import oakmirror.finish.FinishPlan;
@@ -24,9 +16,6 @@ import oakmirror.finish.FinishSettings;
 import oakmirror.finish.MasterRender;
 import oakmirror.finish.NormalisedPlayback;
 import oakmirror.finish.NormalisedPlayback.Up;
-import oakmirror.media.file.AudioFileException;
-import oakmirror.media.file.OutputFormat;
-import oakmirror.media.file.OutputNames;
 import oakmirror.media.work.Background;
 import oakmirror.media.work.Kind;
 import oakmirror.media.work.Newest;
@@ -34,7 +23,7 @@ import oakmirror.media.work.Work;
 import oakmirror.zones.Shaped;
 
 /**
- * What the master would be, and rendering it. The corrected mix is measured whenever it has become another; from its thinned form follows at once how it is brought to any target; when
+ * What the master would be. The corrected mix is measured whenever it has become another; from its thinned form follows at once how it is brought to any target; when
  * nothing has changed for a while, the master is gone through once as it would be written, which shows what it costs.
  */
 public final class Finishing {
@@ -236,97 +225,6 @@ public final class Finishing {
 
     private MasterRender render(Basis basis) {
         return new MasterRender(basis.mix(), basis.shaped().chain(basis.phase()), background.parts());
-    }
-
-    /**
-     * A master that was written.
-     *
-     * @param file where; beside one of that name that was there before, under the next number
-     * @param master what it reaches
-     */
-    public record Written(Path file, MasterRender.Rendered master) {}
-
-    /**
-     * Renders the master to a file, in the background, as soon as everything is of the session as it stands.
-     *
-     * @param file where to; never one of the inputs, and never over what is there
-     * @param format which kind of file
-     * @param then takes what was written, or a sentence that says why there is nothing; on the window's thread
-     */
-    public void renderTo(Path file, OutputFormat format, BiConsumer<Optional<Written>, String> then) {
-        if (workspace.session().mix().isEmpty()) {
-            then.accept(Optional.empty(), "There is no mix to render yet; add one on Gather.");
-            return;
-        }
-        Job job = workspace.jobs().start("rendering " + file.getFileName());
-        workspace.derivation().whenSettled(() -> {
-            Optional<Basis> basis = basis();
-            if (basis.isEmpty()) {
-                workspace.jobs().end(job);
-                boolean byStems =
-                        workspace.tracks().mix().flatMap(TrackSlot::audio).isPresent();
-                then.accept(
-                        Optional.empty(),
-                        byStems
-                                ? "A stem that is tried at another level cannot be read; Shape says which."
-                                : "The mix could not be read; Gather says why.");
-                return;
-            }
-            Inputs inputs = new Inputs(
-                    render(basis.get()),
-                    workspace.session().finish(),
-                    basis.get().mix().sampleRate(),
-                    inputFiles(),
-                    applied(basis.get()));
-            background.submit(
-                    Kind.RENDER,
-                    "Rendering " + file.getFileName(),
-                    job,
-                    progress -> write(inputs, file, format, progress),
-                    written -> {
-                        workspace.jobs().end(job);
-                        then.accept(Optional.of(written), "");
-                    },
-                    failure -> {
-                        workspace.jobs().end(job);
-                        then.accept(
-                                Optional.empty(),
-                                failure.isCancelled() ? "Cancelled; nothing was written." : failure.sentence());
-                    });
-        });
-    }
-
-    /** What a render needs, taken together at one moment. */
-    private record Inputs(
-            MasterRender render,
-            FinishSettings finish,
-            int sampleRate,
-            List<Path> files,
-            Optional<AppliedCorrection> applied) {}
-
-    /** What the master will have been corrected by, for it to carry. */
-    private Optional<AppliedCorrection> applied(Basis basis) {
-        return workspace
-                .tracks()
-                .mix()
-                .flatMap(TrackSlot::imported)
-                .filter(m -> basis.shaped().isKnown())
-                .map(m -> basis.shaped().applied(m.measurement().tone().spectrum(), basis.phase(), m.applied()));
-    }
-
-    private List<Path> inputFiles() {
-        return workspace.session().files();
-    }
-
-    private static Written write(Inputs inputs, Path wanted, OutputFormat format, Progress progress)
-            throws IOException {
-        if (OutputNames.inputAt(wanted, inputs.files()).isPresent()) {
-            throw new AudioFileException(wanted.getFileName() + " is one of the tracks; choose another name.");
-        }
-        Path file = OutputNames.free(wanted);
-        MasterRender.Rendered master = inputs.render()
-                .render(inputs.finish(), () -> format.open(file, inputs.sampleRate(), inputs.applied()), progress);
-        return new Written(file, master);
     }
 
     /** Ends all work. */

@@ -22,10 +22,12 @@ import oakmirror.level.LevelMatch;
 import oakmirror.level.TrackLevel;
 import oakmirror.measure.Provenance;
 import oakmirror.media.ImportedTrack;
+import oakmirror.media.session.MeasuredSession;
 import oakmirror.media.work.Background;
 import oakmirror.media.work.Kind;
 import oakmirror.media.work.Newest;
 import oakmirror.session.ComparisonSettings;
+import oakmirror.session.Derived;
 import oakmirror.session.Session;
 import oakmirror.session.Shaping;
 import oakmirror.session.StemSet;
@@ -34,9 +36,7 @@ import oakmirror.stems.Rebalance;
 import oakmirror.stems.Rebalancing;
 import oakmirror.stems.StemPowers;
 import oakmirror.zones.Shaped;
-import oakmirror.zones.SideShape;
 import oakmirror.zones.ZoneAspect;
-import oakmirror.zones.ZoneDifferences;
 import oakmirror.zones.ZoneMoves;
 
 /**
@@ -46,8 +46,7 @@ import oakmirror.zones.ZoneMoves;
 public final class Derivation {
 
     private static final int USUAL_RATE = 48000;
-    private static final Derived NOTHING =
-            new Derived(ToneProposal.none(), Rebalance.none(0), ZoneMoves.NONE, SideShape.NONE);
+    private static final Made NOTHING = new Made(Derived.NOTHING, Rebalance.none(0));
 
     private final Background background;
     private final Tracks tracks;
@@ -60,7 +59,7 @@ public final class Derivation {
     private final ReadOnlyObjectWrapper<Rebalance> rebalance = new ReadOnlyObjectWrapper<>(Rebalance.none(0));
     private final ReadOnlyBooleanWrapper settled = new ReadOnlyBooleanWrapper(true);
     private final List<Runnable> afterSettling = new ArrayList<>();
-    private final Newest<Derived> proposer;
+    private final Newest<Made> proposer;
     private Basis proposedFor = new Basis(
             Optional.empty(),
             Optional.empty(),
@@ -72,7 +71,7 @@ public final class Derivation {
             StemSet.NONE);
     private final DynamicsSolving dynamics;
     private boolean proposing;
-    private Derived derived = NOTHING;
+    private Derived derived = Derived.NOTHING;
     private double correctedPeakDbtp = Double.NEGATIVE_INFINITY;
 
     /** Nothing to follow from yet. */
@@ -163,7 +162,7 @@ public final class Derivation {
     }
 
     /** What follows from a basis. */
-    private record Derived(ToneProposal tone, Rebalance rebalance, ZoneMoves zones, SideShape sides) {}
+    private record Made(Derived derived, Rebalance rebalance) {}
 
     /** Works out again what follows from session and tracks. While a passage is on its way, the proposal waits for it. */
     void derive() {
@@ -196,15 +195,13 @@ public final class Derivation {
         proposing = true;
         boolean ready = basis.mix().isPresent();
         proposer.submit(
-                progress -> ready ? derived(basis, subjects, known) : NOTHING,
-                made -> proposed(basis, made),
-                failure -> {
+                progress -> ready ? made(basis, subjects, known) : NOTHING, made -> proposed(basis, made), failure -> {
                     background.tell(failure);
                     proposed(basis, NOTHING);
                 });
     }
 
-    private static Derived derived(Basis basis, List<Subject> subjects, Optional<Rebalance> known) {
+    private static Made made(Basis basis, List<Subject> subjects, Optional<Rebalance> known) {
         Rebalance stems = known.or(() -> basis.stems()
                         .map(p -> Rebalancing.solve(
                                 p,
@@ -216,11 +213,14 @@ public final class Derivation {
                                         basis.shaping().wanted()),
                                 basis.tried().limitDb())))
                 .orElse(Rebalance.none(0));
-        List<Subject> tried = asTried(basis, subjects);
-        Shaping shaping = basis.shaping();
-        ToneProposal tone = ToneProposal.derive(tried, basis.applied(), shaping.asked(), basis.sampleRate());
-        ZoneMoves zones = ZoneMoves.of(ZoneDifferences.of(tried, basis.corridor()), tone.mix(), shaping.apart());
-        return new Derived(tone, stems, zones, zones.sides(tone.mix(), shaping.zones(), basis.sampleRate()));
+        return new Made(
+                Derived.of(
+                        asTried(basis, subjects),
+                        basis.applied(),
+                        basis.shaping(),
+                        basis.corridor(),
+                        basis.sampleRate()),
+                stems);
     }
 
     /** The subjects with the mix as it is with its stems at the levels they are tried at. */
@@ -234,14 +234,14 @@ public final class Derivation {
                 .toList();
     }
 
-    private void proposed(Basis basis, Derived made) {
+    private void proposed(Basis basis, Made made) {
         proposing = proposing && !basis.equals(proposedFor);
-        derived = made;
+        derived = made.derived();
         rebalance.set(made.rebalance());
-        zoneMoves.set(made.zones());
+        zoneMoves.set(derived.zones());
         followDynamics();
         compose();
-        proposal.set(made.tone().main());
+        proposal.set(derived.tone().main());
         settle();
     }
 
@@ -259,8 +259,7 @@ public final class Derivation {
     }
 
     private void compose() {
-        shaped.set(
-                new Shaped(derived.tone(), derived.sides(), bands(session.get().shaping())));
+        shaped.set(derived.shaped(bands(session.get().shaping())));
     }
 
     private List<ZoneDynamicsBand> bands(Shaping shaping) {
@@ -272,10 +271,7 @@ public final class Derivation {
     public Supplier<Shaped> shapedAs(Shaping other, int sampleRate) {
         Derived from = derived;
         List<ZoneDynamicsBand> bands = bands(other);
-        return () -> new Shaped(
-                from.tone().deciding(other.asked(), sampleRate),
-                from.zones().sides(from.tone().mix(), other.zones(), sampleRate),
-                bands);
+        return () -> from.deciding(other, sampleRate).shaped(bands);
     }
 
     private void settle() {
@@ -329,6 +325,15 @@ public final class Derivation {
         List<Subject> tried = asTried(proposedFor, subjects());
         Optional<WantedTone> wanted = session.get().shaping().wanted();
         return wanted.isPresent() ? wanted.get().gap(tried, octaves, part) : Gap.of(tried, octaves, part);
+    }
+
+    /** The session with what was measured and what follows from it, for masters to be made of; empty while its mix is not there. */
+    public Optional<MeasuredSession> measured() {
+        Optional<ImportedTrack> mix = tracks.mix().flatMap(TrackSlot::imported);
+        List<Subject> tried = asTried(proposedFor, subjects());
+        return mix.flatMap(m -> stems.rendered()
+                .map(audio -> new MeasuredSession(
+                        session.get(), m, audio, stems.soundKey(m), tried, Optional.of(shaped.get()))));
     }
 
     private List<Subject> subjects() {

@@ -1,12 +1,9 @@
 package oakmirror.desk.model.session;
 
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.UUID;
 import java.util.function.Supplier;
-import java.util.stream.Collectors;
 import javafx.beans.property.ReadOnlyIntegerProperty;
 import javafx.beans.property.ReadOnlyIntegerWrapper;
 import javafx.beans.property.ReadOnlyStringProperty;
@@ -19,6 +16,8 @@ import oakmirror.desk.model.work.Jobs;
 import oakmirror.media.ImportedTrack;
 import oakmirror.media.TrackImporter;
 import oakmirror.media.file.AudioFileException;
+import oakmirror.media.session.StemsInMix;
+import oakmirror.media.session.StemsInMix.Key;
 import oakmirror.media.work.Background;
 import oakmirror.media.work.Kind;
 import oakmirror.monitor.LayeredSource;
@@ -26,7 +25,6 @@ import oakmirror.session.Session;
 import oakmirror.session.Stem;
 import oakmirror.session.StemSet;
 import oakmirror.session.Track;
-import oakmirror.stems.Bus;
 import oakmirror.stems.Resum;
 import oakmirror.stems.StemCheck;
 import oakmirror.stems.StemPowers;
@@ -55,26 +53,20 @@ public final class MixStems {
     private Optional<Measured> measured = Optional.empty();
     private Optional<Measuring> measuring = Optional.empty();
 
-    /**
-     * Tells a mix with its stems from any other.
-     *
-     * @param bus the same for the same stems in another order
-     * @param stems their contents, in their order
-     */
-    private record Key(String bus, List<String> stems) {
+    /** The stems as they sound in a mix, and what they can be heard with it by. */
+    private record InMix(StemsInMix found, LayeredSource heard) {
+        Key key() {
+            return found.key();
+        }
 
-        static Key of(ImportedTrack mix, List<ImportedTrack> stems) {
-            List<String> contents = stems.stream().map(s -> s.content().value()).toList();
-            String all = contents.stream()
-                    .sorted()
-                    .collect(Collectors.joining(" ", mix.content().value() + " ", ""));
-            return new Key(
-                    UUID.nameUUIDFromBytes(all.getBytes(StandardCharsets.UTF_8)).toString(), contents);
+        StereoSource mix() {
+            return found.mix();
+        }
+
+        List<StereoSource> stems() {
+            return found.stems();
         }
     }
-
-    /** The stems as they sound in a mix, and what they can be heard with it by. */
-    private record InMix(Key key, Bus bus, StereoSource mix, List<StereoSource> stems, LayeredSource heard) {}
 
     /** Finding stems in the mix: what it is about, and how to end it. */
     private record Finding(Key key, Job job) {}
@@ -146,7 +138,7 @@ public final class MixStems {
         return powers().flatMap(p -> mixSlot.get()
                 .flatMap(TrackSlot::imported)
                 .map(mix -> StemCheck.of(
-                        inMix.orElseThrow().bus(),
+                        inMix.orElseThrow().found().bus(),
                         p,
                         form("the mix", mix),
                         slots.stream()
@@ -169,10 +161,19 @@ public final class MixStems {
         return set.isTried() ? resum() : mixSlot.get().flatMap(TrackSlot::audio);
     }
 
+    /** Tells what a master is rendered from from any other sound. */
+    String soundKey(ImportedTrack mix) {
+        return set.isTried()
+                ? current().map(i -> i.key().ofSum(gainsDb())).orElse("")
+                : mix.content().value();
+    }
+
+    private List<Double> gainsDb() {
+        return set.all().stream().map(Stem::gainDb).toList();
+    }
+
     private Optional<StereoSource> resum() {
-        return current()
-                .map(i -> new Resum(
-                        i.mix(), i.stems(), set.all().stream().map(Stem::gainDb).toList()));
+        return current().map(i -> new Resum(i.mix(), i.stems(), gainsDb()));
     }
 
     /** Whether nothing of them is on its way. */
@@ -315,16 +316,8 @@ public final class MixStems {
 
     private InMix found(Key key, StereoSource mix, List<ImportedTrack> stems, Progress progress)
             throws AudioFileException {
-        List<StereoSource> audio =
-                stems.stream().map(s -> s.audio().orElseThrow()).toList();
-        Bus bus = Bus.find(mix, audio, progress.part(0, 0.4));
-        List<StereoSource> treated = new ArrayList<>();
-        for (int i = 0; i < stems.size(); i++) {
-            double from = 0.4 + 0.6 * i / stems.size();
-            treated.add(importer.throughBus(
-                    stems.get(i), bus, key.bus(), mix, progress.part(from, from + 0.6 / stems.size())));
-        }
-        return new InMix(key, bus, mix, List.copyOf(treated), new LayeredSource(mix, treated));
+        StemsInMix found = StemsInMix.find(importer, key, mix, stems, progress);
+        return new InMix(found, new LayeredSource(mix, found.stems()));
     }
 
     private void foundEnded(Job job, Optional<InMix> made, Key key, String sentence) {

@@ -12,12 +12,13 @@ import oakmirror.Signals;
 import oakmirror.audio.Progress;
 import oakmirror.audio.TimeRange;
 import oakmirror.correction.Proposal;
-import oakmirror.desk.model.finish.Finishing;
+import oakmirror.desk.model.finish.Sending;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.media.ImportedTrack;
 import oakmirror.media.TestFiles;
 import oakmirror.media.TrackImporter;
 import oakmirror.media.cache.AudioCache;
+import oakmirror.media.delivery.Delivered;
 import oakmirror.media.file.OutputFormat;
 import oakmirror.media.work.Background;
 import oakmirror.session.ComparisonSettings.Scope;
@@ -90,15 +91,15 @@ class BelongingTest extends ModelTest {
         Path dull = folder.resolve("dull.wav");
         float[] low = Signals.sine(48000, 150, -10, 22, 0);
         TestFiles.write(dull, OutputFormat.WAV_FLOAT, 48000, low, low);
-        Finishing finishing = onFx(() -> new Finishing(workspace));
+        Sending sending = onFx(() -> new Sending(workspace));
         fx(() -> workspace.addFiles(List.of(mix, dull)));
         List<String> told = new ArrayList<>();
-        List<Finishing.Written> written = new ArrayList<>();
+        List<Delivered> written = new ArrayList<>();
         Path out = folder.resolve("master.wav");
         fx(
                 () -> { // asked for while nothing has even been read
                     assertThat(workspace.settledProperty().get()).isFalse();
-                    finishing.renderTo(out, OutputFormat.WAV_24, (w, sentence) -> {
+                    sending.master(out, (w, sentence) -> {
                         w.ifPresent(written::add);
                         told.add(sentence);
                     });
@@ -121,14 +122,13 @@ class BelongingTest extends ModelTest {
         }
         // A finished master is never replaced: the next one is called otherwise.
         byte[] first = Files.readAllBytes(out);
-        fx(() -> finishing.renderTo(out, OutputFormat.WAV_24, (w, sentence) -> w.ifPresent(written::add)));
+        fx(() -> sending.master(out, (w, sentence) -> w.ifPresent(written::add)));
         waitUntil(() -> written.size() == 2);
         assertThat(written.get(1).file()).hasFileName("master 2.wav").exists();
         assertThat(Files.readAllBytes(out)).isEqualTo(first);
-        fx(() -> finishing.renderTo(mix, OutputFormat.WAV_24, (w, sentence) -> told.add(sentence)));
+        fx(() -> sending.master(mix, (w, sentence) -> told.add(sentence)));
         waitUntil(() -> told.size() == 2);
         assertThat(told.get(1)).isEqualTo("mix.wav is one of the tracks; choose another name.");
-        fx(finishing::close);
     }
 
     @Test

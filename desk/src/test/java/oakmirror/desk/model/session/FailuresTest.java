@@ -7,8 +7,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import oakmirror.desk.model.finish.Finishing;
+import oakmirror.desk.model.finish.Sending;
 import oakmirror.media.TestFiles;
-import oakmirror.media.file.OutputFormat;
 import org.junit.jupiter.api.Test;
 
 /** When threads fail: nothing stays on its way for ever, and the user is told once. */
@@ -60,13 +60,13 @@ class FailuresTest extends ModelTest {
     @Test
     void aMasterThatFailsIsToldAndNothingIsLeftOfIt() throws Exception {
         Path file = song("x.wav");
-        Finishing finishing = onFx(() -> new Finishing(workspace));
+        Sending sending = onFx(() -> new Sending(workspace));
         fx(() -> workspace.addFiles(List.of(file)));
         waitUntil(() -> slot(0).imported().isPresent());
         background.parts().shutdownNow();
         List<String> told = new ArrayList<>();
         Path master = folder.resolve("master.wav");
-        fx(() -> finishing.renderTo(master, OutputFormat.WAV_24, (written, sentence) -> {
+        fx(() -> sending.master(master, (written, sentence) -> {
             assertThat(written).isEqualTo(Optional.empty());
             told.add(sentence);
         }));
@@ -74,6 +74,7 @@ class FailuresTest extends ModelTest {
         assertThat(told).containsExactly("Rendering master.wav failed; the log says why.");
         assertThat(master).doesNotExist();
         assertThat(folder.toFile().list((d, name) -> name.contains("master"))).isEmpty();
+        Finishing finishing = onFx(() -> new Finishing(workspace));
         fx(() -> finishing.wantedProperty().set(true));
         waitUntil(() -> !workspace.messageProperty().get().isEmpty());
         assertThat(onFx(() -> workspace.messageProperty().get()))

@@ -1,0 +1,74 @@
+package oakmirror.delivery;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.Map;
+import oakmirror.delivery.NamePattern.Place;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** How files are named. */
+class NamePatternTest {
+
+    private static String name(String pattern, Map<Place, String> values) {
+        return new NamePattern(pattern).name(values);
+    }
+
+    @Test
+    void placesAreFilled() {
+        assertThat(name(
+                        "{track} {artist} - {title} ({version})",
+                        Map.of(
+                                Place.TRACK, "02",
+                                Place.ARTIST, "The Withy Lanterns",
+                                Place.TITLE, "Ebb Tide",
+                                Place.VERSION, "loud")))
+                .isEqualTo("02 The Withy Lanterns - Ebb Tide (loud)");
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "{artist} - {title}|Ebb Tide",
+                "{title} - {artist}|Ebb Tide",
+                "{artist} - {album} - {title}|Ebb Tide",
+                "{title} - {album} - master|Ebb Tide - master",
+                "{track}. {artist} {title}|Ebb Tide",
+                "{TITLE}|Ebb Tide"
+            })
+    void aPlaceThatStaysEmptyTakesTheMarksBesideItAlong(String pattern, String expected) {
+        assertThat(name(pattern, Map.of(Place.TITLE, "Ebb Tide"))).isEqualTo(expected);
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "a/b: \"c\"?|a-b- -c--",
+                "Mr. No.|Mr. No.",
+                "...and home|_..and home",
+                "CON|CON_",
+                "Übersee – Öl|Übersee – Öl",
+                "one{curly|one{curly"
+            })
+    void whatNoFileNameHoldsIsReplaced(String title, String expected) {
+        assertThat(name("{title}", Map.of(Place.TITLE, title))).isEqualTo(expected);
+    }
+
+    @Test
+    void thereIsAlwaysAName() {
+        assertThat(name("{artist}", Map.of())).isEqualTo("master");
+        assertThat(name("{title}", Map.of(Place.TITLE, "x".repeat(400)))).hasSize(180);
+    }
+
+    @Test
+    void whatIsNoPlaceIsSaid() {
+        assertThat(new NamePattern("{title} {mood}").objection())
+                .hasValueSatisfying(
+                        s -> assertThat(s).startsWith("{mood} is no place").contains("{title}, {artist}"));
+        assertThat(new NamePattern("  ").objection()).isPresent();
+        assertThat(NamePattern.USUAL.objection()).isEmpty();
+    }
+}

@@ -1,0 +1,210 @@
+package oakmirror.desk.send;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.ChoiceBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.TextField;
+import javafx.scene.layout.GridPane;
+import javafx.scene.layout.HBox;
+import oakmirror.delivery.NamePattern;
+import oakmirror.desk.look.Ui;
+import oakmirror.desk.model.session.Settings;
+import oakmirror.desk.model.session.Workspace;
+import oakmirror.desk.part.Asking;
+import oakmirror.media.file.OutputFormat;
+import oakmirror.readings.Readings;
+import oakmirror.session.Session;
+
+/** In what form masters are written, how they are named, and where to. */
+final class SendForm extends GridPane {
+
+    private static final Path HOME = Path.of(System.getProperty("user.home"));
+
+    private final Workspace workspace;
+    private final Settings settings;
+    private final Asking asking;
+    private final ChoiceBox<OutputFormat> format = new ChoiceBox<>();
+    private final ChoiceBox<Optional<Integer>> rate = new ChoiceBox<>();
+    private final CheckBox dither = new CheckBox("dither");
+    private final TextField name = new TextField();
+    private final TextField folder = new TextField();
+    private final CheckBox checkSums = new CheckBox("check-sums beside them");
+    private final Label objection = Ui.label("", "warning");
+    private Runnable changed = () -> {};
+
+    SendForm(Workspace workspace, Settings settings, Asking asking) {
+        this.workspace = workspace;
+        this.settings = settings;
+        this.asking = asking;
+        setHgap(12);
+        setVgap(8);
+        makeFormat();
+        makeName();
+        folder.setId("output-folder");
+        folder.setAccessibleText("Folder");
+        folder.setText(shown(settings.folder("output").orElse(HOME)));
+        folder.textProperty().subscribe(t -> changed.run());
+        checkSums.setId("check-sums");
+        Ui.tip(
+                checkSums,
+                "Adds to “check-sums.sha256” in that folder, which sha256sum -c reads: whoever gets a file can tell that it is whole");
+        checkSums.setOnAction(e -> workspace.change(
+                "check-sums", s -> s.withDelivery(s.delivery().withCheckSums(checkSums.isSelected()))));
+        row(0, "Format", format, rate, dither);
+        row(1, "Name", name, places());
+        add(objection, 1, 2);
+        objection.managedProperty().bind(objection.textProperty().isNotEmpty());
+        row(3, "Folder", folder, Ui.link("choose…", "Choose a folder", this::chooseFolder));
+        add(checkSums, 1, 4);
+        GridPane.setHgrow(name, javafx.scene.layout.Priority.ALWAYS);
+        workspace.sessionProperty().subscribe(this::show);
+        workspace.tracks().revisionProperty().subscribe(r -> showRates());
+    }
+
+    private void row(int row, String label, Node... nodes) {
+        HBox box = new HBox(10, nodes);
+        box.setAlignment(Pos.CENTER_LEFT);
+        HBox.setHgrow(nodes[0], nodes[0] instanceof TextField ? javafx.scene.layout.Priority.ALWAYS : null);
+        GridPane.setHgrow(box, javafx.scene.layout.Priority.ALWAYS);
+        addRow(row, Ui.label(label, "quiet"), box);
+    }
+
+    private void makeFormat() {
+        format.setId("output-format");
+        format.getItems().setAll(OutputFormat.values());
+        format.setConverter(Ui.naming(OutputFormat::label));
+        Ui.tip(format, "MP3, AAC and Opus are for test listening; they carry no less than 192 kbit/s");
+        format.valueProperty().subscribe(f -> {
+            if (f != null && f != formatOf(workspace.session())) {
+                workspace.change(
+                        "choose a format",
+                        s -> s.withOutput(s.output()
+                                .withFormat(f.ending(), f.bits())
+                                .withRate(
+                                        s.output().rate().filter(r -> f.rates().contains(r)))));
+            }
+        });
+        rate.setId("output-rate");
+        rate.setConverter(Ui.naming(r -> r.map(Readings::rate).orElseGet(this::ownRate)));
+        Ui.tip(rate, "The mix is brought to that rate before it is limited, so that the ceiling holds at it");
+        rate.valueProperty().subscribe(r -> {
+            if (r != null && !r.equals(workspace.session().output().rate())) {
+                workspace.change("choose a rate", s -> s.withOutput(s.output().withRate(r)));
+            }
+        });
+        dither.setId("output-dither");
+        Ui.tip(
+                dither,
+                "Triangular noise of one step, which keeps what is rounded free of distortion; off only for what is dithered later");
+        dither.setOnAction(
+                e -> workspace.change("dither", s -> s.withOutput(s.output().withDither(dither.isSelected()))));
+    }
+
+    private String ownRate() {
+        return workspace
+                .tracks()
+                .rate()
+                .map(r -> "as the mix, " + Readings.rate(r))
+                .orElse("as the mix");
+    }
+
+    private void makeName() {
+        name.setId("output-name");
+        name.setAccessibleText("Name");
+        name.textProperty().subscribe(text -> {
+            NamePattern pattern = new NamePattern(text);
+            objection.setText(pattern.objection().orElse(""));
+            if (pattern.objection().isEmpty()
+                    && !pattern.equals(workspace.session().delivery().name())) {
+                workspace.change(
+                        "name files",
+                        "name files",
+                        s -> s.withDelivery(s.delivery().withName(pattern)));
+            }
+        });
+        name.focusedProperty().subscribe(is -> workspace.endGesture());
+    }
+
+    private MenuButton places() {
+        MenuButton menu = new MenuButton("insert");
+        menu.getStyleClass().add("quiet-menu");
+        Ui.tip(menu, "What can stand in a name; where it is empty, the marks beside it go with it");
+        for (NamePattern.Place place : NamePattern.Place.values()) {
+            menu.getItems()
+                    .add(Ui.item(place.written(), () -> name.insertText(name.getCaretPosition(), place.written())));
+        }
+        return menu;
+    }
+
+    /** What is to be done when another folder is named. */
+    void onChange(Runnable action) {
+        changed = action;
+    }
+
+    private void show(Session s) {
+        format.setValue(formatOf(s));
+        showRates();
+        dither.setSelected(s.output().dithered());
+        dither.setDisable(!formatOf(s).isRounded());
+        if (!name.isFocused() || new NamePattern(name.getText()).objection().isEmpty()) {
+            if (!name.getText().equals(s.delivery().name().text())) {
+                name.setText(s.delivery().name().text());
+            }
+        }
+        checkSums.setSelected(s.delivery().checkSums());
+    }
+
+    private void showRates() {
+        Session s = workspace.session();
+        List<Optional<Integer>> rates = new ArrayList<>(List.of(Optional.empty()));
+        formatOf(s).rates().forEach(r -> rates.add(Optional.of(r)));
+        rate.getItems().setAll(rates);
+        rate.setValue(s.output().rate());
+    }
+
+    private static OutputFormat formatOf(Session session) {
+        return OutputFormat.of(session.output().format(), session.output().bits());
+    }
+
+    private void chooseFolder() {
+        asking.folder("Where masters go", "output", getScene().getWindow()).ifPresent(f -> folder.setText(shown(f)));
+    }
+
+    /** A folder as it is written: the home folder is ~. */
+    static String shown(Path path) {
+        return path.startsWith(HOME)
+                ? Path.of("~").resolve(HOME.relativize(path)).toString()
+                : path.toString();
+    }
+
+    /** The folder that is named; nothing where no folder can have that name. */
+    Optional<Path> folder() {
+        String text = folder.getText().strip();
+        try {
+            Path path =
+                    text.startsWith("~") ? HOME.resolve(text.substring(1).replaceFirst("^[/\\\\]", "")) : Path.of(text);
+            return Optional.of(path);
+        } catch (java.nio.file.InvalidPathException e) {
+            return Optional.empty();
+        }
+    }
+
+    /** The folder that is named, remembered for the next time. */
+    Optional<Path> folderForWriting() {
+        Optional<Path> named = folder();
+        named.ifPresent(f -> settings.rememberFolder("output", f));
+        return named;
+    }
+
+    /** Whether names can be made. */
+    boolean isNamed() {
+        return objection.getText().isEmpty();
+    }
+}

@@ -1,0 +1,221 @@
+package oakmirror.desk.send;
+
+import java.nio.file.Path;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import javafx.geometry.Insets;
+import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import oakmirror.audio.StereoSource;
+import oakmirror.desk.look.Ui;
+import oakmirror.desk.model.finish.MixTags;
+import oakmirror.desk.model.finish.Sending;
+import oakmirror.desk.model.finish.Sending.Wanted;
+import oakmirror.desk.model.session.Settings;
+import oakmirror.desk.model.session.TrackSlot;
+import oakmirror.desk.model.session.Workspace;
+import oakmirror.desk.page.ShapedWords;
+import oakmirror.desk.part.Asking;
+import oakmirror.desk.part.ShowInFolder;
+import oakmirror.desk.words.Words;
+import oakmirror.media.delivery.MasterNames;
+import oakmirror.media.delivery.Orders.Ended;
+import oakmirror.readings.Readings;
+import oakmirror.session.NotedVersion;
+import oakmirror.session.Session;
+import oakmirror.session.VersionNote.Standing;
+
+/** Send out: on the left what is sent and how, on the right what will be written, beneath what was sent and what was found in it. */
+public final class SendOutPage extends VBox {
+
+    private static final double LEFT_WIDTH = 640;
+    private static final int USUAL_RATE = 48000;
+
+    private final Workspace workspace;
+    private final Sending sending;
+    private final MixTags tags;
+    private final SendForm form;
+    private final CorrectionForms correction;
+    private final WrittenPreview preview = new WrittenPreview();
+    private final SentList sent;
+    private final Label summary = new Label();
+    private final Label told = Ui.label("", "warning");
+    private final CheckBox master = new CheckBox("the master as it stands");
+    private final CheckBox kept = new CheckBox();
+    private final Button send;
+    private final Runnable refresh;
+    private boolean isSending;
+
+    /** The page of a workspace. */
+    public SendOutPage(Workspace workspace, Sending sending, Settings settings, Asking asking) {
+        this.workspace = workspace;
+        this.sending = sending;
+        tags = new MixTags(workspace);
+        form = new SendForm(workspace, settings, asking);
+        correction = new CorrectionForms(workspace, form, this::stem, this::tell);
+        sent = new SentList(new ShowInFolder(workspace)::show);
+        send = Ui.button(
+                "send out", "Writes what is chosen, reads it again and says what was found (Ctrl+R)", this::send);
+        send.setId("render");
+        send.getStyleClass().add("primary");
+        refresh = Ui.coalesced(this, this::refresh);
+        master.setId("send-master");
+        master.setSelected(true);
+        master.setOnAction(e -> refresh.run());
+        kept.setId("send-kept");
+        kept.setSelected(true);
+        kept.setOnAction(e -> refresh.run());
+        Ui.tip(kept, "Versions that are kept on Versions, in this form and under these names");
+
+        HBox what = new HBox(18, Ui.label("What", "quiet"), master, kept);
+        what.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
+        VBox left = new VBox(12, what, form, new TagsPane(workspace, tags, asking), correction);
+        left.getStyleClass().add("card");
+        left.setMinWidth(LEFT_WIDTH - 120);
+        left.setPrefWidth(LEFT_WIDTH);
+        VBox right = new VBox(12, Ui.label("Will be written", "subheading"), preview, send, told);
+        right.getStyleClass().add("card");
+        right.setMinWidth(240);
+        told.setWrapText(true);
+        told.setId("send-told");
+        told.managedProperty().bind(told.textProperty().isNotEmpty());
+        HBox.setHgrow(left, Priority.SOMETIMES);
+        HBox.setHgrow(right, Priority.ALWAYS);
+        HBox upper = new HBox(12, left, right);
+        ScrollPane past = new ScrollPane(sent);
+        past.setFitToWidth(true);
+        past.setPadding(Insets.EMPTY);
+        past.getStyleClass().add("plain-scroll");
+        past.setMinHeight(60);
+        VBox.setVgrow(past, Priority.ALWAYS);
+        getChildren()
+                .addAll(
+                        Ui.head("Send out", summary, Words.reading("Send out")),
+                        upper,
+                        Ui.label("Sent out", "subheading"),
+                        past);
+        getStyleClass().add("page");
+        setSpacing(10);
+        form.onChange(refresh);
+        workspace.sessionProperty().subscribe(s -> refresh.run());
+        workspace.logProperty().subscribe(l -> refresh.run());
+        workspace.tracks().revisionProperty().subscribe(r -> refresh.run());
+        workspace.derivation().shapedProperty().subscribe(s -> refresh.run());
+        tags.masterProperty().subscribe(t -> refresh.run());
+    }
+
+    private List<NotedVersion> keptVersions() {
+        return workspace.logProperty().get().versions().stream()
+                .filter(v -> v.note().standing() == Standing.KEPT)
+                .toList();
+    }
+
+    /** What is chosen, of a session. */
+    private List<Wanted> wanted(Session session) {
+        List<Wanted> wanted = new ArrayList<>();
+        if (master.isSelected()) {
+            wanted.add(Wanted.now("", session));
+        }
+        if (kept.isSelected() && !kept.isDisabled()) {
+            for (NotedVersion v : keptVersions()) {
+                wanted.add(Wanted.now(
+                        v.name(),
+                        v.version()
+                                .settings()
+                                .withDelivery(session.delivery()
+                                        .withFinish(v.version().settings().finish()))));
+            }
+        }
+        return wanted;
+    }
+
+    private void refresh() {
+        Session s = workspace.session();
+        int versions = keptVersions().size();
+        kept.setText(versions == 0 ? "kept versions: none" : "kept versions: " + versions);
+        kept.setDisable(versions == 0);
+        summary.setText(summary(s));
+        sent.show(workspace.logProperty().get().sent());
+        Optional<StereoSource> audio = workspace.tracks().mix().flatMap(TrackSlot::audio);
+        List<Wanted> wanted = wanted(s);
+        preview.show(
+                s,
+                s.mix().isEmpty() ? List.of() : wanted,
+                tags.masterProperty().get(),
+                form.folder(),
+                audio.map(StereoSource::sampleRate).orElse(USUAL_RATE),
+                audio.map(StereoSource::seconds).orElse(0.0));
+        send.setDisable(isSending
+                || s.mix().isEmpty()
+                || wanted.isEmpty()
+                || form.folder().isEmpty()
+                || !form.isNamed());
+    }
+
+    /** What the names of files begin with that go with the master. */
+    private String stem() {
+        Session s = workspace.session();
+        String name = MasterNames.of(
+                s, tags.masterProperty().get(), "", workspace.tracks().rate().orElse(USUAL_RATE), LocalDate.now());
+        return name.substring(0, name.lastIndexOf('.'));
+    }
+
+    /** What the master holds, in a line. */
+    private String summary(Session s) {
+        if (s.mix().isEmpty()) {
+            return "There is no mix yet; add one on Gather.";
+        }
+        return s.mix().get().name() + "  ·  "
+                + ShapedWords.done(workspace.derivation().shapedProperty().get(), s) + "  ·  "
+                + Readings.level(s.finish().targetLufs()) + " LUFS under "
+                + Readings.level(s.finish().ceilingDbtp()) + " dBTP";
+    }
+
+    /** Sends out what is chosen. */
+    public void send() {
+        if (isSending) {
+            return;
+        }
+        Optional<Path> folder = form.folderForWriting();
+        if (folder.isEmpty() || !form.isNamed()) {
+            tell("That is no name a folder can have; choose another.");
+            return;
+        }
+        isSending = true;
+        tell("");
+        refresh.run();
+        sending.send("rendering masters", this::wanted, folder.get(), this::ended, all -> over(), sentence -> {
+            tell(sentence);
+            over();
+        });
+    }
+
+    private void ended(Ended ended) {
+        if (ended.delivered().isPresent()) {
+            sending.note(ended);
+        } else {
+            tell(ended.sentence());
+        }
+    }
+
+    private void over() {
+        isSending = false;
+        refresh.run();
+    }
+
+    private void tell(String sentence) {
+        told.setText(sentence);
+    }
+
+    /** Lets go of what it reads. */
+    public void close() {
+        tags.close();
+    }
+}

@@ -1,0 +1,151 @@
+package oakmirror.desk.send;
+
+import java.io.ByteArrayInputStream;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import javafx.geometry.Pos;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.image.Image;
+import javafx.scene.image.ImageView;
+import javafx.scene.layout.ColumnConstraints;
+import javafx.scene.layout.GridPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import javafx.stage.FileChooser.ExtensionFilter;
+import oakmirror.delivery.Cover;
+import oakmirror.delivery.TagEdits;
+import oakmirror.delivery.TagField;
+import oakmirror.delivery.Tags;
+import oakmirror.desk.look.Ui;
+import oakmirror.desk.model.finish.MixTags;
+import oakmirror.desk.model.session.Workspace;
+import oakmirror.desk.part.Asking;
+
+/** What masters say of themselves: as the mix has it, or as it is written here. */
+final class TagsPane extends VBox {
+
+    private static final double COVER_SIZE = 64;
+    private static final List<TagField> SHOWN = List.of(
+            TagField.TITLE,
+            TagField.ARTIST,
+            TagField.ALBUM,
+            TagField.ALBUM_ARTIST,
+            TagField.TRACK,
+            TagField.DATE,
+            TagField.GENRE,
+            TagField.COMPOSER,
+            TagField.ISRC,
+            TagField.COPYRIGHT,
+            TagField.COMMENT);
+
+    private final Workspace workspace;
+    private final MixTags tags;
+    private final Map<TagField, TextField> fields = new EnumMap<>(TagField.class);
+    private final Label objection = Ui.label("", "warning");
+    private final ImageView picture = new ImageView();
+    private final Label noPicture = Ui.label("no cover", "quiet");
+
+    TagsPane(Workspace workspace, MixTags tags, Asking asking) {
+        this.workspace = workspace;
+        this.tags = tags;
+        setSpacing(6);
+        GridPane grid = new GridPane();
+        grid.setHgap(10);
+        grid.setVgap(5);
+        ColumnConstraints grow = new ColumnConstraints();
+        grow.setHgrow(Priority.ALWAYS);
+        grid.getColumnConstraints().setAll(new ColumnConstraints(), grow, new ColumnConstraints(), grow);
+        for (int i = 0; i < SHOWN.size(); i++) {
+            TagField field = SHOWN.get(i);
+            TextField text = field(field);
+            int column = 2 * (i % 2);
+            Label label = Ui.label(field.label(), "quiet");
+            label.setLabelFor(text);
+            label.setMinWidth(USE_PREF_SIZE);
+            grid.add(label, column, i / 2);
+            grid.add(text, column + 1, i / 2);
+        }
+        picture.setFitWidth(COVER_SIZE);
+        picture.setFitHeight(COVER_SIZE);
+        picture.setPreserveRatio(true);
+        HBox cover = new HBox(
+                10,
+                picture,
+                noPicture,
+                Ui.link("choose a cover…", "A JPEG or PNG for the master to carry", () -> asking.file(
+                                "A cover",
+                                "cover",
+                                List.of(new ExtensionFilter("Pictures", "*.jpg", "*.jpeg", "*.png")),
+                                getScene().getWindow())
+                        .ifPresent(f -> edit("choose a cover", e -> e.withPicture(f)))),
+                Ui.link(
+                        "without",
+                        "The master carries no cover",
+                        () -> edit("leave the cover out", e -> e.withCover(false))),
+                Ui.link(
+                        "as the mix",
+                        "The cover that the mix carries",
+                        () -> edit("keep the cover", e -> e.withCover(true))));
+        cover.setAlignment(Pos.CENTER_LEFT);
+        grid.add(cover, 2, SHOWN.size() / 2, 2, 1);
+        objection.managedProperty().bind(objection.textProperty().isNotEmpty());
+        getChildren().addAll(grid, objection);
+        tags.masterProperty().subscribe(this::show);
+    }
+
+    private TextField field(TagField field) {
+        TextField text = new TextField();
+        text.setId("tag-" + field.name().toLowerCase(java.util.Locale.ROOT).replace('_', '-'));
+        text.setAccessibleText(field.label());
+        text.setPrefColumnCount(12);
+        fields.put(field, text);
+        text.setOnAction(e -> take(field));
+        text.focusedProperty().subscribe(is -> {
+            if (!is) {
+                take(field);
+            }
+        });
+        return text;
+    }
+
+    /** Takes what was typed; what cannot stand there is said, and stays to be mended. */
+    private void take(TagField field) {
+        String typed = field.tidied(fields.get(field).getText());
+        if (typed.equals(tags.masterProperty().get().text(field))) {
+            return;
+        }
+        Optional<String> wrong = field.objection(typed);
+        objection.setText(wrong.orElse(""));
+        if (wrong.isEmpty()) {
+            boolean asMix = typed.equals(tags.mixProperty().get().text(field));
+            edit("write the " + field.label(), e -> asMix ? e.without(field) : e.with(field, typed));
+        }
+    }
+
+    private void edit(String action, java.util.function.UnaryOperator<TagEdits> how) {
+        workspace.change(
+                action,
+                s -> s.withDelivery(s.delivery().withTags(how.apply(s.delivery().tags()))));
+    }
+
+    private void show(Tags master) {
+        objection.setText("");
+        fields.forEach((field, text) -> {
+            if (!text.getText().equals(master.text(field))) {
+                text.setText(master.text(field));
+            }
+        });
+        picture.setImage(master.cover().map(TagsPane::image).orElse(null));
+        noPicture.setVisible(master.cover().isEmpty());
+        noPicture.setManaged(master.cover().isEmpty());
+        picture.setManaged(master.cover().isPresent());
+    }
+
+    private static Image image(Cover cover) {
+        return new Image(new ByteArrayInputStream(cover.data()), 2 * COVER_SIZE, 2 * COVER_SIZE, true, true);
+    }
+}

@@ -1,0 +1,35 @@
+package oakmirror.media.delivery;
+
+import oakmirror.media.file.OutputFormat;
+import oakmirror.readings.Readings;
+import oakmirror.session.Delivery;
+
+/**
+ * In what form a master is written.
+ *
+ * @param format which kind of file
+ * @param dithered whether it is dithered, where it is rounded
+ */
+public record Form(OutputFormat format, boolean dithered) {
+
+    /** Dithered where it is rounded. */
+    public static Form of(OutputFormat format) {
+        return new Form(format, true);
+    }
+
+    /** As a session has it. */
+    public static Form of(Delivery.Output output) {
+        return new Form(OutputFormat.of(output.format(), output.bits()), output.dithered());
+    }
+
+    /** Whether there is dither in its files. */
+    boolean hasDither() {
+        return dithered && format.isRounded();
+    }
+
+    /** In words, as "WAV, 24 bit, 44.1 kHz, dithered". */
+    public String words(int rate) {
+        return format.label() + ", " + Readings.rate(rate)
+                + (format.isRounded() ? dithered ? ", dithered" : ", not dithered" : "");
+    }
+}

@@ -1,0 +1,122 @@
+package oakmirror.media.delivery;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.concurrent.ExecutorService;
+import oakmirror.audio.Progress;
+import oakmirror.delivery.Verification;
+import oakmirror.delivery.Verification.Promise;
+import oakmirror.delivery.Verifier;
+import oakmirror.delivery.Witness;
+import oakmirror.finish.FinishSettings;
+import oakmirror.finish.MasterFile;
+import oakmirror.finish.MasterRender;
+import oakmirror.measure.Levels;
+import oakmirror.measure.Provenance.Origin;
+import oakmirror.measure.TrackMeasurement;
+import oakmirror.measure.TrackMeasurer;
+import oakmirror.measure.TrackMeasurer.Extent;
+import oakmirror.media.file.AudioFile;
+import oakmirror.media.file.DecodedStream;
+import oakmirror.media.file.FileLabel;
+
+/** Writes a master to a file and reads it again. */
+public final class MasterDelivery {
+
+    private static final double WRITTEN = 0.85;
+
+    private final MasterRender render;
+    private final int sampleRate;
+    private final long frames;
+    private final ExecutorService executor;
+
+    /**
+     * Of one render.
+     *
+     * @param sampleRate frames a second of its mix
+     * @param frames length of its mix
+     * @param executor where measuring runs
+     */
+    public MasterDelivery(MasterRender render, int sampleRate, long frames, ExecutorService executor) {
+        this.render = render;
+        this.sampleRate = sampleRate;
+        this.frames = frames;
+        this.executor = executor;
+    }
+
+    /**
+     * Renders, writes and verifies.
+     *
+     * @param corrected the mix through its chain, measured
+     * @param file where to; whatever was there is replaced once the new one is whole
+     * @throws oakmirror.media.file.AudioFileException when it cannot be written or read again, in one sentence
+     * @throws java.util.concurrent.CancellationException when the progress says so; nothing is left then
+     */
+    public Delivered deliver(
+            MasterRender.Corrected corrected,
+            FinishSettings finish,
+            Form form,
+            FileLabel label,
+            Path file,
+            Progress progress)
+            throws IOException {
+        Witness[] witness = new Witness[1];
+        MasterRender.Rendered master = render.render(
+                corrected,
+                finish,
+                () -> {
+                    witness[0] = new Witness(frames); // of the pass that is kept
+                    return new Witnessed(form.format().open(file, sampleRate, form.dithered(), label), witness[0]);
+                },
+                progress.part(0, WRITTEN));
+        Promise promise = new Promise(
+                master.levels(), finish.ceilingDbtp(), sampleRate, form.format().bits(), form.hasDither());
+        return verified(file, master, promise, witness[0], progress.part(WRITTEN, 1));
+    }
+
+    private Delivered verified(
+            Path file, MasterRender.Rendered master, Promise promise, Witness witness, Progress progress)
+            throws IOException {
+        Verification found = verify(file, promise, witness, progress);
+        return new Delivered(file, Files.size(file), master, found, CheckSums.sha256(file));
+    }
+
+    private Verification verify(Path file, Promise promise, Witness witness, Progress progress) throws IOException {
+        Verifier verifier = new Verifier(witness, promise);
+        try (DecodedStream stream = AudioFile.open(file)) {
+            TrackMeasurement read =
+                    new TrackMeasurer(executor, Extent.LEVELS).measure(stream, Origin.NONE, progress, verifier::add);
+            return verifier.result(read);
+        }
+    }
+
+    /** A file of which a witness is kept. */
+    private record Witnessed(MasterFile file, Witness witness) implements MasterFile {
+        @Override
+        public void write(float[] left, float[] right, int count) throws IOException {
+            witness.add(left, right, count);
+            file.write(left, right, count);
+        }
+
+        @Override
+        public void measured(Levels levels) {
+            file.measured(levels);
+        }
+
+        @Override
+        public void commit() throws IOException {
+            file.commit();
+        }
+
+        @Override
+        public long clippedSamples() {
+            return file.clippedSamples();
+        }
+
+        @Override
+        public void close() throws IOException {
+            file.close();
+        }
+    }
+}

@@ -1,0 +1,57 @@
+package oakmirror.media.delivery;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Optional;
+import oakmirror.delivery.Cover;
+import oakmirror.delivery.TagField;
+import oakmirror.delivery.Tags;
+import oakmirror.media.file.AudioFileException;
+import oakmirror.media.file.TagReader;
+import oakmirror.session.Session;
+import oakmirror.session.Track;
+
+/** What the master of a session says of itself: what its mix says, and what was written instead. */
+public final class MasterTags {
+
+    private MasterTags() {}
+
+    /** What the mix says; its name stands for a title that it lacks. */
+    public static Tags ofMix(Session session) {
+        Tags read = session.mix().flatMap(Track::file).map(TagReader::read).orElse(Tags.NONE);
+        return session.mix().map(m -> read.withUsual(TagField.TITLE, m.name())).orElse(read);
+    }
+
+    /**
+     * What the master says.
+     *
+     * @throws AudioFileException when its cover cannot be read, in one sentence
+     */
+    public static Tags of(Session session) throws AudioFileException {
+        Optional<Path> picture = session.delivery().tags().picture();
+        Optional<Cover> cover = picture.isPresent() ? Optional.of(cover(picture.get())) : Optional.empty();
+        return session.delivery().tags().applied(ofMix(session), cover);
+    }
+
+    /**
+     * A picture to be carried.
+     *
+     * @throws AudioFileException when it is none, in one sentence
+     */
+    public static Cover cover(Path file) throws AudioFileException {
+        try {
+            if (Files.size(file) <= Cover.MOST_BYTES) {
+                Optional<Cover> cover = Cover.of(Files.readAllBytes(file));
+                if (cover.isPresent()) {
+                    return cover.get();
+                }
+            }
+        } catch (IOException e) {
+            throw new AudioFileException(
+                    "The cover " + file.getFileName() + " cannot be read; choose another picture.", e);
+        }
+        throw new AudioFileException(
+                file.getFileName() + " is no JPEG or PNG of at most 16 MB; choose another picture.");
+    }
+}

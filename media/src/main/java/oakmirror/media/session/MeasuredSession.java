@@ -1,0 +1,196 @@
+package oakmirror.media.session;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import oakmirror.audio.FrameRange;
+import oakmirror.audio.Progress;
+import oakmirror.audio.StereoSource;
+import oakmirror.audio.TimeRange;
+import oakmirror.compare.Subject;
+import oakmirror.correction.AppliedCorrection;
+import oakmirror.measure.TrackMeasurement;
+import oakmirror.media.ImportedTrack;
+import oakmirror.media.TrackImporter;
+import oakmirror.media.file.AudioFileException;
+import oakmirror.rhythm.BarGrid;
+import oakmirror.session.ComparisonSettings.Scope;
+import oakmirror.session.Derived;
+import oakmirror.session.Passage;
+import oakmirror.session.Session;
+import oakmirror.session.Stem;
+import oakmirror.session.StemSet;
+import oakmirror.session.Track;
+import oakmirror.session.TrackId;
+import oakmirror.stems.Resum;
+import oakmirror.stems.StemPowers;
+import oakmirror.zones.Shaped;
+
+/**
+ * A session with its tracks read and measured, so that what follows from it can be worked out. What the cache has is not read again.
+ *
+ * @param session what it says
+ * @param mix its mix, ready
+ * @param audio what a master is made of: the mix, with its stems as they are tried
+ * @param key tells that sound from any other
+ * @param subjects mix and references as they are compared, numbered as the session has them
+ * @param known all that is done to the mix, where that has been worked out already
+ */
+public record MeasuredSession(
+        Session session,
+        ImportedTrack mix,
+        StereoSource audio,
+        String key,
+        List<Subject> subjects,
+        Optional<Shaped> known) {
+
+    /** Copies the list. */
+    public MeasuredSession {
+        subjects = List.copyOf(subjects);
+    }
+
+    /**
+     * Reads what a session names.
+     *
+     * @throws AudioFileException when there is no mix, or a file cannot be read, in one sentence
+     * @throws java.util.concurrent.CancellationException when the progress says so
+     */
+    public static MeasuredSession read(Session session, TrackImporter importer, Progress progress)
+            throws AudioFileException {
+        Track mixTrack = session.mix()
+                .orElseThrow(() -> new AudioFileException("The session has no mix to render; add one and save it."));
+        List<Track> tracks = session.tracks();
+        List<Subject> subjects = new ArrayList<>();
+        ImportedTrack mix = null;
+        for (int i = 0; i < tracks.size(); i++) {
+            Progress part = progress.part((double) i / (tracks.size() + 1), (i + 1.0) / (tracks.size() + 1));
+            Track track = tracks.get(i);
+            Optional<Integer> rate = Optional.ofNullable(mix).map(MeasuredSession::rate);
+            ImportedTrack read = importer.importTrack(fileOf(track), rate, part.part(0, 0.8));
+            mix = mix == null ? read : mix;
+            subjects.add(subject(i, track, read, session.comparing().scope(), importer, part.part(0.8, 1)));
+        }
+        MeasuredSession plain = new MeasuredSession(
+                session, mix, mix.audio().orElseThrow(), mix.content().value(), subjects, Optional.empty());
+        StemSet stems = mixTrack.stems();
+        return stems.isTried()
+                ? plain.asTried(stems, importer, progress.part(1 - 1.0 / (tracks.size() + 1), 1))
+                : plain;
+    }
+
+    private static int rate(ImportedTrack mix) {
+        return mix.audio().orElseThrow().sampleRate();
+    }
+
+    private static Path fileOf(Track track) throws AudioFileException {
+        return track.file().orElseThrow(() -> new AudioFileException(track.name() + " has no file to be read."));
+    }
+
+    private static Subject subject(
+            int number, Track track, ImportedTrack read, Scope scope, TrackImporter importer, Progress progress)
+            throws AudioFileException {
+        Optional<TimeRange> range = range(track, read, scope);
+        TrackMeasurement compared =
+                range.isPresent() ? importer.measurePassage(read, range.get(), progress) : read.measurement();
+        Optional<BarGrid> bars = track.bars().or(() -> read.rhythm().grid());
+        return new Subject(number, track.name(), compared, read.measurement(), bars.map(BarGrid::bpm))
+                .withWeight(track.weight());
+    }
+
+    /** The passage of a track that is compared, as far as it lies in it; empty for all of it. */
+    private static Optional<TimeRange> range(Track track, ImportedTrack read, Scope scope) {
+        double end = read.seconds();
+        return scope == Scope.WHOLE_TRACKS
+                ? Optional.empty()
+                : track.passage()
+                        .map(Passage::range)
+                        .filter(r -> r.startSeconds() < end)
+                        .map(r -> new TimeRange(r.startSeconds(), Math.min(r.endSeconds(), end)));
+    }
+
+    private MeasuredSession asTried(StemSet set, TrackImporter importer, Progress progress) throws AudioFileException {
+        List<ImportedTrack> stems = new ArrayList<>();
+        for (Stem stem : set.all()) {
+            stems.add(importer.importTrack(
+                    fileOf(Track.of(((oakmirror.session.Source.File) stem.source()).path())),
+                    Optional.of(audio.sampleRate()),
+                    progress.part(0, 0.3)));
+        }
+        StemsInMix found =
+                StemsInMix.find(importer, StemsInMix.Key.of(mix, stems), audio, stems, progress.part(0.3, 0.7));
+        double[] gains = set.gainsDb();
+        StemPowers powers = StemPowers.measure(audio, found.stems(), comparedSeconds(), progress.part(0.7, 1));
+        double[] change = powers.changeDb(gains);
+        List<Subject> tried = subjects.stream()
+                .map(s -> s.isMix() ? s.withTone(s.tone().changed(change)) : s)
+                .toList();
+        List<Double> gainsDb = set.all().stream().map(Stem::gainDb).toList();
+        Resum sum = new Resum(audio, found.stems(), gainsDb);
+        return new MeasuredSession(session, mix, sum, found.key().ofSum(gainsDb), tried, Optional.empty());
+    }
+
+    private TimeRange comparedSeconds() {
+        return session.mix()
+                .flatMap(m -> range(m, mix, session.comparing().scope()))
+                .orElse(new TimeRange(0, mix.seconds()));
+    }
+
+    /** What was found wrong with the mix, each in one sentence. */
+    public List<String> warnings() {
+        return mix.warnings();
+    }
+
+    /** What the mix says it has been corrected by already. */
+    public Optional<AppliedCorrection> applied() {
+        return mix.applied();
+    }
+
+    /**
+     * The same shaped and finished in another way, or made against fewer of its references.
+     *
+     * @throws IllegalArgumentException when it names another mix, or a reference that is not there
+     */
+    public MeasuredSession with(Session settings) {
+        List<TrackId> ids = session.tracks().stream().map(Track::id).toList();
+        Set<TrackId> wanted =
+                new HashSet<>(settings.tracks().stream().map(Track::id).toList());
+        if (!settings.mix().map(Track::id).equals(session.mix().map(Track::id)) || !ids.containsAll(wanted)) {
+            throw new IllegalArgumentException("made of other tracks");
+        }
+        List<Subject> kept = subjects.stream()
+                .filter(s -> wanted.contains(ids.get(s.number())))
+                .toList();
+        boolean isSame = settings.tracks().equals(session.tracks())
+                && settings.comparing().equals(session.comparing())
+                && settings.shaping().equals(session.shaping());
+        return new MeasuredSession(settings, mix, audio, key, kept, isSame ? known : Optional.empty());
+    }
+
+    /**
+     * All that is done to the mix before gain and limiter.
+     *
+     * @param rate the rate it is to be rendered at
+     * @throws java.util.concurrent.CancellationException when the progress says so
+     */
+    public Shaped shaped(int rate, Progress progress) {
+        Shaped usual = known.orElseGet(() -> shapedFor(audio.sampleRate(), progress));
+        return usual.fits(rate) ? usual : shapedFor(rate, progress);
+    }
+
+    private Shaped shapedFor(int rate, Progress progress) {
+        TimeRange compared = comparedSeconds();
+        FrameRange range = new FrameRange(
+                Math.round(compared.startSeconds() * audio.sampleRate()),
+                Math.round(compared.endSeconds() * audio.sampleRate()));
+        return Derived.of(
+                        subjects,
+                        applied(),
+                        session.shaping(),
+                        session.comparing().corridor(),
+                        rate)
+                .shaped(mix.audio().orElseThrow(), range, session.shaping(), progress);
+    }
+}

@@ -1,0 +1,121 @@
+package oakmirror.media.delivery;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.LocalDateTime;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.ExecutorService;
+import oakmirror.Signals;
+import oakmirror.audio.Clip;
+import oakmirror.audio.Progress;
+import oakmirror.delivery.TagField;
+import oakmirror.delivery.Tags;
+import oakmirror.delivery.Verification.Channels;
+import oakmirror.delivery.Verification.Rounding;
+import oakmirror.dsp.Chain;
+import oakmirror.finish.FinishSettings;
+import oakmirror.finish.MasterRender;
+import oakmirror.media.FfmpegTool;
+import oakmirror.media.file.FileLabel;
+import oakmirror.media.file.OutputFormat;
+import oakmirror.media.work.Background;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
+
+/** Masters that are written, and read again. */
+class MasterDeliveryTest {
+
+    private static final int RATE = 48000;
+    private static final FinishSettings FINISH = FinishSettings.DEFAULT.withTarget(-15, -1);
+
+    @TempDir
+    Path folder;
+
+    private final ExecutorService executor = Background.partsAlone();
+    private final Clip mix =
+            Clip.stereo(RATE, Signals.musicLike(RATE, 10, 0.2, 1), Signals.musicLike(RATE, 10, 0.2, 2));
+    private final MasterRender render = new MasterRender(mix, Chain.NONE, executor);
+
+    @AfterEach
+    void endsWork() {
+        executor.shutdownNow();
+    }
+
+    private Delivered deliver(Form form, Path file, Progress progress) throws IOException {
+        FileLabel label = new FileLabel(
+                Tags.NONE.with(TagField.TITLE, "Ebb Tide"),
+                Optional.empty(),
+                Optional.of(LocalDateTime.of(2026, 11, 26, 20, 0)));
+        return new MasterDelivery(render, RATE, mix.frames(), executor)
+                .deliver(render.measureLevels(Progress.NONE), FINISH, form, label, file, progress);
+    }
+
+    @ParameterizedTest
+    @EnumSource
+    void everyFormHoldsWhatItShould(OutputFormat format) throws Exception {
+        Path file = folder.resolve("master." + format.ending());
+        Delivered d = deliver(Form.of(format), file, Progress.NONE);
+
+        assertThat(d.verification().faults()).isEmpty();
+        assertThat(d.verification().channels()).isEqualTo(Channels.RIGHT);
+        assertThat(d.verification().rounding())
+                .isEqualTo(format.isLossy() ? Rounding.LOSSY : format.isRounded() ? Rounding.DITHERED : Rounding.NONE);
+        assertThat(d.master().integratedLufs()).isCloseTo(-15, within(0.05));
+        assertThat(d.bytes()).isEqualTo(Files.size(file));
+        assertThat((double) format.bytes(10, RATE)).isBetween(0.4 * d.bytes(), 2.5 * d.bytes());
+
+        FfmpegTool.Reading read = FfmpegTool.measure(file);
+        assertThat(d.verification().levels().loudness().integratedLufs()).isCloseTo(read.integrated(), within(0.06));
+        assertThat(d.verification().levels().peaks().truePeakDbtp()).isCloseTo(read.truePeak(), within(0.15));
+    }
+
+    @Test
+    void withoutDitherItIsFoundRounded() throws IOException {
+        Delivered d = deliver(new Form(OutputFormat.WAV_16, false), folder.resolve("x.wav"), Progress.NONE);
+        assertThat(d.verification().rounding()).isEqualTo(Rounding.PLAIN);
+        assertThat(d.verification().isGood()).as("nobody asked for dither").isTrue();
+    }
+
+    @Test
+    void theSameOrderGivesTheSameFile() throws IOException {
+        Delivered first = deliver(Form.of(OutputFormat.FLAC_24), folder.resolve("a.flac"), Progress.NONE);
+        Delivered second = deliver(Form.of(OutputFormat.FLAC_24), folder.resolve("b.flac"), Progress.NONE);
+        assertThat(second.sha256()).isEqualTo(first.sha256());
+    }
+
+    @ParameterizedTest
+    @EnumSource(names = {"WAV_24", "FLAC_16", "MP3"})
+    void cancelledNothingIsLeft(OutputFormat format) throws IOException {
+        assertThatThrownBy(() -> deliver(Form.of(format), folder.resolve("x." + format.ending()), f -> f < 0.3))
+                .isInstanceOf(CancellationException.class);
+        try (var files = Files.list(folder)) {
+            assertThat(files).isEmpty();
+        }
+    }
+
+    @Test
+    void checkSumsAreThoseAnyToolReads() throws IOException {
+        Path file = Files.writeString(folder.resolve("x.wav"), "abc", StandardCharsets.US_ASCII);
+        // of "abc": FIPS 180-4, example
+        String known = "ba7816bf8f01cfea414140de5dae2223b00361a396177a9cb410ff61f20015ad";
+        assertThat(CheckSums.sha256(file)).isEqualTo(known);
+
+        CheckSums.add(folder, Map.of("x.wav", known));
+        Path sums = CheckSums.add(folder, Map.of("a b.wav", "0".repeat(64)));
+
+        assertThat(Files.readString(sums)).isEqualTo("0".repeat(64) + "  a b.wav\n" + known + "  x.wav\n");
+        CheckSums.add(folder, Map.of("x.wav", "1".repeat(64)));
+        assertThat(CheckSums.read(sums)).containsEntry("x.wav", "1".repeat(64)).hasSize(2);
+    }
+}
