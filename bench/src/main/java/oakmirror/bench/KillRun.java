@@ -20,7 +20,7 @@ import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.Stream;
 import javafx.animation.AnimationTimer;
 import javafx.application.Platform;
-import oakmirror.desk.model.finish.Finishing;
+import oakmirror.desk.model.finish.Sending;
 import oakmirror.desk.model.session.Recovery;
 import oakmirror.desk.model.session.Settings;
 import oakmirror.desk.model.session.Workspace;
@@ -57,7 +57,7 @@ public final class KillRun {
         Platform.startup(() -> {
             Background background = new Background(Platform::runLater);
             Workspace workspace = new Workspace(background);
-            Finishing finishing = new Finishing(workspace);
+            Sending sending = new Sending(workspace);
             Settings settings = new Settings(background);
             settings.rememberFolder("output", out);
             Recovery recovery = new Recovery(background, workspace);
@@ -84,8 +84,7 @@ public final class KillRun {
                         workspace.change("remove", s -> s.withoutReference(random.nextInt(references)));
                     } else if (!rendering[0] && random.nextInt(10) == 0) {
                         rendering[0] = true;
-                        finishing.renderTo(
-                                out.resolve("master.wav"), OutputFormat.WAV_24, (written, why) -> rendering[0] = false);
+                        sending.master(out.resolve("master.wav"), (written, why) -> rendering[0] = false);
                     } else if (random.nextInt(10) == 0) {
                         workspace.undo();
                         workspace.redo();

@@ -3,6 +3,8 @@ package oakmirror.blind;
 import java.util.Collections;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
+import java.util.stream.IntStream;
 
 /** What came of a blind comparison. */
 public sealed interface BlindResult permits BlindResult.Abx, BlindResult.Ranking {
@@ -76,6 +78,19 @@ public sealed interface BlindResult permits BlindResult.Abx, BlindResult.Ranking
         /** Mean place of a name, 1 being the best; NaN before the first round. */
         public double meanPlace(int name) {
             return rounds.stream().mapToInt(r -> r.indexOf(name) + 1).average().orElse(Double.NaN);
+        }
+
+        /** The name with the best mean place; empty before the first round, and where two share it. */
+        public Optional<String> best() {
+            double least = IntStream.range(0, names.size())
+                    .mapToDouble(this::meanPlace)
+                    .min()
+                    .orElse(Double.NaN);
+            List<String> first = IntStream.range(0, names.size())
+                    .filter(i -> meanPlace(i) == least)
+                    .mapToObj(names::get)
+                    .toList();
+            return first.size() == 1 ? Optional.of(first.get(0)) : Optional.empty();
         }
 
         /** In how many rounds one name was placed before another. */

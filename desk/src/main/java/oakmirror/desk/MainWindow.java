@@ -3,9 +3,7 @@ package oakmirror.desk;
 import java.io.File;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.EnumMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.function.Consumer;
@@ -27,27 +25,20 @@ import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.command.KeysPane;
 import oakmirror.desk.compare.ComparePage;
 import oakmirror.desk.model.compare.Comparing;
-import oakmirror.desk.model.finish.FinishHeard;
-import oakmirror.desk.model.finish.Finishing;
-import oakmirror.desk.model.finish.Sending;
 import oakmirror.desk.model.listen.Blind;
 import oakmirror.desk.model.listen.Listening;
+import oakmirror.desk.model.listen.VersionsHeard;
 import oakmirror.desk.model.session.Passages;
 import oakmirror.desk.model.session.Recovery;
 import oakmirror.desk.model.session.Settings;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.page.AddTracks;
-import oakmirror.desk.page.FinishPage;
 import oakmirror.desk.page.GatherPage;
-import oakmirror.desk.page.ShapeStation;
 import oakmirror.desk.page.StandsOut;
 import oakmirror.desk.part.Asking;
 import oakmirror.desk.part.FileDialogs;
 import oakmirror.desk.part.FileDrop;
 import oakmirror.desk.part.KeyWalk;
-import oakmirror.desk.part.Ways;
-import oakmirror.desk.send.SendOutPage;
-import oakmirror.desk.words.Words;
 import oakmirror.desk.words.WordsPane;
 import oakmirror.media.device.Outputs;
 import oakmirror.media.work.Background;
@@ -60,8 +51,7 @@ public final class MainWindow {
     private final Asking asking;
     private final Workspace workspace;
     private final Listening listening;
-    private final Finishing finishing;
-    private final FinishHeard finishHeard;
+    private final StationPages pages;
     private final Passages passages;
     private final Blind blind;
     private final KeyMap keyMap;
@@ -77,9 +67,6 @@ public final class MainWindow {
     private final GatherPage gather;
     private final StackPane page = new StackPane();
     private Optional<BlindPage> blindPage = Optional.empty();
-    private Optional<ComparePage> compare = Optional.empty();
-    private Optional<SendOutPage> sendOut = Optional.empty();
-    private final Map<Station, Node> pages = new EnumMap<>(Station.class);
     private final BorderPane frame = new BorderPane();
     private final StackPane root;
     private final ListeningBar bar;
@@ -95,10 +82,9 @@ public final class MainWindow {
         this.settings = settings;
         workspace = new Workspace(background);
         listening = new Listening(workspace);
-        finishing = new Finishing(workspace);
-        finishHeard = new FinishHeard(workspace, finishing, listening);
         passages = new Passages(workspace);
-        blind = new Blind(workspace, listening, new Random());
+        VersionsHeard versionsHeard = new VersionsHeard(workspace, listening);
+        blind = new Blind(workspace, listening, versionsHeard, new Random());
         recovery = new Recovery(background, workspace);
         comparing = new Comparing(workspace, settings);
         rail = new StationRail(workspace, comparing);
@@ -115,10 +101,20 @@ public final class MainWindow {
                 keyMap,
                 actions::openDemo,
                 new StandsOut(comparing, f -> onCompare(p -> p.open(f))));
+        pages = new StationPages(
+                workspace,
+                listening,
+                comparing,
+                settings,
+                asking,
+                adding,
+                gather,
+                versionsHeard,
+                this::toggleBlind,
+                this::show);
         rail.stationProperty().subscribe(s -> {
-            page.getChildren().setAll(pages.computeIfAbsent(s, this::make));
+            page.getChildren().setAll(pages.of(s));
             leaveFields();
-            finishing.wantedProperty().set(s == Station.FINISH);
         });
         String device = settings.text("output.device", "");
         if (!device.isEmpty()) {
@@ -148,7 +144,7 @@ public final class MainWindow {
             public void handle(long now) {
                 listening.tick();
                 bar.tick();
-                compare.ifPresent(ComparePage::tick);
+                pages.compare().ifPresent(ComparePage::tick);
                 walk.follow();
             }
         };
@@ -173,53 +169,9 @@ public final class MainWindow {
         Platform.runLater(frame::requestFocus);
     }
 
-    /** Makes a station's page, when it is shown first. */
-    private Node make(Station station) {
-        Node made = pageOf(station);
-        if (station != Station.COMPARE) { // which says it of each picture
-            Words.setReading(made, station.label());
-        }
-        return made;
-    }
-
-    private Node pageOf(Station station) {
-        return switch (station) {
-            case GATHER -> gather;
-            case COMPARE -> comparePage();
-            case SHAPE ->
-                new ShapeStation(
-                        workspace, listening, adding, asking, this::toGather, () -> show(Station.FINISH.ordinal()));
-            case FINISH -> new FinishPage(workspace, finishing, finishHeard, listening, asking, this::toGather);
-            case SEND_OUT -> sendOutPage();
-        };
-    }
-
-    private SendOutPage sendOutPage() {
-        SendOutPage made = new SendOutPage(workspace, new Sending(workspace), settings, asking);
-        sendOut = Optional.of(made);
-        return made;
-    }
-
-    private void toGather() {
-        show(Station.GATHER.ordinal());
-    }
-
-    private ComparePage comparePage() {
-        ComparePage made = new ComparePage(
-                workspace,
-                comparing,
-                listening,
-                settings,
-                finishing.targets(),
-                asking,
-                new Ways(this::toGather, () -> show(Station.SHAPE.ordinal()), () -> show(Station.FINISH.ordinal())));
-        compare = Optional.of(made);
-        return made;
-    }
-
     private void windowCommands() {
         commands.set(Act.RENAME, () -> {
-            show(Station.GATHER.ordinal());
+            show(Station.GATHER);
             gather.renameSelected();
         });
         commands.set(Act.ADD, adding::chooseFiles);
@@ -227,12 +179,9 @@ public final class MainWindow {
         commands.set(Act.BLIND, this::toggleBlind);
         commands.set(Act.COMPACT, () -> compact.toggle(stage));
         for (Station station : Station.values()) {
-            commands.set(Act.valueOf(station.name()), () -> show(station.ordinal()));
+            commands.set(Act.valueOf(station.name()), () -> show(station));
         }
-        commands.set(Act.RENDER, () -> {
-            show(Station.SEND_OUT.ordinal());
-            sendOut.ifPresent(SendOutPage::send);
-        });
+        commands.set(Act.RENDER, pages::sendOut);
         commands.set(Act.NEW, actions::newSession);
         commands.set(Act.OPEN, actions::open);
         commands.set(Act.SAVE, actions::save);
@@ -266,8 +215,8 @@ public final class MainWindow {
 
     private void onCompare(Consumer<ComparePage> action) {
         if (blindPage.isEmpty()) {
-            show(Station.COMPARE.ordinal());
-            compare.ifPresent(action);
+            show(Station.COMPARE);
+            pages.compare().ifPresent(action);
         }
     }
 
@@ -335,8 +284,12 @@ public final class MainWindow {
 
     /** Goes to a station by its number from 0. */
     public void show(int station) {
+        show(Station.values()[station]);
+    }
+
+    private void show(Station station) {
         if (blindPage.isEmpty()) {
-            rail.stationProperty().set(Station.values()[station]);
+            rail.stationProperty().set(station);
         }
     }
 
@@ -361,7 +314,7 @@ public final class MainWindow {
 
     /** Whether something that is shown is still on its way. */
     boolean isWorking() {
-        return !workspace.settledProperty().get() || finishing.isWorking() || !background.isIdle();
+        return !workspace.settledProperty().get() || pages.isWorking() || !background.isIdle();
     }
 
     /** Offers what a window left that did not end as it should, and clears away what it had begun to write. */
@@ -384,7 +337,7 @@ public final class MainWindow {
         if (session && actions.mayLeave()) {
             actions.open(files.get(0).toPath());
         } else if (!session) {
-            show(Station.GATHER.ordinal());
+            show(Station.GATHER);
             adding.addAll(files.stream().map(File::toPath).toList());
         }
     }
@@ -392,12 +345,9 @@ public final class MainWindow {
     /** Ends all work and keeps the settings. */
     public void close() {
         clock.stop();
-        compare.ifPresent(ComparePage::close);
-        sendOut.ifPresent(SendOutPage::close);
         comparing.close();
         listening.close();
-        finishHeard.close();
-        finishing.close();
+        pages.close();
         recovery.close();
         workspace.close();
         settings.close();

@@ -1,6 +1,7 @@
 package oakmirror.desk;
 
 import java.util.EnumMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import javafx.beans.property.ObjectProperty;
@@ -16,7 +17,9 @@ import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.page.ShapedWords;
 import oakmirror.desk.part.PressBox;
 import oakmirror.readings.Readings;
+import oakmirror.session.NotedVersion;
 import oakmirror.session.Session;
+import oakmirror.session.VersionNote;
 import oakmirror.spectrum.Zone;
 import oakmirror.zones.Shaped;
 
@@ -27,6 +30,8 @@ final class StationRail extends VBox {
     private final Comparing comparing;
     private final ObjectProperty<Station> station = new SimpleObjectProperty<>(Station.GATHER);
     private final Map<Station, Label> states = new EnumMap<>(Station.class);
+
+    private final Map<Station, PressBox> entries = new EnumMap<>(Station.class);
 
     StationRail(Workspace workspace, Comparing comparing) {
         this.workspace = workspace;
@@ -40,13 +45,31 @@ final class StationRail extends VBox {
             entry.setId("station-" + s.name().toLowerCase(java.util.Locale.ROOT));
             state.textProperty().subscribe(words -> entry.setAccessibleText(s.label() + ", " + words));
             Tooltip.install(entry, new Tooltip(s.label() + " (Ctrl+" + (s.ordinal() + 1) + ")"));
-            station.subscribe(now -> entry.setSelected(now == s));
+            station.subscribe(now -> {
+                entry.setSelected(now == s);
+                showJoined();
+            });
+            entries.put(s, entry);
             getChildren().add(entry);
         }
         workspace.sessionProperty().subscribe(s -> refresh());
         workspace.derivation().shapedProperty().subscribe(p -> refresh());
         workspace.tracks().revisionProperty().subscribe(r -> refresh());
         comparing.sheetProperty().subscribe(c -> refresh());
+        workspace.logProperty().subscribe(l -> refresh());
+    }
+
+    /** What joins the stations is there while there is something on it, or it is looked at. */
+    private void showJoined() {
+        entries.forEach((s, entry) -> {
+            boolean isThere = !s.joins() || station.get() == s || hasSomething(s);
+            entry.setVisible(isThere);
+            entry.setManaged(isThere);
+        });
+    }
+
+    private boolean hasSomething(Station joined) {
+        return !workspace.logProperty().get().versions().isEmpty();
     }
 
     ObjectProperty<Station> stationProperty() {
@@ -73,7 +96,15 @@ final class StationRail extends VBox {
                                         + Math.round(100 * session.correction().strength()) + " %"
                                 : "–");
         states.get(Station.FINISH).setText(Readings.level(session.finish().targetLufs()) + " LUFS");
-        states.get(Station.SEND_OUT).setText("–");
+        int sent = workspace.logProperty().get().sent().size();
+        states.get(Station.SEND_OUT).setText(sent == 0 ? "–" : Readings.count(sent, "file"));
+        List<NotedVersion> versions = workspace.logProperty().get().versions();
+        long kept = versions.stream()
+                .filter(v -> v.note().standing() == VersionNote.Standing.KEPT)
+                .count();
+        states.get(Station.VERSIONS)
+                .setText(versions.isEmpty() ? "–" : versions.size() + (kept > 0 ? ", " + kept + " kept" : ""));
+        showJoined();
     }
 
     private String zonesInside() {

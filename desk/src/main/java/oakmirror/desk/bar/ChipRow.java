@@ -18,6 +18,7 @@ import oakmirror.desk.look.Palette;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.listen.Blind;
 import oakmirror.desk.model.listen.Listening;
+import oakmirror.desk.model.listen.MonitorControls.HeardVersion;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.part.PressBox;
@@ -68,6 +69,7 @@ final class ChipRow extends ScrollPane {
         workspace.sessionProperty().subscribe(s -> refresh.run());
         listening.stretchesProperty().subscribe(r -> refresh.run());
         keys.revisionProperty().subscribe(r -> refresh.run());
+        listening.monitor().versionProperty().subscribe(v -> refresh.run());
         blind.runProperty().subscribe(r -> show()); // at once: nothing may be seen of what is hidden
         blind.heardLetterProperty().subscribe(l -> showHeard());
         listening.heardProperty().subscribe(h -> showHeard());
@@ -79,7 +81,14 @@ final class ChipRow extends ScrollPane {
     private record Shown(List<String> letters, List<Entry> entries) {}
 
     private record Entry(
-            TrackSlot slot, int number, String name, boolean ready, String gain, boolean stretched, String key) {}
+            TrackSlot slot,
+            int number,
+            String name,
+            String title,
+            boolean ready,
+            String gain,
+            boolean stretched,
+            String key) {}
 
     private void show() {
         Shown next = new Shown(
@@ -106,16 +115,25 @@ final class ChipRow extends ScrollPane {
         boolean hasMix = workspace.tracks().mix().isPresent();
         for (int i = 0; i < all.size(); i++) {
             int number = hasMix ? i : i + 1;
+            Optional<HeardVersion> version =
+                    listening.monitor().versionProperty().get().filter(v -> number == 0);
             entries.add(new Entry(
                     all.get(i),
                     number,
                     all.get(i).track().name(),
+                    number > 0
+                            ? number + " " + all.get(i).track().name()
+                            : version.map(HeardVersion::name).orElse("Mix"),
                     all.get(i).imported().isPresent(),
-                    Readings.gainDb(listening.offsetDb(i)),
+                    Readings.gainDb(version.map(this::gainDb).orElse(listening.offsetDb(i))),
                     listening.isStretched(i),
                     number <= 9 ? keys.hint(Act.track(number)) : ""));
         }
         return entries;
+    }
+
+    private double gainDb(HeardVersion version) {
+        return version.asItIs() ? 0 : listening.offsetDb(0) + version.gainDb();
     }
 
     /** Shares the room among the chips, as far as they can still be read; then they scroll. */
@@ -139,7 +157,7 @@ final class ChipRow extends ScrollPane {
 
     private PressBox chip(Entry track, int index) {
         int number = track.number();
-        Label name = Ui.label(number == 0 ? "Mix" : number + " " + track.name(), "strong");
+        Label name = Ui.label(track.title(), "strong");
         name.setMaxWidth(Double.MAX_VALUE);
         Label offset = Ui.label(track.gain(), "chip-offset");
         offset.setMinWidth(USE_PREF_SIZE);

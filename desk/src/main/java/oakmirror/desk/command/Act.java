@@ -76,6 +76,7 @@ public enum Act {
     SHAPE("Window", "Shape", "Ctrl+3"),
     FINISH("Window", "Finish", "Ctrl+4"),
     SEND_OUT("Window", "Send out", "Ctrl+5"),
+    VERSIONS("Window", "Versions", "Ctrl+6"),
     RENDER("Window", "render the master", "Ctrl+R"),
     NEW("Window", "new session", "Ctrl+N"),
     OPEN("Window", "open a session", "Ctrl+O"),

@@ -54,7 +54,7 @@ public final class SendOutPage extends VBox {
     private boolean isSending;
 
     /** The page of a workspace. */
-    public SendOutPage(Workspace workspace, Sending sending, Settings settings, Asking asking) {
+    public SendOutPage(Workspace workspace, Sending sending, Settings settings, Asking asking, Runnable toVersions) {
         this.workspace = workspace;
         this.sending = sending;
         tags = new MixTags(workspace);
@@ -74,7 +74,12 @@ public final class SendOutPage extends VBox {
         kept.setOnAction(e -> refresh.run());
         Ui.tip(kept, "Versions that are kept on Versions, in this form and under these names");
 
-        HBox what = new HBox(18, Ui.label("What", "quiet"), master, kept);
+        HBox what = new HBox(
+                18,
+                Ui.label("What", "quiet"),
+                master,
+                kept,
+                Ui.link("versions…", "Render several outcomes, live with them and choose (Ctrl+6)", toVersions));
         what.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
         VBox left = new VBox(12, what, form, new TagsPane(workspace, tags, asking), correction);
         left.getStyleClass().add("card");

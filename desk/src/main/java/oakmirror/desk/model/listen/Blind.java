@@ -19,12 +19,13 @@ import oakmirror.desk.model.listen.MonitorControls.Ending;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.session.Fact;
+import oakmirror.session.Version;
 
 /** A blind comparison in progress: what is hidden behind which letter, and hearing it. Lives on the window's thread. */
 public final class Blind {
 
-    /** Something that can be compared: a track, or the mix with its correction. */
-    public record Item(int index, boolean corrected, String name) {}
+    /** Something that can be compared: a track, the mix with its correction, or a version in the mix's place. */
+    public record Item(int index, boolean corrected, String name, Optional<Version> version) {}
 
     /** A run of either form; exactly one is present. */
     public record Run(List<Item> items, Optional<AbxRun> abx, Optional<RankingRun> ranking) {
@@ -61,14 +62,16 @@ public final class Blind {
 
     private final Workspace workspace;
     private final Listening listening;
+    private final VersionsHeard versions;
     private final Random random;
     private final ObjectProperty<Optional<Run>> run = new SimpleObjectProperty<>(Optional.empty());
     private final IntegerProperty heardLetter = new SimpleIntegerProperty(0);
 
     /** Blind comparisons of what is open, shuffled by a source of chance. */
-    public Blind(Workspace workspace, Listening listening, Random random) {
+    public Blind(Workspace workspace, Listening listening, VersionsHeard versions, Random random) {
         this.workspace = workspace;
         this.listening = listening;
+        this.versions = versions;
         this.random = random;
     }
 
@@ -95,11 +98,16 @@ public final class Blind {
         List<TrackSlot> all = workspace.tracks().all();
         for (int i = 0; i < all.size(); i++) {
             if (all.get(i).imported().isPresent()) {
-                items.add(new Item(i, false, all.get(i).track().name()));
+                items.add(new Item(i, false, all.get(i).track().name(), Optional.empty()));
                 if (i == 0 && hasMix && isCorrected) {
-                    items.add(new Item(0, true, all.get(i).track().name() + ", corrected"));
+                    items.add(new Item(0, true, all.get(i).track().name() + ", corrected", Optional.empty()));
                 }
             }
+        }
+        if (hasMix && all.get(0).imported().isPresent()) {
+            workspace.logProperty().get().versions().stream()
+                    .filter(v -> !v.isDiscarded())
+                    .forEach(v -> items.add(new Item(0, false, v.name(), Optional.of(v.version()))));
         }
         return items;
     }
@@ -121,16 +129,26 @@ public final class Blind {
     private void start(Run next) {
         listening.monitor().strokesProperty().set(Strokes.NONE);
         listening.monitor().endingProperty().set(Ending.NONE); // and with it what players do: all is equally loud
-        run.set(Optional.of(next));
-        hear(0);
+        versions.hearAsTheyAre(false);
+        List<Version> needed =
+                next.items().stream().flatMap(i -> i.version().stream()).toList();
+        versions.prepare(needed, () -> {
+            run.set(Optional.of(next));
+            hear(0);
+        });
     }
 
     /** Hears a letter, counted from 0; others are passed over. */
     public void hear(int letter) {
         run.get().filter(r -> letter >= 0 && letter < r.letters().size()).ifPresent(r -> {
             Item item = r.behind(letter);
-            listening.correctedProperty().set(item.corrected());
-            listening.hear(item.index());
+            if (item.version().isPresent()) {
+                versions.hear(item.version().get());
+            } else {
+                versions.endHearing();
+                listening.correctedProperty().set(item.corrected());
+                listening.hear(item.index());
+            }
             heardLetter.set(letter);
         });
     }
@@ -173,6 +191,7 @@ public final class Blind {
                         : r.ranking().orElseThrow().result(now);
                 workspace.note(new Fact.BlindComparison(result));
             }
+            versions.endHearing();
             run.set(Optional.empty());
         });
     }

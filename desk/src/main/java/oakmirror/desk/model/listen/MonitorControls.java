@@ -14,6 +14,7 @@ import javafx.beans.property.SimpleIntegerProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.value.ObservableValue;
 import oakmirror.audio.Decibels;
+import oakmirror.audio.StereoSource;
 import oakmirror.correction.Strokes;
 import oakmirror.dsp.BandSolo;
 import oakmirror.finish.DeliveryTarget;
@@ -79,6 +80,17 @@ public final class MonitorControls {
         }
     }
 
+    /**
+     * A version that is heard in the mix's place.
+     *
+     * @param id which
+     * @param name what it is called
+     * @param audio what is in its file
+     * @param gainDb gain that makes it as loud as the mix, or 0
+     * @param asItIs whether it is heard as loud as it is
+     */
+    public record HeardVersion(String id, String name, StereoSource audio, double gainDb, boolean asItIs) {}
+
     /** A band to hear alone. */
     public record Band(double lowHz, double highHz) {
 
@@ -102,6 +114,7 @@ public final class MonitorControls {
     private final ObjectProperty<Ending> ending = new SimpleObjectProperty<>(Ending.NONE);
     private final ObjectProperty<Optional<Ended>> ended = new SimpleObjectProperty<>(Optional.empty());
     private final ObjectProperty<Optional<Playback>> playback = new SimpleObjectProperty<>(Optional.empty());
+    private final ObjectProperty<Optional<HeardVersion>> version = new SimpleObjectProperty<>(Optional.empty());
     private final IntegerProperty responses = new SimpleIntegerProperty();
     private final Newest<Read> reader;
     private Optional<Response> response = Optional.empty();
@@ -150,6 +163,11 @@ public final class MonitorControls {
         return playback;
     }
 
+    /** The version that is heard in the mix's place. */
+    public ObjectProperty<Optional<HeardVersion>> versionProperty() {
+        return version;
+    }
+
     /** The file of the headphone or room correction, when one is loaded. */
     public ObjectProperty<Optional<Path>> insertFileProperty() {
         return insertFile;
@@ -171,7 +189,7 @@ public final class MonitorControls {
     }
 
     List<ObservableValue<?>> all() {
-        return List.of(sides, band, strokes, playback, insertFile, insertOn, volumeDb, dimmed, responses);
+        return List.of(sides, band, strokes, playback, version, insertFile, insertOn, volumeDb, dimmed, responses);
     }
 
     /** Hears one side or kind of side, or stereo again when it is heard already. */

@@ -2,6 +2,7 @@ package oakmirror.desk.model.listen;
 
 import java.util.Optional;
 import oakmirror.audio.Decibels;
+import oakmirror.desk.model.listen.MonitorControls.HeardVersion;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.monitor.MonitorScene;
 
@@ -30,6 +31,13 @@ final class SceneTracks {
      * @param asTried whether the mix is heard with its stems as tried
      */
     Optional<MonitorScene.Track> track(int index, boolean isMix, boolean asTried, int sampleRate) {
+        Optional<HeardVersion> version = monitor.versionProperty()
+                .get()
+                .filter(v -> isMix)
+                .filter(v -> v.audio().sampleRate() == sampleRate);
+        if (version.isPresent()) {
+            return Optional.of(version(version.get(), index));
+        }
         double gainDb = gainDb(index) + (isMix ? stems.madeUpDb(asTried) : 0);
         return places.stretched(index)
                 .or(() -> isMix
@@ -42,6 +50,17 @@ final class SceneTracks {
                         places.timing(index),
                         places.loop(index),
                         isMix ? correction.processors() : Optional.empty()));
+    }
+
+    /** A version in the mix's place. As it is, no gain is on it: what the others are matched by does not count. */
+    private MonitorScene.Track version(HeardVersion version, int index) {
+        double db = version.asItIs() ? 0 : gainDb(index) + version.gainDb();
+        return new MonitorScene.Track(
+                version.audio(),
+                (float) Decibels.toAmplitude(db),
+                places.timing(index),
+                places.loop(index),
+                Optional.empty());
     }
 
     /** The gain a track is heard with: matched, or as a player would play it. */

@@ -1,0 +1,159 @@
+package oakmirror.desk;
+
+import java.util.EnumMap;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Consumer;
+import javafx.scene.Node;
+import oakmirror.desk.compare.ComparePage;
+import oakmirror.desk.model.compare.Comparing;
+import oakmirror.desk.model.finish.FinishHeard;
+import oakmirror.desk.model.finish.Finishing;
+import oakmirror.desk.model.finish.Sending;
+import oakmirror.desk.model.finish.Versions;
+import oakmirror.desk.model.listen.Listening;
+import oakmirror.desk.model.listen.VersionsHeard;
+import oakmirror.desk.model.session.Settings;
+import oakmirror.desk.model.session.Workspace;
+import oakmirror.desk.page.AddTracks;
+import oakmirror.desk.page.FinishPage;
+import oakmirror.desk.page.GatherPage;
+import oakmirror.desk.page.ShapeStation;
+import oakmirror.desk.part.Asking;
+import oakmirror.desk.part.Ways;
+import oakmirror.desk.send.SendOutPage;
+import oakmirror.desk.send.VersionsPage;
+import oakmirror.desk.words.Words;
+
+/** The pages of the stations, each made when it is shown first, and what only they share. */
+final class StationPages {
+
+    private final Workspace workspace;
+    private final Listening listening;
+    private final Comparing comparing;
+    private final Settings settings;
+    private final Asking asking;
+    private final AddTracks adding;
+    private final GatherPage gather;
+    private final Runnable blind;
+    private final Consumer<Station> show;
+    private final Finishing finishing;
+    private final FinishHeard finishHeard;
+    private final Sending sending;
+    private final Versions versions;
+    private final VersionsHeard versionsHeard;
+    private final Map<Station, Node> pages = new EnumMap<>(Station.class);
+    private Optional<ComparePage> compare = Optional.empty();
+    private Optional<SendOutPage> sendOut = Optional.empty();
+
+    /**
+     * No pages yet.
+     *
+     * @param blind opens a blind comparison
+     * @param show goes to a station
+     */
+    StationPages(
+            Workspace workspace,
+            Listening listening,
+            Comparing comparing,
+            Settings settings,
+            Asking asking,
+            AddTracks adding,
+            GatherPage gather,
+            VersionsHeard versionsHeard,
+            Runnable blind,
+            Consumer<Station> show) {
+        this.workspace = workspace;
+        this.listening = listening;
+        this.comparing = comparing;
+        this.settings = settings;
+        this.asking = asking;
+        this.adding = adding;
+        this.gather = gather;
+        this.versionsHeard = versionsHeard;
+        this.blind = blind;
+        this.show = show;
+        finishing = new Finishing(workspace);
+        finishHeard = new FinishHeard(workspace, finishing, listening);
+        sending = new Sending(workspace);
+        versions = new Versions(workspace, sending);
+    }
+
+    /** A station's page. */
+    Node of(Station station) {
+        finishing.wantedProperty().set(station == Station.FINISH);
+        return pages.computeIfAbsent(station, this::make);
+    }
+
+    /** Compare's page, once it has been shown. */
+    Optional<ComparePage> compare() {
+        return compare;
+    }
+
+    /** Sends out what is chosen on Send out, which is shown. */
+    void sendOut() {
+        show.accept(Station.SEND_OUT);
+        sendOut.ifPresent(SendOutPage::send);
+    }
+
+    /** Whether something that is shown is still being measured. */
+    boolean isWorking() {
+        return finishing.isWorking();
+    }
+
+    private Node make(Station station) {
+        Node made = pageOf(station);
+        if (station != Station.COMPARE) { // which says it of each picture
+            Words.setReading(made, station.label());
+        }
+        return made;
+    }
+
+    private Node pageOf(Station station) {
+        return switch (station) {
+            case GATHER -> gather;
+            case COMPARE -> comparePage();
+            case SHAPE ->
+                new ShapeStation(workspace, listening, adding, asking, to(Station.GATHER), to(Station.FINISH));
+            case FINISH -> new FinishPage(workspace, finishing, finishHeard, listening, asking, to(Station.GATHER));
+            case SEND_OUT -> sendOutPage();
+            case VERSIONS -> {
+                VersionsPage made = new VersionsPage(workspace, versions, versionsHeard, settings, asking, blind);
+                made.follow(listening.monitor().versionProperty());
+                yield made;
+            }
+        };
+    }
+
+    private Runnable to(Station station) {
+        return () -> show.accept(station);
+    }
+
+    private ComparePage comparePage() {
+        ComparePage made = new ComparePage(
+                workspace,
+                comparing,
+                listening,
+                settings,
+                finishing.targets(),
+                asking,
+                new Ways(to(Station.GATHER), to(Station.SHAPE), to(Station.FINISH)));
+        compare = Optional.of(made);
+        return made;
+    }
+
+    private SendOutPage sendOutPage() {
+        SendOutPage made = new SendOutPage(workspace, sending, settings, asking, to(Station.VERSIONS));
+        sendOut = Optional.of(made);
+        return made;
+    }
+
+    /** Ends all work of theirs. */
+    void close() {
+        compare.ifPresent(ComparePage::close);
+        sendOut.ifPresent(SendOutPage::close);
+        versions.close();
+        finishHeard.close();
+        finishing.close();
+    }
+}

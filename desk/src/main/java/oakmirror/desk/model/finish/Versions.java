@@ -1,0 +1,195 @@
+package oakmirror.desk.model.finish;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.LocalDateTime;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.function.UnaryOperator;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import oakmirror.desk.model.finish.Sending.Wanted;
+import oakmirror.desk.model.session.Workspace;
+import oakmirror.media.delivery.Delivered;
+import oakmirror.media.delivery.Orders.Ended;
+import oakmirror.media.work.Kind;
+import oakmirror.media.work.Newest;
+import oakmirror.session.Fact;
+import oakmirror.session.NotedVersion;
+import oakmirror.session.Session;
+import oakmirror.session.Track;
+import oakmirror.session.TrackId;
+import oakmirror.session.Variants.Variant;
+import oakmirror.session.Version;
+import oakmirror.session.VersionNote;
+
+/** The versions of what is open: rendered, named, rated, kept or out, and taken back into the session. Lives on the window's thread. */
+public final class Versions {
+
+    private final Workspace workspace;
+    private final Sending sending;
+    private final ReadOnlyObjectWrapper<List<NotedVersion>> all = new ReadOnlyObjectWrapper<>(List.of());
+    private final ReadOnlyObjectWrapper<Set<String>> missing = new ReadOnlyObjectWrapper<>(Set.of());
+    private final Newest<Set<String>> looker;
+
+    /** Those of a workspace. */
+    public Versions(Workspace workspace, Sending sending) {
+        this.workspace = workspace;
+        this.sending = sending;
+        looker = workspace.background().newest(Kind.DISK, "Looking for the files of versions");
+        workspace.logProperty().subscribe(log -> {
+            all.set(log.versions());
+            look();
+        });
+    }
+
+    /** All of them, in the order they were first rendered. */
+    public ReadOnlyObjectProperty<List<NotedVersion>> allProperty() {
+        return all.getReadOnlyProperty();
+    }
+
+    /** Those whose file is not there, by id. */
+    public ReadOnlyObjectProperty<Set<String>> missingProperty() {
+        return missing.getReadOnlyProperty();
+    }
+
+    /** Looks again which files are there. */
+    public void look() {
+        Map<String, Path> files = new HashMap<>();
+        all.get().forEach(v -> files.put(v.version().id(), v.version().file()));
+        looker.submit(
+                progress -> {
+                    Set<String> gone = new HashSet<>();
+                    files.forEach((id, file) -> {
+                        if (!Files.isRegularFile(file)) {
+                            gone.add(id);
+                        }
+                    });
+                    return Set.copyOf(gone);
+                },
+                missing::set,
+                failure -> workspace.messageProperty().set(failure.sentence()));
+    }
+
+    /**
+     * Renders variants to a folder; each becomes a version as soon as it is there.
+     *
+     * @param over called when all have ended, or why they have not, in one sentence
+     */
+    public void render(List<Variant> variants, Path folder, java.util.function.Consumer<String> over) {
+        Map<Session, String> names = new HashMap<>();
+        variants.forEach(v -> names.put(v.settings(), v.name()));
+        sending.send(
+                variants.size() == 1 ? "rendering a version" : "rendering " + variants.size() + " versions",
+                session -> variants.stream()
+                        .map(v -> Wanted.now(v.name(), v.settings()))
+                        .toList(),
+                folder,
+                ended -> ended.delivered()
+                        .ifPresent(d -> note(
+                                UUID.randomUUID().toString(),
+                                names.get(ended.order().settings()),
+                                ended,
+                                d)),
+                done -> over.accept(sentence(done)),
+                over);
+    }
+
+    private static String sentence(List<Ended> done) {
+        return done.stream()
+                .map(Ended::sentence)
+                .filter(s -> !s.isEmpty())
+                .findFirst()
+                .orElse("");
+    }
+
+    private void note(String id, String name, Ended ended, Delivered d) {
+        workspace.note(new Fact.VersionRendered(new Version(
+                id,
+                name,
+                ended.order().made().toString(),
+                d.file(),
+                Version.Figures.of(d.master()),
+                d.sha256(),
+                ended.order().settings())));
+    }
+
+    /**
+     * Renders a version again whose file is gone: to its place, or where that folder is gone too, beside the others.
+     *
+     * @param over told how it went, in one sentence
+     */
+    public void renderAgain(NotedVersion version, Path instead, java.util.function.Consumer<String> over) {
+        Version v = version.version();
+        if (!hasTracks(v)) {
+            over.accept("“" + version.name()
+                    + "” was made with tracks that are not in the session any more; undo, or add them again.");
+            return;
+        }
+        boolean isFolder = Files.isDirectory(v.file().toAbsolutePath().getParent());
+        Path folder = isFolder ? v.file().toAbsolutePath().getParent() : instead;
+        Wanted wanted = new Wanted(
+                v.name(),
+                v.settings(),
+                LocalDateTime.parse(v.made()),
+                Optional.of(folder.resolve(v.file().getFileName())));
+        sending.send(
+                "rendering “" + version.name() + "” again",
+                session -> List.of(wanted),
+                folder,
+                ended -> ended.delivered().ifPresent(d -> {
+                    note(v.id(), v.name(), ended, d);
+                    over.accept(
+                            d.sha256().equals(v.sha256())
+                                    ? "“" + version.name() + "” is there again, bit for bit as it was."
+                                    : "“" + version.name()
+                                            + "” is there again, but not bit for bit: something it is made of has changed since.");
+                }),
+                done -> {
+                    if (!sentence(done).isEmpty()) {
+                        over.accept(sentence(done));
+                    }
+                },
+                over);
+    }
+
+    private boolean hasTracks(Version v) {
+        List<TrackId> there =
+                workspace.session().tracks().stream().map(Track::id).toList();
+        return there.containsAll(v.settings().tracks().stream().map(Track::id).toList())
+                && v.settings()
+                        .mix()
+                        .map(Track::id)
+                        .equals(workspace.session().mix().map(Track::id));
+    }
+
+    /** Says something about a version; what was said before no longer holds. */
+    public void note(NotedVersion version, UnaryOperator<VersionNote> how) {
+        VersionNote next = how.apply(version.note());
+        if (!next.equals(version.note())) {
+            workspace.note(new Fact.VersionNoted(version.version().id(), next));
+        }
+    }
+
+    /** Sets the session as it was for a version: its references, how it was shaped and finished. It can be undone. */
+    public void takeBack(NotedVersion version) {
+        workspace.change("take back “" + version.name() + "”", s -> version.version()
+                .settings()
+                .withName(s.name())
+                .withDelivery(
+                        s.delivery().withFinish(version.version().settings().finish())));
+        workspace
+                .messageProperty()
+                .set("The session is as it was for “" + version.name() + "”; undo brings back what was before.");
+    }
+
+    /** Ends all work. */
+    public void close() {
+        looker.close();
+    }
+}

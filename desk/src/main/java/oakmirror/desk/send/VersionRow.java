@@ -1,0 +1,202 @@
+package oakmirror.desk.send;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.function.Consumer;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import oakmirror.desk.look.Ui;
+import oakmirror.desk.model.finish.Versions;
+import oakmirror.desk.model.listen.VersionsHeard;
+import oakmirror.readings.Readings;
+import oakmirror.session.NotedVersion;
+import oakmirror.session.Track;
+import oakmirror.session.Version;
+import oakmirror.session.VersionNote;
+import oakmirror.session.VersionNote.Standing;
+
+/** A version in the list: heard by a press, rated, noted on, kept or out, with its figures and what made it. */
+final class VersionRow extends VBox {
+
+    private static final double HEAR_WIDTH = 236;
+    private static final double FIGURE_WIDTH = 66;
+    static final List<String> COLUMNS = List.of("LUFS", "dBTP", "range", "PLR", "taken", "average");
+
+    private final NotedVersion version;
+    private final Versions versions;
+
+    /**
+     * Of a version.
+     *
+     * @param isMissing whether its file is not there
+     * @param heard hears it
+     * @param again renders it again
+     * @param inFolder shows its folder
+     * @param number its place in the list, from 0
+     */
+    VersionRow(
+            NotedVersion version,
+            int number,
+            boolean isMissing,
+            Versions versions,
+            VersionsHeard heard,
+            Consumer<NotedVersion> again,
+            Consumer<Version> inFolder) {
+        this.version = version;
+        this.versions = versions;
+        getStyleClass().add("version-row");
+        setSpacing(1);
+        ToggleButton hear = Ui.choice(version.name(), "Hear it in the mix's place; again, the mix");
+        hear.setMnemonicParsing(false);
+        hear.setId("hear-version-" + number);
+        hear.setPrefWidth(HEAR_WIDTH);
+        hear.setMaxWidth(HEAR_WIDTH);
+        hear.setAlignment(Pos.CENTER_LEFT);
+        hear.setSelected(
+                heard.heard().equals(java.util.Optional.of(version.version().id())));
+        hear.setDisable(isMissing);
+        hear.setOnAction(e -> heard.toggle(version.version()));
+        HBox upper = new HBox(8, hear);
+        upper.setAlignment(Pos.CENTER_LEFT);
+        figures().forEach(f -> upper.getChildren().add(figure(f)));
+        upper.getChildren()
+                .addAll(
+                        rating(),
+                        note(number),
+                        standing(Standing.KEPT, "keep", number),
+                        standing(Standing.DISCARDED, "out", number),
+                        menu(isMissing, again, inFolder));
+        Label made = Ui.label(made(version.version()), "quiet");
+        made.setTooltip(new Tooltip(version.version().file().toString()));
+        getChildren().addAll(upper, made);
+        if (isMissing) {
+            getChildren()
+                    .add(new HBox(
+                            8,
+                            Ui.label("Its file is not there any more.", "warning"),
+                            Ui.link(
+                                    "render it again",
+                                    "From the same settings and tracks",
+                                    () -> again.accept(version))));
+        }
+        setOpacity(version.isDiscarded() ? 0.55 : 1);
+    }
+
+    private List<String> figures() {
+        Version.Figures f = version.version().figures();
+        List<String> all = new ArrayList<>();
+        for (double value : new double[] {
+            f.integratedLufs(), f.truePeakDbtp(), f.rangeLu(), f.plrDb(), f.mostReductionDb(), f.averageReductionDb()
+        }) {
+            all.add(Readings.level(value));
+        }
+        return all;
+    }
+
+    static Label figure(String text) {
+        Label label = Ui.label(text, "figure");
+        label.setMinWidth(FIGURE_WIDTH - 20);
+        label.setPrefWidth(FIGURE_WIDTH - 12);
+        label.setAlignment(Pos.CENTER_RIGHT);
+        return label;
+    }
+
+    static double hearWidth() {
+        return HEAR_WIDTH;
+    }
+
+    /** What it was made of, in a line. */
+    private static String made(Version v) {
+        String against = v.settings().references().isEmpty()
+                ? "against no reference"
+                : "against "
+                        + String.join(
+                                ", ",
+                                v.settings().references().stream()
+                                        .map(Track::name)
+                                        .toList());
+        return String.format(
+                Locale.ROOT,
+                "%s  ·  strength %d %%, caution %d  ·  %s  ·  %s",
+                against,
+                Math.round(100 * v.settings().correction().strength()),
+                Math.round(100 * v.settings().correction().caution()),
+                v.file().getFileName(),
+                v.made().replace('T', ' ').replaceFirst(":\\d\\d$", ""));
+    }
+
+    private HBox rating() {
+        HBox marks = new HBox(0);
+        marks.setAlignment(Pos.CENTER);
+        for (int r = 1; r <= VersionNote.BEST; r++) {
+            int rating = r;
+            boolean isSet = r <= version.note().rating();
+            var mark = Ui.link(
+                    isSet ? "◆" : "◇",
+                    "Rate it " + r + " of " + VersionNote.BEST + "; again, not at all",
+                    () -> rate(rating));
+            mark.getStyleClass().add("rating");
+            mark.setAccessibleText("rate “" + version.name() + "” " + r + " of " + VersionNote.BEST);
+            marks.getChildren().add(mark);
+        }
+        return marks;
+    }
+
+    private void rate(int rating) {
+        versions.note(version, n -> n.withRating(n.rating() == rating ? 0 : rating));
+    }
+
+    private Node note(int number) {
+        TextField note = new TextField(version.note().note());
+        note.setPromptText("a note, as from the car");
+        note.setAccessibleText("note on " + version.name());
+        note.setId("version-note-" + number);
+        note.setPrefColumnCount(10);
+        note.setMinWidth(70);
+        HBox.setHgrow(note, Priority.ALWAYS);
+        note.setOnAction(
+                e -> versions.note(version, n -> n.withNote(note.getText().strip())));
+        note.focusedProperty().subscribe(is -> {
+            if (!is && note.getScene() != null) {
+                versions.note(version, n -> n.withNote(note.getText().strip()));
+            }
+        });
+        return note;
+    }
+
+    private Node standing(Standing standing, String text, int number) {
+        ToggleButton button = Ui.choice(
+                text,
+                standing == Standing.KEPT
+                        ? "Keep it: Send out offers the versions that are kept"
+                        : "It is out; its file stays where it is");
+        button.setId("version-" + text + "-" + number);
+        button.setSelected(version.note().standing() == standing);
+        button.setOnAction(
+                e -> versions.note(version, n -> n.withStanding(n.standing() == standing ? Standing.OPEN : standing)));
+        return button;
+    }
+
+    private MenuButton menu(boolean isMissing, Consumer<NotedVersion> again, Consumer<Version> inFolder) {
+        MenuButton menu = new MenuButton("more");
+        menu.getStyleClass().add("quiet-menu");
+        Ui.tip(menu, "What else can be done with it");
+        menu.getItems()
+                .addAll(
+                        Ui.item("rename…", () -> Ui.ask(getScene().getWindow(), "What is it called?", version.name())
+                                .ifPresent(name -> versions.note(version, n -> n.withName(name)))),
+                        Ui.item("take its settings back into the session", () -> versions.takeBack(version)),
+                        Ui.item("render it again", () -> again.accept(version)),
+                        Ui.item("show in folder", () -> inFolder.accept(version.version())));
+        return menu;
+    }
+}
