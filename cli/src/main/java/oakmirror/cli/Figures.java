@@ -1,5 +1,7 @@
 package oakmirror.cli;
 
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.SerializationFeature;
 import java.nio.file.Path;
 import java.util.Locale;
 import oakmirror.finish.MasterRender;
@@ -8,6 +10,9 @@ import picocli.CommandLine.ParameterException;
 
 /** Figures as they are written in JSON and said in a line, and what is wrong with those that are given. */
 final class Figures {
+
+    /** Writes JSON for people to read, too. */
+    static final ObjectMapper MAPPER = new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT);
 
     private Figures() {}
 

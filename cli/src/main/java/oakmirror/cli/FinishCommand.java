@@ -1,8 +1,6 @@
 package oakmirror.cli;
 
 import com.fasterxml.jackson.core.JsonProcessingException;
-import com.fasterxml.jackson.databind.ObjectMapper;
-import com.fasterxml.jackson.databind.SerializationFeature;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.io.PrintWriter;
@@ -200,8 +198,7 @@ final class FinishCommand implements Callable<Integer> {
     }
 
     private String json(MasterRender.Rendered master) throws JsonProcessingException {
-        ObjectMapper mapper = new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT);
-        ObjectNode root = mapper.createObjectNode();
+        ObjectNode root = Figures.MAPPER.createObjectNode();
         FinishPlan plan = master.plan();
         double target = plan.settings().targetLufs();
         root.put("file", out.toString());
@@ -217,7 +214,7 @@ final class FinishCommand implements Callable<Integer> {
         root.put("averageReductionDb", Figures.rounded(master.taken().average()));
         root.put("plrDb", Figures.rounded(master.levels().peakToLoudness()));
         root.put("clippedSamples", master.clipped());
-        return mapper.writeValueAsString(root);
+        return Figures.MAPPER.writeValueAsString(root);
     }
 
     private ParameterException usage(String message) {

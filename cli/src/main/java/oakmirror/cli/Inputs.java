@@ -1,6 +1,5 @@
 package oakmirror.cli;
 
-import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -10,23 +9,17 @@ import java.util.concurrent.ExecutorService;
 import oakmirror.audio.StereoSource;
 import oakmirror.audio.TimeRange;
 import oakmirror.compare.Subject;
-import oakmirror.files.Leftovers;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.media.ImportedTrack;
-import oakmirror.media.TrackImporter;
-import oakmirror.media.cache.AudioCache;
 import oakmirror.media.file.AudioFileException;
-import oakmirror.media.work.Background;
 import oakmirror.rhythm.BarGrid;
 import oakmirror.session.Track;
 
 /** A mix and its references, read into a temporary folder that goes with all that is in it when this is closed. */
 final class Inputs implements AutoCloseable {
 
-    private final ExecutorService executor = Background.partsAlone();
     private final ProgressLine progress;
-    private final Path scratch;
-    private final TrackImporter importer;
+    private final Workshop shop;
     private final List<ImportedTrack> tracks = new ArrayList<>();
 
     /**
@@ -36,9 +29,8 @@ final class Inputs implements AutoCloseable {
      */
     Inputs(Path mix, List<Path> references, ProgressLine progress) throws AudioFileException {
         this.progress = progress;
-        scratch = scratchFolder();
+        shop = new Workshop(progress);
         try {
-            importer = new TrackImporter(new AudioCache(scratch, Long.MAX_VALUE), executor);
             read(mix, Optional.empty());
             for (Path reference : references) {
                 read(reference, Optional.of(audio().sampleRate()));
@@ -51,24 +43,12 @@ final class Inputs implements AutoCloseable {
 
     private void read(Path path, Optional<Integer> rate) throws AudioFileException {
         progress.start("reading " + path);
-        tracks.add(importer.importTrack(path, rate, progress));
-    }
-
-    private static Path scratchFolder() throws AudioFileException {
-        Path temporary = Path.of(System.getProperty("java.io.tmpdir"));
-        try {
-            return Leftovers.folder(temporary);
-        } catch (IOException e) {
-            throw new AudioFileException(
-                    "The folder for temporary files, " + temporary
-                            + ", cannot be written to; make room there or allow it.",
-                    e);
-        }
+        tracks.add(shop.importer().importTrack(path, rate, progress));
     }
 
     /** What measurements run on. */
     ExecutorService executor() {
-        return executor;
+        return shop.parts();
     }
 
     /** The mix. */
@@ -106,8 +86,9 @@ final class Inputs implements AutoCloseable {
             ImportedTrack track = tracks.get(i);
             progress.start("measuring " + track.path());
             Optional<TimeRange> passage = passages.get(i).flatMap(p -> within(p, track.seconds()));
-            TrackMeasurement measured =
-                    passage.isPresent() ? importer.measurePassage(track, passage.get(), progress) : track.measurement();
+            TrackMeasurement measured = passage.isPresent()
+                    ? shop.importer().measurePassage(track, passage.get(), progress)
+                    : track.measurement();
             subjects.add(subject(track, measured));
         }
         return subjects;
@@ -140,8 +121,6 @@ final class Inputs implements AutoCloseable {
 
     @Override
     public void close() {
-        progress.clear();
-        executor.shutdown();
-        Leftovers.removeFolder(scratch);
+        shop.close();
     }
 }

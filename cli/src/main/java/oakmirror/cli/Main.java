@@ -13,7 +13,14 @@ import picocli.CommandLine.Command;
         description = "Level-matched comparison with reference tracks, and corrections derived from it.",
         mixinStandardHelpOptions = true,
         version = "Oak Mirror 0.1.0",
-        subcommands = {MeasureCommand.class, CompareCommand.class, MatchCommand.class, FinishCommand.class})
+        subcommands = {
+            MeasureCommand.class,
+            CompareCommand.class,
+            MatchCommand.class,
+            FinishCommand.class,
+            RenderCommand.class,
+            AlbumCommand.class
+        })
 public final class Main {
 
     /** All went well. */

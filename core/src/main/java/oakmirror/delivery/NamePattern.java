@@ -84,8 +84,9 @@ public record NamePattern(String text) {
         String closed = filled.replaceAll(EDGE + EMPTY + "(?=" + EDGE + ")", "") // "a - {} - b" is "a - b"
                 .replaceAll(EMPTY + EDGE + "|" + EDGE + EMPTY, "")
                 .replace(EMPTY, "");
+        String plain = closed.replace('−', '-'); // a minus sign is not on every keyboard
         String safe =
-                UNSAFE.matcher(closed).replaceAll("-").replaceAll("\\s+", " ").strip();
+                UNSAFE.matcher(plain).replaceAll("-").replaceAll("\\s+", " ").strip();
         String within = safe.codePointCount(0, safe.length()) > LONGEST
                 ? safe.substring(0, safe.offsetByCodePoints(0, LONGEST)).strip()
                 : safe;

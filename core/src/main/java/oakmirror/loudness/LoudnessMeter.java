@@ -91,7 +91,7 @@ public final class LoudnessMeter {
         double[] momentary = windows(MOMENTARY_STEPS, 1);
         double[] shortTerm = windows(SHORT_TERM_STEPS, 1);
         return new Loudness(
-                integrated(every(momentary, BLOCK_ADVANCE)),
+                integratedOfBlocks(every(momentary, BLOCK_ADVANCE)),
                 range(every(shortTerm, BLOCK_ADVANCE)),
                 LoudnessScale.ofPower(max(momentary)),
                 LoudnessScale.ofPower(max(shortTerm)));
@@ -176,10 +176,11 @@ public final class LoudnessMeter {
                 powers[first / BLOCK_ADVANCE] = Math.max(0, sum) / MOMENTARY_STEPS;
             }
         }
-        return integrated(powers);
+        return integratedOfBlocks(powers);
     }
 
-    private static double integrated(double[] blocks) {
+    /** Integrated loudness from the weighted power of gating blocks, in LUFS; NaN where nothing passes the gate. */
+    public static double integratedOfBlocks(double[] blocks) {
         double absolute = meanAbove(blocks, ABSOLUTE_GATE);
         return LoudnessScale.ofPower(meanAbove(blocks, Math.max(ABSOLUTE_GATE, absolute * RELATIVE_GATE)));
     }

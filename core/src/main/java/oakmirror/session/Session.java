@@ -27,6 +27,7 @@ import oakmirror.zones.ZoneDecisions;
  * @param comparing how tracks are compared
  * @param shaping how the mix is corrected
  * @param delivery what leaves the house
+ * @param album the songs of the record it belongs to, where it holds them
  */
 public record Session(
         String name,
@@ -34,14 +35,21 @@ public record Session(
         List<Track> references,
         ComparisonSettings comparing,
         Shaping shaping,
-        Delivery delivery) {
+        Delivery delivery,
+        Album album) {
 
     /** How many references can be open at once. */
     public static final int MOST_REFERENCES = 16;
 
     /** Nothing gathered yet. */
     public static final Session EMPTY = new Session(
-            "Untitled", Optional.empty(), List.of(), ComparisonSettings.DEFAULT, Shaping.DEFAULT, Delivery.DEFAULT);
+            "Untitled",
+            Optional.empty(),
+            List.of(),
+            ComparisonSettings.DEFAULT,
+            Shaping.DEFAULT,
+            Delivery.DEFAULT,
+            Album.NONE);
 
     /** Copies the list and checks that no two tracks have the same id. */
     public Session {
@@ -60,22 +68,22 @@ public record Session(
 
     /** Whether nothing is gathered. */
     public boolean isBlank() {
-        return mix.isEmpty() && references.isEmpty();
+        return mix.isEmpty() && references.isEmpty() && album.isEmpty();
     }
 
     /** The same under another name. */
     public Session withName(String value) {
-        return new Session(value, mix, references, comparing, shaping, delivery);
+        return new Session(value, mix, references, comparing, shaping, delivery, album);
     }
 
     /** The same with another mix. */
     public Session withMix(Optional<Track> value) {
-        return new Session(name, value, references, comparing, shaping, delivery);
+        return new Session(name, value, references, comparing, shaping, delivery, album);
     }
 
     /** The same with other references. */
     public Session withReferences(List<Track> value) {
-        return new Session(name, mix, value, comparing, shaping, delivery);
+        return new Session(name, mix, value, comparing, shaping, delivery, album);
     }
 
     /** The same with a reference more. */
@@ -94,7 +102,7 @@ public record Session(
 
     /** The same compared in another way. */
     public Session withComparing(ComparisonSettings value) {
-        return new Session(name, mix, references, value, shaping, delivery);
+        return new Session(name, mix, references, value, shaping, delivery, album);
     }
 
     /** The same with other settings of level matching. */
@@ -126,7 +134,7 @@ public record Session(
 
     /** The files of all tracks and stems. */
     public List<Path> files() {
-        return tracks().stream()
+        return Stream.concat(tracks().stream(), album.songs().stream().map(AlbumSong::track))
                 .flatMap(t -> Stream.concat(
                         Stream.of(t.source()), t.stems().all().stream().map(Stem::source)))
                 .flatMap(s -> s instanceof Source.File f ? Stream.of(f.path()) : Stream.empty())
@@ -222,11 +230,16 @@ public record Session(
     }
 
     private Session withShaping(Shaping value) {
-        return new Session(name, mix, references, comparing, value, delivery);
+        return new Session(name, mix, references, comparing, value, delivery, album);
     }
 
     /** The same with another delivery. */
     public Session withDelivery(Delivery value) {
-        return new Session(name, mix, references, comparing, shaping, value);
+        return new Session(name, mix, references, comparing, shaping, value, album);
+    }
+
+    /** The same with other songs of the record. */
+    public Session withAlbum(Album value) {
+        return new Session(name, mix, references, comparing, shaping, delivery, value);
     }
 }

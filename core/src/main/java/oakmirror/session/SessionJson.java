@@ -184,6 +184,7 @@ final class SessionJson {
         List<ObjectNode> tracks = new ArrayList<>();
         List<JsonNode> all = new ArrayList<>(List.of(session.path("mix")));
         session.path("references").forEach(all::add);
+        session.path("album").path("songs").forEach(song -> all.add(song.path("track")));
         for (JsonNode track : all) {
             if (track instanceof ObjectNode object) {
                 tracks.add(object);
@@ -228,6 +229,11 @@ final class SessionJson {
         }
         if (session.at("/delivery/tags") instanceof ObjectNode tags && tags.hasNonNull("picture")) {
             files.add(new Named(tags, "picture"));
+        }
+        for (JsonNode song : session.at("/album/songs")) {
+            if (song instanceof ObjectNode object && object.hasNonNull("session")) {
+                files.add(new Named(object, "session"));
+            }
         }
         return files;
     }

@@ -123,7 +123,7 @@ class VersionsTest extends WindowTest {
         text("#output-name", "{title}, {version}");
         waitUntil(() -> !lookup("#render").query().isDisabled());
         clickOn("#render");
-        Path sent = folder.resolve("out").resolve("Ebb Tide, " + kept.name() + ".wav");
+        Path sent = folder.resolve("out").resolve("Ebb Tide, " + kept.name().replace('−', '-') + ".wav");
         waitUntil(() -> Files.exists(sent) && Files.exists(folder.resolve("out/check-sums.sha256")));
         waitUntil(() -> lookup("#sent .result").tryQuery().isPresent());
         assertThat(onFx(() -> app.window().workspace().logProperty().get().sent()))

@@ -27,7 +27,7 @@ import oakmirror.session.TrackId;
 import oakmirror.zones.Shaped;
 
 /**
- * Renders several masters of one mix. What they share is done once: masters that differ in target or form alone go through their correction and are measured
+ * Renders several masters, of one mix or of several. What they share is done once: masters that differ in target or form alone go through their correction and are measured
  * there together, and the mix is read and converted once. The rest is done side by side; each comes out as it would alone, to the last byte.
  */
 public final class Orders {
@@ -50,11 +50,19 @@ public final class Orders {
         this.abreast = abreast;
     }
 
-    /** What several orders share: the same mix, shaped alike, at one rate. */
-    private record Shared(List<TrackId> references, Object comparing, Shaping shaping, int rate) {
+    /**
+     * An order, and what it is made of.
+     *
+     * @param measured its mix and references, measured
+     */
+    public record Task(MeasuredSession measured, Order order) {}
 
-        static Shared of(Session s, int rate) {
+    /** What several orders share: the same mix, shaped alike, at one rate. */
+    private record Shared(String mix, List<TrackId> references, Object comparing, Shaping shaping, int rate) {
+
+        static Shared of(MeasuredSession measured, Session s, int rate) {
             return new Shared(
+                    measured.key(),
                     s.references().stream().map(oakmirror.session.Track::id).toList(),
                     List.of(s.comparing().scope(), s.comparing().corridor()),
                     s.shaping(),
@@ -83,33 +91,45 @@ public final class Orders {
      */
     public List<Ended> deliver(
             MeasuredSession measured, List<Order> orders, Progress wish, BiConsumer<Ended, Integer> ended) {
+        return deliver(orders.stream().map(o -> new Task(measured, o)).toList(), wish, ended);
+    }
+
+    /**
+     * Renders orders of several mixes, as of the songs of a record.
+     *
+     * @param ended told of each as it ends, on whatever thread; with how many have
+     * @param wish told how far it is
+     * @throws CancellationException when the progress says so; what is written by then stays
+     */
+    public List<Ended> deliver(List<Task> tasks, Progress wish, BiConsumer<Ended, Integer> ended) {
         AtomicBoolean isOver = new AtomicBoolean();
         Progress progress = done -> !isOver.get() && wish.report(done);
         List<Shared> shared = new ArrayList<>();
-        orders.forEach(o -> shared.add(Shared.of(o.settings(), rateOf(measured, o))));
+        tasks.forEach(t -> shared.add(Shared.of(t.measured(), t.order().settings(), rateOf(t.measured(), t.order()))));
         Map<Shared, Integer> first = new LinkedHashMap<>();
-        for (int i = 0; i < orders.size(); i++) {
+        for (int i = 0; i < tasks.size(); i++) {
             first.putIfAbsent(shared.get(i), i);
         }
         Sum firsts = new Sum(first.size(), progress.part(0, FIRST));
         Map<Shared, Future<Prepared>> prepared = new LinkedHashMap<>();
         first.forEach((s, i) -> {
-            MeasuredSession of = measured.with(orders.get(i).settings());
+            MeasuredSession of =
+                    tasks.get(i).measured().with(tasks.get(i).order().settings());
             Progress part = firsts.part(prepared.size());
             prepared.put(s, abreast.submit(() -> prepare(of, s.rate(), part)));
         });
-        Sum seconds = new Sum(orders.size(), progress.part(FIRST, 1));
+        Sum seconds = new Sum(tasks.size(), progress.part(FIRST, 1));
         List<Callable<Ended>> work = new ArrayList<>();
-        for (int i = 0; i < orders.size(); i++) {
-            Order order = orders.get(i);
+        for (int i = 0; i < tasks.size(); i++) {
+            Order order = tasks.get(i).order();
             Future<Prepared> ready = prepared.get(shared.get(i));
             Progress part = seconds.part(i);
             work.add(() -> attempt(order, ready, part));
         }
-        return run(orders, prepared.values(), work, ended, isOver);
+        return run(tasks.stream().map(Task::order).toList(), prepared.values(), work, ended, isOver);
     }
 
-    /** First all that is shared, so that no thread waits for what nobody is doing; then each. */
+    /** What is shared was asked for first, so no thread ever waits for what nobody is doing. */
     private List<Ended> run(
             List<Order> orders,
             Iterable<Future<Prepared>> prepared,
@@ -119,9 +139,6 @@ public final class Orders {
         List<Future<Ended>> running = new ArrayList<>();
         int[] count = {0};
         try {
-            for (Future<Prepared> p : prepared) {
-                settle(p);
-            }
             for (Callable<Ended> w : work) {
                 running.add(abreast.submit(() -> {
                     Ended e = w.call();
@@ -150,19 +167,6 @@ public final class Orders {
             // told already
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
-        }
-    }
-
-    /** Waits; what went wrong is told by each that needed it. */
-    private static void settle(Future<Prepared> prepared) {
-        try {
-            prepared.get();
-        } catch (ExecutionException e) {
-            if (e.getCause() instanceof CancellationException c) {
-                throw c;
-            }
-        } catch (InterruptedException e) {
-            throw interrupted();
         }
     }
 

@@ -1,0 +1,126 @@
+package oakmirror.cli;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import oakmirror.delivery.NamePattern;
+import oakmirror.media.delivery.CheckSums;
+import oakmirror.media.delivery.Orders.Ended;
+import oakmirror.media.file.AudioFileException;
+import oakmirror.media.file.OutputFormat;
+import oakmirror.session.Delivery;
+import oakmirror.session.Session;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+
+/** Where masters go, in what form and under what names. */
+final class OutputOptions {
+
+    @Option(
+            names = "--out",
+            required = true,
+            paramLabel = "DIR",
+            description = "The folder for what is written; made where it is missing. Nothing in it is written over.")
+    private Path out;
+
+    @Option(
+            names = "--format",
+            paramLabel = "FORMAT",
+            completionCandidates = Formats.class,
+            description = "One of ${COMPLETION-CANDIDATES}; otherwise as the session has it.")
+    private String format;
+
+    @Option(names = "--rate", paramLabel = "HZ", description = "Frames a second; otherwise the mix's own.")
+    private Integer rate;
+
+    @Option(names = "--no-dither", description = "Round without dither, for what is dithered later.")
+    private boolean withoutDither;
+
+    @Option(
+            names = "--name",
+            paramLabel = "PATTERN",
+            description = "How files are named, as '{track} {title}, {version}'; otherwise as the session has it.")
+    private String name;
+
+    @Option(names = "--no-check-sums", description = "Leave check-sums.sha256 as it is.")
+    private boolean withoutCheckSums;
+
+    static final class Formats implements Iterable<String> {
+        @Override
+        public java.util.Iterator<String> iterator() {
+            return List.of(OutputFormat.values()).stream().map(Formats::name).iterator();
+        }
+
+        static String name(OutputFormat format) {
+            return format.name().toLowerCase(Locale.ROOT).replace('_', '-');
+        }
+    }
+
+    /** The folder, made where it is missing. */
+    Path folder(CommandSpec spec) throws OutputException {
+        check(spec);
+        try {
+            return Files.createDirectories(out);
+        } catch (IOException e) {
+            throw new OutputException(
+                    new AudioFileException("The folder " + out + " cannot be made; choose another.", e));
+        }
+    }
+
+    private void check(CommandSpec spec) {
+        if (format != null) {
+            formatOf(spec);
+        }
+        if (name != null) {
+            new NamePattern(name).objection().ifPresent(o -> {
+                throw Figures.usage(spec, o.substring(0, o.length() - 1));
+            });
+        }
+    }
+
+    private OutputFormat formatOf(CommandSpec spec) {
+        for (OutputFormat f : OutputFormat.values()) {
+            if (Formats.name(f).equals(format)) {
+                return f;
+            }
+        }
+        throw Figures.usage(spec, "'" + format + "' is no format; there are " + String.join(", ", new Formats()));
+    }
+
+    /** A session with what is said here about its output. */
+    Session on(Session s) {
+        Delivery.Output output = s.output();
+        for (OutputFormat f : OutputFormat.values()) {
+            if (Formats.name(f).equals(format)) {
+                output = output.withFormat(f.ending(), f.bits());
+            }
+        }
+        if (rate != null) {
+            output = output.withRate(Optional.of(rate));
+        }
+        Session changed = s.withOutput(withoutDither ? output.withDither(false) : output);
+        return name == null ? changed : changed.withDelivery(changed.delivery().withName(new NamePattern(name)));
+    }
+
+    /** Adds the check-sums of what was written. */
+    void addCheckSums(Path folder, List<Ended> ended) throws OutputException {
+        if (withoutCheckSums) {
+            return;
+        }
+        Map<String, String> sums = new TreeMap<>();
+        ended.stream()
+                .flatMap(e -> e.delivered().stream())
+                .forEach(d -> sums.put(d.file().getFileName().toString(), d.sha256()));
+        try {
+            CheckSums.add(folder, sums);
+        } catch (IOException e) {
+            throw new OutputException(new AudioFileException(
+                    "The check-sums could not be written to " + folder + "; make room there.", e));
+        }
+    }
+}

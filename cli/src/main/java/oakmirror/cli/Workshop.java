@@ -1,0 +1,66 @@
+package oakmirror.cli;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.concurrent.ExecutorService;
+import oakmirror.files.Leftovers;
+import oakmirror.media.TrackImporter;
+import oakmirror.media.cache.AudioCache;
+import oakmirror.media.file.AudioFileException;
+import oakmirror.media.work.Background;
+
+/** What a command reads and renders with: threads, and a temporary folder that goes with all that is in it when this is closed. */
+final class Workshop implements AutoCloseable {
+
+    private final ExecutorService parts = Background.partsAlone();
+    private final ExecutorService abreast = Background.partsAlone();
+    private final ProgressLine progress;
+    private final Path scratch;
+    private final TrackImporter importer;
+
+    /**
+     * Opens it.
+     *
+     * @throws AudioFileException when there is no room for temporary files, in one sentence
+     */
+    Workshop(ProgressLine progress) throws AudioFileException {
+        this.progress = progress;
+        scratch = scratchFolder();
+        importer = new TrackImporter(new AudioCache(scratch, Long.MAX_VALUE), parts);
+    }
+
+    private static Path scratchFolder() throws AudioFileException {
+        Path temporary = Path.of(System.getProperty("java.io.tmpdir"));
+        try {
+            return Leftovers.folder(temporary);
+        } catch (IOException e) {
+            throw new AudioFileException(
+                    "The folder for temporary files, " + temporary
+                            + ", cannot be written to; make room there or allow it.",
+                    e);
+        }
+    }
+
+    /** What brings files in. */
+    TrackImporter importer() {
+        return importer;
+    }
+
+    /** Where the parts of measurements run. */
+    ExecutorService parts() {
+        return parts;
+    }
+
+    /** Where masters are rendered side by side. */
+    ExecutorService abreast() {
+        return abreast;
+    }
+
+    @Override
+    public void close() {
+        progress.clear();
+        parts.shutdown();
+        abreast.shutdown();
+        Leftovers.removeFolder(scratch);
+    }
+}

@@ -1,0 +1,160 @@
+package oakmirror.album;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.stream.Collectors;
+import oakmirror.compare.Gap;
+import oakmirror.compare.Subject;
+import oakmirror.correction.CorrectionSettings;
+import oakmirror.correction.Material;
+import oakmirror.correction.MoveDecisions;
+import oakmirror.correction.Proposal;
+import oakmirror.measure.TrackMeasurement;
+import oakmirror.readings.Readings;
+import oakmirror.spectrum.BandGrid;
+import oakmirror.spectrum.StereoSpectrum;
+import oakmirror.spectrum.StereoSpectrum.Part;
+import oakmirror.spectrum.Zone;
+
+/**
+ * The songs of a record beside each other. Each is held against the anchor and, as what differs from song to song without being a fault, against all the others: the
+ * anchor counts for {@value #ANCHOR_WEIGHT} of them. What the evidence makes of that is the same as for a mix and its references.
+ *
+ * @param songs the songs, in their order
+ */
+public record RecordStanding(List<SongStanding> songs) {
+
+    /** Nothing is known. */
+    public static final RecordStanding NONE = new RecordStanding(List.of());
+
+    /** How much the anchor counts against another song. No source. */
+    public static final double ANCHOR_WEIGHT = 4;
+
+    /** No more are taken for what songs differ by: as many as a session holds references. */
+    private static final int MOST_OTHERS = 15;
+
+    /** Copies the list. */
+    public RecordStanding {
+        songs = List.copyOf(songs);
+    }
+
+    /** A song as it is measured. */
+    public record Measured(String name, TrackMeasurement whole) {}
+
+    /**
+     * Holds them against each other.
+     *
+     * @param songs the songs of the record
+     * @param anchor which is the anchor, from 0; −1 where it is no song of it
+     * @param outside the anchor, where it is no song of it
+     * @param settings how corrections are derived
+     * @param sampleRate which bands are fitted for
+     */
+    public static RecordStanding of(
+            List<Measured> songs,
+            int anchor,
+            java.util.Optional<Measured> outside,
+            CorrectionSettings settings,
+            int sampleRate) {
+        Measured held = outside.orElseGet(() -> songs.get(anchor));
+        List<SongStanding> all = new ArrayList<>();
+        for (int i = 0; i < songs.size(); i++) {
+            List<Measured> others = new ArrayList<>(songs);
+            others.remove(i);
+            others.remove(held);
+            all.add(standing(songs.get(i), held, others, i == anchor, settings, sampleRate));
+        }
+        return new RecordStanding(all);
+    }
+
+    private static SongStanding standing(
+            Measured song,
+            Measured anchor,
+            List<Measured> others,
+            boolean isAnchor,
+            CorrectionSettings settings,
+            int sampleRate) {
+        TrackMeasurement m = song.whole();
+        List<Subject> againstAnchor = List.of(subject(0, song, 1), subject(1, anchor, ANCHOR_WEIGHT));
+        List<Subject> againstAll = new ArrayList<>(againstAnchor);
+        List<Subject> againstOthers = new ArrayList<>(List.of(subject(0, song, 1)));
+        for (int o = 0; o < Math.min(MOST_OTHERS, others.size()); o++) {
+            againstAll.add(subject(o + 2, others.get(o), 1));
+            againstOthers.add(subject(o + 1, others.get(o), 1));
+        }
+        if (!isAnchor) {
+            againstOthers.add(subject(againstOthers.size(), anchor, 1));
+        }
+        Proposal proposal = isAnchor
+                ? Proposal.none()
+                : Proposal.derive(
+                        Material.of(againstAll, java.util.Optional.empty()), settings, MoveDecisions.NONE, sampleRate);
+        double[] supported = new double[Zone.values().length];
+        for (Zone zone : Zone.values()) {
+            double mean = isAnchor ? 0 : -zone.mean(proposal.evidence().supportedDb());
+            supported[zone.ordinal()] = Double.isFinite(mean) ? mean + 0.0 : 0;
+        }
+        return new SongStanding(
+                song.name(),
+                isAnchor,
+                m.heardLufs(),
+                m.heard().peakToLoudness(),
+                m.heard().loudness().rangeLu(),
+                sideToMid(m.tone().spectrum()),
+                isAnchor ? new double[Zone.values().length] : byZone(Gap.of(againstAnchor)),
+                byZone(Gap.of(againstOthers)),
+                supported,
+                proposal);
+    }
+
+    private static Subject subject(int number, Measured m, double weight) {
+        return new Subject(number, m.name(), m.whole(), m.whole(), java.util.Optional.empty()).withWeight(weight);
+    }
+
+    /** By how much the mix has more in each zone. */
+    private static double[] byZone(Gap gap) {
+        return Arrays.stream(Zone.values())
+                .mapToDouble(z -> 0 - z.mean(gap.gapDb(), gap.known()))
+                .toArray();
+    }
+
+    private static double sideToMid(StereoSpectrum spectrum) {
+        double side = 0;
+        double mid = 0;
+        for (int b = 0; b < BandGrid.SIZE; b++) {
+            side += spectrum.power(Part.SIDE, b);
+            mid += spectrum.power(Part.MID, b);
+        }
+        return 10 * Math.log10(side / mid);
+    }
+
+    /** What it comes to, in a sentence. */
+    public String sentence() {
+        if (songs.isEmpty()) {
+            return "no songs yet";
+        }
+        List<String> apart = new ArrayList<>();
+        for (Zone zone : Zone.values()) {
+            long count = songs.stream().filter(s -> s.apart().contains(zone)).count();
+            if (count > 0) {
+                apart.add(inWords(count) + " in " + zone.label());
+            }
+        }
+        String anchor = songs.stream()
+                .filter(SongStanding::isAnchor)
+                .map(s -> " to the anchor “" + s.name() + "”")
+                .findFirst()
+                .orElse("");
+        return Readings.count(songs.size(), "song")
+                + anchor
+                + (apart.isEmpty()
+                        ? "; none sits apart"
+                        : "; apart: " + apart.stream().collect(Collectors.joining(", ")));
+    }
+
+    private static String inWords(long count) {
+        String[] words = {"none", "one", "two", "three", "four", "five", "six"};
+        return count < words.length ? words[(int) count] : String.valueOf(count);
+    }
+}
