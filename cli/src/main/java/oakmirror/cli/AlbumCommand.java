@@ -17,19 +17,15 @@ import java.util.stream.Stream;
 import oakmirror.album.AlbumLoudness.Way;
 import oakmirror.album.RecordStanding;
 import oakmirror.album.SongStanding;
+import oakmirror.audio.Progress;
 import oakmirror.delivery.NamePattern;
-import oakmirror.delivery.TagField;
-import oakmirror.delivery.Tags;
+import oakmirror.media.delivery.AlbumOrders;
 import oakmirror.media.delivery.Form;
-import oakmirror.media.delivery.MasterNames;
-import oakmirror.media.delivery.MasterTags;
-import oakmirror.media.delivery.Order;
 import oakmirror.media.delivery.Orders;
 import oakmirror.media.delivery.Orders.Ended;
 import oakmirror.media.file.AudioFile;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.session.MeasuredAlbum;
-import oakmirror.media.session.MeasuredSession;
 import oakmirror.readings.Readings;
 import oakmirror.session.Album;
 import oakmirror.session.AlbumSong;
@@ -98,7 +94,15 @@ final class AlbumCommand implements Callable<Integer> {
             RecordStanding standing = album.standing();
             progress.start("rendering " + Readings.count(record.album().songs().size(), "master"));
             List<Ended> ended = new Orders(shop.importer(), shop.parts(), shop.abreast())
-                    .deliver(tasks(album, shop, out), progress, (e, n) -> {});
+                    .deliver(
+                            AlbumOrders.of(
+                                    album,
+                                    shop.importer(),
+                                    out,
+                                    LocalDateTime.now().truncatedTo(ChronoUnit.SECONDS),
+                                    Progress.NONE),
+                            progress,
+                            (e, n) -> {});
             progress.clear();
             PrintWriter err = spec.commandLine().getErr();
             album.songs()
@@ -160,28 +164,6 @@ final class AlbumCommand implements Callable<Integer> {
         } catch (IOException e) {
             throw new AudioFileException(folder + " may not be read; change its permissions and try again.", e);
         }
-    }
-
-    private List<Orders.Task> tasks(MeasuredAlbum album, Workshop shop, Path out) throws AudioFileException {
-        LocalDateTime made = LocalDateTime.now().truncatedTo(ChronoUnit.SECONDS);
-        List<MeasuredSession> songs = new ArrayList<>();
-        List<Tags> tags = new ArrayList<>();
-        List<String> names = new ArrayList<>();
-        for (int i = 0; i < album.songs().size(); i++) {
-            MeasuredSession song = album.song(i, shop.importer(), done -> true);
-            songs.add(song);
-            tags.add(MasterTags.of(song.session())
-                    .withUsual(TagField.ALBUM, album.record().name()));
-            names.add(
-                    MasterNames.of(song.session(), tags.get(i), "", song.audio().sampleRate(), made.toLocalDate()));
-        }
-        List<Path> files = MasterNames.free(out, names);
-        List<Orders.Task> tasks = new ArrayList<>();
-        for (int i = 0; i < songs.size(); i++) {
-            tasks.add(
-                    new Orders.Task(songs.get(i), new Order(songs.get(i).session(), tags.get(i), made, files.get(i))));
-        }
-        return tasks;
     }
 
     private int report(MeasuredAlbum album, RecordStanding standing, List<Ended> ended) throws JsonProcessingException {

@@ -27,6 +27,11 @@ public record AlbumSong(Track track, boolean corrected, Optional<Path> session) 
         return new AlbumSong(track, value, session);
     }
 
+    /** The same as the record has it. */
+    public AlbumSong withoutSession() {
+        return new AlbumSong(track, corrected, Optional.empty());
+    }
+
     /** The same with a session of its own. */
     public AlbumSong withSession(Path value) {
         return new AlbumSong(track, corrected, Optional.of(value));

@@ -111,7 +111,8 @@ public final class MainWindow {
                 gather,
                 versionsHeard,
                 this::toggleBlind,
-                this::show);
+                this::show,
+                this::openAsked);
         rail.stationProperty().subscribe(s -> {
             page.getChildren().setAll(pages.of(s));
             leaveFields();
@@ -307,6 +308,13 @@ public final class MainWindow {
         });
     }
 
+    /** Opens a session's file, when what is open may be left. */
+    private void openAsked(Path session) {
+        if (actions.mayLeave()) {
+            actions.open(session);
+        }
+    }
+
     /** Opens a session's file. */
     public void open(Path session) {
         actions.open(session);
@@ -334,9 +342,9 @@ public final class MainWindow {
     /** Takes files that were dropped: a session is opened, anything else added. */
     void drop(List<File> files) {
         boolean session = files.size() == 1 && files.get(0).getName().endsWith(".json");
-        if (session && actions.mayLeave()) {
-            actions.open(files.get(0).toPath());
-        } else if (!session) {
+        if (session) {
+            openAsked(files.get(0).toPath());
+        } else {
             show(Station.GATHER);
             adding.addAll(files.stream().map(File::toPath).toList());
         }

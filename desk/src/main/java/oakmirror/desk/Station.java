@@ -7,7 +7,8 @@ enum Station {
     SHAPE("Shape"),
     FINISH("Finish"),
     SEND_OUT("Send out"),
-    VERSIONS("Versions");
+    VERSIONS("Versions"),
+    RECORD("Record");
 
     private final String label;
 

@@ -1,5 +1,6 @@
 package oakmirror.desk;
 
+import java.nio.file.Path;
 import java.util.EnumMap;
 import java.util.Map;
 import java.util.Optional;
@@ -7,6 +8,8 @@ import java.util.function.Consumer;
 import javafx.scene.Node;
 import oakmirror.desk.compare.ComparePage;
 import oakmirror.desk.model.compare.Comparing;
+import oakmirror.desk.model.finish.AlbumHeard;
+import oakmirror.desk.model.finish.AlbumSongs;
 import oakmirror.desk.model.finish.FinishHeard;
 import oakmirror.desk.model.finish.Finishing;
 import oakmirror.desk.model.finish.Sending;
@@ -21,6 +24,7 @@ import oakmirror.desk.page.GatherPage;
 import oakmirror.desk.page.ShapeStation;
 import oakmirror.desk.part.Asking;
 import oakmirror.desk.part.Ways;
+import oakmirror.desk.record.RecordPage;
 import oakmirror.desk.send.SendOutPage;
 import oakmirror.desk.send.VersionsPage;
 import oakmirror.desk.words.Words;
@@ -42,6 +46,9 @@ final class StationPages {
     private final Sending sending;
     private final Versions versions;
     private final VersionsHeard versionsHeard;
+    private final AlbumSongs songs;
+    private final AlbumHeard songsHeard;
+    private final Consumer<Path> open;
     private final Map<Station, Node> pages = new EnumMap<>(Station.class);
     private Optional<ComparePage> compare = Optional.empty();
     private Optional<SendOutPage> sendOut = Optional.empty();
@@ -51,6 +58,7 @@ final class StationPages {
      *
      * @param blind opens a blind comparison
      * @param show goes to a station
+     * @param open opens a session's file
      */
     StationPages(
             Workspace workspace,
@@ -62,7 +70,8 @@ final class StationPages {
             GatherPage gather,
             VersionsHeard versionsHeard,
             Runnable blind,
-            Consumer<Station> show) {
+            Consumer<Station> show,
+            Consumer<Path> open) {
         this.workspace = workspace;
         this.listening = listening;
         this.comparing = comparing;
@@ -73,10 +82,13 @@ final class StationPages {
         this.versionsHeard = versionsHeard;
         this.blind = blind;
         this.show = show;
+        this.open = open;
         finishing = new Finishing(workspace);
         finishHeard = new FinishHeard(workspace, finishing, listening);
         sending = new Sending(workspace);
         versions = new Versions(workspace, sending);
+        songs = new AlbumSongs(workspace, sending);
+        songsHeard = new AlbumHeard(workspace, listening);
     }
 
     /** A station's page. */
@@ -122,6 +134,7 @@ final class StationPages {
                 made.follow(listening.monitor().versionProperty());
                 yield made;
             }
+            case RECORD -> new RecordPage(workspace, songs, songsHeard, settings, asking, open);
         };
     }
 
@@ -153,6 +166,8 @@ final class StationPages {
         compare.ifPresent(ComparePage::close);
         sendOut.ifPresent(SendOutPage::close);
         versions.close();
+        songs.close();
+        songsHeard.close();
         finishHeard.close();
         finishing.close();
     }

@@ -69,7 +69,9 @@ final class StationRail extends VBox {
     }
 
     private boolean hasSomething(Station joined) {
-        return !workspace.logProperty().get().versions().isEmpty();
+        return joined == Station.RECORD
+                ? !workspace.session().album().isEmpty()
+                : !workspace.logProperty().get().versions().isEmpty();
     }
 
     ObjectProperty<Station> stationProperty() {
@@ -104,6 +106,8 @@ final class StationRail extends VBox {
                 .count();
         states.get(Station.VERSIONS)
                 .setText(versions.isEmpty() ? "–" : versions.size() + (kept > 0 ? ", " + kept + " kept" : ""));
+        states.get(Station.RECORD)
+                .setText(Readings.count(session.album().songs().size(), "song"));
         showJoined();
     }
 

@@ -16,6 +16,7 @@ import oakmirror.desk.command.Act;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.look.Palette;
 import oakmirror.desk.look.Ui;
+import oakmirror.desk.model.listen.Audition;
 import oakmirror.desk.model.listen.Blind;
 import oakmirror.desk.model.listen.Listening;
 import oakmirror.desk.model.listen.MonitorControls.HeardVersion;
@@ -38,7 +39,7 @@ final class ChipRow extends ScrollPane {
     private final Blind blind;
     private final KeyMap keys;
     private final HBox chips = new HBox(GAP);
-    private Shown shown = new Shown(List.of(), List.of());
+    private Shown shown = new Shown(List.of(), List.of(), List.of());
 
     ChipRow(Workspace workspace, Listening listening, Blind blind, KeyMap keys) {
         this.workspace = workspace;
@@ -70,6 +71,7 @@ final class ChipRow extends ScrollPane {
         listening.stretchesProperty().subscribe(r -> refresh.run());
         keys.revisionProperty().subscribe(r -> refresh.run());
         listening.monitor().versionProperty().subscribe(v -> refresh.run());
+        listening.auditioning().heardProperty().subscribe(a -> show());
         blind.runProperty().subscribe(r -> show()); // at once: nothing may be seen of what is hidden
         blind.heardLetterProperty().subscribe(l -> showHeard());
         listening.heardProperty().subscribe(h -> showHeard());
@@ -78,7 +80,7 @@ final class ChipRow extends ScrollPane {
     }
 
     /** What the chips show; they are made anew only when it has changed. */
-    private record Shown(List<String> letters, List<Entry> entries) {}
+    private record Shown(List<String> letters, List<String> auditioned, List<Entry> entries) {}
 
     private record Entry(
             TrackSlot slot,
@@ -93,8 +95,10 @@ final class ChipRow extends ScrollPane {
     private void show() {
         Shown next = new Shown(
                 blind.runProperty().get().map(Blind.Run::letters).orElse(List.of()),
-                blind.isOn() ? List.of() : entries());
+                auditioned(),
+                blind.isOn() || listening.auditioning().isOn() ? List.of() : entries());
         if (next.equals(shown)) {
+            showHeard();
             return;
         }
         shown = next;
@@ -102,11 +106,38 @@ final class ChipRow extends ScrollPane {
         for (int i = 0; i < shown.letters().size(); i++) {
             chips.getChildren().add(letter(shown.letters().get(i), i));
         }
+        for (int i = 0; i < shown.auditioned().size(); i++) {
+            chips.getChildren().add(audition(shown.auditioned().get(i), i));
+        }
         for (int i = 0; i < shown.entries().size(); i++) {
             chips.getChildren().add(chip(shown.entries().get(i), i));
         }
         fit();
         showHeard();
+    }
+
+    private List<String> auditioned() {
+        return blind.isOn()
+                ? List.of()
+                : listening
+                        .auditioning()
+                        .heardProperty()
+                        .get()
+                        .map(a -> a.tracks().stream().map(Audition.Heard::name).toList())
+                        .orElse(List.of());
+    }
+
+    private PressBox audition(String title, int index) {
+        Label name = Ui.label(title, "strong");
+        PressBox chip = PressBox.choice(
+                6,
+                () -> listening.auditioning().hear(index),
+                name,
+                Ui.label("Tab goes on, Space ends", "chip-offset", "small"));
+        chip.setAccessibleText(title);
+        chip.getStyleClass().addAll("chip", Palette.styleClass(0));
+        chip.setId("audition-" + index);
+        return chip;
     }
 
     private List<Entry> entries() {
@@ -190,7 +221,12 @@ final class ChipRow extends ScrollPane {
             Node chip = chips.getChildren().get(i);
             int heardNow = blind.isOn()
                     ? blind.heardLetterProperty().get()
-                    : listening.heardProperty().get();
+                    : listening
+                            .auditioning()
+                            .heardProperty()
+                            .get()
+                            .map(Audition::heard)
+                            .orElse(listening.heardProperty().get());
             boolean heard = i == heardNow;
             boolean beside = !blind.isOn()
                     && isBlended

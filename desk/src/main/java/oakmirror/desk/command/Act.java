@@ -77,6 +77,7 @@ public enum Act {
     FINISH("Window", "Finish", "Ctrl+4"),
     SEND_OUT("Window", "Send out", "Ctrl+5"),
     VERSIONS("Window", "Versions", "Ctrl+6"),
+    RECORD("Window", "Record", "Ctrl+7"),
     RENDER("Window", "render the master", "Ctrl+R"),
     NEW("Window", "new session", "Ctrl+N"),
     OPEN("Window", "open a session", "Ctrl+O"),

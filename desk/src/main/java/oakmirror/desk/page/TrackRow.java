@@ -79,10 +79,10 @@ final class TrackRow extends GridPane {
         sketch.setId("contour-" + index);
         sketch.setOnMousePressed(e -> {
             if (e.getButton() == MouseButton.PRIMARY) {
-                table.listening().preListen(index);
+                table.listening().preListening().begin(index);
             }
         });
-        sketch.setOnMouseReleased(e -> table.listening().endPreListening());
+        sketch.setOnMouseReleased(e -> table.listening().preListening().end());
         sketch.setOnMouseClicked(e -> e.consume()); // holding is not choosing
         Tooltip.install(sketch, new Tooltip("Hold to hear it; let go to come back"));
         add(sketch, 2, 0);

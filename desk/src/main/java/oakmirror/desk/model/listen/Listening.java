@@ -22,7 +22,7 @@ import oakmirror.dsp.Chain;
 import oakmirror.loudness.LiveMeter;
 import oakmirror.media.device.AudioOutput;
 import oakmirror.monitor.MonitorMixer;
-import oakmirror.monitor.MonitorScene;
+import oakmirror.monitor.MonitorPath;
 
 /** What is being heard, and from where. Turns the workspace and the listening bar into scenes for the mixer. */
 public final class Listening {
@@ -47,7 +47,8 @@ public final class Listening {
     private final MixCorrection correction;
     private volatile MonitorMixer mixer = new MonitorMixer(48000, AudioOutput.BLOCK);
     private long playRequest;
-    private Optional<Runnable> afterPreListening = Optional.empty();
+    private final PreListening preListening = new PreListening(this);
+    private final Auditioning auditioning = new Auditioning(this);
 
     /** Listens to a workspace. */
     public Listening(Workspace workspace) {
@@ -153,7 +154,7 @@ public final class Listening {
 
     /** Brings position and state up to date; called with every frame of the window. */
     public void tick() {
-        position.set(secondsOf(heard.get()));
+        position.set(auditioning.isOn() ? mixer.place() / mixer.sampleRate() : secondsOf(heard.get()));
         output.noticeLoss().ifPresent(sentence -> {
             stopPlaying();
             workspace.messageProperty().set(sentence);
@@ -173,7 +174,9 @@ public final class Listening {
 
     /** Play or stop. */
     public void togglePlay() {
-        if (playing.get()) {
+        if (auditioning.isOn()) {
+            auditioning.end();
+        } else if (playing.get()) {
             stopPlaying();
         } else {
             play();
@@ -184,10 +187,7 @@ public final class Listening {
         if (slots().stream().noneMatch(s -> s.audio().isPresent())) {
             return;
         }
-        playRequest = System.nanoTime();
-        playing.set(true);
-        output.open(mixer, workspace.messageProperty()::set);
-        pushScene();
+        playOn();
         heardRange()
                 .filter(r -> looping.get())
                 .filter(r -> position.get() < r.startSeconds() || position.get() >= r.endSeconds())
@@ -241,6 +241,7 @@ public final class Listening {
     /** Hears a track: 0 for the mix, otherwise the reference of that number; one that is not ready stays unheard. */
     public void hear(int index) {
         if (isReady(index)) {
+            auditioning.end();
             blend.set(0);
             heard.set(index);
             if (index > 0) {
@@ -254,7 +255,7 @@ public final class Listening {
         hear(slots().indexOf(slot));
     }
 
-    private boolean isReady(int index) {
+    boolean isReady(int index) {
         return index >= 0
                 && index < slots().size()
                 && slots().get(index).audio().isPresent();
@@ -262,6 +263,10 @@ public final class Listening {
 
     /** Between the mix and the reference heard last. */
     public void swap() {
+        if (auditioning.isOn()) {
+            auditioning.hearNext();
+            return;
+        }
         hear(heard.get() == 0 ? Math.min(reference.get(), slots().size() - 1) : 0);
     }
 
@@ -273,36 +278,59 @@ public final class Listening {
         }
     }
 
-    /** Hears a track until {@link #endPreListening}, from its passage when nothing plays. */
-    public void preListen(int index) {
-        if (!isReady(index) || afterPreListening.isPresent()) {
-            return;
-        }
-        int before = heard.get();
-        int referenceBefore = reference.get();
-        double blendBefore = blend.get();
-        boolean played = playing.get();
-        double placeBefore = mixer.place();
-        afterPreListening = Optional.of(() -> {
-            if (!played) {
-                stopPlaying();
-                mixer.jumpTo(placeBefore);
-            }
-            hear(before);
-            reference.set(referenceBefore);
-            blend.set(blendBefore);
-        });
-        hear(index);
-        if (!played) {
-            slots().get(index).chosenRange().ifPresent(r -> seekIn(index, r.startSeconds()));
-            play();
-        }
+    /** What is heard, and from where. */
+    record State(int heard, int reference, double blend, boolean playing, double place) {}
+
+    State state() {
+        return new State(heard.get(), reference.get(), blend.get(), playing.get(), mixer.place());
     }
 
-    /** Goes back to what was heard before {@link #preListen}. */
-    public void endPreListening() {
-        afterPreListening.ifPresent(Runnable::run);
-        afterPreListening = Optional.empty();
+    void restore(State before) {
+        if (!before.playing()) {
+            stopPlaying();
+            mixer.jumpTo(before.place());
+        }
+        hear(before.heard());
+        reference.set(before.reference());
+        blend.set(before.blend());
+    }
+
+    void playPassage(int index) {
+        slots().get(index).chosenRange().ifPresent(r -> seekIn(index, r.startSeconds()));
+        play();
+    }
+
+    /** Hearing a track while something is held down. */
+    public PreListening preListening() {
+        return preListening;
+    }
+
+    /** Hearing something instead of the tracks. */
+    public Auditioning auditioning() {
+        return auditioning;
+    }
+
+    void makeReadyFor(Audition wanted) {
+        if (!wanted.fits(mixer.sampleRate())) {
+            makeMixer(wanted.tracks().get(0).audio().sampleRate());
+        }
+        mixer.jumpTo(0);
+    }
+
+    /** Plays on, or begins to. */
+    void playOn() {
+        if (!playing.get()) {
+            playRequest = System.nanoTime();
+            playing.set(true);
+            output.open(mixer, workspace.messageProperty()::set);
+        }
+        pushScene();
+    }
+
+    void afterAudition(Optional<State> before) {
+        stopPlaying();
+        before.ifPresent(b -> mixer.jumpTo(b.place()));
+        tracksChanged();
     }
 
     /** Grows whenever a track has been stretched to the mix's tempo, or could not be. */
@@ -321,19 +349,15 @@ public final class Listening {
 
     private void tracksChanged() {
         Optional<Integer> rate = workspace.tracks().rate();
-        if (rate.isPresent() && rate.get() != mixer.sampleRate()) {
-            stopPlaying();
-            output.close();
-            mixer = new MonitorMixer(rate.get(), AudioOutput.BLOCK);
-            monitor.followRate(rate.get(), workspace.messageProperty()::set);
-            correction.makeFor(rate.get());
+        if (!auditioning.isOn() && rate.isPresent() && rate.get() != mixer.sampleRate()) {
+            makeMixer(rate.get());
         }
         alignment.keepOnly(slots());
         int count = slots().size();
         if (heard.get() >= count) {
             heard.set(0);
         }
-        if (count == 0) {
+        if (count == 0 && !auditioning.isOn()) {
             playRequest = 0;
             playing.set(false);
             freeRange.set(Optional.empty());
@@ -342,32 +366,24 @@ public final class Listening {
         pushScene();
     }
 
+    private void makeMixer(int rate) {
+        stopPlaying();
+        output.close();
+        mixer = new MonitorMixer(rate, AudioOutput.BLOCK);
+        monitor.followRate(rate, workspace.messageProperty()::set);
+        correction.makeFor(rate);
+    }
+
     private void pushScene() {
-        boolean mixReady = workspace.tracks().mix().flatMap(TrackSlot::imported).isPresent();
-        stems.lay(rebalanced.get());
-        List<MonitorScene.Track> tracks = new ArrayList<>();
-        int heardNow = 0;
-        int other = -1;
-        for (int i = 0; i < slots().size(); i++) {
-            Optional<MonitorScene.Track> track =
-                    sceneTracks.track(i, i == 0 && mixReady, rebalanced.get(), mixer.sampleRate());
-            if (track.isPresent()) {
-                heardNow = i == heard.get() ? tracks.size() : heardNow;
-                other = i == reference.get() ? tracks.size() : other;
-                tracks.add(track.get());
-            }
-        }
-        Optional<MonitorScene.Blend> blended = blend.get() > 0 && other >= 0
-                ? Optional.of(new MonitorScene.Blend(other, (float) blend.get()))
-                : Optional.empty();
-        mixer.setScene(new MonitorScene(
-                tracks,
-                heardNow,
-                blended,
-                (corrected.get() || !monitor.strokesProperty().get().isNone()) && heard.get() == 0 && mixReady,
-                playRequest,
-                looping.get(),
-                monitor.path(mixer.sampleRate())));
+        MonitorPath path = monitor.path(mixer.sampleRate());
+        mixer.setScene(auditioning
+                .heardProperty()
+                .get()
+                .map(a -> a.scene(playRequest, path))
+                .orElseGet(() -> sceneTracks.scene(
+                        new SceneTracks.Wish(state(), corrected.get(), rebalanced.get(), looping.get(), playRequest),
+                        mixer.sampleRate(),
+                        path)));
     }
 
     /** Offset that matches a track to the others, in dB; the mix is 0. */

@@ -1,9 +1,13 @@
 package oakmirror.desk.model.listen;
 
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import oakmirror.audio.Decibels;
 import oakmirror.desk.model.listen.MonitorControls.HeardVersion;
+import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
+import oakmirror.monitor.MonitorPath;
 import oakmirror.monitor.MonitorScene;
 
 /** Tracks as the mixer hears them: from where, how loud, in which place, the mix through its correction. */
@@ -25,12 +29,45 @@ final class SceneTracks {
     }
 
     /**
+     * What is wanted of a scene.
+     *
+     * @param state what is heard, and how it is blended
+     * @param corrected whether the mix is heard through its correction
+     * @param asTried whether it is heard with its stems as tried
+     */
+    record Wish(Listening.State state, boolean corrected, boolean asTried, boolean looping, long playRequest) {}
+
+    /** All tracks that have sound at the mixer's rate, of which one is heard. */
+    MonitorScene scene(Wish wish, int sampleRate, MonitorPath path) {
+        boolean mixReady = workspace.tracks().mix().flatMap(TrackSlot::imported).isPresent();
+        Listening.State state = wish.state();
+        stems.lay(wish.asTried());
+        List<MonitorScene.Track> tracks = new ArrayList<>();
+        int heardNow = 0;
+        int other = -1;
+        for (int i = 0; i < workspace.tracks().all().size(); i++) {
+            Optional<MonitorScene.Track> track = track(i, i == 0 && mixReady, wish.asTried(), sampleRate);
+            if (track.isPresent()) {
+                heardNow = i == state.heard() ? tracks.size() : heardNow;
+                other = i == state.reference() ? tracks.size() : other;
+                tracks.add(track.get());
+            }
+        }
+        Optional<MonitorScene.Blend> blended = state.blend() > 0 && other >= 0
+                ? Optional.of(new MonitorScene.Blend(other, (float) state.blend()))
+                : Optional.empty();
+        boolean isChained =
+                (wish.corrected() || !monitor.strokesProperty().get().isNone()) && state.heard() == 0 && mixReady;
+        return new MonitorScene(tracks, heardNow, blended, isChained, wish.playRequest(), wish.looping(), path);
+    }
+
+    /**
      * A track, if there is sound of it at the mixer's rate.
      *
      * @param isMix whether it is the mix, and ready
      * @param asTried whether the mix is heard with its stems as tried
      */
-    Optional<MonitorScene.Track> track(int index, boolean isMix, boolean asTried, int sampleRate) {
+    private Optional<MonitorScene.Track> track(int index, boolean isMix, boolean asTried, int sampleRate) {
         Optional<HeardVersion> version = monitor.versionProperty()
                 .get()
                 .filter(v -> isMix)

@@ -1,0 +1,407 @@
+package oakmirror.desk.record;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Consumer;
+import javafx.beans.value.ObservableValue;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.Spinner;
+import javafx.scene.control.SpinnerValueFactory.DoubleSpinnerValueFactory;
+import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import oakmirror.album.AlbumLoudness.Way;
+import oakmirror.album.SongStanding;
+import oakmirror.desk.look.Ui;
+import oakmirror.desk.model.finish.AlbumHeard;
+import oakmirror.desk.model.finish.AlbumSongs;
+import oakmirror.desk.model.finish.AlbumSongs.Standing;
+import oakmirror.desk.model.session.Settings;
+import oakmirror.desk.model.session.Workspace;
+import oakmirror.desk.part.Asking;
+import oakmirror.desk.part.FileDrop;
+import oakmirror.desk.plot.AlbumContours;
+import oakmirror.desk.plot.AlbumLadder;
+import oakmirror.desk.words.Words;
+import oakmirror.measure.TrackMeasurement;
+import oakmirror.media.delivery.Form;
+import oakmirror.media.file.AudioFile;
+import oakmirror.readings.Readings;
+import oakmirror.session.Album;
+import oakmirror.session.AlbumSong;
+import oakmirror.spectrum.Zone;
+
+/** Record: the songs one after the other, a matrix of songs and zones that shows who sits apart, and how loud each will come out. */
+public final class RecordPage extends VBox {
+
+    private static final Path HOME = Path.of(System.getProperty("user.home"));
+    private static final String KIND = "record";
+    private static final double LONGEST_GAP = 30;
+
+    private final Workspace workspace;
+    private final AlbumSongs songs;
+    private final AlbumHeard heard;
+    private final Settings settings;
+    private final Asking asking;
+    private final Consumer<Path> openSession;
+    private final Label summary = new Label();
+    private final Label told = Ui.label("", "warning");
+    private final AlbumContours contours;
+    private final HBox columns = new HBox(4);
+    private final VBox rows = new VBox(4);
+    private final AlbumLadder ladder = new AlbumLadder();
+    private final ToggleButton each = Ui.choice("each to the anchor", "Every song to one loudness");
+    private final ToggleButton oneGain =
+            Ui.choice("one gain", "The record as a whole by one gain: soft songs stay soft beside loud ones");
+    private final ToggleButton toAnchor = Ui.choice("anchor", "By how much each has more or less than the anchor");
+    private final ToggleButton toMean =
+            Ui.choice("others", "By how much each has more or less than the mean of the others");
+    private final TextField target = new TextField();
+    private final Spinner<Double> gap = new Spinner<>();
+    private final Label form = Ui.label("", "quiet");
+    private final Button render;
+    private final Button joins;
+    private final VBox lower;
+    private final Runnable showWays;
+    private final Runnable refresh;
+    private boolean isToMean;
+    private boolean isRendering;
+    private int chosen = -1;
+
+    /**
+     * The page of a workspace.
+     *
+     * @param openSession opens a song's own session
+     */
+    public RecordPage(
+            Workspace workspace,
+            AlbumSongs songs,
+            AlbumHeard heard,
+            Settings settings,
+            Asking asking,
+            Consumer<Path> openSession) {
+        this.workspace = workspace;
+        this.songs = songs;
+        this.heard = heard;
+        this.settings = settings;
+        this.asking = asking;
+        this.openSession = openSession;
+        refresh = Ui.coalesced(this, this::refresh);
+        contours = new AlbumContours(this::hear);
+        render = Ui.button("render", "Renders every song, several at once", this::render);
+        render.setId("render-record");
+        render.getStyleClass().add("primary");
+        joins = Ui.link(
+                "listen across the joins",
+                "The end of each song, the gap, and the beginning of the next",
+                () -> songs.standingProperty().get().ifPresent(heard::acrossJoins));
+        joins.setId("hear-joins");
+        each.setId("way-each");
+        oneGain.setId("way-one-gain");
+        showWays = Ui.either(
+                each,
+                oneGain,
+                () -> songs.album().way() == Way.ONE_GAIN,
+                is -> songs.change("bring the record to its loudness", a -> a.withWay(is ? Way.ONE_GAIN : Way.EACH)));
+        Ui.either(toAnchor, toMean, () -> isToMean, is -> {
+            isToMean = is;
+            refresh.run();
+        });
+        toMean.setId("against-others");
+        Button add = Ui.button("add songs…", "The mixes or masters of the record, in their order", this::addSongs);
+        add.setId("add-songs");
+        makeTarget();
+        makeGap();
+        makeColumns();
+        ScrollPane scroll = new ScrollPane(rows);
+        scroll.setFitToWidth(true);
+        scroll.getStyleClass().add("plain-scroll");
+        VBox.setVgrow(scroll, Priority.ALWAYS);
+        told.setWrapText(true);
+        told.setId("record-told");
+        told.managedProperty().bind(told.textProperty().isNotEmpty());
+        lower = lower();
+        getChildren()
+                .addAll(
+                        Ui.head("Record", summary, each, oneGain, add, Words.reading("Record")),
+                        told,
+                        contours,
+                        columns,
+                        scroll,
+                        lower);
+        getStyleClass().add("page");
+        setSpacing(8);
+        FileDrop.onto(
+                this,
+                files -> songs.add(files.stream()
+                        .map(java.io.File::toPath)
+                        .filter(AudioFile::looksLikeAudio)
+                        .toList()));
+        workspace.sessionProperty().subscribe(s -> refresh.run());
+        songs.standingProperty().subscribe(s -> refresh.run());
+        songs.failureProperty().subscribe(f -> refresh.run());
+    }
+
+    /** Greys what is not of the record as it stands. */
+    public void greyWhile(ObservableValue<Boolean> pending) {
+        Ui.greyWhile(pending, rows, ladder);
+    }
+
+    private void makeTarget() {
+        target.setId("record-target");
+        target.setPrefColumnCount(5);
+        target.setAccessibleText("loudness of the record, LUFS");
+        Ui.tip(target, "Loudness of the record in LUFS; empty for the anchor's");
+        target.setOnAction(e -> takeTarget());
+        target.focusedProperty().subscribe(is -> {
+            if (!is) {
+                takeTarget();
+            }
+        });
+    }
+
+    private void takeTarget() {
+        String text = target.getText().strip().replace('−', '-').replace(',', '.');
+        try {
+            Optional<Double> value = text.isEmpty() ? Optional.empty() : Optional.of(Double.parseDouble(text));
+            if (!value.equals(songs.album().targetLufs())) {
+                songs.change("choose the record's loudness", a -> a.withTarget(value));
+            }
+        } catch (IllegalArgumentException e) {
+            told.setText("“" + text + "” is no loudness; write a number from −60 to 0, or nothing for the anchor's.");
+        }
+    }
+
+    private void makeGap() {
+        DoubleSpinnerValueFactory values = new DoubleSpinnerValueFactory(0, LONGEST_GAP, Album.NONE.gapSeconds(), 0.5);
+        values.setConverter(Ui.typed(values));
+        gap.setValueFactory(values);
+        gap.setEditable(true);
+        gap.setPrefWidth(84);
+        gap.setId("record-gap");
+        Ui.tip(gap, "Silence between two songs, in seconds");
+        gap.valueProperty().subscribe(v -> {
+            if (v != null && v != songs.album().gapSeconds()) {
+                songs.change("change the gaps", "record gaps", a -> a.withGap(v));
+            }
+        });
+    }
+
+    private void makeColumns() {
+        columns.setAlignment(Pos.CENTER_LEFT);
+        HBox against = new HBox(4, Ui.label("song, against", "quiet"), toAnchor, toMean);
+        against.setAlignment(Pos.CENTER_LEFT);
+        against.setPrefWidth(SongRow.NAME);
+        against.setMinWidth(SongRow.NAME);
+        columns.getChildren().add(against);
+        columns.getChildren().addAll(column("LUFS", SongRow.FIGURE), column("moves by", SongRow.FIGURE));
+        for (Zone zone : Zone.values()) {
+            Label label = column(zone.label(), SongRow.ZONE);
+            label.setAlignment(Pos.CENTER_RIGHT);
+            label.setMinWidth(46);
+            columns.getChildren().add(label);
+        }
+        columns.getChildren()
+                .addAll(column("PLR", SongRow.FIGURE), column("width", SongRow.FIGURE), Ui.label("proposed", "quiet"));
+    }
+
+    private static Label column(String text, double width) {
+        Label label = Ui.label(text, "quiet");
+        label.setPrefWidth(width);
+        label.setMinWidth(40);
+        label.setAlignment(Pos.CENTER_RIGHT);
+        return label;
+    }
+
+    private VBox lower() {
+        Label legend = Ui.label(
+                "Bars: hatched where a song lacks, plain where it has too much; framed where the evidence says that it is not just another song. Press one to hear that range of both.",
+                "quiet");
+        legend.setWrapText(true);
+        HBox loudness = new HBox(8, Ui.label("to", "quiet"), target, Ui.label("LUFS", "quiet"));
+        loudness.setAlignment(Pos.CENTER_LEFT);
+        HBox gaps = new HBox(8, Ui.label("gaps", "quiet"), gap, Ui.label("s", "quiet"), joins);
+        gaps.setAlignment(Pos.CENTER_LEFT);
+        HBox acts = new HBox(8, render);
+        acts.setAlignment(Pos.CENTER_LEFT);
+        form.setWrapText(true);
+        VBox right = new VBox(7, loudness, gaps, acts, form);
+        right.setMinWidth(290);
+        right.setPrefWidth(330);
+        Label head = Ui.label("Loudness", "subheading");
+        head.setMinWidth(USE_PREF_SIZE);
+        HBox.setHgrow(ladder, Priority.ALWAYS);
+        HBox both = new HBox(16, head, ladder, right);
+        VBox all = new VBox(8, legend, both);
+        all.setMinHeight(USE_PREF_SIZE);
+        return all;
+    }
+
+    private void refresh() {
+        Album album = songs.album();
+        Optional<Standing> standing = songs.standingProperty().get();
+        boolean isOfNow = standing.filter(
+                        s -> s.record().songs().size() == album.songs().size())
+                .isPresent();
+        boolean isEmpty = album.isEmpty();
+        for (javafx.scene.Node n : List.of(contours, columns, lower)) {
+            n.setVisible(!isEmpty);
+            n.setManaged(!isEmpty);
+        }
+        if (!songs.failureProperty().get().isEmpty()) {
+            told.setText(songs.failureProperty().get());
+        } else if (!isRendering) {
+            told.setText("");
+        }
+        summary.setText(
+                isEmpty
+                        ? "the songs of an album, to the loudness and balance of one of them"
+                        : standing.map(s -> s.record().sentence()).orElse("reading the songs…"));
+        showWays.run();
+        if (!target.isFocused()) {
+            target.setText(album.targetLufs().map(Readings::level).orElse(""));
+            target.setPromptText(
+                    standing.map(s -> Readings.level(s.album().wantedLufs())).orElse("anchor's"));
+        }
+        gap.getValueFactory().setValue(album.gapSeconds());
+        showRows(album, isOfNow ? standing : Optional.empty());
+        int count = album.songs().size();
+        render.setText("render " + Readings.count(count, "master"));
+        render.setDisable(isRendering || !isOfNow);
+        joins.setDisable(!isOfNow || count < 2);
+        form.setText(Form.of(workspace.session().output()).format().label() + " under “"
+                + workspace.session().delivery().name().text() + "”, as Send out has it, to " + folder());
+    }
+
+    private void showRows(Album album, Optional<Standing> standing) {
+        rows.getChildren().clear();
+        if (album.isEmpty()) {
+            rows.getChildren()
+                    .add(Ui.label(
+                            "Drop the songs of the record here, or add them; then choose the one the others are held against. Nothing is changed in their files.",
+                            "quiet"));
+            return;
+        }
+        List<AlbumContours.Song> strips = new ArrayList<>();
+        List<AlbumLadder.Rung> rungs = new ArrayList<>();
+        int anchor = album.anchorIndex();
+        for (int i = 0; i < album.songs().size(); i++) {
+            AlbumSong song = album.songs().get(i);
+            int index = i;
+            Optional<SongStanding> stands = standing.map(s -> s.record().songs().get(index));
+            double movesBy = standing.map(s -> s.movesBy(index)).orElse(Double.NaN);
+            rows.getChildren()
+                    .add(new SongRow(
+                            i,
+                            album.songs().size(),
+                            song,
+                            i == anchor,
+                            stands,
+                            movesBy,
+                            isToMean,
+                            i == chosen,
+                            workspace.session().correction().strength(),
+                            new RowActs()));
+            stands.ifPresent(s -> {
+                TrackMeasurement m = standing.get().album().songs().get(index).measurement();
+                strips.add(strip(song.track().name(), m, movesBy, index == anchor));
+                rungs.add(new AlbumLadder.Rung(
+                        song.track().name(),
+                        s.integratedLufs(),
+                        standing.get().targets().get(index),
+                        index == anchor));
+            });
+        }
+        contours.show(strips, album.gapSeconds(), chosen);
+        ladder.show(rungs);
+    }
+
+    private static AlbumContours.Song strip(String name, TrackMeasurement m, double movesBy, boolean isAnchor) {
+        float[] lufs = m.contour().clone();
+        for (int i = 0; i < lufs.length; i++) {
+            lufs[i] += Double.isFinite(movesBy) ? (float) movesBy : 0;
+        }
+        return new AlbumContours.Song(name, lufs, TrackMeasurement.CONTOUR_SECONDS, m.seconds(), isAnchor);
+    }
+
+    private void addSongs() {
+        songs.add(asking.files(
+                "The songs of the record", KIND, Asking.AUDIO, getScene().getWindow()));
+    }
+
+    private void hear(int song) {
+        hear(song, Optional.empty());
+    }
+
+    private void hear(int song, Optional<Zone> zone) {
+        chosen = song;
+        songs.standingProperty().get().ifPresent(s -> heard.against(s, song, zone));
+        refresh.run();
+    }
+
+    private Path folder() {
+        return settings.folder("output").orElse(HOME);
+    }
+
+    private void render() {
+        asking.folder("Where the masters of the record go", "output", getScene().getWindow())
+                .ifPresent(folder -> {
+                    isRendering = true;
+                    told.setText("");
+                    refresh.run();
+                    songs.render(folder, sentence -> {
+                        isRendering = false;
+                        refresh();
+                        told.setText(sentence);
+                    });
+                });
+    }
+
+    private final class RowActs implements SongRow.Acts {
+        @Override
+        public void hear(int song, Optional<Zone> zone) {
+            RecordPage.this.hear(song, zone);
+        }
+
+        @Override
+        public void anchor(int song) {
+            songs.anchor(songs.album().songs().get(song).track().id());
+        }
+
+        @Override
+        public void move(int song, int by) {
+            chosen = song + by;
+            songs.change("reorder the record", a -> a.withMoved(song, song + by));
+        }
+
+        @Override
+        public void corrected(int song, boolean value) {
+            songs.change(
+                    value ? "correct a song" : "leave a song as it is",
+                    a -> a.withSong(song, s -> s.withCorrected(value)));
+        }
+
+        @Override
+        public void ownSession(int song) {
+            songs.ownSession(song, folder(), openSession);
+        }
+
+        @Override
+        public void letGo(int song) {
+            songs.change("let a song's session go", a -> a.withSong(song, AlbumSong::withoutSession));
+        }
+
+        @Override
+        public void remove(int song) {
+            chosen = -1;
+            songs.change("take a song off the record", a -> a.without(song));
+        }
+    }
+}

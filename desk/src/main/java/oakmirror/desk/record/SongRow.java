@@ -1,0 +1,191 @@
+package oakmirror.desk.record;
+
+import java.util.Optional;
+import java.util.stream.Collectors;
+import javafx.geometry.Pos;
+import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import oakmirror.album.SongStanding;
+import oakmirror.correction.Move;
+import oakmirror.desk.look.Ui;
+import oakmirror.desk.part.PressBox;
+import oakmirror.desk.plot.ZoneBar;
+import oakmirror.readings.Readings;
+import oakmirror.session.AlbumSong;
+import oakmirror.spectrum.Zone;
+
+/** A song in the matrix of the record: how loud it is and moves, in which zones it sits apart, what is proposed for it. */
+final class SongRow extends HBox {
+
+    static final double NAME = 176;
+    static final double FIGURE = 52;
+    static final double ZONE = 62;
+
+    /** What can be done with it. */
+    interface Acts {
+        void hear(int song, Optional<Zone> zone);
+
+        void anchor(int song);
+
+        void move(int song, int by);
+
+        void corrected(int song, boolean value);
+
+        void ownSession(int song);
+
+        void letGo(int song);
+
+        void remove(int song);
+    }
+
+    private final int index;
+    private final AlbumSong song;
+    private final Acts acts;
+    private final double strength;
+
+    /**
+     * A song.
+     *
+     * @param standing how it stands; empty while it is read
+     * @param movesBy by how much it is turned, in LU
+     * @param strength how much of what is proposed is applied
+     * @param toMean whether it is shown against the mean of the others instead of the anchor
+     */
+    SongRow(
+            int index,
+            int count,
+            AlbumSong song,
+            boolean isAnchor,
+            Optional<SongStanding> standing,
+            double movesBy,
+            boolean toMean,
+            boolean isChosen,
+            double strength,
+            Acts acts) {
+        super(4);
+        this.index = index;
+        this.song = song;
+        this.acts = acts;
+        this.strength = strength;
+        setId("song-" + index);
+        setAlignment(Pos.CENTER_LEFT);
+        getStyleClass().addAll("song-row", isAnchor ? "anchor" : "plain");
+        if (isChosen) {
+            getStyleClass().add("chosen");
+        }
+        getChildren().add(name(isAnchor));
+        getChildren().add(figure(standing.map(SongStanding::integratedLufs), false, "LUFS"));
+        Label moves = figure(standing.map(s -> movesBy), true, "by how much it is turned, in LU");
+        moves.getStyleClass().add("strong");
+        getChildren().add(moves);
+        for (Zone zone : Zone.values()) {
+            getChildren().add(zone(zone, standing, toMean));
+        }
+        getChildren().add(figure(standing.map(SongStanding::plrDb), false, "peak to loudness, in dB"));
+        getChildren().add(figure(standing.map(SongStanding::sideToMidDb), false, "side over mid, in dB"));
+        getChildren().add(proposed(isAnchor, standing));
+        getChildren().add(menu(count));
+    }
+
+    private PressBox name(boolean isAnchor) {
+        Label title = Ui.label((index + 1) + " " + song.track().name(), "strong");
+        Label state = Ui.label(
+                isAnchor ? "the anchor" : song.session().isPresent() ? "its own session" : "mix", "quiet", "small");
+        PressBox box = PressBox.card(1, () -> acts.hear(index, Optional.empty()), title, state);
+        box.setPrefWidth(NAME);
+        box.setMinWidth(110);
+        box.setAccessibleText("Hear " + song.track().name() + " against the anchor");
+        Tooltip.install(box, new Tooltip("Hear it where it is fullest, against the anchor, equally loud"));
+        return box;
+    }
+
+    private static Label figure(Optional<Double> value, boolean signed, String tooltip) {
+        String text =
+                value.map(v -> signed ? Readings.gain(v) : Readings.level(v)).orElse("–");
+        Label label = Ui.label(text);
+        label.setPrefWidth(FIGURE);
+        label.setMinWidth(40);
+        label.setAlignment(Pos.CENTER_RIGHT);
+        label.setTooltip(new Tooltip(tooltip));
+        return label;
+    }
+
+    private PressBox zone(Zone zone, Optional<SongStanding> standing, boolean toMean) {
+        ZoneBar bar = new ZoneBar();
+        double db = standing.map(s -> (toMean ? s.toMeanDb() : s.toAnchorDb())[zone.ordinal()])
+                .orElse(Double.NaN);
+        boolean apart = standing.map(s -> s.apart().contains(zone)).orElse(false);
+        bar.show(db, apart);
+        PressBox box = PressBox.card(0, () -> acts.hear(index, Optional.of(zone)), bar);
+        box.setId("zone-" + index + "-" + zone.ordinal());
+        box.setPrefWidth(ZONE);
+        box.setMinWidth(46);
+        String words = song.track().name() + ", " + zone.label() + ": " + Readings.gainDb(db)
+                + (toMean ? " against the mean of the others" : " against the anchor")
+                + standing.filter(s -> apart)
+                        .map(s -> ", of which " + Readings.gainDb(s.supportedDb()[zone.ordinal()])
+                                + " is taken for a fault")
+                        .orElse("");
+        box.setAccessibleText(words);
+        Tooltip.install(box, new Tooltip(words + ". Press to hear that range of both."));
+        return box;
+    }
+
+    private VBox proposed(boolean isAnchor, Optional<SongStanding> standing) {
+        String head = "";
+        String detail = "";
+        if (!isAnchor && standing.isPresent()) {
+            var moves = standing.get().moves();
+            head = song.session().isPresent()
+                    ? "as its session says"
+                    : moves.isEmpty()
+                            ? "nothing"
+                            : song.corrected() ? Readings.count(moves.size(), "move") : "left as it is";
+            detail = moves.isEmpty()
+                    ? "within the record"
+                    : moves.stream().limit(2).map(this::words).collect(Collectors.joining(", "))
+                            + (moves.size() > 2 ? " …" : "");
+        }
+        VBox box = new VBox(1, Ui.label(head, "strong"), Ui.label(detail, "quiet", "small"));
+        box.setAlignment(Pos.CENTER_LEFT);
+        box.setMinWidth(60);
+        HBox.setHgrow(box, Priority.ALWAYS);
+        return box;
+    }
+
+    private String words(Move move) {
+        return Readings.gain(strength * move.treatedGainDb()) + " at " + Readings.about(move.centreHz());
+    }
+
+    private MenuButton menu(int count) {
+        MenuButton menu = new MenuButton("…");
+        menu.setId("song-menu-" + index);
+        menu.getStyleClass().add("quiet-menu");
+        menu.setMinWidth(USE_PREF_SIZE);
+        Ui.tip(menu, "What can be done with " + song.track().name());
+        menu.getItems()
+                .addAll(
+                        Ui.item("hold the others against it", () -> acts.anchor(index)),
+                        Ui.item(
+                                song.corrected() ? "leave it as it is" : "correct it",
+                                () -> acts.corrected(index, !song.corrected())),
+                        Ui.item(
+                                song.session().isPresent() ? "open its own session" : "give it a session of its own…",
+                                () -> acts.ownSession(index)));
+        if (song.session().isPresent()) {
+            menu.getItems().add(Ui.item("let its own session go", () -> acts.letGo(index)));
+        }
+        if (index > 0) {
+            menu.getItems().add(Ui.item("earlier on the record", () -> acts.move(index, -1)));
+        }
+        if (index + 1 < count) {
+            menu.getItems().add(Ui.item("later on the record", () -> acts.move(index, 1)));
+        }
+        menu.getItems().add(Ui.item("take it off the record", () -> acts.remove(index)));
+        return menu;
+    }
+}
