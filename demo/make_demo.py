@@ -52,25 +52,36 @@ def passage(name, tune, section, first_bar=0, bars=None):
     start += first_bar * tune.bar_seconds()
     if bars:
         end = start + bars * tune.bar_seconds()
-    return {"name": name, "startSeconds": round(start, 3), "endSeconds": round(end, 3)}
+    return {"name": name, "range": {"startSeconds": round(start, 3), "endSeconds": round(end, 3)}}
 
 
 def session():
-    """The session the demo opens: the full part with everybody against the references' own."""
-    def track(file, name, tune):
-        return {"file": file, "name": name,
+    """The session the demo opens: the full part with everybody against the references' own, and the songs of the record."""
+    def file(path):
+        return {"kind": "file", "path": path}
+
+    def track(path, name, tune):
+        return {"source": file(path), "name": name,
                 "passages": [passage("full again", tune, "full again"), passage("first full part", tune, "full part")],
-                "chosenPassage": 0}
+                "chosen": 0}
+
+    def song(track_id, path, name):
+        return {"track": {"id": track_id, "source": file(path), "name": name}, "corrected": True, "session": None}
 
     mix_start = EBB_TIDE.section("full again")[0]
     references = []
-    for file, name, tune, *_ in REFERENCES:
-        references.append({**track(file, name, tune), "shiftSeconds": round(mix_start - tune.section("full again")[0], 3)})
-    return {"format": "oak-mirror-session", "version": 1, "name": "Ferry Reels",
-            "mix": {**track("withy-lanterns-ebb-tide.ogg", "Ebb Tide, bounce 3", EBB_TIDE), "stems": {"all": [
-                {"source": {"kind": "file", "path": f"stems/ebb-tide-{name}.ogg"}, "name": name, "gainDb": 0}
-                for name in studio.STEMS]}},
-            "references": references, "comparing": {"jump": "BAR"}}
+    for path, name, tune, *_ in REFERENCES:
+        references.append({**track(path, name, tune), "shiftSeconds": round(mix_start - tune.section("full again")[0], 3)})
+    return {"format": "oak-mirror-session", "version": 2, "session": {
+        "name": "Ferry Reels",
+        "mix": {**track("withy-lanterns-ebb-tide.ogg", "Ebb Tide, bounce 3", EBB_TIDE), "stems": {"all": [
+            {"source": file(f"stems/ebb-tide-{name}.ogg"), "name": name, "gainDb": 0} for name in studio.STEMS]}},
+        "references": references,
+        "comparing": {"jump": "BAR"},
+        "album": {"anchor": "lantern-step", "songs": [
+            song("lantern-step", "withy-lanterns-lantern-step.ogg", "Lantern Step"),
+            song("ebb-tide", "withy-lanterns-ebb-tide.ogg", "Ebb Tide, bounce 3"),
+            song("sluice-gate", "withy-lanterns-sluice-gate.ogg", "Sluice Gate")]}}}
 
 
 def main(out):

@@ -2,9 +2,14 @@ package oakmirror.cli;
 
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.SerializationFeature;
+import java.io.IOException;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.Locale;
 import oakmirror.finish.MasterRender;
+import oakmirror.media.file.AudioFileException;
+import oakmirror.session.SessionDocument;
+import oakmirror.session.SessionFile;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.ParameterException;
 
@@ -35,5 +40,20 @@ final class Figures {
     static ParameterException usage(CommandSpec spec, String message) {
         String sentence = Character.toUpperCase(message.charAt(0)) + message.substring(1) + ".";
         return new ParameterException(spec.commandLine(), sentence);
+    }
+
+    /**
+     * Reads a session's file.
+     *
+     * @throws AudioFileException when that cannot be, in one sentence
+     */
+    static SessionDocument session(Path file) throws AudioFileException {
+        try {
+            return SessionFile.read(file);
+        } catch (NoSuchFileException e) {
+            throw new AudioFileException(file + " is not there.", e);
+        } catch (IOException e) {
+            throw new AudioFileException(e.getMessage(), e);
+        }
     }
 }

@@ -19,7 +19,8 @@ import picocli.CommandLine.Command;
             MatchCommand.class,
             FinishCommand.class,
             RenderCommand.class,
-            AlbumCommand.class
+            AlbumCommand.class,
+            ReportCommand.class
         })
 public final class Main {
 

@@ -24,7 +24,6 @@ import oakmirror.media.session.MeasuredSession;
 import oakmirror.session.NotedVersion;
 import oakmirror.session.Session;
 import oakmirror.session.SessionDocument;
-import oakmirror.session.SessionFile;
 import oakmirror.session.Track;
 import oakmirror.session.TrackId;
 import oakmirror.session.Variants;
@@ -92,7 +91,7 @@ final class RenderCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException, OutputException {
-        SessionDocument document = read();
+        SessionDocument document = Figures.session(session);
         List<Wanted> wanted = wanted(document);
         Path folder = output.folder(spec);
         ProgressLine progress = new ProgressLine();
@@ -108,16 +107,6 @@ final class RenderCommand implements Callable<Integer> {
             spec.commandLine().getErr().flush();
             output.addCheckSums(folder, ended);
             return report(wanted, ended);
-        }
-    }
-
-    private SessionDocument read() throws AudioFileException {
-        try {
-            return SessionFile.read(session);
-        } catch (java.nio.file.NoSuchFileException e) {
-            throw new AudioFileException(session + " is not there.", e);
-        } catch (IOException e) {
-            throw new AudioFileException(e.getMessage(), e);
         }
     }
 

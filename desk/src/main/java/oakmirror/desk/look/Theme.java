@@ -4,6 +4,7 @@ import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.scene.Scene;
 import javafx.scene.text.Font;
+import oakmirror.media.report.Typefaces;
 
 /** The two themes, and which one is on. */
 public enum Theme {
@@ -54,9 +55,8 @@ public enum Theme {
 
     /** Loads the fonts that ship with the program. */
     public static void loadFonts() {
-        for (String file :
-                new String[] {"Lato-Regular.ttf", "Lato-Medium.ttf", "Lato-Bold.ttf", "Vollkorn-SemiBold.ttf"}) {
-            Font.loadFont(Theme.class.getResourceAsStream(RESOURCES + "fonts/" + file), 12);
+        for (String file : Typefaces.ALL) {
+            Font.loadFont(Typefaces.open(file), 12);
         }
     }
 }

@@ -5,7 +5,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
-import javafx.beans.value.ObservableValue;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -29,6 +28,7 @@ import oakmirror.desk.part.Asking;
 import oakmirror.desk.part.FileDrop;
 import oakmirror.desk.plot.AlbumContours;
 import oakmirror.desk.plot.AlbumLadder;
+import oakmirror.desk.send.SendForm;
 import oakmirror.desk.words.Words;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.media.delivery.Form;
@@ -147,11 +147,7 @@ public final class RecordPage extends VBox {
         workspace.sessionProperty().subscribe(s -> refresh.run());
         songs.standingProperty().subscribe(s -> refresh.run());
         songs.failureProperty().subscribe(f -> refresh.run());
-    }
-
-    /** Greys what is not of the record as it stands. */
-    public void greyWhile(ObservableValue<Boolean> pending) {
-        Ui.greyWhile(pending, rows, ladder);
+        songs.want();
     }
 
     private void makeTarget() {
@@ -196,10 +192,14 @@ public final class RecordPage extends VBox {
 
     private void makeColumns() {
         columns.setAlignment(Pos.CENTER_LEFT);
-        HBox against = new HBox(4, Ui.label("song, against", "quiet"), toAnchor, toMean);
+        for (ToggleButton choice : List.of(toAnchor, toMean)) {
+            choice.setMinWidth(USE_PREF_SIZE);
+        }
+        HBox against = new HBox(4, Ui.label("against", "quiet"), toAnchor, toMean);
         against.setAlignment(Pos.CENTER_LEFT);
         against.setPrefWidth(SongRow.NAME);
-        against.setMinWidth(SongRow.NAME);
+        against.setMinWidth(110);
+        columns.getStyleClass().add("song-columns");
         columns.getChildren().add(against);
         columns.getChildren().addAll(column("LUFS", SongRow.FIGURE), column("moves by", SongRow.FIGURE));
         for (Zone zone : Zone.values()) {
@@ -209,7 +209,10 @@ public final class RecordPage extends VBox {
             columns.getChildren().add(label);
         }
         columns.getChildren()
-                .addAll(column("PLR", SongRow.FIGURE), column("width", SongRow.FIGURE), Ui.label("proposed", "quiet"));
+                .addAll(
+                        column("PLR", SongRow.FIGURE),
+                        column("width", SongRow.FIGURE),
+                        Ui.label("   proposed", "quiet"));
     }
 
     private static Label column(String text, double width) {
@@ -277,7 +280,8 @@ public final class RecordPage extends VBox {
         render.setDisable(isRendering || !isOfNow);
         joins.setDisable(!isOfNow || count < 2);
         form.setText(Form.of(workspace.session().output()).format().label() + " under “"
-                + workspace.session().delivery().name().text() + "”, as Send out has it, to " + folder());
+                + workspace.session().delivery().name().text() + "”, as Send out has it, to "
+                + SendForm.shown(folder()));
     }
 
     private void showRows(Album album, Optional<Standing> standing) {

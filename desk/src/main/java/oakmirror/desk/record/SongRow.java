@@ -153,6 +153,7 @@ final class SongRow extends HBox {
         VBox box = new VBox(1, Ui.label(head, "strong"), Ui.label(detail, "quiet", "small"));
         box.setAlignment(Pos.CENTER_LEFT);
         box.setMinWidth(60);
+        HBox.setMargin(box, new javafx.geometry.Insets(0, 0, 0, 12));
         HBox.setHgrow(box, Priority.ALWAYS);
         return box;
     }

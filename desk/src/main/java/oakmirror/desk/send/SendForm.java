@@ -23,7 +23,7 @@ import oakmirror.readings.Readings;
 import oakmirror.session.Session;
 
 /** In what form masters are written, how they are named, and where to. */
-final class SendForm extends GridPane {
+public final class SendForm extends GridPane {
 
     private static final Path HOME = Path.of(System.getProperty("user.home"));
 
@@ -178,7 +178,7 @@ final class SendForm extends GridPane {
     }
 
     /** A folder as it is written: the home folder is ~. */
-    static String shown(Path path) {
+    public static String shown(Path path) {
         return path.startsWith(HOME)
                 ? Path.of("~").resolve(HOME.relativize(path)).toString()
                 : path.toString();

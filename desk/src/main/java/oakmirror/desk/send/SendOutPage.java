@@ -16,6 +16,7 @@ import javafx.scene.layout.VBox;
 import oakmirror.audio.StereoSource;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.finish.MixTags;
+import oakmirror.desk.model.finish.Reports;
 import oakmirror.desk.model.finish.Sending;
 import oakmirror.desk.model.finish.Sending.Wanted;
 import oakmirror.desk.model.session.Settings;
@@ -43,6 +44,7 @@ public final class SendOutPage extends VBox {
     private final MixTags tags;
     private final SendForm form;
     private final CorrectionForms correction;
+    private final Reports reports;
     private final WrittenPreview preview = new WrittenPreview();
     private final SentList sent;
     private final Label summary = new Label();
@@ -60,6 +62,7 @@ public final class SendOutPage extends VBox {
         tags = new MixTags(workspace);
         form = new SendForm(workspace, settings, asking);
         correction = new CorrectionForms(workspace, form, this::stem, this::tell);
+        reports = new Reports(workspace);
         sent = new SentList(new ShowInFolder(workspace)::show);
         send = Ui.button(
                 "send out", "Writes what is chosen, reads it again and says what was found (Ctrl+R)", this::send);
@@ -81,7 +84,7 @@ public final class SendOutPage extends VBox {
                 kept,
                 Ui.link("versions…", "Render several outcomes, live with them and choose (Ctrl+6)", toVersions));
         what.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
-        VBox left = new VBox(12, what, form, new TagsPane(workspace, tags, asking), correction);
+        VBox left = new VBox(12, what, form, new TagsPane(workspace, tags, asking), new HBox(22, correction, report()));
         left.getStyleClass().add("card");
         left.setMinWidth(LEFT_WIDTH - 120);
         left.setPrefWidth(LEFT_WIDTH);
@@ -114,6 +117,24 @@ public final class SendOutPage extends VBox {
         workspace.tracks().revisionProperty().subscribe(r -> refresh.run());
         workspace.derivation().shapedProperty().subscribe(s -> refresh.run());
         tags.masterProperty().subscribe(t -> refresh.run());
+    }
+
+    private HBox report() {
+        Button pdf = Ui.button("PDF", "A page a song for the client and the archive", () -> writeReport("pdf"));
+        pdf.setId("report-pdf");
+        Button html = Ui.button("HTML", "The same as one file for a browser", () -> writeReport("html"));
+        html.setId("report-html");
+        HBox row = new HBox(10, Ui.label("Report", "quiet"), pdf, html);
+        row.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
+        return row;
+    }
+
+    private void writeReport(String ending) {
+        tell("");
+        form.folderForWriting()
+                .ifPresent(f -> reports.write(
+                        f.resolve(workspace.session().name().replaceAll("[/\\\\:*?\"<>|]", "-") + " report." + ending),
+                        this::tell));
     }
 
     private List<NotedVersion> keptVersions() {

@@ -5,12 +5,15 @@ import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.List;
 import oakmirror.audio.Progress;
+import oakmirror.delivery.NamePattern;
+import oakmirror.delivery.NamePattern.Place;
 import oakmirror.delivery.TagField;
 import oakmirror.delivery.Tags;
 import oakmirror.media.TrackImporter;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.session.MeasuredAlbum;
 import oakmirror.media.session.MeasuredSession;
+import oakmirror.session.Session;
 
 /** What is ordered when a record is rendered: the master of each song, by its own session. */
 public final class AlbumOrders {
@@ -46,5 +49,15 @@ public final class AlbumOrders {
                     new Orders.Task(songs.get(i), new Order(songs.get(i).session(), tags.get(i), made, files.get(i))));
         }
         return tasks;
+    }
+
+    /** Files of a record stand in its order: their names begin with the song's number, unless the pattern has it anywhere else. */
+    private static MeasuredSession numbered(MeasuredSession song) {
+        Session s = song.session();
+        String pattern = s.delivery().name().text();
+        String number = Place.TRACK.written();
+        return pattern.contains(number)
+                ? song
+                : song.with(s.withDelivery(s.delivery().withName(new NamePattern(number + " " + pattern))));
     }
 }

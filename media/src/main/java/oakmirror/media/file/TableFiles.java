@@ -140,11 +140,18 @@ public final class TableFiles {
 
     /** Writes a text whole or not at all. */
     public static void writeText(Path file, String text) throws AudioFileException {
+        write(file, text.replace(System.lineSeparator(), "\n").getBytes(StandardCharsets.UTF_8));
+    }
+
+    /**
+     * Writes a file whole or not at all.
+     *
+     * @throws AudioFileException when it cannot be written, in one sentence
+     */
+    public static void write(Path file, byte[] content) throws AudioFileException {
         PendingFile pending = PendingFile.create(file);
         try {
-            Files.write(
-                    pending.temporary(),
-                    text.replace(System.lineSeparator(), "\n").getBytes(StandardCharsets.UTF_8));
+            Files.write(pending.temporary(), content);
             pending.commit();
         } catch (IOException e) {
             throw pending.failure(e);

@@ -44,6 +44,7 @@ public final class AlbumSongs {
     private final Newest<Standing> reader;
     private final ReadOnlyObjectWrapper<Optional<Standing>> standing = new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ReadOnlyStringWrapper failure = new ReadOnlyStringWrapper("");
+    private boolean isWanted;
     private Optional<Basis> asked = Optional.empty();
     private Optional<Job> job = Optional.empty();
 
@@ -88,7 +89,16 @@ public final class AlbumSongs {
         return workspace.session().album();
     }
 
+    /** Somebody looks at them: from now on they are read. */
+    public void want() {
+        isWanted = true;
+        follow(workspace.session());
+    }
+
     private void follow(Session s) {
+        if (!isWanted) {
+            return;
+        }
         Basis now = new Basis(s.album(), s.correction(), s.references());
         if (s.album().isEmpty()) {
             end();

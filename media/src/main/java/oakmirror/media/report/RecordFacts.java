@@ -1,0 +1,73 @@
+package oakmirror.media.report;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Collectors;
+import oakmirror.album.AlbumLoudness.Way;
+import oakmirror.album.RecordStanding;
+import oakmirror.album.SongStanding;
+import oakmirror.media.session.MeasuredAlbum;
+import oakmirror.readings.Readings;
+import oakmirror.spectrum.Zone;
+
+/**
+ * All that is told about a record.
+ *
+ * @param name what it is called
+ * @param standing how its songs stand to each other
+ * @param targets the loudness each comes out at
+ * @param way how that is found, in words
+ */
+record RecordFacts(String name, RecordStanding standing, List<Double> targets, String way) {
+
+    /** What the columns of the matrix are. */
+    static final List<String> COLUMNS = columns();
+
+    static RecordFacts of(MeasuredAlbum album) {
+        String way = (album.record().album().way() == Way.EACH
+                        ? "each song is brought to "
+                        : "the record as a whole, by one gain, is brought to ")
+                + Readings.level(album.wantedLufs()) + " LUFS";
+        return new RecordFacts(album.record().name(), album.standing(), album.targets(), way);
+    }
+
+    private static List<String> columns() {
+        List<String> all = new ArrayList<>(List.of("song", "LUFS", "moves by"));
+        for (Zone zone : Zone.values()) {
+            all.add(zone.label());
+        }
+        all.addAll(List.of("PLR", "width"));
+        return List.copyOf(all);
+    }
+
+    /** Rows of the matrix: a text for each column; what sits apart in brackets. */
+    List<List<String>> rows() {
+        List<List<String>> rows = new ArrayList<>();
+        for (int i = 0; i < standing.songs().size(); i++) {
+            SongStanding s = standing.songs().get(i);
+            List<String> row = new ArrayList<>();
+            row.add((i + 1) + " " + s.name() + (s.isAnchor() ? " (anchor)" : ""));
+            row.add(Readings.level(s.integratedLufs()));
+            row.add(Readings.gain(targets.get(i) - s.integratedLufs()));
+            for (Zone zone : Zone.values()) {
+                String db = Readings.gain(s.toAnchorDb()[zone.ordinal()]);
+                row.add(s.apart().contains(zone) ? "[" + db + "]" : db);
+            }
+            row.add(Readings.level(s.plrDb()));
+            row.add(Readings.level(s.sideToMidDb()));
+            rows.add(row);
+        }
+        return rows;
+    }
+
+    /** What is proposed for each song that something is proposed for. */
+    List<String> proposals() {
+        return standing.songs().stream()
+                .filter(s -> !s.moves().isEmpty())
+                .map(s -> s.name() + ": "
+                        + s.moves().stream()
+                                .map(m -> Readings.gainDb(m.treatedGainDb()) + " at " + Readings.about(m.centreHz()))
+                                .collect(Collectors.joining(", ")))
+                .toList();
+    }
+}

@@ -1,0 +1,189 @@
+package oakmirror.media.report;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.concurrent.ExecutorService;
+import oakmirror.audio.Progress;
+import oakmirror.compare.Comparison;
+import oakmirror.correction.Move;
+import oakmirror.dsp.ToneFilter.Phase;
+import oakmirror.finish.FinishText;
+import oakmirror.finish.MasterRender;
+import oakmirror.limiter.LimiterSettings;
+import oakmirror.measure.TrackMeasurement;
+import oakmirror.media.session.MeasuredSession;
+import oakmirror.readings.Readings;
+import oakmirror.session.NotedVersion;
+import oakmirror.session.Session;
+import oakmirror.session.Track;
+import oakmirror.spectrum.StereoSpectrum.Part;
+import oakmirror.spectrum.Zone;
+import oakmirror.stereo.Width;
+import oakmirror.zones.Shaped;
+
+/**
+ * All that is told about a song.
+ *
+ * @param title what it is called
+ * @param about what it is part of, and what its files are called
+ * @param session how it was worked on
+ * @param comparison mix and references at one loudness, by thirds of an octave
+ * @param shaped what was done to it
+ * @param mix what was measured of all of the mix
+ * @param master the master gone through
+ * @param versions its versions, the ones that are out left out
+ */
+record SongFacts(
+        String title,
+        String about,
+        Session session,
+        Comparison comparison,
+        Shaped shaped,
+        TrackMeasurement mix,
+        MasterRender.Rendered master,
+        List<NotedVersion> versions) {
+
+    private static final double OCTAVES = 1.0 / 3;
+
+    /**
+     * Gathers it: the mix goes through all that is done to it once.
+     *
+     * @throws java.util.concurrent.CancellationException when the progress says so
+     */
+    static SongFacts of(MeasuredSession song, List<NotedVersion> versions, ExecutorService parts, Progress progress)
+            throws IOException {
+        Session s = song.session();
+        Shaped shaped = song.shaped(song.audio().sampleRate(), progress.part(0, 0.1));
+        MasterRender render = new MasterRender(song.audio(), shaped.chain(s.phase()), parts);
+        MasterRender.Corrected corrected = render.measureLevels(progress.part(0.1, 0.5));
+        MasterRender.Rendered master = render.rehearse(corrected, s.finish(), progress.part(0.5, 1));
+        Comparison comparison = Comparison.of(song.subjects(), s.comparing().corridor(), OCTAVES, Part.STEREO);
+        String files = s.mix()
+                .flatMap(Track::file)
+                .map(f -> f.getFileName().toString())
+                .orElse("");
+        return new SongFacts(
+                s.mix().map(Track::name).orElse("untitled"),
+                s.name() + "  ·  " + files,
+                s,
+                comparison,
+                shaped,
+                song.mix().measurement(),
+                master,
+                versions.stream().filter(v -> !v.isDiscarded()).toList());
+    }
+
+    /** What a report says in a sentence. */
+    String verdict() {
+        return FinishText.verdict(master.plan());
+    }
+
+    /** A row of figures: what it is of, and a text for each column. */
+    record Row(String name, List<String> figures) {}
+
+    /** What the columns of the figures are. */
+    static final List<String> COLUMNS = List.of("LUFS", "dBTP", "range, LU", "PLR, dB", "loudest 3 s", "side/mid, dB");
+
+    /** Figures of mix, master and references. */
+    List<Row> figures() {
+        List<Row> rows = new ArrayList<>();
+        rows.add(row("mix", mix));
+        rows.add(row("master", master.measurement()));
+        comparison.references().forEach(r -> rows.add(row(r.number() + " " + r.name(), r.whole())));
+        return rows;
+    }
+
+    private static Row row(String name, TrackMeasurement m) {
+        return new Row(
+                name,
+                List.of(
+                        Readings.level(m.heardLufs()),
+                        Readings.level(m.heard().peaks().truePeakDbtp()),
+                        Readings.level(m.heard().loudness().rangeLu()),
+                        Readings.level(m.heard().peakToLoudness()),
+                        Readings.level(m.heard().loudness().maxShortTermLufs()),
+                        Readings.level(Width.of(m.tone().spectrum(), 20, 20000).sideToMidDb())));
+    }
+
+    /** What was done, each move with its reason. */
+    List<String> moves() {
+        List<String> lines = new ArrayList<>();
+        for (Part part : shaped.isAlike() ? List.of(Part.MID) : List.of(Part.MID, Part.SIDE)) {
+            String of = shaped.isAlike() ? "" : part == Part.MID ? "middle: " : "side: ";
+            double strength = session.correction().strength();
+            for (Move m : shaped.tone().of(part).correction().moves()) {
+                if (m.isTaken()) {
+                    double db = m.kind().isFixed() ? m.treatedGainDb() : strength * m.treatedGainDb();
+                    lines.add(of + Readings.gainDb(db) + " " + shape(m) + ", for the mix "
+                            + (m.gainDb() > 0 ? "lacks" : "has too much") + " there; trusted "
+                            + Math.round(100 * m.trust()) + " %");
+                }
+            }
+        }
+        shaped.dynamics()
+                .forEach(b -> lines.add(
+                        b.zone().label() + ": dynamics " + (b.slope() < 0 ? "eased" : "opened") + " for its crest"));
+        if (!shaped.sides().isNone()) {
+            lines.add("width changed by zone, on the side alone");
+        }
+        return lines;
+    }
+
+    private static String shape(Move m) {
+        return switch (m.kind()) {
+            case LOW_END -> "up to " + Readings.about(m.treatedHighHz());
+            case HIGH_END -> "from " + Readings.about(m.treatedLowHz()) + " up";
+            default -> "about " + Readings.about(m.centreHz());
+        };
+    }
+
+    /** How it was worked on, in lines. */
+    List<String> settings() {
+        List<String> lines = new ArrayList<>();
+        lines.add("strength " + Math.round(100 * session.correction().strength()) + " %, caution "
+                + Math.round(100 * session.correction().caution()) + ", "
+                + (session.phase() == Phase.LINEAR ? "linear" : "minimum") + " phase"
+                + (shaped.isAlike() ? "" : ", middle and side apart"));
+        String limiter = session.finish().limiter().map(SongFacts::words).orElse("no limiter");
+        lines.add("target " + Readings.level(session.finish().targetLufs()) + " LUFS under "
+                + Readings.level(session.finish().ceilingDbtp()) + " dBTP; drive "
+                + Readings.gainDb(master.plan().driveDb()) + "; " + limiter);
+        lines.add("peaks taken: " + Readings.level(master.taken().most()) + " dB at most, "
+                + Readings.level(master.taken().average()) + " on average");
+        int inside = comparison.zonesInside().size();
+        lines.add("mix inside the corridor in " + inside + " of " + Zone.values().length + " zones");
+        return lines;
+    }
+
+    private static String words(LimiterSettings l) {
+        return String.format(
+                Locale.ROOT,
+                "limiter, link %d %%, release × %.1f%s",
+                Math.round(100 * l.link()),
+                l.release(),
+                l.clipDb() > 0 ? ", soft clip " + Readings.level(l.clipDb()) + " dB" : "");
+    }
+
+    /** Versions in a line each. */
+    List<String> versionLines() {
+        return versions.stream()
+                .map(v -> v.name() + ": " + Readings.level(v.version().figures().integratedLufs()) + " LUFS, PLR "
+                        + Readings.level(v.version().figures().plrDb())
+                        + (v.note().rating() > 0 ? ", rated " + v.note().rating() + " of 5" : "")
+                        + (v.note().standing() == oakmirror.session.VersionNote.Standing.KEPT ? ", kept" : "")
+                        + (v.note().note().isEmpty() ? "" : "; “" + v.note().note() + "”"))
+                .toList();
+    }
+
+    /** The references with their numbers and names, for a legend. */
+    List<Comparison.Member> references() {
+        return comparison.references();
+    }
+
+    Optional<Comparison.Member> mixMember() {
+        return comparison.mix();
+    }
+}
