@@ -28,7 +28,13 @@ import picocli.CommandLine.Spec;
 @Command(
         name = "compare",
         mixinStandardHelpOptions = true,
-        description = "Holds a mix against level-matched references: tone, dynamics, width, and what stands out.")
+        description = "Holds a mix against level-matched references: tone, dynamics, width, and what stands out.",
+        footer = {
+            "",
+            "Examples:",
+            "  oakmirror compare --mix ebb-tide.wav --reference harbour-lights.flac",
+            "  oakmirror compare --mix ebb-tide.wav --reference a.flac --reference b.mp3 --json"
+        })
 final class CompareCommand implements Callable<Integer> {
 
     /** Bands of a third of an octave, as on the sheet. */

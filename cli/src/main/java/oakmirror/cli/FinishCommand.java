@@ -34,7 +34,13 @@ import picocli.CommandLine.Spec;
 @Command(
         name = "finish",
         mixinStandardHelpOptions = true,
-        description = "Brings a file to a loudness under a true-peak ceiling, corrected before if wanted.")
+        description = "Brings a file to a loudness under a true-peak ceiling, corrected before if wanted.",
+        footer = {
+            "",
+            "Examples:",
+            "  oakmirror finish --in ebb-tide.wav --target -14 --out master.wav",
+            "  oakmirror finish --in ebb-tide.wav --like finished.flac --correction bands.csv --out master.flac"
+        })
 final class FinishCommand implements Callable<Integer> {
 
     private static final double MISSED_LU = 0.05;

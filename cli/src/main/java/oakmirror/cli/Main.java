@@ -77,5 +77,5 @@ public final class Main {
         return e instanceof AudioFileException ? INPUT : 1;
     }
 
-    private Main() {}
+    Main() {}
 }

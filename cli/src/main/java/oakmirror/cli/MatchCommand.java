@@ -42,7 +42,13 @@ import picocli.CommandLine.TypeConversionException;
         name = "match",
         mixinStandardHelpOptions = true,
         description =
-                "Derives a correction for a mix from level-matched references, and renders it to a loudness target.")
+                "Derives a correction for a mix from level-matched references, and renders it to a loudness target.",
+        footer = {
+            "",
+            "Examples:",
+            "  oakmirror match --mix ebb-tide.wav --reference harbour-lights.flac --out matched",
+            "  oakmirror match --mix ebb-tide.wav --reference a.flac --out matched --strength 60 --target -11"
+        })
 final class MatchCommand implements Callable<Integer> {
 
     /** What is written, by name. */

@@ -26,7 +26,8 @@ import picocli.CommandLine.Spec;
 @Command(
         name = "measure",
         mixinStandardHelpOptions = true,
-        description = "Measures loudness (ITU-R BS.1770-5, EBU R 128), true peak and RMS of audio files.")
+        description = "Measures loudness (ITU-R BS.1770-5, EBU R 128), true peak and RMS of audio files.",
+        footer = {"", "Examples:", "  oakmirror measure mix.wav", "  oakmirror measure --json *.flac"})
 final class MeasureCommand implements Callable<Integer> {
 
     /** A file and what was measured of it. */
