@@ -115,10 +115,10 @@ class VerifierTest {
         float[] l = new float[left.length];
         float[] r = new float[left.length];
         for (int i = 0; i < l.length; i++) {
-            l[i] = left[i] * 1.05f;
-            r[i] = right[i] * 1.05f;
+            l[i] = left[i] * 1.1f;
+            r[i] = right[i] * 1.1f;
         }
-        assertThat(verify(l, r, 0, false).faults()).anyMatch(f -> f.startsWith("It reads 0.4 LU louder"));
+        assertThat(verify(l, r, 0, false).faults()).anyMatch(f -> f.startsWith("It reads 0.8 LU louder"));
         Witness witness = new Witness(left.length);
         TrackMeasurement written = measured(left, right, witness::add);
         Verifier verifier = new Verifier(witness, new Promise(written.heard(), -30, RATE, 24, false));

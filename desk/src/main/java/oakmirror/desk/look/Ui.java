@@ -214,7 +214,14 @@ public final class Ui {
     /** A page's head: its name, what it shows, and on the right what can be done. */
     public static HBox head(String title, Label explanation, Node... actions) {
         explanation.getStyleClass().add("quiet");
-        HBox head = new HBox(14, label(title, "heading"), explanation, spring());
+        Label name = label(title, "heading");
+        name.setMinWidth(Region.USE_PREF_SIZE); // what it shows gives way first
+        for (Node action : actions) {
+            if (action instanceof Region region) {
+                region.setMinWidth(Region.USE_PREF_SIZE);
+            }
+        }
+        HBox head = new HBox(14, name, explanation, spring());
         head.getStyleClass().add("head");
         head.getChildren().addAll(actions);
         return head;

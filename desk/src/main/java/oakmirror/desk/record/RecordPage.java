@@ -195,17 +195,16 @@ public final class RecordPage extends VBox {
         for (ToggleButton choice : List.of(toAnchor, toMean)) {
             choice.setMinWidth(USE_PREF_SIZE);
         }
-        HBox against = new HBox(4, Ui.label("against", "quiet"), toAnchor, toMean);
+        HBox against = new HBox(4, toAnchor, toMean);
         against.setAlignment(Pos.CENTER_LEFT);
         against.setPrefWidth(SongRow.NAME);
-        against.setMinWidth(110);
+        against.setMinWidth(SongRow.NAME);
         columns.getStyleClass().add("song-columns");
         columns.getChildren().add(against);
-        columns.getChildren().addAll(column("LUFS", SongRow.FIGURE), column("moves by", SongRow.FIGURE));
+        columns.getChildren().addAll(column("LUFS", SongRow.FIGURE), column("moves", SongRow.FIGURE));
         for (Zone zone : Zone.values()) {
             Label label = column(zone.label(), SongRow.ZONE);
             label.setAlignment(Pos.CENTER_RIGHT);
-            label.setMinWidth(46);
             columns.getChildren().add(label);
         }
         columns.getChildren()
@@ -218,7 +217,7 @@ public final class RecordPage extends VBox {
     private static Label column(String text, double width) {
         Label label = Ui.label(text, "quiet");
         label.setPrefWidth(width);
-        label.setMinWidth(40);
+        label.setMinWidth(width);
         label.setAlignment(Pos.CENTER_RIGHT);
         return label;
     }
@@ -279,7 +278,7 @@ public final class RecordPage extends VBox {
         render.setText("render " + Readings.count(count, "master"));
         render.setDisable(isRendering || !isOfNow);
         joins.setDisable(!isOfNow || count < 2);
-        form.setText(Form.of(workspace.session().output()).format().label() + " under “"
+        form.setText(Form.of(workspace.session().output()).format().label() + ", numbered, as “"
                 + workspace.session().delivery().name().text() + "”, as Send out has it, to "
                 + SendForm.shown(folder()));
     }

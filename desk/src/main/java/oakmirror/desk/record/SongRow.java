@@ -21,9 +21,9 @@ import oakmirror.spectrum.Zone;
 /** A song in the matrix of the record: how loud it is and moves, in which zones it sits apart, what is proposed for it. */
 final class SongRow extends HBox {
 
-    static final double NAME = 176;
-    static final double FIGURE = 52;
-    static final double ZONE = 62;
+    static final double NAME = 150;
+    static final double FIGURE = 48;
+    static final double ZONE = 57;
 
     /** What can be done with it. */
     interface Acts {
@@ -97,7 +97,8 @@ final class SongRow extends HBox {
                 isAnchor ? "the anchor" : song.session().isPresent() ? "its own session" : "mix", "quiet", "small");
         PressBox box = PressBox.card(1, () -> acts.hear(index, Optional.empty()), title, state);
         box.setPrefWidth(NAME);
-        box.setMinWidth(110);
+        box.setMinWidth(NAME);
+        box.setMaxWidth(NAME);
         box.setAccessibleText("Hear " + song.track().name() + " against the anchor");
         Tooltip.install(box, new Tooltip("Hear it where it is fullest, against the anchor, equally loud"));
         return box;
@@ -108,7 +109,7 @@ final class SongRow extends HBox {
                 value.map(v -> signed ? Readings.gain(v) : Readings.level(v)).orElse("–");
         Label label = Ui.label(text);
         label.setPrefWidth(FIGURE);
-        label.setMinWidth(40);
+        label.setMinWidth(FIGURE);
         label.setAlignment(Pos.CENTER_RIGHT);
         label.setTooltip(new Tooltip(tooltip));
         return label;
@@ -123,7 +124,7 @@ final class SongRow extends HBox {
         PressBox box = PressBox.card(0, () -> acts.hear(index, Optional.of(zone)), bar);
         box.setId("zone-" + index + "-" + zone.ordinal());
         box.setPrefWidth(ZONE);
-        box.setMinWidth(46);
+        box.setMinWidth(ZONE);
         String words = song.track().name() + ", " + zone.label() + ": " + Readings.gainDb(db)
                 + (toMean ? " against the mean of the others" : " against the anchor")
                 + standing.filter(s -> apart)
@@ -152,7 +153,7 @@ final class SongRow extends HBox {
         }
         VBox box = new VBox(1, Ui.label(head, "strong"), Ui.label(detail, "quiet", "small"));
         box.setAlignment(Pos.CENTER_LEFT);
-        box.setMinWidth(60);
+        box.setMinWidth(0);
         HBox.setMargin(box, new javafx.geometry.Insets(0, 0, 0, 12));
         HBox.setHgrow(box, Priority.ALWAYS);
         return box;

@@ -9,6 +9,7 @@ import java.util.function.Supplier;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.ChoiceBox;
+import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.finish.CorrectionFiles;
@@ -49,6 +50,8 @@ final class CorrectionForms extends HBox {
         form.getItems().setAll(Form.values());
         form.setConverter(Ui.naming(Form::label));
         form.setValue(Form.TABLES);
+        form.setMinWidth(90);
+        form.setMaxWidth(260);
         form.setId("correction-form");
         Ui.tip(form, "In which open form the correction is written");
         rate.getItems().setAll(44100, 48000, 88200, 96000, 176400, 192000);
@@ -63,12 +66,15 @@ final class CorrectionForms extends HBox {
         Ui.tip(channels, "One response for both sides, the same on each, or that of the middle and that of the side");
         Button write = Ui.button("write", "Writes the correction to the same folder", this::write);
         write.setId("write-correction");
+        write.setMinWidth(USE_PREF_SIZE);
         for (ChoiceBox<?> box : List.of(rate, channels)) {
             box.visibleProperty().bind(form.valueProperty().map(f -> f == Form.RESPONSE));
             box.managedProperty().bind(box.visibleProperty());
         }
         setAlignment(Pos.CENTER_LEFT);
-        getChildren().addAll(Ui.label("Correction", "quiet"), form, rate, channels, write);
+        Label name = Ui.label("Correction", "quiet");
+        name.setMinWidth(USE_PREF_SIZE);
+        getChildren().addAll(name, form, rate, channels, write);
         workspace.derivation().shapedProperty().subscribe(shaped -> {
             boolean alike = shaped.isAlike();
             List<Channels> able = alike ? List.of(Channels.values()) : List.of(Channels.MIDDLE_AND_SIDE);

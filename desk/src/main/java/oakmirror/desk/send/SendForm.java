@@ -73,7 +73,9 @@ public final class SendForm extends GridPane {
         box.setAlignment(Pos.CENTER_LEFT);
         HBox.setHgrow(nodes[0], nodes[0] instanceof TextField ? javafx.scene.layout.Priority.ALWAYS : null);
         GridPane.setHgrow(box, javafx.scene.layout.Priority.ALWAYS);
-        addRow(row, Ui.label(label, "quiet"), box);
+        Label name = Ui.label(label, "quiet");
+        name.setMinWidth(USE_PREF_SIZE);
+        addRow(row, name, box);
     }
 
     private void makeFormat() {
@@ -91,6 +93,9 @@ public final class SendForm extends GridPane {
                                         s.output().rate().filter(r -> f.rates().contains(r)))));
             }
         });
+        format.setMinWidth(150);
+        rate.setMinWidth(130);
+        dither.setMinWidth(USE_PREF_SIZE);
         rate.setId("output-rate");
         rate.setConverter(Ui.naming(r -> r.map(Readings::rate).orElseGet(this::ownRate)));
         Ui.tip(rate, "The mix is brought to that rate before it is limited, so that the ceiling holds at it");

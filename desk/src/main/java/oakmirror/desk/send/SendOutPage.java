@@ -84,13 +84,13 @@ public final class SendOutPage extends VBox {
                 kept,
                 Ui.link("versions…", "Render several outcomes, live with them and choose (Ctrl+6)", toVersions));
         what.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
-        VBox left = new VBox(12, what, form, new TagsPane(workspace, tags, asking), new HBox(22, correction, report()));
+        VBox left = new VBox(12, what, form, new TagsPane(workspace, tags, asking), new HBox(18, correction, report()));
         left.getStyleClass().add("card");
-        left.setMinWidth(LEFT_WIDTH - 120);
+        left.setMinWidth(LEFT_WIDTH - 30);
         left.setPrefWidth(LEFT_WIDTH);
         VBox right = new VBox(12, Ui.label("Will be written", "subheading"), preview, send, told);
         right.getStyleClass().add("card");
-        right.setMinWidth(240);
+        right.setMinWidth(220);
         told.setWrapText(true);
         told.setId("send-told");
         told.managedProperty().bind(told.textProperty().isNotEmpty());
@@ -125,6 +125,7 @@ public final class SendOutPage extends VBox {
         Button html = Ui.button("HTML", "The same as one file for a browser", () -> writeReport("html"));
         html.setId("report-html");
         HBox row = new HBox(10, Ui.label("Report", "quiet"), pdf, html);
+        row.setMinWidth(USE_PREF_SIZE);
         row.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
         return row;
     }

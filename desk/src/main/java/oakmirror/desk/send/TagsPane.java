@@ -73,10 +73,10 @@ final class TagsPane extends VBox {
         picture.setFitHeight(COVER_SIZE);
         picture.setPreserveRatio(true);
         HBox cover = new HBox(
-                10,
+                2,
                 picture,
                 noPicture,
-                Ui.link("choose a cover…", "A JPEG or PNG for the master to carry", () -> asking.file(
+                Ui.link("choose…", "A JPEG or PNG for the master to carry", () -> asking.file(
                                 "A cover",
                                 "cover",
                                 List.of(new ExtensionFilter("Pictures", "*.jpg", "*.jpeg", "*.png")),
@@ -91,6 +91,11 @@ final class TagsPane extends VBox {
                         "The cover that the mix carries",
                         () -> edit("keep the cover", e -> e.withCover(true))));
         cover.setAlignment(Pos.CENTER_LEFT);
+        for (javafx.scene.Node node : cover.getChildren()) {
+            if (node instanceof javafx.scene.layout.Region region) {
+                region.setMinWidth(USE_PREF_SIZE);
+            }
+        }
         grid.add(cover, 2, SHOWN.size() / 2, 2, 1);
         objection.managedProperty().bind(objection.textProperty().isNotEmpty());
         getChildren().addAll(grid, objection);
