@@ -8,23 +8,23 @@ import java.util.Deque;
 import java.util.List;
 import java.util.Locale;
 import javafx.animation.PauseTransition;
-import javafx.scene.Node;
 import javafx.scene.control.ButtonBase;
 import javafx.stage.Stage;
 import javafx.util.Duration;
 import oakmirror.desk.command.Act;
 import oakmirror.desk.look.Picture;
 import oakmirror.desk.look.Theme;
+import oakmirror.session.NotedVersion;
 
 /**
- * Takes a picture of every station with the demo open, of every panel of Compare, of the sheet for blind comparisons and of the list of commands, in both themes, then
- * ends the program.
+ * Takes a picture of every station with the demo open, most of them in both themes, of every panel of Compare and of the sheet for blind comparisons, then ends the
+ * program.
  */
 final class Screenshots {
 
     private static final Duration SETTLED = Duration.millis(900);
 
-    private static final Duration LIMIT = Duration.seconds(90);
+    private static final Duration LIMIT = Duration.seconds(180);
 
     /** A picture: what is done before it is taken, and what after. */
     private record Shot(String name, Theme theme, Runnable before, Runnable after) {}
@@ -43,6 +43,9 @@ final class Screenshots {
         this.folder = folder;
         for (Theme theme : Theme.values()) {
             for (Station station : Station.values()) {
+                if (station == Station.SEND_OUT && theme == Theme.LAMPLIGHT) {
+                    continue;
+                }
                 boolean master = station == Station.SHAPE && theme == Theme.LAMPLIGHT;
                 add(
                         station.label(),
@@ -51,6 +54,9 @@ final class Screenshots {
                             window.show(station.ordinal());
                             if (master) {
                                 press("#show-master");
+                            }
+                            if (station == Station.VERSIONS && theme == Theme.DAYLIGHT) {
+                                renderVersions();
                             }
                             if (station == Station.FINISH) {
                                 window.workspace()
@@ -75,18 +81,39 @@ final class Screenshots {
                 }
                 add("words", theme, this::askHowToRead, () -> window.commands().run(Act.WORDS));
             }
-            Runnable blind = () -> window.commands().run(Act.BLIND);
-            Runnable gather = () -> window.show(Station.GATHER.ordinal());
-            add(
-                    "blind",
-                    theme,
-                    () -> {
-                        gather.run();
-                        blind.run();
-                    },
-                    blind);
-            Node keys = window.root().lookup("#keys");
-            add("commands", theme, () -> window.commands().run(Act.COMMANDS), () -> keys.setVisible(false));
+            if (theme == Theme.DAYLIGHT) {
+                Runnable blind = () -> window.commands().run(Act.BLIND);
+                add(
+                        "blind",
+                        theme,
+                        () -> {
+                            window.show(Station.GATHER.ordinal());
+                            blind.run();
+                        },
+                        blind);
+            }
+        }
+    }
+
+    /** Against all references and against the first, so that there is something to choose among; the files go when the pictures are taken. */
+    private void renderVersions() {
+        window.workspace()
+                .change("no check-sums", s -> s.withDelivery(s.delivery().withCheckSums(false)));
+        PauseTransition laidOut = new PauseTransition(SETTLED.divide(3));
+        laidOut.setOnFinished(e -> {
+            press("#against-1");
+            press("#render-versions");
+        });
+        laidOut.play();
+    }
+
+    private void removeVersions() {
+        for (NotedVersion v : window.workspace().logProperty().get().versions()) {
+            try {
+                Files.deleteIfExists(v.version().file());
+            } catch (IOException e) {
+                throw new java.io.UncheckedIOException(e);
+            }
         }
     }
 
@@ -125,6 +152,7 @@ final class Screenshots {
     private void next() {
         Shot shot = shots.poll();
         if (shot == null) {
+            removeVersions();
             stage.close();
             return;
         }
