@@ -9,9 +9,6 @@ import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
-import javafx.scene.control.Spinner;
-import javafx.scene.control.SpinnerValueFactory.DoubleSpinnerValueFactory;
-import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -27,13 +24,11 @@ import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.part.Asking;
 import oakmirror.desk.part.FileDrop;
 import oakmirror.desk.plot.AlbumContours;
-import oakmirror.desk.plot.AlbumLadder;
 import oakmirror.desk.send.SendForm;
 import oakmirror.desk.words.Words;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.media.delivery.Form;
 import oakmirror.media.file.AudioFile;
-import oakmirror.readings.Readings;
 import oakmirror.session.Album;
 import oakmirror.session.AlbumSong;
 import oakmirror.spectrum.Zone;
@@ -43,7 +38,6 @@ public final class RecordPage extends VBox {
 
     private static final Path HOME = Path.of(System.getProperty("user.home"));
     private static final String KIND = "record";
-    private static final double LONGEST_GAP = 30;
 
     private final Workspace workspace;
     private final AlbumSongs songs;
@@ -56,19 +50,13 @@ public final class RecordPage extends VBox {
     private final AlbumContours contours;
     private final HBox columns = new HBox(4);
     private final VBox rows = new VBox(4);
-    private final AlbumLadder ladder = new AlbumLadder();
     private final ToggleButton each = Ui.choice("each to the anchor", "Every song to one loudness");
     private final ToggleButton oneGain =
             Ui.choice("one gain", "The record as a whole by one gain: soft songs stay soft beside loud ones");
     private final ToggleButton toAnchor = Ui.choice("anchor", "By how much each has more or less than the anchor");
     private final ToggleButton toMean =
             Ui.choice("others", "By how much each has more or less than the mean of the others");
-    private final TextField target = new TextField();
-    private final Spinner<Double> gap = new Spinner<>();
-    private final Label form = Ui.label("", "quiet");
-    private final Button render;
-    private final Button joins;
-    private final VBox lower;
+    private final RecordFoot foot;
     private final Runnable showWays;
     private final Runnable refresh;
     private boolean isToMean;
@@ -95,14 +83,7 @@ public final class RecordPage extends VBox {
         this.openSession = openSession;
         refresh = Ui.coalesced(this, this::refresh);
         contours = new AlbumContours(this::hear);
-        render = Ui.button("render", "Renders every song, several at once", this::render);
-        render.setId("render-record");
-        render.getStyleClass().add("primary");
-        joins = Ui.link(
-                "listen across the joins",
-                "The end of each song, the gap, and the beginning of the next",
-                () -> songs.standingProperty().get().ifPresent(heard::acrossJoins));
-        joins.setId("hear-joins");
+        foot = new RecordFoot(songs, heard, this::render, told::setText);
         each.setId("way-each");
         oneGain.setId("way-one-gain");
         showWays = Ui.either(
@@ -117,8 +98,6 @@ public final class RecordPage extends VBox {
         toMean.setId("against-others");
         Button add = Ui.button("add songs…", "The mixes or masters of the record, in their order", this::addSongs);
         add.setId("add-songs");
-        makeTarget();
-        makeGap();
         makeColumns();
         ScrollPane scroll = new ScrollPane(rows);
         scroll.setFitToWidth(true);
@@ -127,7 +106,6 @@ public final class RecordPage extends VBox {
         told.setWrapText(true);
         told.setId("record-told");
         told.managedProperty().bind(told.textProperty().isNotEmpty());
-        lower = lower();
         getChildren()
                 .addAll(
                         Ui.head("Record", summary, each, oneGain, add, Words.reading("Record")),
@@ -135,7 +113,7 @@ public final class RecordPage extends VBox {
                         contours,
                         columns,
                         scroll,
-                        lower);
+                        foot);
         getStyleClass().add("page");
         setSpacing(8);
         FileDrop.onto(
@@ -148,46 +126,6 @@ public final class RecordPage extends VBox {
         songs.standingProperty().subscribe(s -> refresh.run());
         songs.failureProperty().subscribe(f -> refresh.run());
         songs.want();
-    }
-
-    private void makeTarget() {
-        target.setId("record-target");
-        target.setPrefColumnCount(5);
-        target.setAccessibleText("loudness of the record, LUFS");
-        Ui.tip(target, "Loudness of the record in LUFS; empty for the anchor's");
-        target.setOnAction(e -> takeTarget());
-        target.focusedProperty().subscribe(is -> {
-            if (!is) {
-                takeTarget();
-            }
-        });
-    }
-
-    private void takeTarget() {
-        String text = target.getText().strip().replace('−', '-').replace(',', '.');
-        try {
-            Optional<Double> value = text.isEmpty() ? Optional.empty() : Optional.of(Double.parseDouble(text));
-            if (!value.equals(songs.album().targetLufs())) {
-                songs.change("choose the record's loudness", a -> a.withTarget(value));
-            }
-        } catch (IllegalArgumentException e) {
-            told.setText("“" + text + "” is no loudness; write a number from −60 to 0, or nothing for the anchor's.");
-        }
-    }
-
-    private void makeGap() {
-        DoubleSpinnerValueFactory values = new DoubleSpinnerValueFactory(0, LONGEST_GAP, Album.NONE.gapSeconds(), 0.5);
-        values.setConverter(Ui.typed(values));
-        gap.setValueFactory(values);
-        gap.setEditable(true);
-        gap.setPrefWidth(84);
-        gap.setId("record-gap");
-        Ui.tip(gap, "Silence between two songs, in seconds");
-        gap.valueProperty().subscribe(v -> {
-            if (v != null && v != songs.album().gapSeconds()) {
-                songs.change("change the gaps", "record gaps", a -> a.withGap(v));
-            }
-        });
     }
 
     private void makeColumns() {
@@ -222,30 +160,6 @@ public final class RecordPage extends VBox {
         return label;
     }
 
-    private VBox lower() {
-        Label legend = Ui.label(
-                "Bars: hatched where a song lacks, plain where it has too much; framed where the evidence says that it is not just another song. Press one to hear that range of both.",
-                "quiet");
-        legend.setWrapText(true);
-        HBox loudness = new HBox(8, Ui.label("to", "quiet"), target, Ui.label("LUFS", "quiet"));
-        loudness.setAlignment(Pos.CENTER_LEFT);
-        HBox gaps = new HBox(8, Ui.label("gaps", "quiet"), gap, Ui.label("s", "quiet"), joins);
-        gaps.setAlignment(Pos.CENTER_LEFT);
-        HBox acts = new HBox(8, render);
-        acts.setAlignment(Pos.CENTER_LEFT);
-        form.setWrapText(true);
-        VBox right = new VBox(7, loudness, gaps, acts, form);
-        right.setMinWidth(290);
-        right.setPrefWidth(330);
-        Label head = Ui.label("Loudness", "subheading");
-        head.setMinWidth(USE_PREF_SIZE);
-        HBox.setHgrow(ladder, Priority.ALWAYS);
-        HBox both = new HBox(16, head, ladder, right);
-        VBox all = new VBox(8, legend, both);
-        all.setMinHeight(USE_PREF_SIZE);
-        return all;
-    }
-
     private void refresh() {
         Album album = songs.album();
         Optional<Standing> standing = songs.standingProperty().get();
@@ -253,7 +167,7 @@ public final class RecordPage extends VBox {
                         s -> s.record().songs().size() == album.songs().size())
                 .isPresent();
         boolean isEmpty = album.isEmpty();
-        for (javafx.scene.Node n : List.of(contours, columns, lower)) {
+        for (javafx.scene.Node n : List.of(contours, columns, foot)) {
             n.setVisible(!isEmpty);
             n.setManaged(!isEmpty);
         }
@@ -267,20 +181,14 @@ public final class RecordPage extends VBox {
                         ? "the songs of an album, to the loudness and balance of one of them"
                         : standing.map(s -> s.record().sentence()).orElse("reading the songs…"));
         showWays.run();
-        if (!target.isFocused()) {
-            target.setText(album.targetLufs().map(Readings::level).orElse(""));
-            target.setPromptText(
-                    standing.map(s -> Readings.level(s.album().wantedLufs())).orElse("anchor's"));
-        }
-        gap.getValueFactory().setValue(album.gapSeconds());
         showRows(album, isOfNow ? standing : Optional.empty());
-        int count = album.songs().size();
-        render.setText("render " + Readings.count(count, "master"));
-        render.setDisable(isRendering || !isOfNow);
-        joins.setDisable(!isOfNow || count < 2);
-        form.setText(Form.of(workspace.session().output()).format().label() + ", numbered, as “"
-                + workspace.session().delivery().name().text() + "”, as Send out has it, to "
-                + SendForm.shown(folder()));
+        foot.show(
+                album,
+                isOfNow ? standing : Optional.empty(),
+                isRendering,
+                Form.of(workspace.session().output()).format().label() + ", numbered, as “"
+                        + workspace.session().delivery().name().text() + "”, as Send out has it, to "
+                        + SendForm.shown(folder()));
     }
 
     private void showRows(Album album, Optional<Standing> standing) {
@@ -293,7 +201,6 @@ public final class RecordPage extends VBox {
             return;
         }
         List<AlbumContours.Song> strips = new ArrayList<>();
-        List<AlbumLadder.Rung> rungs = new ArrayList<>();
         int anchor = album.anchorIndex();
         for (int i = 0; i < album.songs().size(); i++) {
             AlbumSong song = album.songs().get(i);
@@ -315,15 +222,9 @@ public final class RecordPage extends VBox {
             stands.ifPresent(s -> {
                 TrackMeasurement m = standing.get().album().songs().get(index).measurement();
                 strips.add(strip(song.track().name(), m, movesBy, index == anchor));
-                rungs.add(new AlbumLadder.Rung(
-                        song.track().name(),
-                        s.integratedLufs(),
-                        standing.get().targets().get(index),
-                        index == anchor));
             });
         }
         contours.show(strips, album.gapSeconds(), chosen);
-        ladder.show(rungs);
     }
 
     private static AlbumContours.Song strip(String name, TrackMeasurement m, double movesBy, boolean isAnchor) {

@@ -1,6 +1,5 @@
 package oakmirror.media.report;
 
-import java.awt.Color;
 import java.io.Closeable;
 import java.io.IOException;
 import java.util.Map;
@@ -26,13 +25,18 @@ final class PdfSheet implements Sheet, Closeable {
         out = new PDPageContentStream(document, page);
     }
 
+    /** Red, green or blue of a colour, from 0 to 1. */
+    private static float part(int rgb, int shift) {
+        return (rgb >> shift & 0xFF) / 255f;
+    }
+
     private static float up(double y) {
         return (float) (HEIGHT - y);
     }
 
     @Override
     public void polyline(double[] xs, double[] ys, Pen pen) throws IOException {
-        out.setStrokingColor(new Color(pen.colour()));
+        out.setStrokingColor(part(pen.colour(), 16), part(pen.colour(), 8), part(pen.colour(), 0));
         out.setLineWidth((float) pen.width());
         float[] dash = new float[pen.dash().length];
         for (int i = 0; i < dash.length; i++) {
@@ -57,7 +61,7 @@ final class PdfSheet implements Sheet, Closeable {
 
     @Override
     public void area(double[] xs, double[] ys, int colour) throws IOException {
-        out.setNonStrokingColor(new Color(colour));
+        out.setNonStrokingColor(part(colour, 16), part(colour, 8), part(colour, 0));
         out.moveTo((float) xs[0], up(ys[0]));
         for (int i = 1; i < xs.length; i++) {
             out.lineTo((float) xs[i], up(ys[i]));
@@ -68,7 +72,7 @@ final class PdfSheet implements Sheet, Closeable {
 
     @Override
     public void box(double x, double y, double width, double height, int colour) throws IOException {
-        out.setNonStrokingColor(new Color(colour));
+        out.setNonStrokingColor(part(colour, 16), part(colour, 8), part(colour, 0));
         out.addRect((float) x, up(y + height), (float) width, (float) height);
         out.fill();
     }
@@ -80,7 +84,7 @@ final class PdfSheet implements Sheet, Closeable {
         double wide = align == Align.LEFT ? 0 : width(shown, size, face);
         double from = align == Align.CENTRE ? x - wide / 2 : x - wide;
         out.beginText();
-        out.setNonStrokingColor(new Color(colour));
+        out.setNonStrokingColor(part(colour, 16), part(colour, 8), part(colour, 0));
         out.setFont(fonts.get(face), (float) size);
         out.newLineAtOffset((float) from, up(y));
         out.showText(shown);

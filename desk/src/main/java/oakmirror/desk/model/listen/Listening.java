@@ -79,7 +79,7 @@ public final class Listening {
         List<ObservableValue<?>> settings = new ArrayList<>(monitor.all());
         settings.addAll(List.of(heard, corrected, rebalanced, looping, freeRange, blend));
         settings.forEach(setting -> setting.subscribe(value -> pushScene()));
-        output.chosenProperty().subscribe(d -> reopen());
+        output.chosenProperty().subscribe(d -> output.reopen(mixer, playing.get(), workspace.messageProperty()::set));
     }
 
     /** Index of the track that is heard: the mix is 0. */
@@ -201,21 +201,16 @@ public final class Listening {
 
     /** The same in a track; one that is not there any more is passed over. */
     public void seekIn(TrackSlot slot, double seconds) {
-        int index = slots().indexOf(slot);
-        if (index >= 0) {
-            seekIn(index, seconds);
+        if (slots().contains(slot)) {
+            seekIn(slots().indexOf(slot), seconds);
         }
     }
 
     /** Jumps to where a track is at a moment of its own, whichever is heard. */
     public void seekIn(int index, double seconds) {
-        if (index >= 0 && index < slots().size()) {
-            mixer.jumpTo(places.unitsAt(index, seconds));
-            position.set(secondsOf(heard.get()));
-        } else {
-            mixer.jumpTo(0);
-            position.set(0);
-        }
+        boolean isThere = index >= 0 && index < slots().size();
+        mixer.jumpTo(isThere ? places.unitsAt(index, seconds) : 0);
+        position.set(isThere ? secondsOf(heard.get()) : 0);
     }
 
     /** Where a track is, in its own seconds; may lie before its start or past its end. */
@@ -265,9 +260,9 @@ public final class Listening {
     public void swap() {
         if (auditioning.isOn()) {
             auditioning.hearNext();
-            return;
+        } else {
+            hear(heard.get() == 0 ? Math.min(reference.get(), slots().size() - 1) : 0);
         }
-        hear(heard.get() == 0 ? Math.min(reference.get(), slots().size() - 1) : 0);
     }
 
     /** Hears the mix blended with the reference heard last: 0 the mix alone, 1 the reference alone. */
@@ -394,15 +389,6 @@ public final class Listening {
     /** Gain a track is heard with, in dB; matched, unless a player's levels are heard. */
     public double offsetDb(int index) {
         return sceneTracks.gainDb(index);
-    }
-
-    private void reopen() {
-        if (output.output().isPresent()) {
-            output.close();
-            if (playing.get()) {
-                output.open(mixer, workspace.messageProperty()::set);
-            }
-        }
     }
 
     /** Gives the device back and ends all work. */

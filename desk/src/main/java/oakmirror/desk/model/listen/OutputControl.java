@@ -52,6 +52,16 @@ public final class OutputControl {
         opened.refusal().ifPresent(said);
     }
 
+    /** Goes to the device that is wanted now; where something was open, and plays on, at once. */
+    void reopen(MonitorMixer mixer, boolean playing, Consumer<String> said) {
+        if (output.isPresent()) {
+            close();
+            if (playing) {
+                open(mixer, said);
+            }
+        }
+    }
+
     void close() {
         output.ifPresent(AudioOutput::close);
         output = Optional.empty();

@@ -1,0 +1,141 @@
+package oakmirror.desk.record;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Consumer;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.Spinner;
+import javafx.scene.control.SpinnerValueFactory.DoubleSpinnerValueFactory;
+import javafx.scene.control.TextField;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import oakmirror.desk.look.Ui;
+import oakmirror.desk.model.finish.AlbumHeard;
+import oakmirror.desk.model.finish.AlbumSongs;
+import oakmirror.desk.model.finish.AlbumSongs.Standing;
+import oakmirror.desk.plot.AlbumLadder;
+import oakmirror.readings.Readings;
+import oakmirror.session.Album;
+
+/** The foot of Record: how loud each song is and will be, to what loudness, the gaps between songs, and rendering all of them. */
+final class RecordFoot extends VBox {
+
+    private static final double LONGEST_GAP = 30;
+
+    private final AlbumSongs songs;
+    private final Consumer<String> told;
+    private final AlbumLadder ladder = new AlbumLadder();
+    private final TextField target = new TextField();
+    private final Spinner<Double> gap = new Spinner<>();
+    private final Label form = Ui.label("", "quiet");
+    private final Button render;
+    private final Button joins;
+
+    /**
+     * For the songs of a record.
+     *
+     * @param told takes what is wrong, in one sentence
+     */
+    RecordFoot(AlbumSongs songs, AlbumHeard heard, Runnable onRender, Consumer<String> told) {
+        super(8);
+        this.songs = songs;
+        this.told = told;
+        render = Ui.button("render", "Renders every song, several at once", onRender);
+        render.setId("render-record");
+        render.getStyleClass().add("primary");
+        joins = Ui.link(
+                "listen across the joins",
+                "The end of each song, the gap, and the beginning of the next",
+                () -> songs.standingProperty().get().ifPresent(heard::acrossJoins));
+        joins.setId("hear-joins");
+        makeTarget();
+        makeGap();
+        Label legend = Ui.label(
+                "Bars: hatched where a song lacks, plain where it has too much; framed where the evidence says that it is not just another song. Press one to hear that range of both.",
+                "quiet");
+        legend.setWrapText(true);
+        HBox loudness = new HBox(8, Ui.label("to", "quiet"), target, Ui.label("LUFS", "quiet"));
+        loudness.setAlignment(Pos.CENTER_LEFT);
+        HBox gaps = new HBox(8, Ui.label("gaps", "quiet"), gap, Ui.label("s", "quiet"), joins);
+        gaps.setAlignment(Pos.CENTER_LEFT);
+        form.setWrapText(true);
+        VBox right = new VBox(7, loudness, gaps, render, form);
+        right.setMinWidth(290);
+        right.setPrefWidth(330);
+        Label head = Ui.label("Loudness", "subheading");
+        head.setMinWidth(USE_PREF_SIZE);
+        HBox.setHgrow(ladder, Priority.ALWAYS);
+        getChildren().addAll(legend, new HBox(16, head, ladder, right));
+        setMinHeight(USE_PREF_SIZE);
+    }
+
+    private void makeTarget() {
+        target.setId("record-target");
+        target.setPrefColumnCount(5);
+        target.setAccessibleText("loudness of the record, LUFS");
+        Ui.tip(target, "Loudness of the record in LUFS; empty for the anchor's");
+        target.setOnAction(e -> takeTarget());
+        target.focusedProperty().subscribe(is -> {
+            if (!is) {
+                takeTarget();
+            }
+        });
+    }
+
+    private void takeTarget() {
+        String text = target.getText().strip().replace('−', '-').replace(',', '.');
+        try {
+            Optional<Double> value = text.isEmpty() ? Optional.empty() : Optional.of(Double.parseDouble(text));
+            if (!value.equals(songs.album().targetLufs())) {
+                songs.change("choose the record's loudness", a -> a.withTarget(value));
+            }
+        } catch (IllegalArgumentException e) {
+            told.accept("“" + text + "” is no loudness; write a number from −60 to 0, or nothing for the anchor's.");
+        }
+    }
+
+    private void makeGap() {
+        DoubleSpinnerValueFactory values = new DoubleSpinnerValueFactory(0, LONGEST_GAP, Album.NONE.gapSeconds(), 0.5);
+        values.setConverter(Ui.typed(values));
+        gap.setValueFactory(values);
+        gap.setEditable(true);
+        gap.setPrefWidth(84);
+        gap.setId("record-gap");
+        Ui.tip(gap, "Silence between two songs, in seconds");
+        gap.valueProperty().subscribe(v -> {
+            if (v != null && v != songs.album().gapSeconds()) {
+                songs.change("change the gaps", "record gaps", a -> a.withGap(v));
+            }
+        });
+    }
+
+    /** Shows a record; nothing of it while it is read. */
+    void show(Album album, Optional<Standing> standing, boolean isRendering, String formWords) {
+        if (!target.isFocused()) {
+            target.setText(album.targetLufs().map(Readings::level).orElse(""));
+            target.setPromptText(
+                    standing.map(s -> Readings.level(s.album().wantedLufs())).orElse("anchor's"));
+        }
+        gap.getValueFactory().setValue(album.gapSeconds());
+        int count = album.songs().size();
+        render.setText("render " + Readings.count(count, "master"));
+        render.setDisable(isRendering || standing.isEmpty());
+        joins.setDisable(standing.isEmpty() || count < 2);
+        form.setText(formWords);
+        List<AlbumLadder.Rung> rungs = new ArrayList<>();
+        standing.ifPresent(s -> {
+            for (int i = 0; i < s.record().songs().size(); i++) {
+                rungs.add(new AlbumLadder.Rung(
+                        album.songs().get(i).track().name(),
+                        s.record().songs().get(i).integratedLufs(),
+                        s.targets().get(i),
+                        i == album.anchorIndex()));
+            }
+        });
+        ladder.show(rungs);
+    }
+}
