@@ -114,6 +114,27 @@ class DeliveryCommandsTest extends CommandTest {
     }
 
     @Test
+    void aReportIsWrittenByTheEndingOfItsName() throws Exception {
+        Path file = write(session(), SessionLog.EMPTY);
+        Path html = folder.resolve("report.html");
+        Result made = run("report", file.toString(), "--out", html.toString());
+        assertThat(made.code()).as(made.err()).isZero();
+        assertThat(Files.readString(html)).startsWith("<!DOCTYPE html>").contains("Ebb Tide", "Harbour Lights");
+        Result again = run("report", file.toString(), "--out", html.toString());
+        assertThat(again.err()).contains("was there before and has been replaced");
+        assertThat(run(
+                                "report",
+                                file.toString(),
+                                "--out",
+                                folder.resolve("r.doc").toString())
+                        .code())
+                .isEqualTo(Main.USAGE);
+        Path nowhere = folder.resolve("no/r.pdf");
+        assertThat(run("report", file.toString(), "--out", nowhere.toString()).code())
+                .isEqualTo(Main.OUTPUT);
+    }
+
+    @Test
     void whatIsWrongIsSaidInASentence() throws Exception {
         Path file = write(session(), SessionLog.EMPTY);
         String out = folder.resolve("out").toString();

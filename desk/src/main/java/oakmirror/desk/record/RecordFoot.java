@@ -90,6 +90,7 @@ final class RecordFoot extends VBox {
         String text = target.getText().strip().replace('−', '-').replace(',', '.');
         try {
             Optional<Double> value = text.isEmpty() ? Optional.empty() : Optional.of(Double.parseDouble(text));
+            told.accept("");
             if (!value.equals(songs.album().targetLufs())) {
                 songs.change("choose the record's loudness", a -> a.withTarget(value));
             }

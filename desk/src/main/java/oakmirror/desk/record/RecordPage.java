@@ -60,6 +60,7 @@ public final class RecordPage extends VBox {
     private final Runnable showWays;
     private final Runnable refresh;
     private boolean isToMean;
+    private String failure = "";
     private boolean isRendering;
     private int chosen = -1;
 
@@ -171,10 +172,9 @@ public final class RecordPage extends VBox {
             n.setVisible(!isEmpty);
             n.setManaged(!isEmpty);
         }
-        if (!songs.failureProperty().get().isEmpty()) {
-            told.setText(songs.failureProperty().get());
-        } else if (!isRendering) {
-            told.setText("");
+        if (!songs.failureProperty().get().equals(failure)) {
+            failure = songs.failureProperty().get();
+            told.setText(failure);
         }
         summary.setText(
                 isEmpty

@@ -133,6 +133,7 @@ public final class SendForm extends GridPane {
                         "name files",
                         s -> s.withDelivery(s.delivery().withName(pattern)));
             }
+            changed.run();
         });
         name.focusedProperty().subscribe(is -> workspace.endGesture());
     }

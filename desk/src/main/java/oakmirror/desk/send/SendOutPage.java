@@ -211,7 +211,10 @@ public final class SendOutPage extends VBox {
             return;
         }
         Optional<Path> folder = form.folderForWriting();
-        if (folder.isEmpty() || !form.isNamed()) {
+        if (!form.isNamed()) {
+            return; // the form says why
+        }
+        if (folder.isEmpty()) {
             tell("That is no name a folder can have; choose another.");
             return;
         }
