@@ -135,8 +135,11 @@ public record Album(
         double lufs = Double.isFinite(songLufs)
                 ? Math.max(-60, Math.min(0, songLufs))
                 : record.finish().targetLufs();
+        // an anchor that is finished stays as it is: only what goes beyond full scale is taken
+        boolean isUntouched = isAnchor && way == Way.EACH && targetLufs.isEmpty();
+        double ceiling = isUntouched ? 0 : record.finish().ceilingDbtp();
         Delivery delivery = record.delivery()
-                .withFinish(record.finish().withTarget(lufs, record.finish().ceilingDbtp()))
+                .withFinish(record.finish().withTarget(lufs, ceiling))
                 .withTags(record.delivery()
                         .tags()
                         .without(TagField.TITLE)

@@ -81,6 +81,21 @@ class AlbumTest {
     }
 
     @Test
+    void aFinishedAnchorStaysAsItIs() {
+        assertThat(album.sessionOf(0, record(album), -11.8).finish().ceilingDbtp())
+                .as("peaks between the ceiling and full scale are its own")
+                .isZero();
+        assertThat(album.sessionOf(1, record(album), -11.8).finish().ceilingDbtp())
+                .isEqualTo(-1);
+        Album louder = album.withTarget(Optional.of(-9.0));
+        assertThat(louder.sessionOf(0, record(louder), -9).finish().ceilingDbtp())
+                .isEqualTo(-1);
+        Album together = album.withWay(Way.ONE_GAIN);
+        assertThat(together.sessionOf(0, record(together), -9).finish().ceilingDbtp())
+                .isEqualTo(-1);
+    }
+
+    @Test
     void aSongOfOneTitleDoesNotNameAll() {
         Session s = record(album);
         Session named = s.withDelivery(s.delivery()

@@ -208,6 +208,25 @@ class VersionsTest extends WindowTest {
     }
 
     @Test
+    void oneMadeWithTracksThatAreGoneIsSaid() throws Exception {
+        openShort();
+        renderFour();
+        Files.delete(versions().get(0).version().file());
+        interact(() -> app.window().workspace().change("take a reference out", s -> s.withoutReference(0)));
+        waitUntil(() -> app.window().workspace().settledProperty().get());
+        interact(() -> app.window().show(0));
+        interact(() -> app.window().show(Station.VERSIONS.ordinal()));
+        waitUntil(() -> lookup("Its file is not there any more.").tryQuery().isPresent());
+        interact(() -> lookup("render it again")
+                .queryAs(javafx.scene.control.Button.class)
+                .fire());
+        waitUntil(() -> lookup("#versions-told")
+                .queryAs(Labeled.class)
+                .getText()
+                .contains("was made with tracks that are not in the session any more"));
+    }
+
+    @Test
     void whatIsNoNumberIsSaid() throws Exception {
         openShort();
         interact(() -> app.window().show(Station.VERSIONS.ordinal()));

@@ -77,6 +77,11 @@ final class SongRow extends HBox {
         if (isChosen) {
             getStyleClass().add("chosen");
         }
+        setOnMouseClicked(e -> {
+            if (e.getClickCount() == 2) {
+                acts.ownSession(index);
+            }
+        });
         getChildren().add(name(isAnchor));
         getChildren().add(figure(standing.map(SongStanding::integratedLufs), false, "LUFS"));
         Label moves = figure(standing.map(s -> movesBy), true, "by how much it is turned, in LU");
@@ -100,7 +105,10 @@ final class SongRow extends HBox {
         box.setMinWidth(NAME);
         box.setMaxWidth(NAME);
         box.setAccessibleText("Hear " + song.track().name() + " against the anchor");
-        Tooltip.install(box, new Tooltip("Hear it where it is fullest, against the anchor, equally loud"));
+        Tooltip.install(
+                box,
+                new Tooltip(
+                        "Hear it where it is fullest, against the anchor, equally loud; a double click opens a session of its own"));
         return box;
     }
 

@@ -171,6 +171,7 @@ public final class Sending {
         List<Tags> tags = new ArrayList<>();
         List<String> names = new ArrayList<>();
         for (Wanted w : wanted) {
+            checkTracks(measured, w);
             Tags said = MasterTags.of(w.settings());
             tags.add(said);
             names.add(w.file()
@@ -193,6 +194,17 @@ public final class Sending {
                     wanted.get(i).settings(), tags.get(i), wanted.get(i).made(), files.get(i)));
         }
         return orders;
+    }
+
+    private static void checkTracks(MeasuredSession measured, Wanted wanted) throws AudioFileException {
+        try {
+            measured.with(wanted.settings());
+        } catch (IllegalArgumentException e) {
+            throw new AudioFileException(
+                    "“" + wanted.version()
+                            + "” was made with tracks that are not in the session any more; undo, or add them again.",
+                    e);
+        }
     }
 
     private static void addCheckSums(List<Ended> all) throws AudioFileException {

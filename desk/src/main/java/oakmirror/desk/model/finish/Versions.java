@@ -22,8 +22,6 @@ import oakmirror.media.work.Newest;
 import oakmirror.session.Fact;
 import oakmirror.session.NotedVersion;
 import oakmirror.session.Session;
-import oakmirror.session.Track;
-import oakmirror.session.TrackId;
 import oakmirror.session.Variants.Variant;
 import oakmirror.session.Version;
 import oakmirror.session.VersionNote;
@@ -126,11 +124,6 @@ public final class Versions {
      */
     public void renderAgain(NotedVersion version, Path instead, java.util.function.Consumer<String> over) {
         Version v = version.version();
-        if (!hasTracks(v)) {
-            over.accept("“" + version.name()
-                    + "” was made with tracks that are not in the session any more; undo, or add them again.");
-            return;
-        }
         boolean isFolder = Files.isDirectory(v.file().toAbsolutePath().getParent());
         Path folder = isFolder ? v.file().toAbsolutePath().getParent() : instead;
         Wanted wanted = new Wanted(
@@ -156,16 +149,6 @@ public final class Versions {
                     }
                 },
                 over);
-    }
-
-    private boolean hasTracks(Version v) {
-        List<TrackId> there =
-                workspace.session().tracks().stream().map(Track::id).toList();
-        return there.containsAll(v.settings().tracks().stream().map(Track::id).toList())
-                && v.settings()
-                        .mix()
-                        .map(Track::id)
-                        .equals(workspace.session().mix().map(Track::id));
     }
 
     /** Says something about a version; what was said before no longer holds. */
