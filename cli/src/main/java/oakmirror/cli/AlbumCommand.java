@@ -216,8 +216,11 @@ final class AlbumCommand implements Callable<Integer> {
                                 ", ", song.apart().stream().map(Zone::label).toList());
         String moves =
                 song.moves().isEmpty() ? "" : ", " + Readings.count(song.moves().size(), "move");
-        return DeliveredText.sentence(e.delivered().orElseThrow()) + " " + song.name() + " came from "
-                + Readings.level(song.integratedLufs()) + " LUFS" + apart + moves + ".";
+        String from = Double.isFinite(song.integratedLufs())
+                ? " " + song.name() + " came from " + Readings.level(song.integratedLufs()) + " LUFS" + apart + moves
+                        + "."
+                : "";
+        return DeliveredText.sentence(e.delivered().orElseThrow()) + from;
     }
 
     private static void fill(ObjectNode node, SongStanding song) {

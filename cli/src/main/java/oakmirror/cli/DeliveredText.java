@@ -36,7 +36,7 @@ final class DeliveredText {
     }
 
     static String sentence(Delivered d) {
-        return Figures.sentence(d.file(), d.master())
+        return Figures.sentence(d.file(), d.master()).replaceFirst("\\.$", "")
                 + (d.verification().isGood() ? ", verified." : ", NOT as it should be.");
     }
 }

@@ -86,13 +86,16 @@ public record RecordStanding(List<SongStanding> songs) {
         if (!isAnchor) {
             againstOthers.add(subject(againstOthers.size(), anchor, 1));
         }
-        Proposal proposal = isAnchor
+        boolean isHeard =
+                Double.isFinite(m.heardLufs()) && Double.isFinite(anchor.whole().heardLufs());
+        Proposal proposal = isAnchor || !isHeard // what has no loudness cannot be held against anything
                 ? Proposal.none()
                 : Proposal.derive(
                         Material.of(againstAll, java.util.Optional.empty()), settings, MoveDecisions.NONE, sampleRate);
         double[] supported = new double[Zone.values().length];
         for (Zone zone : Zone.values()) {
-            double mean = isAnchor ? 0 : -zone.mean(proposal.evidence().supportedDb());
+            double mean =
+                    isAnchor || !isHeard ? 0 : -zone.mean(proposal.evidence().supportedDb());
             supported[zone.ordinal()] = Double.isFinite(mean) ? mean + 0.0 : 0;
         }
         return new SongStanding(
@@ -102,8 +105,8 @@ public record RecordStanding(List<SongStanding> songs) {
                 m.heard().peakToLoudness(),
                 m.heard().loudness().rangeLu(),
                 sideToMid(m.tone().spectrum()),
-                isAnchor ? new double[Zone.values().length] : byZone(Gap.of(againstAnchor)),
-                byZone(Gap.of(againstOthers)),
+                isAnchor ? new double[Zone.values().length] : byZone(isHeard ? Gap.of(againstAnchor) : Gap.none()),
+                byZone(isHeard ? Gap.of(againstOthers) : Gap.none()),
                 supported,
                 proposal);
     }

@@ -141,7 +141,14 @@ class RecordStandingTest {
     void silentAndVeryShortSongsAreNoReasonToStop() throws IOException {
         Measured silent = new Measured("silence", measured(new float[RATE], new float[RATE]));
         Measured brief = new Measured("brief", measured(new float[RATE / 5], Signals.musicLike(RATE, 0.2, 0.2, 9)));
-        RecordStanding standing = standing(List.of(song("a", 1, 0.3), silent, brief), 0, Optional.empty());
+        float[] scrap = Signals.tone(RATE, 0.2, 0.02);
+        Measured cutOff = new Measured("cut off", measured(scrap, scrap));
+        RecordStanding standing = standing(List.of(song("a", 1, 0.3), silent, brief, cutOff), 0, Optional.empty());
+        assertThat(standing.songs())
+                .allMatch(s -> s.apart().isEmpty() && s.moves().isEmpty());
+        assertThat(standing.songs().get(3).toAnchorDb())
+                .as("it has no loudness to be matched by")
+                .containsOnly(Double.NaN);
         assertThat(standing.songs().get(1).moves()).isEmpty();
         assertThat(standing.songs().get(1).apart()).isEmpty();
         assertThat(standing.songs().get(2).apart()).isEmpty();
