@@ -106,11 +106,12 @@ final class HearControls extends FlowPane {
         Runnable show = () -> {
             boolean is = listening.correctedProperty().get();
             boolean ends = is && listening.monitor().endingProperty().get() != Ending.NONE;
-            asIs.setSelected(!is);
+            asIs.setSelected(!is && listening.monitor().versionProperty().get().isEmpty());
             corrected.setSelected(is && !ends);
             finished.setSelected(ends);
         };
         listening.correctedProperty().subscribe(c -> show.run());
+        listening.monitor().versionProperty().subscribe(v -> show.run());
         listening.monitor().endingProperty().subscribe(e -> show.run());
         return new HBox(2, asIs, corrected, finished);
     }

@@ -80,22 +80,50 @@ public final class Versions {
      * @param over called when all have ended, or why they have not, in one sentence
      */
     public void render(List<Variant> variants, Path folder, java.util.function.Consumer<String> over) {
-        Map<Session, String> names = new HashMap<>();
-        variants.forEach(v -> names.put(v.settings(), v.name()));
+        InOrder arriving = new InOrder(variants);
         sending.send(
                 variants.size() == 1 ? "rendering a version" : "rendering " + variants.size() + " versions",
                 session -> variants.stream()
                         .map(v -> Wanted.now(v.name(), v.settings()))
                         .toList(),
                 folder,
-                ended -> ended.delivered()
-                        .ifPresent(d -> note(
-                                UUID.randomUUID().toString(),
-                                names.get(ended.order().settings()),
-                                ended,
-                                d)),
+                arriving::ended,
                 done -> over.accept(sentence(done)),
-                over);
+                sentence -> {
+                    arriving.noteRest();
+                    over.accept(sentence);
+                });
+    }
+
+    /** Notes versions in the order they were asked for, each as soon as those before it are there. */
+    private final class InOrder {
+        private final List<Variant> variants;
+        private final Map<Session, Ended> waiting = new HashMap<>();
+        private int next;
+
+        InOrder(List<Variant> variants) {
+            this.variants = variants;
+        }
+
+        void ended(Ended ended) {
+            waiting.put(ended.order().settings(), ended);
+            while (next < variants.size()
+                    && waiting.containsKey(variants.get(next).settings())) {
+                note(variants.get(next++));
+            }
+        }
+
+        /** What had come out before it was cancelled. */
+        void noteRest() {
+            while (next < variants.size()) {
+                note(variants.get(next++));
+            }
+        }
+
+        private void note(Variant variant) {
+            Optional.ofNullable(waiting.get(variant.settings())).ifPresent(e -> e.delivered()
+                    .ifPresent(d -> Versions.this.note(UUID.randomUUID().toString(), variant.name(), e, d)));
+        }
     }
 
     private static String sentence(List<Ended> done) {
