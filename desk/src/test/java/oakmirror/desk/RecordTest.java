@@ -205,4 +205,59 @@ class RecordTest extends WindowTest {
         assertThat(SessionFile.read(own).session().references()).hasSize(2);
         assertThat(SessionFile.read(own).session().references().get(0).name()).isEqualTo("Low Water");
     }
+
+    @Test
+    void oneThatCannotBeReadIsNamedAndTheRestGoesOnWithoutIt() throws Exception {
+        openRecord();
+        Path broken = Files.writeString(folder.resolve("broken.wav"), "no sound at all");
+        files = List.of(broken.toFile());
+        interact(() -> lookup("#add-songs").queryAs(Button.class).fire());
+        waitUntil(() -> lookup("#record-told").queryAs(Labeled.class).getText().startsWith("broken.wav"));
+        assertThat(lookup("#render-record").query().isDisabled()).isTrue();
+        assertThat(lookup("#song-3").tryQuery())
+                .as("it stays to be found or taken off")
+                .isPresent();
+        fromMenu(3, "take it off");
+        waitUntil(() -> !lookup("#render-record").query().isDisabled());
+        assertThat(lookup("#record-told").queryAs(Labeled.class).getText()).isEmpty();
+    }
+
+    @Test
+    void theMatrixGoesAgainstTheAnchorOrTheOthers() throws Exception {
+        openRecord();
+        String zone = "#zone-2-" + Zone.AIR.ordinal();
+        waitUntil(() -> lookup(zone).query().getAccessibleText().contains("against the anchor"));
+        String toAnchor = onFx(() -> lookup(zone).query().getAccessibleText());
+        interact(lookup("#against-others").queryAs(ToggleButton.class)::fire);
+        waitUntil(() -> lookup(zone).query().getAccessibleText().contains("against the mean of the others"));
+        assertThat(onFx(() -> lookup(zone).query().getAccessibleText())).isNotEqualTo(toAnchor);
+        assertThat(onFx(() -> lookup("#zone-0-0").query().getAccessibleText())).startsWith("Low Water, Sub: ");
+    }
+
+    @Test
+    void whatIsLeftAsItIsIsRenderedWithoutCorrection() throws Exception {
+        openRecord();
+        fromMenu(2, "leave it as it is");
+        waitUntil(() -> !album().songs().get(2).corrected());
+        waitUntil(() -> !lookup("#render-record").query().isDisabled());
+        clickOn("#render-record");
+        waitUntil(() -> app.window().workspace().logProperty().get().sent().size() == 3);
+        Path left = out.toPath().resolve("03 Ebb Tide master.wav");
+        assertThat(out.list()).as("numbered in the order of the record").contains("03 Ebb Tide master.wav");
+        double[] before = levels(folder.resolve("Ebb Tide.wav"));
+        double[] after = levels(left);
+        double gain = after[1] - before[1];
+        assertThat(after[0] - before[0]).as("low and high by the same gain").isCloseTo(gain, within(0.5));
+    }
+
+    /** Level below 300 Hz and above 3 kHz, by FFmpeg. */
+    private static double[] levels(Path file) throws Exception {
+        double[] levels = new double[2];
+        String[] filters = {"lowpass=f=300", "highpass=f=3000"};
+        for (int i = 0; i < 2; i++) {
+            String out = FfmpegTool.run("-i", file, "-af", filters[i] + ",volumedetect", "-f", "null", "-");
+            levels[i] = Double.parseDouble(out.replaceAll("(?s).*mean_volume: (\\S+) dB.*", "$1"));
+        }
+        return levels;
+    }
 }

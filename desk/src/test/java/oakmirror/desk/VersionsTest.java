@@ -228,6 +228,36 @@ class VersionsTest extends WindowTest {
     }
 
     @Test
+    void whatIsWantedFollowsTheSessionUntilSomethingIsWritten() throws Exception {
+        openShort();
+        interact(() -> app.window().show(Station.VERSIONS.ordinal()));
+        waitUntil(() -> lookup("#variant-targets").tryQuery().isPresent());
+        waitUntil(() ->
+                lookup("#variant-targets").queryAs(TextField.class).getText().equals("-14"));
+        interact(() -> app.window()
+                .workspace()
+                .change("target", s -> s.withFinish(s.finish().withTarget(-11, -1))));
+        waitUntil(() ->
+                lookup("#variant-targets").queryAs(TextField.class).getText().equals("-11"));
+        text("#variant-targets", "−9; -12, -9");
+        waitUntil(() ->
+                lookup("#render-versions").queryAs(Labeled.class).getText().equals("render 2 versions"));
+        interact(() -> app.window()
+                .workspace()
+                .change("target", s -> s.withFinish(s.finish().withTarget(-13, -1))));
+        settle();
+        assertThat(lookup("#variant-targets").queryAs(TextField.class).getText())
+                .isEqualTo("−9; -12, -9");
+        interact(lookup("#variant-1").queryAs(CheckBox.class)::fire);
+        waitUntil(() ->
+                lookup("#render-versions").queryAs(Labeled.class).getText().equals("render 1 version"));
+        text("#variant-targets", "7");
+        waitUntil(() -> lookup("The loudness target lies between −60 and 0 LUFS.")
+                .tryQuery()
+                .isPresent());
+    }
+
+    @Test
     void whatIsNoNumberIsSaid() throws Exception {
         openShort();
         interact(() -> app.window().show(Station.VERSIONS.ordinal()));

@@ -35,7 +35,8 @@ public final class AlbumOrders {
         List<String> names = new ArrayList<>();
         int count = album.songs().size();
         for (int i = 0; i < count; i++) {
-            MeasuredSession song = album.song(i, importer, progress.part((double) i / count, (i + 1.0) / count));
+            MeasuredSession song =
+                    numbered(album.song(i, importer, progress.part((double) i / count, (i + 1.0) / count)));
             songs.add(song);
             tags.add(MasterTags.of(song.session())
                     .withUsual(TagField.ALBUM, album.record().name()));
