@@ -87,7 +87,7 @@ class VersionsTest extends WindowTest {
                 .getParent()
                 .lookupAll(".check-box")
                 .forEach(
-                        n -> ((CheckBox) n).setSelected(((CheckBox) n).getText().endsWith("LUFS"))));
+                        n -> ((CheckBox) n).setSelected(((CheckBox) n).getText().startsWith("version “"))));
         interact(() -> lookup("#start-ranking")
                 .queryAs(javafx.scene.control.Button.class)
                 .fire());
@@ -105,6 +105,12 @@ class VersionsTest extends WindowTest {
                         app.window().listening().monitor().versionProperty().get()))
                 .isEmpty();
         clickOn("#blind-close");
+        var ranked = (oakmirror.blind.BlindResult.Ranking) onFx(() ->
+                app.window().workspace().logProperty().get().blindResults().get(0));
+        assertThat(ranked.names())
+                .as("told apart from references of the same name")
+                .allMatch(n -> n.startsWith("version “"))
+                .doesNotHaveDuplicates();
 
         fire("#version-keep-2");
         text("#version-note-2", "too bright in the car");

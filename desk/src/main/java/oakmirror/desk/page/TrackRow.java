@@ -159,8 +159,7 @@ final class TrackRow extends GridPane {
 
     /** Brings everything up to date. */
     void refresh() {
-        setAccessibleText(
-                TrackWords.of(slot, number, table.scope(), table.listening().matchedDb(index)));
+        setAccessibleText(TrackWords.of(slot, number, table.scope(), table.matchedDb(index)));
         getStyleClass().remove("selected");
         if (table.passages().selectedProperty().get() == index) {
             getStyleClass().add("selected");
@@ -268,8 +267,7 @@ final class TrackRow extends GridPane {
         }
         offset.setOpacity(stale ? STALE_OPACITY : 1);
         double trim = slot.track().trimDb();
-        offset.setText(
-                Readings.gain(table.listening().matchedDb(index)) + (Math.abs(trim) > FULL_CONTRAST_DB ? " ✎" : ""));
+        offset.setText(Readings.gain(table.matchedDb(index)) + (Math.abs(trim) > FULL_CONTRAST_DB ? " ✎" : ""));
         Ui.tip(
                 offset,
                 "Heard with this gain, dB"

@@ -75,6 +75,11 @@ final class TrackTable extends VBox {
         return workspace.session().comparing().scope();
     }
 
+    /** Offset that matches a track to the others, in dB, whatever it is heard with at the moment. */
+    double matchedDb(int index) {
+        return workspace.levelsProperty().get().offsetDb(index);
+    }
+
     /** The rate that is the usual one here, not worth a note. */
     Optional<Integer> rate() {
         return workspace.tracks().rate();

@@ -14,6 +14,7 @@ import javafx.scene.layout.VBox;
 import oakmirror.blind.BlindResult;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.finish.Versions;
+import oakmirror.desk.model.listen.Blind;
 import oakmirror.desk.model.listen.VersionsHeard;
 import oakmirror.desk.model.session.Settings;
 import oakmirror.desk.model.session.Workspace;
@@ -191,8 +192,9 @@ public final class VersionsPage extends VBox {
                 .filter(r -> r instanceof BlindResult.Ranking)
                 .reduce((a, b) -> b)
                 .flatMap(r -> ((BlindResult.Ranking) r).best())
-                .filter(best -> all.stream().anyMatch(v -> v.name().equals(best)))
-                .map(best -> "; ranked blind, “" + best + "” came first")
+                .flatMap(best ->
+                        all.stream().filter(v -> Blind.nameOf(v).equals(best)).findFirst())
+                .map(v -> "; ranked blind, “" + v.name() + "” came first")
                 .orElse("");
         return Readings.count(all.size(), "version")
                 + (kept > 0 ? ", " + kept + " kept" : "")

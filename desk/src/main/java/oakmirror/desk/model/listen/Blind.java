@@ -19,6 +19,7 @@ import oakmirror.desk.model.listen.MonitorControls.Ending;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.session.Fact;
+import oakmirror.session.NotedVersion;
 import oakmirror.session.Version;
 
 /** A blind comparison in progress: what is hidden behind which letter, and hearing it. Lives on the window's thread. */
@@ -107,9 +108,14 @@ public final class Blind {
         if (hasMix && all.get(0).imported().isPresent()) {
             workspace.logProperty().get().versions().stream()
                     .filter(v -> !v.isDiscarded())
-                    .forEach(v -> items.add(new Item(0, false, v.name(), Optional.of(v.version()))));
+                    .forEach(v -> items.add(new Item(0, false, nameOf(v), Optional.of(v.version()))));
         }
         return items;
+    }
+
+    /** What a version is called among what is compared: it may be named after the reference it was made against. */
+    public static String nameOf(NotedVersion version) {
+        return "version “" + version.name() + "”";
     }
 
     /** Starts a forced choice between two. */

@@ -381,11 +381,6 @@ public final class Listening {
                         path)));
     }
 
-    /** Offset that matches a track to the others, in dB; the mix is 0. */
-    public double matchedDb(int index) {
-        return workspace.levelsProperty().get().offsetDb(index);
-    }
-
     /** Gain a track is heard with, in dB; matched, unless a player's levels are heard. */
     public double offsetDb(int index) {
         return sceneTracks.gainDb(index);
