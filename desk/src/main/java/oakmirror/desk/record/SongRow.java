@@ -17,6 +17,7 @@ import oakmirror.desk.plot.ZoneBar;
 import oakmirror.readings.Readings;
 import oakmirror.session.AlbumSong;
 import oakmirror.spectrum.Zone;
+import oakmirror.stereo.Width;
 
 /** A song in the matrix of the record: how loud it is and moves, in which zones it sits apart, what is proposed for it. */
 final class SongRow extends HBox {
@@ -91,7 +92,9 @@ final class SongRow extends HBox {
             getChildren().add(zone(zone, standing, toMean));
         }
         getChildren().add(figure(standing.map(SongStanding::plrDb), false, "peak to loudness, in dB"));
-        getChildren().add(figure(standing.map(SongStanding::sideToMidDb), false, "side over mid, in dB"));
+        Label width = figure(standing.map(SongStanding::sideToMidDb), false, "side over mid, in dB");
+        standing.filter(s -> s.sideToMidDb() <= Width.MONO_DB).ifPresent(s -> width.setText("mono"));
+        getChildren().add(width);
         getChildren().add(proposed(isAnchor, standing));
         getChildren().add(menu(count));
     }
