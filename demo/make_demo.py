@@ -6,9 +6,12 @@ into one that is named. The music is drawn with fixed seeds, so it comes out the
 
 The faults that the demo is there to show are planted here and nowhere else; see PLANTED.
 """
+import hashlib
 import json
 import os
 import shutil
+import struct
+import subprocess
 import sys
 import tempfile
 
@@ -84,6 +87,39 @@ def session():
             song("sluice-gate", "withy-lanterns-sluice-gate.ogg", "Sluice Gate")]}}}
 
 
+def key(file):
+    """What a bounce is known by: a digest of its length and of 64 parts of 32 KiB spread evenly over it, and its end."""
+    size, part = os.path.getsize(file), 1 << 15
+    digest = hashlib.sha256(struct.pack(">qq", size, 0))
+    with open(file, "rb") as f:
+        for at in [*range(0, size, max(part, (size - part) // 63)), max(0, size - part)]:
+            f.seek(at)
+            digest.update(f.read(part))
+    return digest.hexdigest()[:32]
+
+
+BOUNCES = [("withy-lanterns-ebb-tide-bounce-2.ogg", 2, "2026-11-24T21:14:00", "fiddle is buried, bottom too big"),
+           ("withy-lanterns-ebb-tide.ogg", 3, "2026-11-25T15:40:00", "fiddle up, boom tomorrow")]
+
+
+def bounces(out):
+    """What was measured of the two bounces there are, as the window notes it when one is taken: by the built oakmirror beside this folder."""
+    start, end = EBB_TIDE.section("full again")
+    facts = []
+    for file, number, taken, note in BOUNCES:
+        with tempfile.TemporaryDirectory() as top:
+            kept = os.path.join(top, "b.oakprofile.json")
+            subprocess.run([os.path.join(os.path.dirname(os.path.abspath(__file__)), "..", "oakmirror"), "profile", os.path.join(out, file),
+                            "--passage", f"{start:.3f}-{end:.3f}", "--out", kept], check=True)
+            with open(kept, encoding="utf-8") as f:
+                figures = json.load(f)["profiles"][0]["measured"]
+        content = key(os.path.join(out, file))
+        facts += [{"fact": "bounce", "bounce": {"number": number, "content": content, "file": file, "taken": taken,
+                                                "figures": figures, "shiftSeconds": 0, "takenUp": []}},
+                  {"fact": "bounceNote", "content": content, "note": note}]
+    return facts
+
+
 def main(out):
     os.makedirs(os.path.join(out, "stems"), exist_ok=True)
     with tempfile.TemporaryDirectory() as top:
@@ -108,7 +144,7 @@ def main(out):
         for i, (file, _, tune, instruments, change, bus, encoder) in enumerate(REFERENCES):
             write(stems(f"reference-{i + 1}", tune, instruments, change, 44100), bus, 44100, encoder, file)
     with open(os.path.join(out, "ferry-reels.oakmirror.json"), "w", encoding="utf-8") as f:
-        json.dump(session(), f, indent=2, ensure_ascii=False)
+        json.dump({**session(), "log": bounces(out)}, f, ensure_ascii=False)
         f.write("\n")
 
 

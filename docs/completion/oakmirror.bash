@@ -161,6 +161,7 @@ function _complete_oakmirror() {
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} render" ];    then _picocli_oakmirror; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} album" ];    then _picocli_oakmirror; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} report" ];    then _picocli_oakmirror; return $?; fi
+  if [ "${COMP_LINE}" = "${COMP_WORDS[0]} profile" ];    then _picocli_oakmirror; return $?; fi
 
   # Find the longest sequence of subcommands and call the bash function for that subcommand.
   local cmds0=(measure)
@@ -170,7 +171,9 @@ function _complete_oakmirror() {
   local cmds4=(render)
   local cmds5=(album)
   local cmds6=(report)
+  local cmds7=(profile)
 
+  if CompWordsContainsArray "${cmds7[@]}"; then _picocli_oakmirror_profile; return $?; fi
   if CompWordsContainsArray "${cmds6[@]}"; then _picocli_oakmirror_report; return $?; fi
   if CompWordsContainsArray "${cmds5[@]}"; then _picocli_oakmirror_album; return $?; fi
   if CompWordsContainsArray "${cmds4[@]}"; then _picocli_oakmirror_render; return $?; fi
@@ -188,7 +191,7 @@ function _picocli_oakmirror() {
   # Get completion data
   local curr_word=${COMP_WORDS[COMP_CWORD]}
 
-  local commands="measure compare match finish render album report"
+  local commands="measure compare match finish render album report profile"
   local flag_opts="'-h' '--help' '-V' '--version'"
   local arg_opts=""
 
@@ -532,6 +535,49 @@ function _picocli_oakmirror_report() {
     local currIndex
     currIndex=$(currentPositionalIndex "report" "${arg_opts}" "${flag_opts}")
     if (( currIndex >= 0 && currIndex <= 0 )); then
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      positionals=$( compgen -f -- "${curr_word}" ) # files
+    fi
+    local IFS=$'\n'
+    COMPREPLY=( $(compgen -W "${commands// /$'\n'}${IFS}${positionals}" -- "${curr_word}") )
+  fi
+}
+
+# Generates completions for the options and subcommands of the `profile` subcommand.
+function _picocli_oakmirror_profile() {
+  # Get completion data
+  local curr_word=${COMP_WORDS[COMP_CWORD]}
+  local prev_word=${COMP_WORDS[COMP_CWORD-1]}
+
+  local commands=""
+  local flag_opts="'--force' '-h' '--help' '-V' '--version'"
+  local arg_opts="'--out' '--folder' '--passage'"
+
+  type compopt &>/dev/null && compopt +o default
+
+  case ${prev_word} in
+    '--out')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+    '--folder')
+      return
+      ;;
+    '--passage')
+      return
+      ;;
+  esac
+
+  if [[ "${curr_word}" == -* ]]; then
+    COMPREPLY=( $(compgen -W "${flag_opts} ${arg_opts}" -- "${curr_word}") )
+  else
+    local positionals=""
+    local currIndex
+    currIndex=$(currentPositionalIndex "profile" "${arg_opts}" "${flag_opts}")
+    if (( currIndex >= 0 && currIndex <= 2147483647 )); then
       local IFS=$'\n'
       type compopt &>/dev/null && compopt -o filenames
       positionals=$( compgen -f -- "${curr_word}" ) # files

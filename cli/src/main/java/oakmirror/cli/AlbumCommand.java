@@ -105,8 +105,7 @@ final class AlbumCommand implements Callable<Integer> {
                             (e, n) -> {});
             progress.clear();
             PrintWriter err = spec.commandLine().getErr();
-            album.songs()
-                    .forEach(s -> s.warnings().forEach(w -> err.println(s.path().getFileName() + ": " + w)));
+            album.songs().forEach(s -> s.warnings().forEach(w -> err.println(s.name() + ": " + w)));
             err.flush();
             output.addCheckSums(out, ended);
             return report(album, standing, ended);

@@ -5,8 +5,6 @@ import java.io.PrintWriter;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import oakmirror.audio.TimeRange;
 import oakmirror.compare.Comparison;
@@ -21,7 +19,6 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
-import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Spec;
 
 /** Holds a mix against references and prints what Compare's sheet shows. */
@@ -39,8 +36,6 @@ final class CompareCommand implements Callable<Integer> {
 
     /** Bands of a third of an octave, as on the sheet. */
     private static final double OCTAVES = 1.0 / 3;
-
-    private static final Pattern MOMENT = Pattern.compile("(?:(\\d+):)?(\\d+(?:\\.\\d+)?)");
 
     @Mixin
     private TrackOptions tracks;
@@ -72,7 +67,7 @@ final class CompareCommand implements Callable<Integer> {
     public Integer call() throws IOException {
         Optional<TimeRange> passage = Optional.ofNullable(passages)
                 .flatMap(p -> Optional.ofNullable(p.passage))
-                .map(this::range);
+                .map(text -> PassageText.range(text, spec.commandLine()));
         ProgressLine progress = new ProgressLine();
         try (Inputs inputs = tracks.read(progress)) {
             Comparison comparison = compare(inputs, passage);
@@ -96,31 +91,5 @@ final class CompareCommand implements Callable<Integer> {
 
     private static Optional<TimeRange> suggested(ImportedTrack track) {
         return track.fullest().suggest(track.rhythm().grid());
-    }
-
-    private TimeRange range(String text) {
-        String[] ends = text.split("-", -1);
-        if (ends.length == 2) {
-            double from = seconds(ends[0]);
-            double to = seconds(ends[1]);
-            if (from < to) {
-                return new TimeRange(from, to);
-            }
-        }
-        throw noPassage(text);
-    }
-
-    private double seconds(String text) {
-        Matcher m = MOMENT.matcher(text.strip());
-        if (!m.matches()) {
-            throw noPassage(text);
-        }
-        double minutes = m.group(1) == null ? 0 : Double.parseDouble(m.group(1));
-        return 60 * minutes + Double.parseDouble(m.group(2));
-    }
-
-    private ParameterException noPassage(String text) {
-        return new ParameterException(
-                spec.commandLine(), "'" + text + "' is no passage; try 62-90 or 1:02-1:30, from before to.");
     }
 }

@@ -84,7 +84,7 @@ final class Inputs implements AutoCloseable {
         List<Subject> subjects = new ArrayList<>();
         for (int i = 0; i < tracks.size(); i++) {
             ImportedTrack track = tracks.get(i);
-            progress.start("measuring " + track.path());
+            progress.start("measuring " + track.file().orElseThrow());
             Optional<TimeRange> passage = passages.get(i).flatMap(p -> within(p, track.seconds()));
             TrackMeasurement measured = passage.isPresent()
                     ? shop.importer().measurePassage(track, passage.get(), progress)
@@ -103,7 +103,7 @@ final class Inputs implements AutoCloseable {
     private Subject subject(ImportedTrack track, TrackMeasurement measured) {
         return new Subject(
                 tracks.indexOf(track),
-                Track.of(track.path()).name(),
+                Track.of(track.file().orElseThrow()).name(),
                 measured,
                 track.measurement(),
                 track.rhythm().grid().map(BarGrid::bpm));
@@ -111,11 +111,11 @@ final class Inputs implements AutoCloseable {
 
     /** Says what was found wrong with the files. */
     void warn(PrintWriter err) {
-        tracks.forEach(t -> t.warnings().forEach(w -> err.println(t.path().getFileName() + ": " + w)));
+        tracks.forEach(t -> t.warnings().forEach(w -> err.println(t.name() + ": " + w)));
         references().stream()
                 .filter(r -> !Double.isFinite(r.measurement().heardLufs()))
-                .forEach(r -> err.println(r.path().getFileName()
-                        + ": without loudness (silent, or shorter than 0.4 s), so it asks for nothing."));
+                .forEach(r -> err.println(
+                        r.name() + ": without loudness (silent, or shorter than 0.4 s), so it asks for nothing."));
         err.flush();
     }
 

@@ -20,7 +20,8 @@ import picocli.CommandLine.Command;
             FinishCommand.class,
             RenderCommand.class,
             AlbumCommand.class,
-            ReportCommand.class
+            ReportCommand.class,
+            ProfileCommand.class
         })
 public final class Main {
 

@@ -36,7 +36,7 @@ record MatchSummary(Inputs inputs, CorrectionSettings settings, Phase phase, Fin
         ObjectNode root = JSON.createObjectNode();
         ImportedTrack mix = inputs.mix();
         double mixLufs = mix.measurement().heardLufs();
-        root.put("mix", mix.path().toString());
+        root.put("mix", mix.file().orElseThrow().toString());
         root.put("mixIntegratedLufs", Figures.rounded(mixLufs));
         root.put(
                 "mixTruePeakDbtp",
@@ -45,7 +45,7 @@ record MatchSummary(Inputs inputs, CorrectionSettings settings, Phase phase, Fin
         for (ImportedTrack reference : inputs.references()) {
             double lufs = reference.measurement().heardLufs();
             list.addObject()
-                    .put("file", reference.path().toString())
+                    .put("file", reference.file().orElseThrow().toString())
                     .put("integratedLufs", Figures.rounded(lufs))
                     .put("offsetDb", Figures.rounded(LevelMatch.difference(mixLufs, lufs)));
         }

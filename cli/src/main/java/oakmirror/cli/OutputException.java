@@ -5,6 +5,10 @@ final class OutputException extends Exception {
 
     private static final long serialVersionUID = 1L;
 
+    OutputException(String sentence) {
+        super(sentence);
+    }
+
     OutputException(Exception cause) {
         super(cause.getMessage(), cause);
     }

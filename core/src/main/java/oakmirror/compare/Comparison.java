@@ -7,7 +7,6 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.ToDoubleFunction;
-import oakmirror.level.LevelMatch;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.spectrum.StereoSpectrum.Part;
 import oakmirror.spectrum.TonePeak;
@@ -81,11 +80,14 @@ public record Comparison(List<Member> members, double lufs, CorridorSettings set
         List<Member> members = new ArrayList<>();
         List<double[]> curves = new ArrayList<>();
         for (Subject s : subjects) {
-            double offset = LevelMatch.difference(lufs, s.compared().heardLufs());
+            double offset = s.offsetTo(lufs);
             double[] levels = MatchedTone.of(s.tone().spectrum(), offset, octaves, part);
             members.add(new Member(s, offset, levels));
-            if (!s.isMix()) {
+            if (s.folded().isEmpty() && !s.isMix()) {
                 curves.add(MatchedTone.whereMeant(levels, s.compared().spectrum()));
+            }
+            for (TrackMeasurement m : s.folded()) {
+                curves.add(MatchedTone.whereMeant(MatchedTone.of(m, lufs, octaves, part), m.spectrum()));
             }
         }
         return new Comparison(members, lufs, settings, Corridor.of(curves, settings), Gap.of(subjects, octaves, part));
@@ -115,7 +117,12 @@ public record Comparison(List<Member> members, double lufs, CorridorSettings set
 
     /** What the references leave for a reading, at least so much to either side of its middle. */
     public Span span(ToDoubleFunction<Member> reading, double tolerance) {
-        return Span.of(references().stream().mapToDouble(reading).toArray(), settings.kind(), tolerance);
+        double[] readings = references().stream()
+                .flatMap(m -> m.subject().parts().stream()
+                        .map(p -> p == m.subject() ? m : new Member(p, p.offsetTo(lufs), m.levelsDb())))
+                .mapToDouble(reading)
+                .toArray();
+        return Span.of(readings, settings.kind(), tolerance);
     }
 
     /** The zones in which the mix lies inside the corridor. */

@@ -32,12 +32,13 @@ public record Gap(double[] mixDb, double[] referenceDb, double[] gapDb, boolean[
      * @param spectrum its spectrum
      * @param loudnessLufs the loudness it is matched by
      * @param weight how much it counts against the others, above 0
+     * @param number the number it is called by; 0 for its place among the others
      */
-    public record Reference(BandSpectrum spectrum, double loudnessLufs, double weight) {
+    public record Reference(BandSpectrum spectrum, double loudnessLufs, double weight, int number) {
 
         /** One that counts as much as any other. */
         public Reference(BandSpectrum spectrum, double loudnessLufs) {
-            this(spectrum, loudnessLufs, 1);
+            this(spectrum, loudnessLufs, 1, 0);
         }
     }
 
@@ -49,22 +50,28 @@ public record Gap(double[] mixDb, double[] referenceDb, double[] gapDb, boolean[
      * @param known where it and the mix have something to say
      * @param fallDbPerOctave how steeply it falls where it ends before it should, as a lossy file does; empty where it does not
      * @param weight how much it counts against the others
+     * @param number the number it is called by; 0 for its place among the others
      */
     public record Each(
-            double[] levelDb, double[] gapDb, boolean[] known, OptionalDouble fallDbPerOctave, double weight) {
+            double[] levelDb,
+            double[] gapDb,
+            boolean[] known,
+            OptionalDouble fallDbPerOctave,
+            double weight,
+            int number) {
 
         /** One that goes on as far as it should, and counts as much as any other. */
         public Each(double[] levelDb, double[] gapDb, boolean[] known) {
-            this(levelDb, gapDb, known, OptionalDouble.empty(), 1);
+            this(levelDb, gapDb, known, OptionalDouble.empty(), 1, 0);
         }
 
         /** The same counting elsewhere. */
         public Each withKnown(boolean[] value) {
-            return new Each(levelDb, gapDb, value, fallDbPerOctave, weight);
+            return new Each(levelDb, gapDb, value, fallDbPerOctave, weight, number);
         }
 
         private Each withGap(double[] valueDb) {
-            return new Each(levelDb, valueDb, known, fallDbPerOctave, weight);
+            return new Each(levelDb, valueDb, known, fallDbPerOctave, weight, number);
         }
     }
 
@@ -95,9 +102,9 @@ public record Gap(double[] mixDb, double[] referenceDb, double[] gapDb, boolean[
      * @param part what of the stereo signal
      */
     public static Gap of(List<Subject> subjects, double octaves, Part part) {
-        List<Reference> references = Subject.references(subjects).stream()
+        List<Reference> references = Subject.parts(subjects).stream()
                 .map(r ->
-                        new Reference(r.tone().spectrum().of(part), r.compared().heardLufs(), r.weight()))
+                        new Reference(r.tone().spectrum().of(part), r.compared().heardLufs(), r.weight(), r.number()))
                 .toList();
         return Subject.mix(subjects)
                 .map(m -> between(m.tone().spectrum().of(part), m.compared().heardLufs(), references, octaves))
@@ -170,7 +177,8 @@ public record Gap(double[] mixDb, double[] referenceDb, double[] gapDb, boolean[
                 edge.isPresent()
                         ? OptionalDouble.of(SpectralEdge.fallDbPerOctave(reference.spectrum(), edge.getAsDouble()))
                         : edge,
-                reference.weight());
+                reference.weight(),
+                reference.number());
     }
 
     /** The same counting only where some bands do, of each reference where its own do; its weight among those that still speak stays. */

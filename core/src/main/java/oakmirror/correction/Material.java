@@ -75,7 +75,7 @@ public record Material(
         return new Material(
                 gap,
                 mix.map(Material::seconds).orElse(0.0),
-                Subject.references(subjects).stream().map(Material::seconds).toList(),
+                Subject.parts(subjects).stream().map(Material::seconds).toList(),
                 mix.flatMap(m -> m.tone().key()),
                 applied,
                 unjudged,

@@ -98,12 +98,12 @@ final class Presence {
                 .forEach(s -> held.add(s.held("not in the mix", "it has nothing to raise " + s.where())));
         for (int r = 0; r < references.size(); r++) {
             boolean[] there = references.get(r);
-            int number = r + 1;
+            Gap.Each one = gap.each().get(r);
+            int number = one.number() > 0 ? one.number() : r + 1;
             Stretch.all(b -> range[b] && !there[b] && anyReference(b)).stream()
                     .map(s -> s.held(
                             "reference " + number + " ends",
-                            "counted without it " + s.where()
-                                    + falling(s, List.of(gap.each().get(number - 1)))))
+                            "counted without it " + s.where() + falling(s, List.of(one))))
                     .forEach(held::add);
         }
         return held;

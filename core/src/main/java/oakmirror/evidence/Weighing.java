@@ -161,7 +161,7 @@ final class Weighing {
             gap[b] = mean(speaking, band);
         }
         double weight = same.stream().mapToDouble(Gap.Each::weight).average().orElse(1);
-        return new Gap.Each(gap, gap, known, OptionalDouble.empty(), weight);
+        return new Gap.Each(gap, gap, known, OptionalDouble.empty(), weight, 0);
     }
 
     private double mean(int band) {

@@ -1,6 +1,7 @@
 package oakmirror.session;
 
 import oakmirror.blind.BlindResult;
+import oakmirror.bounces.Bounce;
 
 /** Something that happened while a session was worked on. It cannot be undone: it stays true. */
 public sealed interface Fact {
@@ -33,4 +34,29 @@ public sealed interface Fact {
      * @param sent what was found in its file
      */
     record MasterSent(Sent sent) implements Fact {}
+
+    /**
+     * A bounce of the mix was taken.
+     *
+     * @param bounce what was measured of it
+     */
+    record BounceTaken(Bounce bounce) implements Fact {}
+
+    /**
+     * Something was noted about a bounce.
+     *
+     * @param content stands for its bytes
+     * @param note what holds of it from then on
+     */
+    record BounceNoted(String content, String note) implements Fact {
+
+        private static final int LONGEST = 2000;
+
+        /** Checks the length. */
+        public BounceNoted {
+            if (note.length() > LONGEST) {
+                throw new IllegalArgumentException("a note has at most " + LONGEST + " characters");
+            }
+        }
+    }
 }

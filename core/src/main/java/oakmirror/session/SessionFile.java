@@ -17,8 +17,8 @@ public final class SessionFile {
     /** The ending of a session's file name. */
     public static final String ENDING = ".oakmirror.json";
 
-    /** No session's file is larger. */
-    public static final long MOST_BYTES = 16L << 20;
+    /** No session's file is larger: room for sixteen references of 64 folded profiles each, and for what happened. */
+    public static final long MOST_BYTES = 64L << 20;
 
     private static final String FORMAT = "oak-mirror-session";
     private static final int VERSION = 2;
@@ -31,7 +31,12 @@ public final class SessionFile {
      * @throws IOException when it cannot be written
      */
     public static void write(SessionDocument document, Path file) throws IOException {
-        WholeFile.write(file, bytes(document, file));
+        byte[] bytes = bytes(document, file);
+        if (bytes.length > MOST_BYTES) {
+            throw new IOException(
+                    "The session has become too large to be kept; fold fewer profiles, or let go of some versions.");
+        }
+        WholeFile.write(file, bytes);
     }
 
     /** What {@link #write} writes. */

@@ -29,6 +29,9 @@ import java.util.List;
 import java.util.Map;
 import oakmirror.blind.BlindResult;
 import oakmirror.correction.CorrectionSettings.Basis;
+import oakmirror.profile.Figures;
+import oakmirror.profile.Profile;
+import oakmirror.profile.ProfileJson;
 
 /**
  * Sessions as trees of JSON: the records as they are, with their own checks. What is missing is filled in from an empty session before the
@@ -43,7 +46,11 @@ final class SessionJson {
     private static JsonMapper mapper() {
         SimpleModule paths = new SimpleModule()
                 .addSerializer(Path.class, new ToStringSerializer(Path.class))
-                .addDeserializer(Path.class, new PathDeserializer());
+                .addDeserializer(Path.class, new PathDeserializer())
+                .addSerializer(Profile.class, new AsTree<>(Profile.class, ProfileJson::toTree))
+                .addDeserializer(Profile.class, new FromTree<>(Profile.class, ProfileJson::fromTree))
+                .addSerializer(Figures.class, new AsTree<>(Figures.class, ProfileJson::figures))
+                .addDeserializer(Figures.class, new FromTree<>(Figures.class, ProfileJson::figures));
         return JsonMapper.builder()
                 .addModule(new Jdk8Module())
                 .addModule(paths)
@@ -65,7 +72,12 @@ final class SessionJson {
     }
 
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
-    @JsonSubTypes(@JsonSubTypes.Type(value = Source.File.class, name = "file"))
+    @JsonSubTypes({
+        @JsonSubTypes.Type(value = Source.File.class, name = "file"),
+        @JsonSubTypes.Type(value = Source.Kept.class, name = "profile"),
+        @JsonSubTypes.Type(value = Source.Folded.class, name = "folded"),
+        @JsonSubTypes.Type(value = Source.Live.class, name = "live")
+    })
     private interface Sources {}
 
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "fact")
@@ -73,7 +85,9 @@ final class SessionJson {
         @JsonSubTypes.Type(value = Fact.BlindComparison.class, name = "blind"),
         @JsonSubTypes.Type(value = Fact.VersionRendered.class, name = "version"),
         @JsonSubTypes.Type(value = Fact.VersionNoted.class, name = "versionNote"),
-        @JsonSubTypes.Type(value = Fact.MasterSent.class, name = "sent")
+        @JsonSubTypes.Type(value = Fact.MasterSent.class, name = "sent"),
+        @JsonSubTypes.Type(value = Fact.BounceTaken.class, name = "bounce"),
+        @JsonSubTypes.Type(value = Fact.BounceNoted.class, name = "bounceNote")
     })
     private interface Facts {}
 
@@ -241,7 +255,7 @@ final class SessionJson {
     /** The files a fact itself is about. */
     private static List<Named> ownFiles(JsonNode fact) {
         List<Named> files = new ArrayList<>();
-        for (String kind : List.of("version", "sent")) {
+        for (String kind : List.of("version", "sent", "bounce")) {
             if (fact.path(kind) instanceof ObjectNode node && node.hasNonNull("file")) {
                 files.add(new Named(node, "file"));
             }

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
 import oakmirror.blind.BlindResult;
+import oakmirror.bounces.Bounce;
 
 /**
  * What happened while a session was worked on, the oldest first. Facts are added, never changed, and undo leaves them alone.
@@ -59,6 +60,22 @@ public record SessionLog(List<Fact> facts) {
     /** What was sent out, the oldest first. */
     public List<Sent> sent() {
         return all(Fact.MasterSent.class).map(Fact.MasterSent::sent).toList();
+    }
+
+    /** The bounces of the mix, in the order they were taken; one that was taken twice as it was last. */
+    public List<Bounce> bounces() {
+        Map<String, Bounce> bounces = new LinkedHashMap<>();
+        all(Fact.BounceTaken.class).map(Fact.BounceTaken::bounce).forEach(b -> bounces.put(b.content(), b));
+        return List.copyOf(bounces.values());
+    }
+
+    /** What was noted last about a bounce; empty where nothing was. */
+    public String noteOf(Bounce bounce) {
+        return all(Fact.BounceNoted.class)
+                .filter(n -> n.content().equals(bounce.content()))
+                .reduce((before, now) -> now)
+                .map(Fact.BounceNoted::note)
+                .orElse("");
     }
 
     private <F extends Fact> Stream<F> all(Class<F> kind) {

@@ -22,6 +22,7 @@ import oakmirror.rhythm.BarGrid;
  * @param trimDb gain by hand on top of the match
  * @param stems what it is made of, where that is given
  * @param weight how much it counts as a reference against the others
+ * @param guide whether it is a recording somebody gave for orientation: heard like any other, and never counted in corridor, gap or proposals
  */
 public record Track(
         TrackId id,
@@ -35,7 +36,8 @@ public record Track(
         boolean levelled,
         double trimDb,
         StemSet stems,
-        double weight) {
+        double weight,
+        boolean guide) {
 
     /** No track is longer than a day, and none lies further from the mix. */
     public static final double LONGEST_SECONDS = 86_400;
@@ -88,7 +90,8 @@ public record Track(
         return of(new Source.File(path), name);
     }
 
-    static Track of(Source source, String name) {
+    /** A track of its own from wherever it comes, under a name; nothing is said about it. */
+    public static Track of(Source source, String name) {
         return new Track(
                 TrackId.random(),
                 source,
@@ -101,7 +104,8 @@ public record Track(
                 true,
                 0,
                 StemSet.NONE,
-                1);
+                1,
+                false);
     }
 
     /** Its file, where it comes from one. */
@@ -117,23 +121,25 @@ public record Track(
     /** The same under another name. */
     public Track withName(String value) {
         return new Track(
-                id, source, value, tags, passages, chosen, bars, shiftSeconds, levelled, trimDb, stems, weight);
+                id, source, value, tags, passages, chosen, bars, shiftSeconds, levelled, trimDb, stems, weight, guide);
     }
 
     /** The same from somewhere else. */
     public Track withSource(Source value) {
-        return new Track(id, value, name, tags, passages, chosen, bars, shiftSeconds, levelled, trimDb, stems, weight);
+        return new Track(
+                id, value, name, tags, passages, chosen, bars, shiftSeconds, levelled, trimDb, stems, weight, guide);
     }
 
     /** The same with other tags. */
     public Track withTags(List<String> value) {
         return new Track(
-                id, source, name, value, passages, chosen, bars, shiftSeconds, levelled, trimDb, stems, weight);
+                id, source, name, value, passages, chosen, bars, shiftSeconds, levelled, trimDb, stems, weight, guide);
     }
 
     /** The same with other passages, one of them chosen. */
     public Track withPassages(List<Passage> value, int choice) {
-        return new Track(id, source, name, tags, value, choice, bars, shiftSeconds, levelled, trimDb, stems, weight);
+        return new Track(
+                id, source, name, tags, value, choice, bars, shiftSeconds, levelled, trimDb, stems, weight, guide);
     }
 
     /** The same with a passage more, which is chosen; unchanged when it has as many as it can. */
@@ -176,34 +182,56 @@ public record Track(
     /** The same with bars as the user says, or as they are found. */
     public Track withBars(Optional<BarGrid> value) {
         return new Track(
-                id, source, name, tags, passages, chosen, value, shiftSeconds, levelled, trimDb, stems, weight);
+                id, source, name, tags, passages, chosen, value, shiftSeconds, levelled, trimDb, stems, weight, guide);
     }
 
     /** The same beginning elsewhere on the common time axis, within {@link #LONGEST_SECONDS}. */
     public Track withShift(double seconds) {
         double within = Math.max(-LONGEST_SECONDS, Math.min(LONGEST_SECONDS, seconds));
-        return new Track(id, source, name, tags, passages, chosen, bars, within, levelled, trimDb, stems, weight);
+        return new Track(
+                id, source, name, tags, passages, chosen, bars, within, levelled, trimDb, stems, weight, guide);
     }
 
     /** The same taking part in level matching or not. */
     public Track withLevelled(boolean value) {
-        return new Track(id, source, name, tags, passages, chosen, bars, shiftSeconds, value, trimDb, stems, weight);
+        return new Track(
+                id, source, name, tags, passages, chosen, bars, shiftSeconds, value, trimDb, stems, weight, guide);
     }
 
     /** The same with another trim, in steps of a tenth of a decibel and within {@link #MOST_TRIM_DB}. */
     public Track withTrim(double db) {
         double rounded = Math.round(10 * Math.max(-MOST_TRIM_DB, Math.min(MOST_TRIM_DB, db))) / 10.0;
         return new Track(
-                id, source, name, tags, passages, chosen, bars, shiftSeconds, levelled, rounded + 0.0, stems, weight);
+                id,
+                source,
+                name,
+                tags,
+                passages,
+                chosen,
+                bars,
+                shiftSeconds,
+                levelled,
+                rounded + 0.0,
+                stems,
+                weight,
+                guide);
     }
 
     /** The same made of other stems. */
     public Track withStems(StemSet value) {
-        return new Track(id, source, name, tags, passages, chosen, bars, shiftSeconds, levelled, trimDb, value, weight);
+        return new Track(
+                id, source, name, tags, passages, chosen, bars, shiftSeconds, levelled, trimDb, value, weight, guide);
     }
 
     /** The same counting more or less as a reference. */
     public Track withWeight(double value) {
-        return new Track(id, source, name, tags, passages, chosen, bars, shiftSeconds, levelled, trimDb, stems, value);
+        return new Track(
+                id, source, name, tags, passages, chosen, bars, shiftSeconds, levelled, trimDb, stems, value, guide);
+    }
+
+    /** The same as a guide, or as a reference again. */
+    public Track withGuide(boolean value) {
+        return new Track(
+                id, source, name, tags, passages, chosen, bars, shiftSeconds, levelled, trimDb, stems, weight, value);
     }
 }

@@ -30,7 +30,7 @@ public record Content(Evidence evidence) {
     private static final double LEAST_VARIANCE = 0.01;
 
     public static Content between(Subject mix, List<Subject> references) {
-        List<Gap.Reference> all = references.stream()
+        List<Gap.Reference> all = Subject.parts(references).stream()
                 .map(r ->
                         new Gap.Reference(r.compared().spectrum(), r.compared().heardLufs()))
                 .toList();

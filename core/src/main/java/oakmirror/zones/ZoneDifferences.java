@@ -62,7 +62,7 @@ public record ZoneDifferences(List<ZoneDifference> width, List<ZoneDifference> d
     /** Of the mix and the references among some subjects. */
     public static ZoneDifferences of(List<Subject> subjects, CorridorSettings settings) {
         List<Subject> references =
-                Subject.references(subjects).stream().filter(Subject::isHeard).toList();
+                Subject.parts(subjects).stream().filter(Subject::isHeard).toList();
         Optional<Subject> mix = Subject.mix(subjects).filter(Subject::isHeard);
         if (mix.isEmpty() || references.isEmpty()) {
             return NONE;

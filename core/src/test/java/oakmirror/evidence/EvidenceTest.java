@@ -244,7 +244,7 @@ class EvidenceTest {
         BandSpectrum other = new BandSpectrum(bright, BandGrid.SIZE, 60);
         int high = BandGrid.bandOf(9000);
         Gap even = Gap.between(mix, -20, List.of(new Gap.Reference(mix, -20), new Gap.Reference(other, -20)));
-        Gap weighed = Gap.between(mix, -20, List.of(new Gap.Reference(mix, -20), new Gap.Reference(other, -20, 2)));
+        Gap weighed = Gap.between(mix, -20, List.of(new Gap.Reference(mix, -20), new Gap.Reference(other, -20, 2, 0)));
         assertThat(even.gapDb()[high]).isCloseTo(3, within(0.01));
         assertThat(weighed.gapDb()[high]).isCloseTo(4, within(0.01));
         assertThat(Evidence.weigh(weighed, USUAL, all(), 0).judgedDb()[high])

@@ -24,7 +24,10 @@ import oakmirror.desk.command.Commands;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.command.KeysPane;
 import oakmirror.desk.compare.ComparePage;
+import oakmirror.desk.model.bounces.Bounces;
 import oakmirror.desk.model.compare.Comparing;
+import oakmirror.desk.model.input.Input;
+import oakmirror.desk.model.library.Shelf;
 import oakmirror.desk.model.listen.Blind;
 import oakmirror.desk.model.listen.Listening;
 import oakmirror.desk.model.listen.VersionsHeard;
@@ -42,6 +45,7 @@ import oakmirror.desk.part.KeyWalk;
 import oakmirror.desk.words.WordsPane;
 import oakmirror.media.device.Outputs;
 import oakmirror.media.work.Background;
+import oakmirror.profile.ProfileFile;
 
 /** The frame: title strip, rail, the page of the station, listening bar; keys and dropped files. */
 public final class MainWindow {
@@ -64,6 +68,7 @@ public final class MainWindow {
     private final Comparing comparing;
     private final StationRail rail;
     private final AddTracks adding;
+    private final Beside beside;
     private final GatherPage gather;
     private final StackPane page = new StackPane();
     private Optional<BlindPage> blindPage = Optional.empty();
@@ -93,6 +98,7 @@ public final class MainWindow {
         asking = new Asking(dialogs, settings);
         actions = new SessionActions(workspace, settings, asking);
         adding = new AddTracks(workspace, settings, asking, () -> stage);
+        beside = new Beside(workspace, settings, listening, asking, () -> show(Station.COMPARE));
         gather = new GatherPage(
                 workspace,
                 listening,
@@ -100,7 +106,10 @@ public final class MainWindow {
                 adding,
                 keyMap,
                 actions::openDemo,
-                new StandsOut(comparing, f -> onCompare(p -> p.open(f))));
+                new StandsOut(comparing, f -> onCompare(p -> p.open(f))),
+                beside.bouncesStrip(),
+                beside.inputStrip(),
+                beside.library());
         pages = new StationPages(
                 workspace,
                 listening,
@@ -145,6 +154,7 @@ public final class MainWindow {
             public void handle(long now) {
                 listening.tick();
                 bar.tick();
+                beside.input().tick();
                 pages.compare().ifPresent(ComparePage::tick);
                 walk.follow();
             }
@@ -187,7 +197,11 @@ public final class MainWindow {
         commands.set(Act.OPEN, actions::open);
         commands.set(Act.SAVE, actions::save);
         commands.set(Act.SAVE_AS, actions::saveAs);
-        commands.set(Act.UNDO, workspace::undo);
+        commands.set(Act.LIBRARY, () -> {
+            show(Station.GATHER);
+            beside.library().search();
+        });
+        commands.set(Act.UNDO, beside::undo);
         commands.set(Act.REDO, workspace::redo);
         commands.set(Act.NEXT_REGION, () -> walk.region(1));
         commands.set(Act.PREVIOUS_REGION, () -> walk.region(-1));
@@ -273,6 +287,21 @@ public final class MainWindow {
         return blind;
     }
 
+    /** What plays outside. */
+    public Input input() {
+        return beside.input();
+    }
+
+    /** The bounces of the mix. */
+    public Bounces bounces() {
+        return beside.bounces();
+    }
+
+    /** The library. */
+    public Shelf shelf() {
+        return beside.shelf();
+    }
+
     /** What can be done. */
     public Commands commands() {
         return commands;
@@ -341,8 +370,12 @@ public final class MainWindow {
 
     /** Takes files that were dropped: a session is opened, anything else added. */
     void drop(List<File> files) {
+        boolean profiles = files.stream().allMatch(f -> f.getName().endsWith(ProfileFile.ENDING));
         boolean session = files.size() == 1 && files.get(0).getName().endsWith(".json");
-        if (session) {
+        if (profiles) {
+            show(Station.GATHER);
+            beside.addProfiles(files);
+        } else if (session) {
             openAsked(files.get(0).toPath());
         } else {
             show(Station.GATHER);
@@ -356,6 +389,7 @@ public final class MainWindow {
         comparing.close();
         listening.close();
         pages.close();
+        beside.close();
         recovery.close();
         workspace.close();
         settings.close();

@@ -1,9 +1,11 @@
 package oakmirror.desk;
 
 import java.nio.file.Path;
+import java.util.List;
 import javafx.collections.ListChangeListener;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
+import javafx.scene.control.Control;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.ProgressBar;
@@ -63,6 +65,11 @@ final class TitleStrip extends HBox {
         compact.setId("open-compact");
         Label product = Ui.label("Oak Mirror", "product");
         product.setMinWidth(USE_PREF_SIZE); // a long message gives way first
+        MenuButton session = sessionMenu(actions, keys, commands);
+        for (Control control : List.of(session, blind, compact, undo, redo, theme, find)) {
+            control.setMinWidth(USE_PREF_SIZE);
+        }
+        message.setMinWidth(0);
         getChildren()
                 .addAll(
                         product,
@@ -71,7 +78,7 @@ final class TitleStrip extends HBox {
                         Ui.spring(),
                         message,
                         work,
-                        sessionMenu(actions, keys, commands),
+                        session,
                         blind,
                         compact,
                         undo,

@@ -8,6 +8,7 @@ import oakmirror.correction.Strokes;
 import oakmirror.desk.command.Act;
 import oakmirror.desk.command.Commands;
 import oakmirror.desk.model.listen.Blind;
+import oakmirror.desk.model.listen.Guide;
 import oakmirror.desk.model.listen.Listening;
 import oakmirror.desk.model.listen.MonitorControls;
 import oakmirror.desk.model.listen.MonitorControls.Ending;
@@ -88,6 +89,12 @@ final class WindowCommands {
                 listening.correctedProperty().set(true);
                 listening.monitor().endingProperty().set(ends ? Ending.NONE : Ending.FINISHED);
                 listening.hear(0);
+            }
+        });
+        Guide guide = new Guide(listening);
+        commands.set(Act.GUIDE, () -> {
+            if (!blind.isOn()) {
+                guide.toggle();
             }
         });
         commands.set(Act.LOOP, () -> toggleLoop(view));

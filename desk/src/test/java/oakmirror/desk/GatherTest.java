@@ -124,7 +124,7 @@ class GatherTest extends WindowTest {
         double bar = onFx(
                 () -> workspace().tracks().all().get(0).bars().orElseThrow().barSeconds());
         Bounds mirror = screen("#mirror");
-        double y = mirror.getMinY() + 60; // the mix's half
+        double y = mirror.getMinY() + 0.3 * mirror.getHeight(); // the mix's half
         drag(mirror.getMinX() + 90, y).dropTo(mirror.getMinX() + 330, y);
         Track mix = track(0);
         assertThat(mix.passages()).hasSize(3);

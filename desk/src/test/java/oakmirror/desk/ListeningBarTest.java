@@ -244,11 +244,11 @@ class ListeningBarTest extends WindowTest {
                 .as("mono has it, too")
                 .contains("conflict");
         clickOn("#key-dim");
-        type(KeyCode.Q);
-        waitUntil(() -> lookup("#key-dim").queryAs(Button.class).getText().equals("Q"));
+        type(KeyCode.J);
+        waitUntil(() -> lookup("#key-dim").queryAs(Button.class).getText().equals("J"));
         type(KeyCode.ESCAPE);
         waitUntil(() -> !lookup("#keys").query().isVisible());
-        type(KeyCode.Q);
+        type(KeyCode.J);
         assertThat(lookup("#dim").queryAs(ToggleButton.class).isSelected()).isTrue();
         type(KeyCode.D);
         assertThat(lookup("#dim").queryAs(ToggleButton.class).isSelected()).isTrue();

@@ -71,13 +71,18 @@ class PaletteTest {
             Map<String, Color> sheet = sheet(theme);
             for (String ground : List.of("paper", "panel", "hover")) {
                 for (Map.Entry<String, Color> text : sheet.entrySet()) {
-                    if (!List.of("paper", "panel", "hover", "hairline", "on-accent")
+                    if (!List.of("paper", "panel", "hover", "chosen", "hairline", "on-accent")
                             .contains(text.getKey())) {
                         assertThat(contrast(text.getValue(), sheet.get(ground)))
                                 .as("%s on %s, %s", text.getKey(), ground, theme)
                                 .isGreaterThan(4.5);
                     }
                 }
+            }
+            for (String text : List.of("ink", "quiet")) {
+                assertThat(contrast(sheet.get(text), sheet.get("chosen")))
+                        .as("%s on what is chosen, %s", text, theme)
+                        .isGreaterThan(4.5);
             }
             assertThat(contrast(sheet.get("on-accent"), sheet.get("accent"))).isGreaterThan(4.5);
             // The frame is of the accent on a rim of paper, so that it is seen on what is filled with the accent, too.

@@ -23,9 +23,10 @@ import oakmirror.media.cache.MappedClip;
 import oakmirror.media.file.AudioFile;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.DecodedStream;
-import oakmirror.media.file.MasterNote;
 import oakmirror.media.file.Resampler;
 import oakmirror.monitor.TimeStretch;
+import oakmirror.profile.Figures;
+import oakmirror.profile.ToneSpread;
 import oakmirror.rhythm.Rhythm;
 import oakmirror.rhythm.TempoFinder;
 import oakmirror.stems.Bus;
@@ -90,12 +91,68 @@ public final class TrackImporter {
             Rhythm rhythm = TempoFinder.find(measured[0].activity());
             Measured result = new Measured(measured[0], rhythm, stream.warnings());
             cache.keep(result);
-            return new ImportedTrack(
-                    path, content, measured[0], Optional.of(clip), rhythm, MasterNote.read(path), result.warnings());
+            return ImportedTrack.of(path, content, measured[0], clip, rhythm, result.warnings());
         } catch (AudioFileException e) {
             throw e;
         } catch (IOException e) {
             throw new AudioFileException(e.getMessage(), e); // the cache's, in one sentence
+        }
+    }
+
+    /**
+     * Measures a file without keeping its sound.
+     *
+     * @throws AudioFileException when the file cannot be read, or nothing is heard of it, in one sentence
+     * @throws java.util.concurrent.CancellationException when the progress says so
+     */
+    public Figures figures(Path path, Progress progress) throws AudioFileException {
+        ContentKey content = keyOf(path);
+        try (DecodedStream stream = AudioFile.open(path)) {
+            ToneSpread spread = new ToneSpread(stream.sampleRate());
+            TrackMeasurement measured = new TrackMeasurer(executor, Extent.ALL)
+                    .measure(stream, Origin.whole(content.value()), progress, spread::add);
+            if (!keyOf(path).equals(content)) {
+                throw new AudioFileException(
+                        path.getFileName() + " is being written to; try again when that has ended.");
+            }
+            requireHeard(measured, String.valueOf(path.getFileName()));
+            return Figures.of(measured, measured, TempoFinder.find(measured.activity()), spread.spreadDb());
+        } catch (AudioFileException e) {
+            throw e;
+        } catch (IOException e) {
+            throw AudioFile.unreadable(path, String.valueOf(path.getFileName()), e);
+        }
+    }
+
+    /**
+     * What is kept of a ready track, or of a passage of one.
+     *
+     * @throws AudioFileException when it has no sound, or nothing is heard of it, in one sentence
+     * @throws java.util.concurrent.CancellationException when the progress says so
+     */
+    public Figures figures(ImportedTrack track, Optional<TimeRange> passage, Progress progress)
+            throws AudioFileException {
+        StereoSource audio = audioOf(track);
+        TrackMeasurement compared =
+                passage.isPresent() ? measurePassage(track, passage.get(), progress.part(0, 0.7)) : track.measurement();
+        requireHeard(compared, track.name());
+        ToneSpread spread = new ToneSpread(audio.sampleRate());
+        try (RangeStream stream = new RangeStream(audio, passage.orElse(new TimeRange(0, audio.seconds())))) {
+            float[][] block = new float[2][TrackMeasurer.BLOCK];
+            long done = 0;
+            int n;
+            while ((n = stream.read(block, TrackMeasurer.BLOCK)) > 0) {
+                spread.add(block[0], block[1], n);
+                done += n;
+                progress.check(0.7 + 0.3 * done / stream.expectedFrames());
+            }
+        }
+        return Figures.of(compared, track.measurement(), track.rhythm(), spread.spreadDb());
+    }
+
+    private static void requireHeard(TrackMeasurement measured, String name) throws AudioFileException {
+        if (!Double.isFinite(measured.heardLufs())) {
+            throw new AudioFileException("Nothing is heard of " + name + "; there is nothing to keep.");
         }
     }
 
@@ -116,6 +173,11 @@ public final class TrackImporter {
         }
     }
 
+    /** What a file held that is not there any more or has other bytes now, as long as the cache has it. */
+    public Optional<ImportedTrack> known(Path file, String content, Optional<Integer> rate) {
+        return fromCache(file, ContentKey.kept(content), rate);
+    }
+
     private Optional<ImportedTrack> fromCache(Path path, ContentKey content, Optional<Integer> rate) {
         Optional<Measured> kept = cache.measuredWhole(content.value());
         if (kept.isEmpty()) {
@@ -124,13 +186,12 @@ public final class TrackImporter {
         TrackMeasurement whole = kept.get().measurement();
         int wanted = rate.orElse(whole.sampleRate());
         return cache.audio(content.value(), wanted, framesAt(whole, wanted))
-                .map(clip -> new ImportedTrack(
+                .map(clip -> ImportedTrack.of(
                         path,
                         content,
                         whole,
-                        Optional.of(clip),
+                        clip,
                         kept.get().rhythm(),
-                        MasterNote.read(path),
                         kept.get().warnings()));
     }
 
@@ -161,14 +222,12 @@ public final class TrackImporter {
             cache.keep(new Measured(measured, Rhythm.NONE, List.of()));
             return measured;
         } catch (IOException e) {
-            throw new AudioFileException(track.path().getFileName() + " cannot be read any more.", e);
+            throw new AudioFileException(track.name() + " cannot be read any more.", e);
         }
     }
 
     private static StereoSource audioOf(ImportedTrack track) throws AudioFileException {
-        return track.audio()
-                .orElseThrow(
-                        () -> new AudioFileException(track.path().getFileName() + " has no sound to be measured."));
+        return track.audio().orElseThrow(() -> new AudioFileException(track.name() + " has no sound to be measured."));
     }
 
     /**
@@ -190,9 +249,7 @@ public final class TrackImporter {
                     : cache.store(key, rate, sink -> copy(new TimeStretch(audio, factor), sink, progress));
         } catch (IOException e) {
             throw new AudioFileException(
-                    "There is no room for " + track.path().getFileName()
-                            + " at another tempo; make room and try again.",
-                    e);
+                    "There is no room for " + track.name() + " at another tempo; make room and try again.", e);
         }
     }
 
@@ -214,7 +271,7 @@ public final class TrackImporter {
                     : cache.store(entry, mix.sampleRate(), sink -> copy(bus.through(audio, mix), sink, progress));
         } catch (IOException e) {
             throw new AudioFileException(
-                    "There is no room for the stem " + stem.path().getFileName()
+                    "There is no room for the stem " + stem.name()
                             + " as it sounds in the mix; make room and try again.",
                     e);
         }

@@ -155,8 +155,10 @@ final class ChipRow extends ScrollPane {
                     number > 0
                             ? number + " " + all.get(i).track().name()
                             : version.map(HeardVersion::name).orElse("Mix"),
-                    all.get(i).imported().isPresent(),
-                    Readings.gainDb(version.map(this::gainDb).orElse(listening.offsetDb(i))),
+                    all.get(i).audio().isPresent(),
+                    all.get(i).hasFile()
+                            ? Readings.gainDb(version.map(this::gainDb).orElse(listening.offsetDb(i)))
+                            : "seen, not heard",
                     listening.isStretched(i),
                     number <= 9 ? keys.hint(Act.track(number)) : ""));
         }
@@ -210,7 +212,10 @@ final class ChipRow extends ScrollPane {
         chip.setDisable(!track.ready());
         Tooltip.install(
                 chip,
-                new Tooltip(track.name() + track.key() + ", heard with " + track.gain()
+                new Tooltip(track.name()
+                        + track.key()
+                        + (track.slot().hasFile() ? ", heard with " : ", ")
+                        + track.gain()
                         + (track.stretched() ? ", stretched to the mix's tempo" : "")));
         return chip;
     }

@@ -42,6 +42,13 @@ public final class Ui {
         return label;
     }
 
+    /** The name of a strip, which does not give way. */
+    public static Label name(String text) {
+        Label label = label(text, "subheading");
+        label.setMinWidth(Region.USE_PREF_SIZE);
+        return label;
+    }
+
     /** A button that reads like a link. */
     public static Button link(String text, String tooltip, Runnable action) {
         Button button = new Button(text);

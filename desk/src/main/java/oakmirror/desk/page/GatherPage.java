@@ -13,8 +13,11 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import oakmirror.audio.TimeRange;
+import oakmirror.desk.bounces.BouncesStrip;
 import oakmirror.desk.command.Act;
 import oakmirror.desk.command.KeyMap;
+import oakmirror.desk.input.InputStrip;
+import oakmirror.desk.library.LibraryPane;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.listen.Listening;
 import oakmirror.desk.model.session.Passages;
@@ -27,7 +30,12 @@ import oakmirror.desk.words.Words;
 import oakmirror.readings.Readings;
 
 /** Gather: the mix and its references, their loudness over time facing each other, their passages and their levels. */
-public final class GatherPage extends StackPane {
+public final class GatherPage extends HBox {
+
+    /** So wide the page has room for the library beside it. */
+    private static final double ROOM_FOR_BOTH = 1080;
+
+    private static final double EDGE = 18;
 
     private final Workspace workspace;
     private final Listening listening;
@@ -49,7 +57,10 @@ public final class GatherPage extends StackPane {
             AddTracks adding,
             KeyMap keys,
             Runnable openDemo,
-            StandsOut standsOut) {
+            StandsOut standsOut,
+            BouncesStrip bounces,
+            InputStrip input,
+            LibraryPane library) {
         this.workspace = workspace;
         this.listening = listening;
         this.passages = passages;
@@ -63,11 +74,26 @@ public final class GatherPage extends StackPane {
         listening.positionProperty().subscribe(s -> showPositions());
         VBox.setVgrow(mirror, Priority.ALWAYS);
         strip = new PassageStrip(workspace, passages, keys);
-        table = new TrackTable(workspace, listening, passages, adding);
-        content = new VBox(8, head(), mirror, strip, new LevelStrip(workspace), table, standsOut);
+        table = new TrackTable(workspace, listening, passages, adding, library.intake());
+        content = new VBox(6, head(), mirror, strip, new LevelStrip(workspace), table, bounces, input, standsOut);
         content.getStyleClass().add("page");
         empty = empty(openDemo);
-        getChildren().addAll(content, empty);
+        StackPane page = new StackPane(content, empty);
+        page.setMinWidth(0);
+        HBox.setHgrow(page, Priority.ALWAYS);
+        content.setMinWidth(0);
+        StackPane.setAlignment(content, Pos.TOP_LEFT);
+        page.heightProperty().subscribe(h -> {
+            bounces.fit(h.doubleValue());
+            table.fit(page.getWidth() - 2 * EDGE, h.doubleValue());
+        });
+        page.widthProperty().subscribe(w -> table.fit(w.doubleValue() - 2 * EDGE, page.getHeight()));
+        getChildren().addAll(page, library);
+        widthProperty().subscribe((was, w) -> {
+            if (was.doubleValue() <= 0 && w.doubleValue() < ROOM_FOR_BOTH) {
+                library.foldedProperty().set(true); // once: whoever unfolds it has the say
+            }
+        });
 
         workspace.tracks().all().addListener((ListChangeListener<TrackSlot>) c -> keepSelection());
         Runnable refresh = Ui.coalesced(this, this::refresh);

@@ -3,6 +3,8 @@ package oakmirror.desk.page;
 import java.util.EnumMap;
 import java.util.Locale;
 import java.util.Map;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.SimpleBooleanProperty;
 import javafx.geometry.Pos;
 import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.Label;
@@ -42,6 +44,9 @@ final class LevelStrip extends HBox {
             Direction.TO_QUIETEST, "all to the quietest",
             Direction.TO_STATED, "all to a level"));
 
+    /** Below this what is looked for least gives way. */
+    private static final double NARROW = 740;
+
     private final Workspace workspace;
     private final ToggleButton match = Ui.choice("match", "Hear all tracks equally loud");
     private final Map<Basis, ToggleButton> bases = new EnumMap<>(Basis.class);
@@ -49,6 +54,7 @@ final class LevelStrip extends HBox {
     private final Spinner<Double> stated = new Spinner<>();
     private final Label unit = Ui.label("LUFS", "quiet");
     private final Label state = Ui.label("", "accent", "strong");
+    private final BooleanProperty narrow = new SimpleBooleanProperty();
     private boolean showing;
 
     LevelStrip(Workspace workspace) {
@@ -57,6 +63,7 @@ final class LevelStrip extends HBox {
         getStyleClass().add("strip");
         setAlignment(Pos.CENTER_LEFT);
         match.setId("match-levels");
+        match.setMinWidth(USE_PREF_SIZE);
         match.setOnAction(e -> change("match levels", s -> s.withMatched(match.isSelected())));
         HBox choices = new HBox(2);
         for (Basis basis :
@@ -80,17 +87,14 @@ final class LevelStrip extends HBox {
         Label bring = Ui.label("bring", "quiet");
         bring.setMinWidth(USE_PREF_SIZE);
         unit.setMinWidth(USE_PREF_SIZE);
-        getChildren()
-                .addAll(
-                        Ui.label("Levels", "subheading"),
-                        match,
-                        choices,
-                        bring,
-                        direction,
-                        stated,
-                        unit,
-                        Ui.spring(),
-                        state);
+        getChildren().addAll(Ui.name("Levels"), match, choices, bring, direction, stated, unit, Ui.spring(), state);
+        widthProperty().subscribe(w -> {
+            boolean isNarrow = w.doubleValue() < NARROW;
+            bring.setVisible(!isNarrow);
+            bring.setManaged(!isNarrow);
+            narrow.set(isNarrow);
+        });
+        narrow.subscribe(n -> show());
         workspace.sessionProperty().subscribe(s -> show());
         workspace.levelsProperty().subscribe(l -> show());
     }
@@ -100,7 +104,7 @@ final class LevelStrip extends HBox {
         direction.getItems().setAll(Direction.values());
         direction.setConverter(Ui.naming(DIRECTIONS::get));
         direction.setPrefWidth(170);
-        direction.setMinWidth(150);
+        direction.setMinWidth(110);
         Ui.tip(direction, "What is brought to what; nothing is ever raised over full scale");
         direction.valueProperty().subscribe(d -> {
             if (d != null && !showing) {
@@ -136,7 +140,12 @@ final class LevelStrip extends HBox {
         LevelMatch levels = workspace.levelsProperty().get();
         showing = true;
         match.setSelected(settings.matched());
-        bases.forEach((basis, button) -> button.setSelected(basis == settings.basis()));
+        bases.forEach((basis, button) -> {
+            boolean isChosen = basis == settings.basis();
+            button.setSelected(isChosen);
+            button.setVisible(isChosen || !narrow.get() || !basis.isOnKScale());
+            button.setManaged(button.isVisible());
+        });
         direction.setValue(settings.direction());
         stated.getValueFactory().setValue(settings.statedLevel());
         boolean toLevel = settings.direction() == Direction.TO_STATED;

@@ -75,7 +75,7 @@ final class PassageStrip extends HBox {
                 () -> passages.meet(Math.max(1, passages.selectedProperty().get())));
         meet.setId("meet");
         meet.setMinWidth(USE_PREF_SIZE);
-        getChildren().addAll(Ui.label("Passages", "subheading"), which, scroll, suggest, tempo, meet);
+        getChildren().addAll(Ui.name("Passages"), which, scroll, suggest, tempo, meet);
         tempo.getItems().setAll(new MenuItem());
         tempo.setOnShowing(e -> slot().ifPresent(s -> tempo.getItems().setAll(tempoItems(s))));
         Runnable refresh = Ui.coalesced(this, this::show);

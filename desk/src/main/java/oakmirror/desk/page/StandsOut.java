@@ -37,7 +37,7 @@ public final class StandsOut extends HBox {
         List<Finding> all = comparing.findingsProperty().get();
         List<Finding> faults = all.stream().filter(f -> !f.kind().isCaveat()).toList();
         int caveats = all.size() - faults.size();
-        getChildren().setAll(Ui.label(faults.isEmpty() ? "Nothing stands out" : "What stands out", "subheading"));
+        getChildren().setAll(Ui.name(faults.isEmpty() ? "Nothing stands out" : "What stands out"));
         faults.stream().limit(MOST).forEach(f -> getChildren().add(link(f.title(), f)));
         if (faults.size() > MOST) {
             getChildren().add(link(faults.size() - MOST + " more", faults.get(MOST)));

@@ -90,7 +90,15 @@ final class TrackRemarks extends HBox {
 
     private static List<String> notes(TrackSlot slot, TrackMeasurement m, boolean withRate) {
         List<String> notes = new ArrayList<>();
-        if (withRate) {
+        if (slot.track().guide()) {
+            notes.add("guide, not counted");
+        }
+        if (!slot.hasFile()) {
+            notes.add(
+                    slot.imported().filter(t -> !t.folded().isEmpty()).isPresent()
+                            ? "corridor, seen, not heard"
+                            : "profile, seen, not heard");
+        } else if (withRate) {
             notes.add(Readings.rate(m.sampleRate()));
         }
         if (m.channels() != 2) {

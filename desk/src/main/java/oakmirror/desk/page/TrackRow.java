@@ -11,12 +11,8 @@ import javafx.scene.AccessibleRole;
 import javafx.scene.Cursor;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
-import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
-import javafx.scene.control.Menu;
 import javafx.scene.control.ProgressBar;
-import javafx.scene.control.RadioMenuItem;
-import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
@@ -68,13 +64,13 @@ final class TrackRow extends GridPane {
         this.slot = slot;
         this.number = number;
         this.index = index;
-        TrackColumns.apply(this);
         getStyleClass().addAll("track-row", Palette.styleClass(number));
         setId("track-" + index);
         add(handle(), 0, 0);
         title.setAlignment(Pos.CENTER_LEFT);
         title.setMinWidth(0);
         add(title, 1, 0);
+        sketch.setMinWidth(0);
         sketch.setPrefSize(116, 30);
         sketch.setId("contour-" + index);
         sketch.setOnMousePressed(e -> {
@@ -85,10 +81,12 @@ final class TrackRow extends GridPane {
         sketch.setOnMouseReleased(e -> table.listening().preListening().end());
         sketch.setOnMouseClicked(e -> e.consume()); // holding is not choosing
         Tooltip.install(sketch, new Tooltip("Hold to hear it; let go to come back"));
-        add(sketch, 2, 0);
-        add(measured, 3, 0);
+        add(sketch, TrackColumns.CONTOUR, 0);
+        measured.setMinWidth(0);
+        add(measured, TrackColumns.MEASURED, 0);
         for (int i = 0; i < figures.length; i++) {
             figures[i] = new Label();
+            figures[i].setMinWidth(0);
             add(figures[i], TrackColumns.FIGURES + i, 0);
         }
         offset.setId("offset-" + index);
@@ -119,7 +117,12 @@ final class TrackRow extends GridPane {
             FileDrop.onto(this, files -> table.adding()
                     .addStems(files.stream().map(File::toPath).toList()));
         }
-        setOnContextMenuRequested(e -> menu().show(this, e.getScreenX(), e.getScreenY()));
+        setOnContextMenuRequested(e -> TrackMenu.of(table, slot, number, index, this::rename, this::editTags)
+                .show(this, e.getScreenX(), e.getScreenY()));
+        table.roomProperty().subscribe(room -> {
+            TrackColumns.apply(this, room);
+            refresh();
+        });
         slot.progressProperty().subscribe(p -> setAccessibleHelp(Math.round(100 * p.doubleValue()) + " % read"));
         refresh();
     }
@@ -171,11 +174,12 @@ final class TrackRow extends GridPane {
         boolean failed = !slot.failureProperty().get().isEmpty();
         boolean ready = track.isPresent() && !failed;
         pending.setVisible(!ready);
+        TrackColumns.Room room = table.roomProperty().getValue();
         for (Node node : new Node[] {sketch, measured, offset, remarks}) {
-            node.setVisible(ready);
+            node.setVisible(ready && room.shows(getColumnIndex(node)));
         }
         for (Label figure : figures) {
-            figure.setVisible(ready);
+            figure.setVisible(ready && room.shows(getColumnIndex(figure)));
         }
         if (failed) {
             showFailure();
@@ -191,6 +195,7 @@ final class TrackRow extends GridPane {
         Track track = slot.track();
         String place = track.file().map(Path::toString).orElse("");
         List<String> texts = new ArrayList<>(List.of(place, track.name()));
+        texts.addAll(TrackWords.kinds(slot));
         texts.addAll(track.tags());
         if (texts.equals(shownTitle)) {
             return;
@@ -205,7 +210,7 @@ final class TrackRow extends GridPane {
             }
         });
         title.getChildren().setAll(name);
-        for (String tag : track.tags()) {
+        for (String tag : texts.subList(2, texts.size())) {
             Label label = Ui.label(tag, "tag");
             label.setMinWidth(USE_PREF_SIZE);
             title.getChildren().add(label);
@@ -338,47 +343,5 @@ final class TrackRow extends GridPane {
         title.getChildren().setAll(field);
         field.requestFocus();
         field.selectAll();
-    }
-
-    /** How much a reference counts. */
-    private Menu counts() {
-        Menu menu = new Menu("Counts…");
-        for (double weight : TrackWords.WEIGHTS) {
-            RadioMenuItem item = new RadioMenuItem(TrackWords.counts(weight));
-            item.setSelected(slot.track().weight() == weight);
-            item.setOnAction(e -> table.passages().setWeight(index, weight));
-            menu.getItems().add(item);
-        }
-        return menu;
-    }
-
-    private ContextMenu menu() {
-        ContextMenu menu = new ContextMenu(
-                Ui.item("Rename", this::rename),
-                Ui.item("Tags…", this::editTags),
-                Ui.item(
-                        slot.track().levelled() ? "Leave out of level matching" : "Match its level",
-                        () -> table.passages().setLevelled(index, !slot.track().levelled())),
-                Ui.item("No trim", () -> table.passages().trim(index, 0)),
-                new SeparatorMenuItem());
-        if (number == 0) {
-            menu.getItems()
-                    .addAll(
-                            Ui.item("Add stems…", table.adding()::chooseStems),
-                            Ui.item("Add a folder of stems…", table.adding()::chooseStemFolder));
-        }
-        if (number > 0) {
-            menu.getItems()
-                    .addAll(
-                            Ui.item("Move up", () -> table.passages().reorder(index, index - 1)),
-                            Ui.item("Move down", () -> table.passages().reorder(index, index + 1)),
-                            counts(),
-                            Ui.item("Use as the mix", () -> table.useAsMix(index)));
-        }
-        menu.getItems()
-                .addAll(
-                        Ui.item("Find the file…", () -> table.find(index)),
-                        Ui.item("Remove", () -> table.remove(index)));
-        return menu;
     }
 }

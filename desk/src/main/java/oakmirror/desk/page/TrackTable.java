@@ -3,6 +3,9 @@ package oakmirror.desk.page;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.SimpleObjectProperty;
+import javafx.beans.value.ObservableValue;
 import javafx.collections.ListChangeListener;
 import javafx.geometry.Bounds;
 import javafx.scene.Node;
@@ -10,6 +13,7 @@ import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
+import oakmirror.desk.model.library.Intake;
 import oakmirror.desk.model.listen.Listening;
 import oakmirror.desk.model.session.MixStems;
 import oakmirror.desk.model.session.Passages;
@@ -27,30 +31,36 @@ final class TrackTable extends VBox {
     private static final String TARGET = "drop-target";
 
     private static final double LOWEST = 80;
+    private static final double THREE_ROWS = 122;
     private static final double FOUR_ROWS = 162;
+    private static final double ROOM_FOR_FOUR = 600;
     private static final double SIX_ROWS = 242;
 
     private final Workspace workspace;
     private final Listening listening;
     private final Passages passages;
     private final AddTracks adding;
+    private final Intake library;
     private final VBox rows = new VBox();
+    private final ScrollPane scroll = new ScrollPane(rows);
+    private double leastRows = THREE_ROWS;
+    private final ObjectProperty<TrackColumns.Room> room = new SimpleObjectProperty<>(TrackColumns.Room.WIDE);
 
-    TrackTable(Workspace workspace, Listening listening, Passages passages, AddTracks adding) {
+    TrackTable(Workspace workspace, Listening listening, Passages passages, AddTracks adding, Intake library) {
         super(6);
         this.workspace = workspace;
         this.listening = listening;
         this.passages = passages;
         this.adding = adding;
-        ScrollPane scroll = new ScrollPane(rows);
+        this.library = library;
         scroll.setFitToWidth(true);
         scroll.getStyleClass().add("plain-scroll");
         rows.heightProperty().subscribe(h -> {
-            scroll.setMinHeight(Math.max(LOWEST, Math.min(FOUR_ROWS, h.doubleValue() + 2)));
+            fitRows();
             scroll.setPrefHeight(Math.max(LOWEST, Math.min(SIX_ROWS, h.doubleValue() + 2)));
         });
         scroll.setId("rows");
-        Region titles = TrackColumns.titles();
+        Region titles = TrackColumns.titles(room);
         titles.maxWidthProperty()
                 .bind(scroll.viewportBoundsProperty().map(Bounds::getWidth)); // also beside a scroll bar
         getChildren().addAll(titles, scroll);
@@ -69,6 +79,22 @@ final class TrackTable extends VBox {
 
     Passages passages() {
         return passages;
+    }
+
+    /** Shows as many columns as there is room for, and keeps fewer rows in sight on a low page. */
+    void fit(double width, double pageHeight) {
+        room.set(TrackColumns.Room.of(width));
+        leastRows = pageHeight >= ROOM_FOR_FOUR ? FOUR_ROWS : THREE_ROWS;
+        fitRows();
+    }
+
+    private void fitRows() {
+        scroll.setMinHeight(Math.max(LOWEST, Math.min(leastRows, rows.getHeight() + 2)));
+    }
+
+    /** How much room the columns have. */
+    ObservableValue<TrackColumns.Room> roomProperty() {
+        return room;
     }
 
     Scope scope() {
@@ -109,6 +135,16 @@ final class TrackTable extends VBox {
     /** Adding files, for a row that takes some. */
     AddTracks adding() {
         return adding;
+    }
+
+    /** Keeps what is measured of a track in the library. */
+    void keep(TrackSlot slot) {
+        library.keep(slot);
+    }
+
+    /** Makes a guide of a reference, or a reference again. */
+    void setGuide(int index, boolean guide) {
+        workspace.changeTrack(index, guide ? "use as a guide" : "use as a reference", t -> t.withGuide(guide));
     }
 
     /** The stems of the mix. */

@@ -1,10 +1,12 @@
 package oakmirror.desk.page;
 
+import java.util.ArrayList;
 import java.util.List;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.measure.Levels;
 import oakmirror.readings.Readings;
 import oakmirror.session.ComparisonSettings.Scope;
+import oakmirror.session.Source;
 
 /** What a row of the table of tracks says to those who cannot see it. */
 final class TrackWords {
@@ -49,5 +51,21 @@ final class TrackWords {
         return ", " + Readings.level(heard.loudness().integratedLufs()) + " LUFS, range "
                 + Readings.level(heard.loudness().rangeLu()) + " LU, true peak "
                 + Readings.level(heard.peaks().truePeakDbtp()) + " dBTP";
+    }
+
+    /** What a track is, where it is not simply a file that counts. */
+    static List<String> kinds(TrackSlot slot) {
+        List<String> kinds = new ArrayList<>();
+        if (slot.track().guide()) {
+            kinds.add("guide");
+        }
+        if (slot.isLive()) {
+            kinds.add("live");
+        } else if (slot.track().source() instanceof Source.Kept) {
+            kinds.add("profile");
+        } else if (slot.track().source() instanceof Source.Folded) {
+            kinds.add("folded");
+        }
+        return kinds;
     }
 }

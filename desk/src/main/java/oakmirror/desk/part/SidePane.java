@@ -17,6 +17,7 @@ public abstract class SidePane extends VBox {
     private static final double WIDTH = 236;
     private static final double FOLDED = 30;
 
+    private final double width;
     private final Label title;
     private final Button fold;
     private final VBox content = new VBox(8);
@@ -24,7 +25,13 @@ public abstract class SidePane extends VBox {
 
     /** An empty pane that is found by an id, and its fold by “fold-” and the id. */
     protected SidePane(String name, String id) {
+        this(name, id, WIDTH);
+    }
+
+    /** The same of another width. */
+    protected SidePane(String name, String id, double width) {
         super(8);
+        this.width = width;
         title = Ui.label(name, "heading");
         fold = Ui.link("", "Fold this away or out", () -> folded.set(!folded.get()));
         fold.setId("fold-" + id);
@@ -48,10 +55,10 @@ public abstract class SidePane extends VBox {
     }
 
     private void foldTo(boolean away) {
-        double width = away ? FOLDED : WIDTH;
-        setMinWidth(width);
-        setPrefWidth(width);
-        setMaxWidth(width);
+        double now = away ? FOLDED : width;
+        setMinWidth(now);
+        setPrefWidth(now);
+        setMaxWidth(now);
         fold.setText(away ? "‹" : "fold ›");
         getStyleClass().remove("folded");
         if (away) {

@@ -23,11 +23,20 @@ public record ContentKey(String value, FileState state) {
 
     /** The key of a file as it is now. */
     public static ContentKey of(Path file) throws IOException {
-        MessageDigest digest = sha256();
         FileState state = FileState.of(file);
+        return new ContentKey(digest(file, state, state.changedMillis()), state);
+    }
+
+    /** Stands for what a file holds alone, whenever it was changed. */
+    public static String bytesOf(Path file) throws IOException {
+        return digest(file, FileState.of(file), 0);
+    }
+
+    private static String digest(Path file, FileState state, long changedMillis) throws IOException {
+        MessageDigest digest = sha256();
         digest.update(ByteBuffer.allocate(16)
                 .putLong(state.bytes())
-                .putLong(state.changedMillis())
+                .putLong(changedMillis)
                 .flip());
         ByteBuffer part = ByteBuffer.allocate(SAMPLED_BYTES);
         try (FileChannel channel = FileChannel.open(file, StandardOpenOption.READ)) {
@@ -37,7 +46,12 @@ public record ContentKey(String value, FileState state) {
             }
             digest.update(read(channel, part, Math.max(0, state.bytes() - SAMPLED_BYTES)));
         }
-        return new ContentKey(HexFormat.of().formatHex(digest.digest(), 0, 16), state);
+        return HexFormat.of().formatHex(digest.digest(), 0, 16);
+    }
+
+    /** The key of what is kept of something without its bytes. */
+    public static ContentKey kept(String value) {
+        return new ContentKey(value, new FileState(0, 0));
     }
 
     private static ByteBuffer read(FileChannel channel, ByteBuffer part, long at) throws IOException {

@@ -34,14 +34,7 @@ public final class UserFolders {
         if (!property.isEmpty()) {
             return Path.of(property);
         }
-        String os = System.getProperty("os.name").toLowerCase(Locale.ROOT);
-        if (os.contains("mac")) {
-            return home().resolve("Library/Application Support").resolve(NAME);
-        }
-        if (os.contains("win")) {
-            return environment("APPDATA", home().resolve("AppData/Roaming")).resolve(NAME);
-        }
-        return environment("XDG_CONFIG_HOME", home().resolve(".config")).resolve(NAME);
+        return kept("XDG_CONFIG_HOME", ".config");
     }
 
     /**
@@ -68,10 +61,37 @@ public final class UserFolders {
         return environment("XDG_STATE_HOME", home().resolve(".local/state")).resolve(NAME);
     }
 
+    /**
+     * For what the user has made and wants to keep. The property {@code oakmirror.data} says another place; without it, one beside settings that were
+     * put elsewhere.
+     */
+    public static Path data() {
+        String property = System.getProperty("oakmirror.data", "");
+        if (!property.isEmpty()) {
+            return Path.of(property);
+        }
+        if (!System.getProperty("oakmirror.config", "").isEmpty()) {
+            return config().resolve("data");
+        }
+        return kept("XDG_DATA_HOME", ".local/share");
+    }
+
     /** The log's file. The property {@code oakmirror.log} says another place. */
     public static Path log() {
         String property = System.getProperty("oakmirror.log", "");
         return property.isEmpty() ? state().resolve("oak-mirror.log") : Path.of(property);
+    }
+
+    /** What is not to be lost, after the custom of each system. */
+    private static Path kept(String variable, String usual) {
+        String os = System.getProperty("os.name").toLowerCase(Locale.ROOT);
+        if (os.contains("mac")) {
+            return home().resolve("Library/Application Support").resolve(NAME);
+        }
+        if (os.contains("win")) {
+            return environment("APPDATA", home().resolve("AppData/Roaming")).resolve(NAME);
+        }
+        return environment(variable, home().resolve(usual)).resolve(NAME);
     }
 
     private static Path home() {

@@ -30,6 +30,11 @@ public final class AudioFile {
         return plain.isPresent() ? plain.get() : FfmpegStream.open(path, nameOf(path));
     }
 
+    /** Whether the header of a file leaves open how much it holds, as while it is being written. */
+    public static boolean isOpenEnded(Path path) throws IOException {
+        return WavStream.isOpenEnded(path);
+    }
+
     private static String nameOf(Path path) {
         return String.valueOf(path.getFileName() == null ? path : path.getFileName());
     }

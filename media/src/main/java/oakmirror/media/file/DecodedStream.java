@@ -12,6 +12,9 @@ public interface DecodedStream extends AudioStream {
     /** What was found wrong on the way, each in one sentence; to be asked at the end. */
     List<String> warnings();
 
+    /** Whether less of it is there than its header says; to be asked at the end. */
+    boolean endsEarly();
+
     @Override
     void close();
 }

@@ -69,6 +69,12 @@ abstract class DecodingStream implements DecodedStream {
     }
 
     @Override
+    public boolean endsEarly() {
+        long expected = expectedFrames();
+        return ended && (expected > 0 && framesRead < WHOLE * expected || Truncation.isCutOff(path));
+    }
+
+    @Override
     public List<String> warnings() {
         List<String> warnings = new ArrayList<>();
         long expected = expectedFrames();

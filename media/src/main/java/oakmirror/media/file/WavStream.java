@@ -32,6 +32,7 @@ final class WavStream extends DecodingStream {
     private final ChannelLayout layout;
     private final int bytesPerSample;
     private final boolean isFloat;
+    private final boolean endsEarly;
     private final long expectedFrames;
     private final ByteBuffer buffer;
     private short[] shorts = new short[0];
@@ -51,9 +52,16 @@ final class WavStream extends DecodingStream {
         int frameBytes = bytesPerSample * h.channels;
         expectedFrames = h.dataBytes / frameBytes;
         bytesLeft = Math.min(h.dataBytes, channel.size() - h.dataStart) / frameBytes * frameBytes;
+        endsEarly = h.dataBytes > channel.size() - h.dataStart;
         buffer = ByteBuffer.allocate(BUFFER_BYTES / frameBytes * frameBytes).order(ByteOrder.LITTLE_ENDIAN);
         buffer.limit(0);
         channel.position(h.dataStart);
+    }
+
+    /** To the byte: a header is exact. */
+    @Override
+    public boolean endsEarly() {
+        return endsEarly;
     }
 
     /** Opens a file if it is a plain WAVE file; nothing when it is not, or not plain. */
@@ -76,6 +84,22 @@ final class WavStream extends DecodingStream {
         } catch (IOException e) {
             throw AudioFile.unreadable(path, name, e);
         }
+    }
+
+    /** Whether the header of a WAVE file leaves open how much it holds, as while it is being written. */
+    static boolean isOpenEnded(Path path) throws IOException {
+        try (FileChannel channel = FileChannel.open(path, StandardOpenOption.READ)) {
+            Optional<Header> header = header(channel, String.valueOf(path.getFileName()));
+            return header.isPresent()
+                    && header.get().dataStart() + header.get().dataBytes() == channel.size()
+                    && read(channel, header.get().dataStart() - 4, 4).getInt(0) < 1
+                    && !isBig(channel);
+        }
+    }
+
+    private static boolean isBig(FileChannel channel) throws IOException {
+        String kind = tag(read(channel, 0, 4), 0);
+        return kind.equals("RF64") || kind.equals("BW64");
     }
 
     private static Optional<Header> header(FileChannel channel, String name) throws IOException {

@@ -15,6 +15,7 @@ import oakmirror.correction.AppliedCorrection;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.media.ImportedTrack;
 import oakmirror.media.TrackImporter;
+import oakmirror.media.TrackReader;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.rhythm.BarGrid;
 import oakmirror.session.ComparisonSettings.Scope;
@@ -69,8 +70,11 @@ public record MeasuredSession(
             Progress part = progress.part((double) i / (tracks.size() + 1), (i + 1.0) / (tracks.size() + 1));
             Track track = tracks.get(i);
             Optional<Integer> rate = Optional.ofNullable(mix).map(MeasuredSession::rate);
-            ImportedTrack read = importer.importTrack(fileOf(track), rate, part.part(0, 0.8));
-            mix = mix == null ? read : mix;
+            if (track.guide() && i > 0) {
+                continue; // heard beside the mix, and counted nowhere
+            }
+            ImportedTrack read = TrackReader.read(track.source(), track.name(), rate, importer, part.part(0, 0.8));
+            mix = mix == null ? withSound(read) : mix;
             subjects.add(subject(i, track, read, session.comparing().scope(), importer, part.part(0.8, 1)));
         }
         MeasuredSession plain = new MeasuredSession(
@@ -85,6 +89,13 @@ public record MeasuredSession(
         return mix.audio().orElseThrow().sampleRate();
     }
 
+    private static ImportedTrack withSound(ImportedTrack mix) throws AudioFileException {
+        if (mix.isKept()) {
+            throw new AudioFileException(mix.name() + " is a profile without sound; choose a file for the mix.");
+        }
+        return mix;
+    }
+
     private static Path fileOf(Track track) throws AudioFileException {
         return track.file().orElseThrow(() -> new AudioFileException(track.name() + " has no file to be read."));
     }
@@ -94,16 +105,17 @@ public record MeasuredSession(
             throws AudioFileException {
         Optional<TimeRange> range = range(track, read, scope);
         TrackMeasurement compared =
-                range.isPresent() ? importer.measurePassage(read, range.get(), progress) : read.measurement();
+                range.isPresent() ? importer.measurePassage(read, range.get(), progress) : read.compared();
         Optional<BarGrid> bars = track.bars().or(() -> read.rhythm().grid());
         return new Subject(number, track.name(), compared, read.measurement(), bars.map(BarGrid::bpm))
-                .withWeight(track.weight());
+                .withWeight(track.weight())
+                .withFolded(read.folded());
     }
 
     /** The passage of a track that is compared, as far as it lies in it; empty for all of it. */
     private static Optional<TimeRange> range(Track track, ImportedTrack read, Scope scope) {
         double end = read.seconds();
-        return scope == Scope.WHOLE_TRACKS
+        return scope == Scope.WHOLE_TRACKS || read.isKept()
                 ? Optional.empty()
                 : track.passage()
                         .map(Passage::range)

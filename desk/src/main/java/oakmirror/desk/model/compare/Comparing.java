@@ -172,6 +172,9 @@ public final class Comparing {
         List<Subject> subjects = new ArrayList<>();
         List<TrackSlot> compared = new ArrayList<>();
         for (TrackSlot slot : slots) {
+            if (workspace.tracks().isGuide(slot)) {
+                continue;
+            }
             workspace.tracks().subject(slot, scope).ifPresent(s -> {
                 subjects.add(s.withTone(tone(slot, s, v)));
                 compared.add(slot);

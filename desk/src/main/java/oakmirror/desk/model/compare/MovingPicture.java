@@ -9,6 +9,7 @@ import oakmirror.audio.StereoSource;
 import oakmirror.compare.Comparison.Member;
 import oakmirror.compare.MatchedTone;
 import oakmirror.desk.model.listen.Listening;
+import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.media.work.Background;
 import oakmirror.media.work.Kind;
 import oakmirror.media.work.Newest;
@@ -20,7 +21,23 @@ import oakmirror.spectrum.MovingSpectrum;
  */
 public final class MovingPicture {
 
-    private record Wanted(MovingSpectrum moving, long frame, double offsetDb) {}
+    /** A member that moves, or stays where it is because only figures of it are kept. */
+    private record Wanted(Optional<MovingSpectrum> moving, long frame, Member member) {
+
+        double[] levels(ToneView view) {
+            return moving.map(m -> MatchedTone.of(
+                            m.before(frame, view.averaging().seconds()),
+                            member.offsetDb(),
+                            view.octaves(),
+                            view.part()))
+                    .orElse(member.levelsDb());
+        }
+
+        Object step() {
+            return moving.<Object>map(m -> Math.floorDiv(frame, (long) m.stepFrames()))
+                    .orElse(member);
+        }
+    }
 
     private final Listening listening;
     private final Newest<List<double[]>> worker;
@@ -46,19 +63,18 @@ public final class MovingPicture {
         }
         List<Wanted> wanted = new ArrayList<>();
         List<Object> state = new ArrayList<>(List.of(view.octaves(), view.part(), view.averaging(), view.block()));
-        if (sheet.slots().stream().anyMatch(s -> s.audio().isEmpty())) {
-            return Optional.empty(); // figures alone do not move
+        if (sheet.slots().stream()
+                .anyMatch(s -> s.isLive() || s.hasFile() && s.audio().isEmpty())) {
+            return Optional.empty(); // what plays outside moves by itself
         }
         for (Member m : sheet.comparison().members()) {
-            StereoSource audio = sheet.slot(m).audio().orElseThrow();
-            MovingSpectrum moving = spectra.computeIfAbsent(
-                    audio, a -> new MovingSpectrum(a, view.block(), ToneView.Averaging.TEN_SECONDS.seconds()));
-            long frame = Math.round(listening.secondsOf(sheet.slot(m)) * audio.sampleRate());
-            wanted.add(new Wanted(moving, frame, m.offsetDb()));
-            state.add(audio);
+            TrackSlot slot = sheet.slot(m);
+            wanted.add(
+                    slot.audio().map(audio -> moving(audio, view, m, slot)).orElse(new Wanted(Optional.empty(), 0, m)));
+            state.add(slot.audio().<Object>map(a -> a).orElse(slot));
         }
         List<Object> members = List.copyOf(state);
-        wanted.forEach(w -> state.add(Math.floorDiv(w.frame(), (long) w.moving().stepFrames())));
+        wanted.forEach(w -> state.add(w.step()));
         if (!busy && !state.equals(askedFor)) {
             busy = true;
             askedFor = state;
@@ -67,14 +83,7 @@ public final class MovingPicture {
                             .flatMap(s -> s.audio().stream())
                             .toList());
             worker.submit(
-                    progress -> wanted.stream()
-                            .map(w -> MatchedTone.of(
-                                    w.moving()
-                                            .before(w.frame(), view.averaging().seconds()),
-                                    w.offsetDb(),
-                                    view.octaves(),
-                                    view.part()))
-                            .toList(),
+                    progress -> wanted.stream().map(w -> w.levels(view)).toList(),
                     made -> {
                         busy = false;
                         newest = made;
@@ -83,6 +92,12 @@ public final class MovingPicture {
                     failure -> busy = false);
         }
         return newestFor.equals(members) ? Optional.of(newest) : Optional.empty();
+    }
+
+    private Wanted moving(StereoSource audio, ToneView view, Member m, TrackSlot slot) {
+        MovingSpectrum spectrum = spectra.computeIfAbsent(
+                audio, a -> new MovingSpectrum(a, view.block(), ToneView.Averaging.TEN_SECONDS.seconds()));
+        return new Wanted(Optional.of(spectrum), Math.round(listening.secondsOf(slot) * audio.sampleRate()), m);
     }
 
     /** Ends all work. */

@@ -83,7 +83,7 @@ public final class Pictures {
     }
 
     private <T> Optional<T> get(Class<T> type, TrackSlot slot, TimeRange range, Object what, Maker<T> maker) {
-        Optional<StereoSource> audio = slot.audio();
+        Optional<StereoSource> audio = slot.audio().filter(a -> !slot.isLive()); // of what plays outside there is none
         if (audio.isEmpty()) {
             return Optional.empty();
         }

@@ -138,6 +138,9 @@ public final class Sending {
     }
 
     private String whyNothing() {
+        if (workspace.tracks().mix().filter(TrackSlot::isLive).isPresent()) {
+            return "A live mix is not rendered; end it on Gather first.";
+        }
         return workspace.tracks().mix().flatMap(TrackSlot::audio).isPresent()
                 ? "A stem that is tried at another level cannot be read; Shape says which."
                 : "The mix could not be read; Gather says why.";

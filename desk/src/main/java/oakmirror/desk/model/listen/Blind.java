@@ -98,14 +98,14 @@ public final class Blind {
         List<Item> items = new java.util.ArrayList<>();
         List<TrackSlot> all = workspace.tracks().all();
         for (int i = 0; i < all.size(); i++) {
-            if (all.get(i).imported().isPresent()) {
+            if (all.get(i).audio().isPresent()) {
                 items.add(new Item(i, false, all.get(i).track().name(), Optional.empty()));
                 if (i == 0 && hasMix && isCorrected) {
                     items.add(new Item(0, true, all.get(i).track().name() + ", corrected", Optional.empty()));
                 }
             }
         }
-        if (hasMix && all.get(0).imported().isPresent()) {
+        if (hasMix && all.get(0).audio().isPresent()) {
             workspace.logProperty().get().versions().stream()
                     .filter(v -> !v.isDiscarded())
                     .forEach(v -> items.add(new Item(0, false, nameOf(v), Optional.of(v.version()))));

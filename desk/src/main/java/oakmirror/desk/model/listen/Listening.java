@@ -261,7 +261,7 @@ public final class Listening {
         if (auditioning.isOn()) {
             auditioning.hearNext();
         } else {
-            hear(heard.get() == 0 ? Math.min(reference.get(), slots().size() - 1) : 0);
+            hear(heard.get() == 0 ? Guide.otherThanMix(this) : 0);
         }
     }
 
@@ -338,7 +338,7 @@ public final class Listening {
         return index < slots().size() && places.place(index).factor() != 1;
     }
 
-    private List<TrackSlot> slots() {
+    List<TrackSlot> slots() {
         return workspace.tracks().all();
     }
 

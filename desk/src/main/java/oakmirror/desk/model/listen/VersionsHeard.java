@@ -45,7 +45,7 @@ public final class VersionsHeard {
 
     private void keepOnly(List<Version> known) {
         read.values().removeIf(r -> !known.contains(r.version()));
-        if (heard().isPresent() && known.stream().noneMatch(v -> heard().equals(Optional.of(v.id())))) {
+        if (wanted.isPresent() && known.stream().noneMatch(v -> wanted.equals(Optional.of(v.id())))) {
             endHearing();
         }
     }

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Supplier;
+import java.util.stream.Stream;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -70,6 +71,7 @@ public final class Derivation {
             Optional.empty(),
             StemSet.NONE);
     private final DynamicsSolving dynamics;
+    private Optional<Subject> trial = Optional.empty();
     private boolean proposing;
     private Derived derived = Derived.NOTHING;
     private double correctedPeakDbtp = Double.NEGATIVE_INFINITY;
@@ -329,15 +331,32 @@ public final class Derivation {
 
     /** The session with what was measured and what follows from it, for masters to be made of; empty while its mix is not there. */
     public Optional<MeasuredSession> measured() {
-        Optional<ImportedTrack> mix = tracks.mix().flatMap(TrackSlot::imported);
+        Optional<ImportedTrack> mix = tracks.mix()
+                .filter(m -> !m.isLive() && !isTrying()) // what plays outside and what is only tried is never rendered
+                .flatMap(TrackSlot::imported);
         List<Subject> tried = asTried(proposedFor, subjects());
         return mix.flatMap(m -> stems.rendered()
                 .map(audio -> new MeasuredSession(
                         session.get(), m, audio, stems.soundKey(m), tried, Optional.of(shaped.get()))));
     }
 
+    /** Derives from the mix against something else than its references for the time being; what is rendered is never of that. */
+    public void tryAgainst(Optional<Subject> other) {
+        trial = other;
+        derive();
+    }
+
+    /** Whether the mix stands against something else than its references for the time being. */
+    public boolean isTrying() {
+        return trial.isPresent();
+    }
+
     private List<Subject> subjects() {
-        return tracks.subjects(session.get().comparing().scope());
+        List<Subject> own = tracks.subjects(session.get().comparing().scope());
+        return trial.isEmpty()
+                ? own
+                : Stream.concat(own.stream().filter(Subject::isMix), trial.stream())
+                        .toList();
     }
 
     void close() {

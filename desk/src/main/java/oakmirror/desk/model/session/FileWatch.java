@@ -38,8 +38,8 @@ final class FileWatch {
     void follow(List<TrackSlot> slots) {
         watched = slots.stream()
                 .filter(s -> !s.isBusy())
-                .flatMap(s -> s.imported().stream()
-                        .map(t -> new Watched(s, t.path(), t.content().state())))
+                .flatMap(s -> s.imported().stream().flatMap(t -> t.file().stream()
+                        .map(f -> new Watched(s, f, t.content().state()))))
                 .toList();
     }
 

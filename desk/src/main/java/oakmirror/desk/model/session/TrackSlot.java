@@ -37,6 +37,9 @@ public final class TrackSlot {
     /** Measured last of a passage; what it is of, it says itself. */
     private Optional<TrackMeasurement> passage = Optional.empty();
 
+    private boolean isLive;
+    private Optional<ImportedTrack> beforeLive = Optional.empty();
+    private String failureBefore = "";
     private Optional<Origin> unmeasurable = Optional.empty();
     private final ReadOnlyStringWrapper passageFailure = new ReadOnlyStringWrapper("");
 
@@ -56,9 +59,36 @@ public final class TrackSlot {
         }
     }
 
-    /** What is heard of it, once it is ready, where it has sound. */
+    /** What is heard of it, once it is ready, where it has sound; while something live stands in its place, that of its file. */
     public Optional<StereoSource> audio() {
-        return imported().flatMap(ImportedTrack::audio);
+        return (isLive ? beforeLive : imported()).flatMap(ImportedTrack::audio);
+    }
+
+    /** Lets something that plays outside stand in its place, or no longer. */
+    void setLive(Optional<ImportedTrack> live) {
+        if (live.isPresent()) {
+            if (!isLive) {
+                beforeLive = imported.get();
+                failureBefore = failure.get();
+            }
+            isLive = true;
+            failure.set("");
+            imported.set(live);
+        } else if (isLive) {
+            isLive = false;
+            imported.set(beforeLive);
+            failure.set(failureBefore);
+        }
+    }
+
+    /** Whether something that plays outside stands in its place. */
+    public boolean isLive() {
+        return isLive;
+    }
+
+    /** Whether it comes from a file, so that it is or will be heard; only figures are kept of others. */
+    public boolean hasFile() {
+        return track.file().isPresent();
     }
 
     /** The track, once it is ready. */
@@ -115,6 +145,7 @@ public final class TrackSlot {
     public Optional<TimeRange> chosenRange() {
         double end = seconds();
         return track.passage()
+                .filter(p -> !isLive)
                 .map(Passage::range)
                 .filter(r -> r.startSeconds() < end)
                 .map(r -> new TimeRange(r.startSeconds(), Math.min(r.endSeconds(), end)));
@@ -126,7 +157,7 @@ public final class TrackSlot {
      */
     public Optional<TrackMeasurement> measured(Scope scope) {
         return rangeIn(scope).isEmpty()
-                ? imported().map(ImportedTrack::measurement)
+                ? imported().map(ImportedTrack::compared)
                 : passage.filter(p -> wanted().equals(Optional.of(p.provenance().origin())));
     }
 
@@ -180,7 +211,9 @@ public final class TrackSlot {
             return LevelFigures.NONE;
         }
         TrackMeasurement whole = imported().get().measurement();
-        TrackMeasurement chosen = track.passage().isPresent() ? passage.orElse(whole) : whole;
+        TrackMeasurement chosen = track.passage().isPresent()
+                ? passage.orElse(whole)
+                : imported().get().compared();
         TrackMeasurement scoped = scope == Scope.PASSAGES ? chosen : whole;
         double rms = scoped.heard().rmsDbfs() + LevelFigures.SINE_DB;
         return new LevelFigures(
@@ -203,8 +236,13 @@ public final class TrackSlot {
     void finish(Optional<ImportedTrack> ready, String sentence) {
         job = Optional.empty();
         forgetUnmeasurable();
-        imported.set(ready);
-        failure.set(sentence);
+        if (isLive) { // what was read is there when that ends
+            beforeLive = ready;
+            failureBefore = sentence;
+        } else {
+            imported.set(ready);
+            failure.set(sentence);
+        }
     }
 
     boolean isOf(Job other) {

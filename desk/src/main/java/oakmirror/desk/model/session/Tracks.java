@@ -3,20 +3,20 @@ package oakmirror.desk.model.session;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
 import javafx.beans.property.ReadOnlyIntegerProperty;
 import javafx.beans.property.ReadOnlyIntegerWrapper;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
-import oakmirror.audio.Progress;
 import oakmirror.audio.StereoSource;
 import oakmirror.compare.Subject;
 import oakmirror.desk.model.work.Job;
 import oakmirror.desk.model.work.Jobs;
 import oakmirror.media.ImportedTrack;
 import oakmirror.media.TrackImporter;
+import oakmirror.media.TrackReader;
 import oakmirror.media.cache.AudioCache;
-import oakmirror.media.file.AudioFileException;
 import oakmirror.media.work.Background;
 import oakmirror.media.work.Kind;
 import oakmirror.rhythm.BarGrid;
@@ -43,6 +43,7 @@ public final class Tracks {
 
     private final ReadOnlyIntegerWrapper revision = new ReadOnlyIntegerWrapper();
     private final PassageReadings passages;
+    private BooleanSupplier mixIsTaken = () -> false;
     private boolean hasMix;
 
     /**
@@ -99,12 +100,21 @@ public final class Tracks {
                         m,
                         slot.imported().orElseThrow().measurement(),
                         slot.bars().map(BarGrid::bpm))
-                .withWeight(slot.track().weight()));
+                .withWeight(slot.track().weight())
+                .withFolded(slot.imported().orElseThrow().folded()));
+    }
+
+    /** Whether a track is for orientation only, and counted nowhere. */
+    public boolean isGuide(TrackSlot slot) {
+        return slot.track().guide() && number(slot) > 0;
     }
 
     /** All tracks as they are compared in a scope, as far as that is measured. */
     public List<Subject> subjects(Scope scope) {
-        return all.stream().flatMap(s -> subject(s, scope).stream()).toList();
+        return all.stream()
+                .filter(s -> !isGuide(s))
+                .flatMap(s -> subject(s, scope).stream())
+                .toList();
     }
 
     /** Grows whenever a track becomes ready or fails, or its passage has been measured. */
@@ -114,7 +124,12 @@ public final class Tracks {
 
     /** The rate everything is heard at: the mix's, or the first reference's while there is no mix. */
     public Optional<Integer> rate() {
-        return all.stream().findFirst().flatMap(TrackSlot::audio).map(StereoSource::sampleRate);
+        return first().flatMap(TrackSlot::audio).map(StereoSource::sampleRate);
+    }
+
+    /** The track whose rate all are heard at: the first that has sound, or is to have it. */
+    private Optional<TrackSlot> first() {
+        return all.stream().filter(TrackSlot::hasFile).findFirst();
     }
 
     void follow(Session session) {
@@ -144,23 +159,27 @@ public final class Tracks {
 
     /** Starts what is not ready: the first track by its own rate, the others when its rate is known. */
     private void importMissing() {
-        if (all.isEmpty()) {
-            return;
-        }
-        begin(all.get(0), Optional.empty());
-        boolean firstFailed = !all.get(0).failureProperty().get().isEmpty();
+        all.stream().filter(s -> !s.hasFile()).forEach(s -> begin(s, Optional.empty()));
+        Optional<TrackSlot> first = first();
+        first.ifPresent(s -> begin(s, Optional.empty()));
+        boolean firstFailed =
+                first.filter(s -> !s.failureProperty().get().isEmpty()).isPresent();
         Optional<Integer> rate = rate();
         if (rate.isPresent() || firstFailed) {
-            all.stream().skip(1).forEach(s -> begin(s, rate));
+            all.stream()
+                    .filter(TrackSlot::hasFile)
+                    .filter(s -> s != first.get())
+                    .forEach(s -> begin(s, rate));
         }
     }
 
     private void begin(TrackSlot slot, Optional<Integer> rate) {
-        boolean fits = slot.imported()
-                .map(t -> t.audio().isEmpty()
-                        || t.audio().get().sampleRate()
-                                == rate.orElse(t.measurement().sampleRate()))
-                .orElse(false);
+        boolean fits = slot.isLive()
+                || slot.imported()
+                        .map(t -> t.audio().isEmpty()
+                                || t.audio().get().sampleRate()
+                                        == rate.orElse(t.measurement().sampleRate()))
+                        .orElse(false);
         if (!fits && slot.failureProperty().get().isEmpty() && !slot.isBusy()) {
             start(slot, rate);
         }
@@ -169,7 +188,7 @@ public final class Tracks {
     /** Reads a track again: one that failed, or whose file has changed. */
     public void readAgain(TrackSlot slot) {
         if (all.contains(slot)) {
-            start(slot, all.indexOf(slot) == 0 ? Optional.empty() : rate());
+            start(slot, first().filter(s -> s == slot).isPresent() ? Optional.empty() : rate());
             changed.run();
         }
     }
@@ -183,8 +202,27 @@ public final class Tracks {
         }
     }
 
+    /** Lets something that plays outside stand in the mix's place, or no longer. */
+    public void showLive(Optional<ImportedTrack> live) {
+        mix().ifPresent(m -> {
+            if (live.isPresent() || m.isLive()) {
+                m.setLive(live);
+                passages.follow(m);
+                importMissing();
+                changed.run();
+                revision.set(revision.get() + 1);
+            }
+        });
+    }
+
+    /** Has somebody else see to it when the file of the mix is written over, as long as it says so. */
+    public void mixChangesAreTaken(BooleanSupplier taken) {
+        mixIsTaken = taken;
+    }
+
     private void fileChanged(TrackSlot slot) {
-        if (all.contains(slot) && !slot.isBusy()) {
+        boolean isOthers = mixIsTaken.getAsBoolean() && mix().equals(Optional.of(slot));
+        if (!isOthers && all.contains(slot) && !slot.isBusy()) {
             readAgain(slot);
             said.accept(slot.track().name() + " has changed on disk and is read again.");
         }
@@ -193,21 +231,15 @@ public final class Tracks {
     private void start(TrackSlot slot, Optional<Integer> rate) {
         Job job = jobs.start("reading " + slot.track().name());
         Source source = slot.track().source();
+        String name = slot.track().name();
         slot.begin(job);
         background.submit(
                 Kind.IMPORT,
                 "Reading “" + slot.track().name() + "”",
                 job,
-                progress -> bringIn(source, rate, progress),
+                progress -> TrackReader.read(source, name, rate, importer, progress),
                 track -> ended(slot, job, Optional.of(track), ""),
                 failure -> ended(slot, job, Optional.empty(), failure.sentence()));
-    }
-
-    private ImportedTrack bringIn(Source source, Optional<Integer> rate, Progress progress) throws AudioFileException {
-        if (source instanceof Source.File file) {
-            return importer.importTrack(file.path(), rate, progress);
-        }
-        throw new IllegalStateException("no way to bring in " + source);
     }
 
     private void ended(TrackSlot slot, Job job, Optional<ImportedTrack> track, String failure) {

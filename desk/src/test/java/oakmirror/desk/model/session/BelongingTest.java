@@ -138,12 +138,15 @@ class BelongingTest extends ModelTest {
                         new AudioCache(folder.resolve("other"), 1 << 30), Background.partsAlone())
                 .importTrack(file, Optional.empty(), Progress.NONE);
         ImportedTrack silent = new ImportedTrack(
-                whole.path(),
+                whole.name(),
+                whole.file(),
                 whole.content(),
+                whole.measurement(),
                 whole.measurement(),
                 Optional.empty(),
                 whole.rhythm(),
                 Optional.empty(),
+                List.of(),
                 List.of());
         TrackSlot slot = new TrackSlot(Track.of(file).withPassage(new Passage("p", new TimeRange(0, 1))));
         List<String> said = new ArrayList<>();

@@ -1,0 +1,41 @@
+package oakmirror.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import oakmirror.media.TestFiles;
+import oakmirror.profile.Profile;
+import oakmirror.profile.ProfileFile;
+import org.junit.jupiter.api.Test;
+
+/** Profiles from the command line. */
+class ProfileCommandTest extends CommandTest {
+
+    @Test
+    void filesBecomeAFileOfProfilesAndWhatCannotBeReadIsSaid() throws Exception {
+        Path song = TestFiles.music(folder.resolve("reed boat.wav"), 44100, 6, 0.3);
+        Path broken = Files.write(folder.resolve("broken.wav"), new byte[] {1, 2});
+        Path out = folder.resolve("out" + ProfileFile.ENDING);
+        Result done = run("profile", song.toString(), broken.toString(), "--folder", "reels", "--out", out.toString());
+        assertThat(done.code()).isEqualTo(Main.INPUT);
+        assertThat(done.err()).contains("broken.wav");
+        List<Profile> made = ProfileFile.read(out);
+        assertThat(made).hasSize(1);
+        assertThat(made.get(0).about().title()).isEqualTo("reed boat");
+        assertThat(made.get(0).about().folder()).isEqualTo("reels");
+        Result again = run("profile", song.toString(), "--out", out.toString());
+        assertThat(again.code()).isEqualTo(Main.OUTPUT);
+        assertThat(again.err()).contains("is there already").contains("--force");
+        Result part = run("profile", song.toString(), "--passage", "1-0:04", "--out", out.toString(), "--force");
+        assertThat(part.code()).isZero();
+        Profile passage = ProfileFile.read(out).get(0);
+        assertThat(passage.figures().isPassage()).isTrue();
+        assertThat(passage.figures().seconds()).isCloseTo(3, within(0.01));
+        assertThat(run("profile", song.toString(), "--passage", "4-1", "--out", out.toString(), "--force")
+                        .code())
+                .isEqualTo(Main.USAGE);
+    }
+}

@@ -1,0 +1,128 @@
+package oakmirror.profile;
+
+import com.fasterxml.jackson.core.JsonFactory;
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.core.StreamReadConstraints;
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.json.JsonMapper;
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import oakmirror.files.WholeFile;
+
+/**
+ * Profiles as a JSON file, one or many: the form they are exchanged in. Described in docs/formats.md, with a schema beside it. Reading one makes
+ * nothing but profiles: how long, how deep and how large what stands in it may be is bounded, and no name in it is ever opened.
+ */
+public final class ProfileFile {
+
+    /** The ending of such a file's name. */
+    public static final String ENDING = ".oakprofile.json";
+
+    /** No file of profiles is larger: room for about ten thousand. */
+    public static final long MOST_BYTES = 512L << 20;
+
+    /** The most that one file holds. */
+    public static final int MOST_PROFILES = 20_000;
+
+    private static final String FORMAT = "oak-mirror-profiles";
+    private static final int VERSION = 1;
+    private static final int DEEPEST = 16;
+    private static final int LONGEST_TEXT = 20_000;
+    private static final int LONGEST_NUMBER = 40;
+    private static final ObjectMapper MAPPER = JsonMapper.builder(JsonFactory.builder()
+                    .streamReadConstraints(StreamReadConstraints.builder()
+                            .maxNestingDepth(DEEPEST)
+                            .maxStringLength(LONGEST_TEXT)
+                            .maxNumberLength(LONGEST_NUMBER)
+                            .maxNameLength(100)
+                            .build())
+                    .build())
+            .build();
+
+    private ProfileFile() {}
+
+    /** What stands for one profile in a row of the library. */
+    public static byte[] bytes(Profile profile) {
+        return written(ProfileJson.toTree(profile));
+    }
+
+    /**
+     * The profile that {@link #bytes(Profile)} stands for.
+     *
+     * @throws IOException when it is none
+     */
+    public static Profile profile(byte[] bytes) throws IOException {
+        try {
+            return ProfileJson.fromTree(MAPPER.readTree(bytes));
+        } catch (JsonProcessingException | IllegalArgumentException e) {
+            throw new IOException("this is no profile: " + sentence(e), e);
+        }
+    }
+
+    /**
+     * Writes profiles to a file, whole or not at all.
+     *
+     * @throws IOException when it cannot be written
+     */
+    public static void write(List<Profile> profiles, Path file) throws IOException {
+        ObjectNode root = MAPPER.createObjectNode().put("format", FORMAT).put("version", VERSION);
+        ArrayNode all = root.putArray("profiles");
+        profiles.forEach(p -> all.add(ProfileJson.toTree(p)));
+        WholeFile.write(file, written(root));
+    }
+
+    private static byte[] written(JsonNode tree) {
+        try {
+            return MAPPER.writeValueAsBytes(tree);
+        } catch (JsonProcessingException e) {
+            throw new IllegalStateException("a tree can be written", e);
+        }
+    }
+
+    /**
+     * Reads the profiles of a file.
+     *
+     * @throws IOException when it cannot be read or is no file of profiles; its message is one sentence for the user
+     */
+    public static List<Profile> read(Path file) throws IOException {
+        String name = String.valueOf(file.getFileName());
+        if (Files.size(file) > MOST_BYTES) {
+            throw new IOException(name + " is too large for a file of profiles; choose another.");
+        }
+        JsonNode root;
+        try {
+            root = MAPPER.readTree(file.toFile());
+        } catch (JsonProcessingException e) {
+            throw new IOException(name + " is not a file of Oak Mirror profiles.", e);
+        }
+        if (!FORMAT.equals(root.path("format").asText())) {
+            throw new IOException(name + " is not a file of Oak Mirror profiles.");
+        }
+        if (root.path("version").asInt() > VERSION) {
+            throw new IOException(name + " was written by a newer Oak Mirror; update to read it.");
+        }
+        JsonNode all = root.path("profiles");
+        if (all.size() > MOST_PROFILES) {
+            throw new IOException(name + " holds more than " + MOST_PROFILES + " profiles; split it.");
+        }
+        List<Profile> profiles = new ArrayList<>();
+        for (int i = 0; i < all.size(); i++) {
+            try {
+                profiles.add(ProfileJson.fromTree(all.get(i)));
+            } catch (IllegalArgumentException e) {
+                throw new IOException(name + ": profile " + (i + 1) + " cannot be: " + sentence(e) + ".", e);
+            }
+        }
+        return profiles;
+    }
+
+    private static String sentence(Exception e) {
+        return e instanceof JsonProcessingException p ? p.getOriginalMessage() : e.getMessage();
+    }
+}

@@ -1,0 +1,300 @@
+package oakmirror.desk.bounces;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.ToDoubleFunction;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.CheckMenuItem;
+import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.SeparatorMenuItem;
+import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import oakmirror.bounces.TakenUp;
+import oakmirror.desk.look.Ui;
+import oakmirror.desk.model.bounces.Bounces;
+import oakmirror.desk.model.bounces.Bounces.Taken;
+import oakmirror.desk.model.bounces.BouncesHeard;
+import oakmirror.desk.model.listen.Listening;
+import oakmirror.desk.model.session.Workspace;
+import oakmirror.desk.part.Asking;
+import oakmirror.desk.plot.BounceSteps;
+import oakmirror.readings.Readings;
+import oakmirror.spectrum.Zone;
+
+/**
+ * The bounces of the mix: whether it comes closer, zone by zone; each to be heard in time with the mix, or what was changed since; a note; what became of the
+ * moves that were proposed; and where new ones are looked for.
+ */
+public final class BouncesStrip extends VBox {
+
+    private static final double STEPS_HEIGHT = 50;
+    /** The page has to be so high for the small pictures. */
+    private static final double ROOM = 610;
+
+    /** And so high for the bounces one by one. */
+    private static final double LEAST_ROOM = 560;
+
+    private final Workspace workspace;
+    private final Bounces bounces;
+    private final BouncesHeard heard;
+    private final Asking asking;
+    private final Label sentence = Ui.label("", "quiet");
+    private final Button take;
+    private final MenuButton watching = new MenuButton();
+    private final Map<Zone, BounceSteps> zones = new EnumMap<>(Zone.class);
+    private final BounceSteps plr = new BounceSteps("PLR");
+    private final BounceSteps width = new BounceSteps("Width");
+    private final HBox steps = new HBox(6);
+    private final HBox chips = new HBox(5);
+    private final HBox line = new HBox(8);
+    private final ToggleButton change;
+    private final TextField note = new TextField();
+    private Optional<Taken> chosen = Optional.empty();
+
+    /** The strip of a workspace. */
+    public BouncesStrip(Workspace workspace, Bounces bounces, Listening listening, Asking asking) {
+        super(6);
+        this.workspace = workspace;
+        this.bounces = bounces;
+        this.asking = asking;
+        heard = new BouncesHeard(workspace, listening);
+        setId("bounces");
+        take = Ui.button("take it", "Put the new bounce in the mix’s place", () -> bounces.pendingProperty()
+                .get()
+                .ifPresent(bounces::take));
+        take.setId("take-bounce");
+        take.getStyleClass().add("primary");
+        take.setMinWidth(USE_PREF_SIZE);
+        watching.getStyleClass().setAll("menu-button", "link");
+        watching.setId("watch-bounces");
+        watching.setMinWidth(USE_PREF_SIZE);
+        watching.setOnShowing(e -> fillMenu());
+        watching.getItems().setAll(Ui.item("…", () -> {}));
+        sentence.setMinWidth(0);
+        HBox head = new HBox(10, Ui.name("Bounces"), sentence, Ui.spring(), take, watching);
+        head.setAlignment(Pos.BASELINE_LEFT);
+        for (Zone zone : Zone.values()) {
+            zones.put(zone, steps(new BounceSteps(zone.label())));
+        }
+        steps(plr);
+        steps(width);
+        change = Ui.choice(
+                "what changed",
+                "Hear what the mix has that the bounce before, or the one that is chosen, has not: the difference alone, in time and equally loud");
+        change.setId("what-changed");
+        change.setOnAction(e -> before().ifPresent(t -> heard.toggleChange(t.bounce())));
+        change.setMinWidth(USE_PREF_SIZE);
+        note.setPromptText("a note for this bounce");
+        note.setId("bounce-note");
+        note.setAccessibleText("A note for this bounce");
+        note.setMinWidth(60);
+        HBox.setHgrow(note, Priority.ALWAYS);
+        note.setOnAction(e -> keepNote());
+        note.focusedProperty().subscribe((was, is) -> {
+            if (was && !is) {
+                keepNote();
+            }
+        });
+        ScrollPane scroll = new ScrollPane(chips);
+        scroll.getStyleClass().add("plain-scroll");
+        scroll.setVbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+        scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+        scroll.setFitToHeight(true);
+        scroll.setMinHeight(28);
+        scroll.setPrefHeight(28);
+        chips.setAlignment(Pos.CENTER_LEFT);
+        line.getChildren().addAll(scroll, change, note);
+        line.setAlignment(Pos.CENTER_LEFT);
+        getChildren().addAll(head, steps, line);
+        Runnable refresh = Ui.coalesced(this, this::refresh);
+        bounces.allProperty().subscribe(a -> refresh.run());
+        bounces.pendingProperty().subscribe(p -> refresh.run());
+        bounces.folderProperty().subscribe(f -> refresh.run());
+        bounces.atOnceProperty().subscribe(v -> refresh.run());
+        listening.monitor().versionProperty().subscribe(v -> refresh.run());
+        refresh();
+    }
+
+    private BounceSteps steps(BounceSteps plot) {
+        plot.setPrefHeight(STEPS_HEIGHT);
+        plot.setMinHeight(STEPS_HEIGHT);
+        plot.setMinWidth(0);
+        plot.getStyleClass().add("steps");
+        HBox.setHgrow(plot, Priority.ALWAYS);
+        plot.setPrefWidth(80);
+        steps.getChildren().add(plot);
+        return plot;
+    }
+
+    /** Leaves the small pictures out where the page is too low for them. */
+    public void fit(double pageHeight) {
+        int count = bounces.allProperty().get().size();
+        shown(steps, pageHeight >= ROOM && count > 1);
+        shown(line, pageHeight >= LEAST_ROOM && count > 0);
+    }
+
+    private static void shown(HBox part, boolean is) {
+        part.setVisible(is);
+        part.setManaged(is);
+    }
+
+    private void fillMenu() {
+        CheckMenuItem atOnce = new CheckMenuItem("Put a new bounce in the mix’s place at once");
+        atOnce.selectedProperty().bindBidirectional(bounces.atOnceProperty());
+        watching.getItems()
+                .setAll(
+                        atOnce,
+                        new SeparatorMenuItem(),
+                        Ui.item("Take a file as the next bounce…", this::takeFile),
+                        Ui.item("Watch another folder…", this::watchOther),
+                        Ui.item("Watch the folder of the mix", () -> bounces.watch(Optional.empty())));
+    }
+
+    private void takeFile() {
+        asking
+                .files(
+                        "The next bounce of the mix",
+                        "bounce",
+                        Asking.AUDIO,
+                        getScene().getWindow())
+                .stream()
+                .findFirst()
+                .ifPresent(bounces::take);
+    }
+
+    private void watchOther() {
+        asking.folder(
+                        "Where bounces of this mix come to lie",
+                        "bounces",
+                        getScene().getWindow())
+                .ifPresent(f -> bounces.watch(Optional.of(f)));
+    }
+
+    private void keepNote() {
+        chosen.ifPresent(t -> bounces.note(t.bounce(), note.getText()));
+    }
+
+    private void refresh() {
+        List<Taken> all = bounces.allProperty().get();
+        setVisible(bounces.folderProperty().get().isPresent());
+        setManaged(isVisible());
+        Optional<Path> pending = bounces.pendingProperty().get();
+        take.setVisible(pending.isPresent());
+        take.setManaged(pending.isPresent());
+        watching.setText(bounces.folderProperty()
+                .get()
+                .map(f -> "watching “" + f.getFileName() + "”")
+                .orElse("not watching"));
+        sentence.setText(pending.map(p -> p.getFileName() + " is new").orElse(words(all)));
+        Ui.tip(sentence, sentence.getText());
+        fit(getParent() == null ? 0 : getParent().getLayoutBounds().getHeight());
+        List<Taken> shown = all.subList(Math.max(0, all.size() - 30), all.size());
+        zones.forEach(
+                (zone, plot) -> show(plot, shown, t -> t.standing().outsideDb().get(zone), t -> t.standing()
+                        .outsideDb()
+                        .get(zone)));
+        show(plr, shown, t -> t.standing().plrOutsideDb(), t -> t.standing().plrDb());
+        show(width, shown, t -> t.standing().widthOutsideDb(), t -> t.standing().widthDb());
+        showChips(shown);
+    }
+
+    private static void show(
+            BounceSteps plot, List<Taken> all, ToDoubleFunction<Taken> outside, ToDoubleFunction<Taken> reading) {
+        plot.show(
+                all.stream().map(outside::applyAsDouble).toList(),
+                all.isEmpty() ? "" : Readings.level(reading.applyAsDouble(all.get(all.size() - 1))));
+    }
+
+    private static String words(List<Taken> all) {
+        if (all.isEmpty()) {
+            return "the next bounce of a like name is taken, and whether it comes closer is told";
+        }
+        if (all.size() == 1) {
+            return "one so far";
+        }
+        Taken first = all.get(0);
+        Taken last = all.get(all.size() - 1);
+        String told =
+                last.standing().since(first.standing()).words(first.bounce().name());
+        String loudness =
+                Readings.gain(last.standing().lufs() - first.standing().lufs()) + " LU";
+        return told + ", " + loudness + moves(last);
+    }
+
+    /** What became of the moves that were proposed. */
+    private static String moves(Taken last) {
+        List<TakenUp> moves = last.bounce().takenUp();
+        long done = moves.stream()
+                .filter(m -> m.words().startsWith("taken up") || m.words().startsWith("more"))
+                .count();
+        return moves.isEmpty() ? "" : "; " + done + " of " + Readings.count(moves.size(), "move") + " taken up";
+    }
+
+    private void showChips(List<Taken> all) {
+        List<ToggleButton> made = new ArrayList<>();
+        Optional<String> now = heard.heard();
+        chosen = all.stream()
+                .filter(t -> now.isPresent() && now.get().endsWith(t.bounce().content()))
+                .findFirst()
+                .or(() -> chosen.flatMap(c -> all.stream()
+                        .filter(t -> t.bounce().content().equals(c.bounce().content()))
+                        .findFirst()))
+                .or(() -> all.isEmpty() ? Optional.empty() : Optional.of(all.get(all.size() - 1)));
+        for (Taken t : all) {
+            made.add(chip(t, now));
+        }
+        chips.getChildren().setAll(made);
+        change.setSelected(now.filter(id -> id.startsWith("change ")).isPresent());
+        change.setDisable(before().isEmpty());
+        if (!note.isFocused()) {
+            note.setText(chosen.map(t -> bounces.noteOf(t.bounce())).orElse(""));
+        }
+    }
+
+    /** The bounce the mix is held against: the one that is chosen, or for the mix itself the one before. */
+    private Optional<Taken> before() {
+        List<Taken> all = bounces.allProperty().get();
+        return chosen.filter(t -> !t.isNow())
+                .or(() -> all.stream().filter(t -> !t.isNow()).reduce((a, b) -> b));
+    }
+
+    private ToggleButton chip(Taken t, Optional<String> now) {
+        boolean isHeard = now.equals(Optional.of("bounce " + t.bounce().content())) || t.isNow() && now.isEmpty();
+        String tip = t.isNow()
+                ? "The mix as it is now"
+                : "Hear it in the mix’s place, in time and equally loud; again for the mix";
+        ToggleButton chip = Ui.choice(
+                t.bounce().name() + " · " + BounceWords.when(t.bounce()),
+                tip + BounceWords.moves(t.bounce()) + note(t));
+        chip.getStyleClass().add("tight");
+        chip.setMinWidth(USE_PREF_SIZE);
+        chip.setId("bounce-" + t.bounce().number());
+        chip.setSelected(isHeard);
+        chip.setOnAction(e -> {
+            chosen = Optional.of(t);
+            if (t.isNow()) {
+                heard.end();
+                workspace.messageProperty().set("");
+            } else {
+                heard.toggle(t.bounce());
+            }
+            refresh();
+        });
+        return chip;
+    }
+
+    private String note(Taken t) {
+        String text = bounces.noteOf(t.bounce());
+        return text.isEmpty() ? "" : "\n“" + text + "”";
+    }
+}

@@ -1,0 +1,195 @@
+package oakmirror.desk.input;
+
+import java.util.List;
+import java.util.function.Consumer;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.RadioMenuItem;
+import javafx.scene.control.SeparatorMenuItem;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.layout.HBox;
+import javafx.stage.FileChooser.ExtensionFilter;
+import oakmirror.desk.look.Ui;
+import oakmirror.desk.model.input.Input;
+import oakmirror.desk.part.Asking;
+import oakmirror.media.device.InputDevice;
+import oakmirror.media.device.Inputs;
+import oakmirror.profile.Profile;
+import oakmirror.readings.Readings;
+
+/**
+ * What plays outside: which input is listened to and how loud it is; profiles taken from it, and the live mix. One line, which says what it is doing.
+ */
+public final class InputStrip extends HBox {
+
+    private static final List<ExtensionFilter> WAVE = List.of(new ExtensionFilter("WAVE", "*.wav"));
+    private static final double[] WINDOWS = {3, 10, 30};
+
+    private final Input input;
+    private final Asking asking;
+    private final MenuButton device = new MenuButton();
+    private final ToggleButton listen = Ui.choice("listen", "Listen to what comes in through this input");
+    private final Label level = Ui.label("", "quiet", "small");
+    private final ToggleButton take =
+            Ui.choice("take a profile", "Measure what plays while it is loud, one profile for each song");
+    private final Button keep;
+    private final ToggleButton live = Ui.choice("live mix", "Let what plays stand in the mix’s place on every page");
+    private final MenuButton window = new MenuButton();
+    private final Button last;
+    private final Label words = Ui.label("", "quiet");
+
+    /** The strip of an input; profiles that are taken are handed on. */
+    public InputStrip(Input input, Asking asking, Consumer<Profile> taken) {
+        super(8);
+        this.input = input;
+        this.asking = asking;
+        setId("input");
+        setAlignment(Pos.CENTER_LEFT);
+        getStyleClass().add("input-strip");
+        device.getStyleClass().setAll("menu-button", "link");
+        device.setId("input-device");
+        device.getItems().setAll(Ui.item("…", () -> {}));
+        device.setOnShowing(e -> fillDevices());
+        listen.setId("input-listen");
+        listen.setOnAction(e -> toggle());
+        take.setId("take");
+        take.setOnAction(e -> {
+            if (input.takes().takingProperty().get()) {
+                input.takes().stop();
+            } else {
+                input.takes().start();
+            }
+            show();
+        });
+        keep = Ui.button(
+                "keep it", "Keep what was taken so far as a profile, and go on with the next", () -> input.takes()
+                        .keep());
+        keep.setId("take-keep");
+        live.setId("live");
+        live.selectedProperty().bindBidirectional(input.live().onProperty());
+        window.getStyleClass().setAll("menu-button", "framed");
+        window.setId("live-window");
+        for (double seconds : WINDOWS) {
+            RadioMenuItem item = new RadioMenuItem("the last " + Math.round(seconds) + " s");
+            item.setOnAction(e -> {
+                input.live().setWindowSeconds(seconds);
+                show();
+            });
+            window.getItems().add(item);
+        }
+        last = Ui.button(
+                "keep the last 30 s", "Write what came in last to a file, and add it to the session", this::keepLast);
+        last.setId("keep-last");
+        for (Node node : new Node[] {device, listen, take, keep, live, window, last}) {
+            ((javafx.scene.layout.Region) node).setMinWidth(USE_PREF_SIZE);
+        }
+        for (ToggleButton button : List.of(listen, take, live)) {
+            button.getStyleClass().add("tight");
+        }
+        level.setMinWidth(96);
+        words.setMinWidth(0);
+        getChildren().addAll(Ui.name("What plays"), device, listen, level, take, keep, live, window, last, words);
+        input.onProperty().subscribe(o -> show());
+        input.deviceProperty().subscribe(d -> show());
+        input.stateProperty().subscribe(s -> say());
+        input.takes().takingProperty().subscribe(t -> show());
+        input.takes().wordsProperty().subscribe(w -> say());
+        input.live().wordsProperty().subscribe(w -> say());
+        input.live().onProperty().subscribe(o -> show());
+        input.shortTermLufsProperty().subscribe(l -> showLevel());
+        input.takes().onTaken(taken);
+        show();
+    }
+
+    private void toggle() {
+        if (input.onProperty().get()) {
+            input.stop();
+        } else if (input.deviceProperty().get().equals(Inputs.SIMULATED)
+                && input.world().isEmpty()) {
+            chooseWorld();
+        } else {
+            input.start();
+        }
+        show();
+    }
+
+    private void fillDevices() {
+        device.getItems().clear();
+        for (InputDevice each : input.devices()) {
+            RadioMenuItem item = new RadioMenuItem(each.name());
+            item.setSelected(each.equals(input.deviceProperty().get()));
+            item.setOnAction(e -> input.deviceProperty().set(each));
+            device.getItems().add(item);
+        }
+        device.getItems()
+                .addAll(new SeparatorMenuItem(), Ui.item("Play a file as the world outside…", this::chooseWorld));
+    }
+
+    private void chooseWorld() {
+        asking
+                .files(
+                        "A file to play as the world outside",
+                        "world",
+                        Asking.AUDIO,
+                        getScene().getWindow())
+                .stream()
+                .findFirst()
+                .ifPresent(input::listenToFile);
+    }
+
+    private void keepLast() {
+        asking.save(
+                        "Keep what came in last",
+                        "last",
+                        "what played.wav",
+                        WAVE,
+                        getScene().getWindow())
+                .ifPresent(input::keepLast);
+    }
+
+    private void show() {
+        boolean on = input.onProperty().get();
+        boolean isLive = input.live().onProperty().get();
+        boolean isTaking = input.takes().takingProperty().get();
+        device.setText(input.deviceProperty().get().name());
+        listen.setSelected(on);
+        listen.setText(on ? "listening" : "listen");
+        take.setSelected(isTaking);
+        shown(level, on && !(isTaking && isLive));
+        shown(take, on);
+        shown(keep, on && isTaking);
+        shown(live, on);
+        shown(window, on && isLive);
+        window.setText("last " + Math.round(input.live().windowSeconds()) + " s");
+        shown(last, on && !isTaking && !isLive);
+        showLevel();
+        say();
+    }
+
+    private static void shown(Node node, boolean is) {
+        node.setVisible(is);
+        node.setManaged(is);
+    }
+
+    private void showLevel() {
+        level.setText("S " + Readings.level(input.shortTermLufsProperty().get()) + "  TP "
+                + Readings.level(input.peakDbtpProperty().get()));
+    }
+
+    private void say() {
+        String state = input.stateProperty().get();
+        String text = !state.isEmpty()
+                ? state
+                : !input.onProperty().get()
+                        ? "take profiles from what plays, or hold a live mix against the references"
+                        : input.takes().takingProperty().get()
+                                ? input.takes().wordsProperty().get()
+                                : input.live().wordsProperty().get();
+        words.setText(text);
+        words.getStyleClass().setAll("label", state.isEmpty() ? "quiet" : "warning");
+        Ui.tip(words, text);
+    }
+}

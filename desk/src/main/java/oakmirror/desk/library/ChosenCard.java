@@ -1,0 +1,110 @@
+package oakmirror.desk.library;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.VBox;
+import oakmirror.compare.Corridor;
+import oakmirror.desk.look.Ui;
+import oakmirror.desk.model.library.Shelf;
+import oakmirror.desk.model.library.Shown;
+import oakmirror.desk.model.library.Trying;
+import oakmirror.desk.model.session.Workspace;
+import oakmirror.desk.plot.ChosenSketch;
+import oakmirror.profile.Sketch;
+import oakmirror.spectrum.BandGrid;
+
+/** What was chosen of the library: the corridor it would leave against the mix, and while one steps through it, the proposal that follows. */
+final class ChosenCard extends VBox {
+
+    private static final double THIRD = 1.0 / 3;
+    private static final double HEIGHT = 92;
+    private static final int MOST_CURVES = 3;
+    private static final int MOST_MEMBERS = 64;
+
+    private final Workspace workspace;
+    private final Shelf shelf;
+    private final Trying trying;
+    private final Label count = Ui.label("", "strong");
+    private final Label words = Ui.label("", "quiet", "small");
+    private final Button back;
+    private final ChosenSketch plot = new ChosenSketch();
+    private List<Shown> shown = List.of();
+
+    ChosenCard(Workspace workspace, Shelf shelf, Trying trying) {
+        super(4);
+        this.workspace = workspace;
+        this.shelf = shelf;
+        this.trying = trying;
+        getStyleClass().add("chosen-card");
+        setId("library-chosen");
+        back = Ui.link("end", "Back to the references of the session (Esc)", trying::end);
+        back.setId("library-end-trying");
+        back.setMinWidth(USE_PREF_SIZE);
+        count.setMinWidth(USE_PREF_SIZE);
+        words.setMinWidth(0);
+        HBox head = new HBox(8, count, words, Ui.spring(), back);
+        head.setAlignment(Pos.BASELINE_LEFT);
+        plot.setPrefHeight(HEIGHT);
+        plot.setMinHeight(HEIGHT);
+        plot.setId("library-plot");
+        plot.speak(() -> "Tone of the mix against what is chosen: " + count.getText() + " " + words.getText());
+        getChildren().addAll(head, plot);
+        Runnable refresh = Ui.coalesced(this, this::refresh);
+        workspace.proposalProperty().subscribe(p -> refresh.run());
+        trying.triedProperty().subscribe(t -> refresh.run());
+        workspace.tracks().revisionProperty().subscribe(r -> refresh.run());
+        refresh();
+    }
+
+    /** Shows something else. */
+    void show(List<Shown> chosen) {
+        shown = chosen;
+        refresh();
+    }
+
+    private void refresh() {
+        boolean isTrying = trying.triedProperty().get().isPresent();
+        back.setVisible(isTrying);
+        back.setManaged(isTrying);
+        count.setText(shown.isEmpty() ? "None chosen" : shown.size() + " chosen");
+        Optional<Sketch> mix = shelf.mix();
+        words.setText(
+                shown.isEmpty()
+                        ? "↑ ↓ step through, the proposal follows"
+                        : isTrying
+                                ? "the proposal follows it; Enter uses it"
+                                : mix.isPresent() ? "what they leave for the mix" : "what they leave for a mix");
+        plot.show(scene(mix, isTrying));
+    }
+
+    private ChosenSketch.Scene scene(Optional<Sketch> mix, boolean isTrying) {
+        List<double[]> curves = shown.stream()
+                .limit(MOST_MEMBERS)
+                .map(s -> s.sketch().levelsDb(THIRD))
+                .toList();
+        Optional<double[]> levels = mix.map(m -> m.levelsDb(THIRD));
+        Optional<Corridor> corridor = curves.isEmpty()
+                ? Optional.empty()
+                : Optional.of(
+                        Corridor.of(curves, workspace.session().comparing().corridor()));
+        return new ChosenSketch.Scene(
+                corridor,
+                new ArrayList<>(curves.subList(0, curves.size() <= MOST_CURVES ? curves.size() : 0)),
+                levels,
+                levels.filter(l -> isTrying).map(this::corrected));
+    }
+
+    private double[] corrected(double[] levels) {
+        double[] corrected = levels.clone();
+        double[] curve = workspace.proposalProperty().get().correction().curveDb();
+        for (int b = 0; b < BandGrid.SIZE; b++) {
+            corrected[b] += curve[b];
+        }
+        return corrected;
+    }
+}

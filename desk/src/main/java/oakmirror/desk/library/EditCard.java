@@ -1,0 +1,146 @@
+package oakmirror.desk.library;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.IntStream;
+import javafx.scene.Node;
+import javafx.scene.control.ChoiceBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextArea;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.layout.GridPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import oakmirror.desk.look.Ui;
+import oakmirror.desk.model.library.Shelf;
+import oakmirror.media.library.Entry;
+import oakmirror.profile.About;
+
+/** What is said about one profile, or about several at once: of several, a field that is left as it is stays as it is of each. */
+final class EditCard extends VBox {
+
+    private static final String[] COLOURS = {
+        "none", "verdigris", "plum", "ochre", "brick", "slate", "moss", "madder", "umber"
+    };
+
+    private final Shelf shelf;
+    private final List<Entry> which;
+    private final Runnable close;
+    private final TextField title;
+    private final TextField artist;
+    private final TextField folder;
+    private final TextField tags;
+    private final TextArea notes = new TextArea();
+    private final ChoiceBox<String> rating = new ChoiceBox<>();
+    private final ChoiceBox<String> colour = new ChoiceBox<>();
+    private final About before;
+
+    EditCard(Shelf shelf, List<Entry> which, Runnable close) {
+        super(6);
+        this.shelf = shelf;
+        this.which = which;
+        this.close = close;
+        getStyleClass().add("card");
+        setId("library-edit");
+        before = which.get(0).about();
+        boolean isOne = which.size() == 1;
+        title = field(About::title, "edit-title");
+        artist = field(About::artist, "edit-artist");
+        folder = field(About::folder, "edit-folder");
+        folder.setPromptText("genre/within");
+        tags = field(a -> String.join(", ", a.tags()), "edit-tags");
+        tags.setPromptText("separated by commas");
+        title.setDisable(!isOne);
+        notes.setText(isOne ? before.notes() : "");
+        notes.setDisable(!isOne);
+        notes.setPrefRowCount(2);
+        notes.setWrapText(true);
+        notes.setId("edit-notes");
+        IntStream.rangeClosed(0, About.MOST_RATING)
+                .forEach(r -> rating.getItems().add(r == 0 ? "no rating" : "★".repeat(r)));
+        rating.getSelectionModel().select(before.rating());
+        colour.getItems().setAll(COLOURS);
+        colour.getSelectionModel().select(before.colour());
+        GridPane grid = new GridPane();
+        grid.setHgap(6);
+        grid.setVgap(5);
+        row(grid, 0, "title", title);
+        row(grid, 1, "artist", artist);
+        row(grid, 2, "folder", folder);
+        row(grid, 3, "tags", tags);
+        row(grid, 4, "notes", notes);
+        row(grid, 5, "marks", new HBox(6, rating, colour));
+        HBox buttons = new HBox(
+                6,
+                Ui.button("save", "Keep what is written here (Enter)", this::save),
+                Ui.link("cancel", "Leave it as it was (Esc)", close));
+        buttons.getChildren().get(0).getStyleClass().add("primary");
+        buttons.getChildren().get(0).setId("edit-save");
+        getChildren()
+                .addAll(
+                        Ui.label(isOne ? "What is said of it" : "What is said of all " + which.size(), "strong"),
+                        grid,
+                        buttons);
+        setOnKeyPressed(e -> {
+            if (e.getCode() == KeyCode.ESCAPE) {
+                close.run();
+                e.consume();
+            }
+        });
+    }
+
+    private TextField field(Function<About, String> of, String id) {
+        boolean isSame = which.stream().map(e -> of.apply(e.about())).distinct().count() == 1;
+        TextField field = new TextField(isSame ? of.apply(before) : "");
+        field.setId(id);
+        field.setOnAction(e -> save());
+        return field;
+    }
+
+    private static void row(GridPane grid, int row, String name, Node node) {
+        Label label = Ui.label(name, "quiet", "small");
+        label.setMinWidth(36);
+        label.setLabelFor(node);
+        grid.add(label, 0, row);
+        grid.add(node, 1, row);
+        GridPane.setHgrow(node, Priority.ALWAYS);
+    }
+
+    private void save() {
+        shelf.edit(
+                which.size() == 1 ? "edit “" + before.title() + "”" : "edit " + which.size() + " profiles",
+                which,
+                this::changed);
+        close.run();
+    }
+
+    private About changed(About a) {
+        return new About(
+                which.size() == 1 ? title.getText() : a.title(),
+                written(artist, About::artist).orElse(a.artist()),
+                written(folder, About::folder).orElse(a.folder()),
+                written(tags, x -> String.join(", ", x.tags()))
+                        .map(t -> Arrays.asList(t.split(",")))
+                        .orElse(a.tags()),
+                which.size() == 1 ? notes.getText() : a.notes(),
+                chosen(rating, before.rating(), a.rating()),
+                chosen(colour, before.colour(), a.colour()),
+                a.origin());
+    }
+
+    /** What was written into a field; of several, empty where nothing was. */
+    private Optional<String> written(TextField field, Function<About, String> of) {
+        boolean isLeft = which.size() > 1 && field.getText().isBlank();
+        return isLeft ? Optional.empty() : Optional.of(field.getText());
+    }
+
+    private int chosen(ChoiceBox<String> box, int first, int own) {
+        int now = box.getSelectionModel().getSelectedIndex();
+        return which.size() > 1 && Objects.equals(now, first) ? own : now;
+    }
+}

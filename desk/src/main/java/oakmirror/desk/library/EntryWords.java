@@ -1,0 +1,95 @@
+package oakmirror.desk.library;
+
+import java.util.ArrayList;
+import java.util.List;
+import oakmirror.desk.model.library.Order;
+import oakmirror.desk.model.library.Shown;
+import oakmirror.media.library.Entry;
+import oakmirror.readings.Readings;
+
+/** What is said of an entry. */
+final class EntryWords {
+
+    private EntryWords() {}
+
+    /** Whose it is, where it is filed, and what is to be known of it. */
+    static String kind(Entry e) {
+        List<String> parts = new ArrayList<>();
+        if (!e.about().artist().isEmpty()) {
+            parts.add(e.about().artist());
+        }
+        if (!e.about().folder().isEmpty()) {
+            parts.add(e.about().folder());
+        }
+        if (e.passage()) {
+            parts.add("passage");
+        }
+        if (!Double.isNaN(e.edgeHz())) {
+            parts.add("ends at " + Readings.frequency(e.edgeHz()));
+        }
+        if (e.about().rating() > 0) {
+            parts.add("★".repeat(e.about().rating()));
+        }
+        return parts.isEmpty() ? "not filed" : String.join(" · ", parts);
+    }
+
+    /** Its figures. */
+    static String figures(Entry e) {
+        List<String> parts = new ArrayList<>(List.of(Readings.level(e.lufs())));
+        if (!Double.isNaN(e.bpm())) {
+            parts.add(Math.round(e.bpm()) + " BPM");
+        }
+        if (!e.key().isEmpty()) {
+            parts.add(e.key());
+        }
+        return String.join(" · ", parts);
+    }
+
+    /** How far it is from the mix, or empty. */
+    static String away(Shown shown, Order order) {
+        double d = shown.distance();
+        if (!Double.isFinite(d)) {
+            return "";
+        }
+        return switch (order) {
+            case TONE, DYNAMICS, WIDTH -> Readings.level(d) + " dB away";
+            case LOUDNESS -> Readings.level(d) + " LU away";
+            case TEMPO -> Math.round(100 * (Math.pow(2, d) - 1)) + " % away";
+            default -> Readings.level(shown.gapDb()) + " dB away";
+        };
+    }
+
+    /** All of it, for a tooltip. */
+    static String all(Shown shown, Order order) {
+        Entry e = shown.entry();
+        List<String> lines = new ArrayList<>(List.of(
+                e.about().name(),
+                Readings.level(e.lufs()) + " LUFS, range " + Readings.level(e.rangeLu()) + " LU, PLR "
+                        + Readings.level(e.plrDb()) + " dB, side/mid " + Readings.level(e.widthDb()) + " dB, "
+                        + Readings.time(e.seconds())));
+        if (!e.about().tags().isEmpty()) {
+            lines.add(String.join(", ", e.about().tags()));
+        }
+        if (!e.about().origin().isEmpty()) {
+            lines.add("from: " + e.about().origin());
+        }
+        if (!e.about().notes().isEmpty()) {
+            lines.add(e.about().notes());
+        }
+        if (Double.isFinite(shown.supportedDb())) {
+            lines.add("Of the gap to it " + Readings.level(shown.supportedDb()) + " dB are supported");
+        }
+        return String.join("\n", lines);
+    }
+
+    /** As a screen reader reads it. */
+    static String spoken(Shown shown, Order order) {
+        return String.join(
+                        ", ",
+                        shown.entry().about().name(),
+                        kind(shown.entry()),
+                        figures(shown.entry()),
+                        away(shown, order))
+                .replaceAll(", $", "");
+    }
+}

@@ -1,0 +1,55 @@
+package oakmirror.desk.library;
+
+import java.util.List;
+import javafx.collections.ListChangeListener;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.layout.FlowPane;
+import oakmirror.desk.look.Ui;
+import oakmirror.desk.model.library.Shelf;
+
+/** The folders of the library, one of them or all chosen; those there is no room for are in a menu. */
+final class FolderChips extends FlowPane {
+
+    private static final int MOST = 4;
+
+    private final Shelf shelf;
+
+    FolderChips(Shelf shelf) {
+        super(5, 5);
+        this.shelf = shelf;
+        setId("library-folders");
+        shelf.folders().addListener((ListChangeListener<String>) c -> fill());
+        shelf.folderProperty().subscribe(f -> fill());
+        fill();
+    }
+
+    private void fill() {
+        List<String> all = List.copyOf(shelf.folders());
+        getChildren().setAll(chip("all", ""));
+        all.stream().limit(MOST).forEach(f -> getChildren().add(chip(f, f)));
+        if (all.size() > MOST) {
+            MenuButton more = new MenuButton("…");
+            more.getStyleClass().setAll("menu-button", "framed");
+            more.setAccessibleText("more folders");
+            all.stream().skip(MOST).forEach(f -> more.getItems()
+                    .add(Ui.item(f, () -> shelf.folderProperty().set(f))));
+            String chosen = shelf.folderProperty().get();
+            if (all.indexOf(chosen) >= MOST) {
+                getChildren().add(chip(chosen, chosen));
+            }
+            getChildren().add(more);
+        }
+    }
+
+    private ToggleButton chip(String text, String folder) {
+        ToggleButton chip = Ui.choice(text, folder.isEmpty() ? "All folders" : "What is filed under " + folder);
+        chip.getStyleClass().add("tight");
+        chip.setSelected(shelf.folderProperty().get().equals(folder));
+        chip.setOnAction(e -> {
+            shelf.folderProperty().set(folder);
+            fill();
+        });
+        return chip;
+    }
+}

@@ -1,0 +1,392 @@
+package oakmirror.desk.library;
+
+import java.nio.file.Path;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import javafx.collections.ListChangeListener;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.ChoiceBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.ListView;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.SelectionMode;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import javafx.stage.FileChooser.ExtensionFilter;
+import oakmirror.desk.look.Ui;
+import oakmirror.desk.model.library.Intake;
+import oakmirror.desk.model.library.Order;
+import oakmirror.desk.model.library.Shelf;
+import oakmirror.desk.model.library.Shown;
+import oakmirror.desk.model.library.Trying;
+import oakmirror.desk.model.library.Using;
+import oakmirror.desk.model.session.Workspace;
+import oakmirror.desk.part.Asking;
+import oakmirror.desk.part.SidePane;
+import oakmirror.media.library.Entry;
+import oakmirror.profile.Profile;
+import oakmirror.profile.ProfileFile;
+import oakmirror.readings.Readings;
+import oakmirror.session.FoldRule;
+
+/**
+ * The library: what is searched for, from one folder or all, in an order; the profiles; what was chosen of them; and what can be done with it. Arrow keys
+ * step through it and the proposal follows.
+ */
+public final class LibraryPane extends SidePane {
+
+    private static final double WIDE = 330;
+    private static final List<ExtensionFilter> PROFILES =
+            List.of(new ExtensionFilter("Profiles", "*" + ProfileFile.ENDING, "*.json"));
+
+    private final Shelf shelf;
+    private final Intake intake;
+    private final Trying trying;
+    private final Using using;
+    private final Workspace workspace;
+    private final Asking asking;
+    private final Runnable compare;
+    private final TextField search = new TextField();
+    private final Label found = Ui.label("", "quiet", "small");
+    private final ChoiceBox<Order> order = new ChoiceBox<>();
+    private final ListView<Shown> list = new ListView<>();
+    private final ChosenCard chosen;
+    private final HBox actions;
+    private final VBox foot = new VBox(8);
+    private final Label state = Ui.label("", "quiet", "small");
+    private final HBox undo;
+    private Set<Long> chosenNumbers = Set.of();
+
+    /** A pane; {@code compare} goes to Compare. */
+    public LibraryPane(Workspace workspace, Shelf shelf, Asking asking, Runnable compare) {
+        super("Library", "library", WIDE);
+        this.workspace = workspace;
+        this.shelf = shelf;
+        this.asking = asking;
+        this.compare = compare;
+        intake = new Intake(shelf, workspace);
+        trying = new Trying(shelf, workspace);
+        using = new Using(shelf, workspace);
+        chosen = new ChosenCard(workspace, shelf, trying);
+        actions = actions();
+        undo = undo();
+        search.setPromptText("words, or lufs>-11 bpm=110..125 plr<9 rating>=4");
+        search.setId("library-search");
+        search.setAccessibleText("Search the library by words or figures");
+        search.textProperty().bindBidirectional(shelf.typedProperty());
+        search.setOnKeyPressed(this::searchKey);
+        HBox.setHgrow(search, Priority.ALWAYS);
+        order.getItems().setAll(Order.values());
+        order.setConverter(Ui.naming(o -> "sort: " + o.label()));
+        order.valueProperty().bindBidirectional(shelf.orderProperty());
+        order.setId("library-order");
+        order.setAccessibleText("How profiles are sorted");
+        order.setMaxWidth(Double.MAX_VALUE);
+        list.setItems(shelf.shown());
+        list.setId("library-list");
+        list.setAccessibleText("Profiles of the library");
+        list.setCellFactory(v -> new EntryCell(shelf.orderProperty()::get));
+        list.getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
+        list.getStyleClass().add("entries");
+        list.setPlaceholder(placeholder());
+        list.setOnKeyPressed(this::listKey);
+        list.setOnMouseClicked(e -> {
+            if (e.getClickCount() == 2) {
+                use();
+            }
+        });
+        list.getSelectionModel().getSelectedItems().addListener((ListChangeListener<Shown>) c -> showChosen());
+        shelf.relistingProperty().subscribe((was, is) -> {
+            if (was && !is) {
+                chooseAgain();
+            }
+        });
+        VBox.setVgrow(list, Priority.ALWAYS);
+        state.setWrapText(true);
+        state.setMinHeight(USE_PREF_SIZE);
+        shelf.stateProperty().subscribe(s -> {
+            state.setText(s);
+            showFoot();
+        });
+        shelf.undoableProperty().subscribe(s -> showFoot());
+        shelf.shown().addListener((ListChangeListener<Shown>) c -> say());
+        HBox line = new HBox(8, search, found);
+        line.setAlignment(Pos.CENTER_LEFT);
+        fill(line, new FolderChips(shelf), order, list, foot);
+        showFoot();
+        foldedProperty().subscribe(away -> {
+            if (!away && getScene() != null) {
+                shelf.open();
+            }
+        });
+        sceneProperty().subscribe(scene -> {
+            if (scene == null) {
+                trying.end(); // what is tried is tried while one looks at it
+            } else if (!foldedProperty().get()) {
+                shelf.open();
+            }
+        });
+        trying.triedProperty().subscribe(t -> showFoot());
+    }
+
+    private Node placeholder() {
+        Label words = Ui.label("Nothing here. Keep a track by its menu, or take in a folder of music.", "quiet");
+        words.setWrapText(true);
+        words.setMaxWidth(WIDE - 60);
+        return words;
+    }
+
+    private HBox actions() {
+        var use = Ui.button("use", "Take what is chosen as references (Enter)", this::use);
+        use.getStyleClass().add("primary");
+        use.setId("library-use");
+        var fold = Ui.button("fold", "Fold what is chosen into one reference with its corridor", this::fold);
+        fold.setId("library-fold");
+        var against = Ui.button("compare", "Use what is chosen, and go to Compare, with a mix or without", () -> {
+            use();
+            compare.run();
+        });
+        against.setId("library-compare");
+        var edit = Ui.button("edit", "Change what is said of what is chosen", this::edit);
+        edit.setId("library-edit-button");
+        MenuButton more = new MenuButton("more");
+        more.getStyleClass().setAll("menu-button", "framed");
+        more.setId("library-more");
+        more.getItems()
+                .addAll(
+                        Ui.item("Take in a folder of music…", this::takeFolder),
+                        Ui.item("Add profiles from files…", this::merge),
+                        Ui.item("Export what is chosen…", this::export),
+                        Ui.item("Fold all of this folder, as it comes to be", this::foldFolder),
+                        Ui.item("Fold all that is found, as it comes to be", this::foldSearch),
+                        Ui.item("Remove what is chosen", this::remove));
+        HBox row = new HBox(5, use, fold, against, edit, more);
+        row.getChildren().forEach(n -> ((javafx.scene.layout.Region) n).setMinWidth(USE_PREF_SIZE));
+        return row;
+    }
+
+    private HBox undo() {
+        Label what = Ui.label("", "quiet", "small");
+        shelf.undoableProperty().subscribe(what::setText);
+        what.setMinWidth(0);
+        var link = Ui.link("undo", "Take it back", shelf::undo);
+        link.setId("library-undo");
+        link.setMinWidth(USE_PREF_SIZE);
+        HBox row = new HBox(6, link, what);
+        row.setAlignment(Pos.BASELINE_LEFT);
+        return row;
+    }
+
+    private void showFoot() {
+        if (foot.getChildren().stream().anyMatch(n -> n instanceof EditCard)) {
+            return;
+        }
+        foot.getChildren().setAll(chosen, actions);
+        if (!shelf.undoableProperty().get().isEmpty()) {
+            foot.getChildren().add(undo);
+        }
+        if (!state.getText().isEmpty()) {
+            foot.getChildren().add(state);
+        }
+    }
+
+    private void say() {
+        int now = shelf.shown().size();
+        int all = shelf.totalProperty().get();
+        found.setText(now == all ? Readings.count(all, "profile") : now + " of " + all);
+        found.setMinWidth(USE_PREF_SIZE);
+    }
+
+    private List<Entry> selected() {
+        return List.copyOf(list.getSelectionModel().getSelectedItems()).stream()
+                .filter(s -> s != null)
+                .map(Shown::entry)
+                .toList();
+    }
+
+    /** Chooses what was chosen before the list was put together anew. */
+    private void chooseAgain() {
+        Set<Long> before = chosenNumbers;
+        list.getSelectionModel().clearSelection();
+        for (int i = 0; i < list.getItems().size(); i++) {
+            if (before.contains(list.getItems().get(i).entry().n())) {
+                list.getSelectionModel().select(i);
+            }
+        }
+        showChosen();
+    }
+
+    private void showChosen() {
+        if (shelf.relistingProperty().get()) {
+            return;
+        }
+        chosenNumbers = new HashSet<>(selected().stream().map(Entry::n).toList());
+        chosen.show(List.copyOf(list.getSelectionModel().getSelectedItems()).stream()
+                .filter(s -> s != null)
+                .toList());
+    }
+
+    /** Puts the cursor into the search. */
+    public void search() {
+        foldedProperty().set(false);
+        search.requestFocus();
+        search.selectAll();
+    }
+
+    /** Whether keys go to it at the moment, so that undo is meant for it. */
+    public boolean hasKeys() {
+        Node owner = getScene() == null ? null : getScene().getFocusOwner();
+        for (Node node = owner; node != null; node = node.getParent()) {
+            if (node == this) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    /** Keeps a track of the session in the library. */
+    public Intake intake() {
+        return intake;
+    }
+
+    private void searchKey(KeyEvent e) {
+        if (e.getCode() == KeyCode.DOWN || e.getCode() == KeyCode.ENTER) {
+            list.requestFocus();
+            list.getSelectionModel().clearAndSelect(0);
+            step();
+            e.consume();
+        } else if (e.getCode() == KeyCode.ESCAPE) {
+            search.clear();
+            list.requestFocus();
+            e.consume();
+        }
+    }
+
+    private void listKey(KeyEvent e) {
+        switch (e.getCode()) {
+            case UP, DOWN, PAGE_UP, PAGE_DOWN -> {
+                if (!e.isShiftDown()) {
+                    step();
+                }
+            }
+            case ENTER -> use();
+            case DELETE -> remove();
+            case ESCAPE -> trying.end();
+            default -> {
+                return;
+            }
+        }
+        e.consume();
+    }
+
+    /** The proposal follows what is chosen. */
+    private void step() {
+        Shown one = list.getSelectionModel().getSelectedItem();
+        if (one != null) {
+            trying.step(one.entry());
+        }
+    }
+
+    private void use() {
+        List<Entry> which = selected();
+        if (which.isEmpty()) {
+            return;
+        }
+        trying.end();
+        using.asReferences(which);
+    }
+
+    private void fold() {
+        List<Entry> which = selected();
+        if (!which.isEmpty()) {
+            trying.end();
+            using.fold(new FoldRule(FoldRule.Kind.PICKED, which.get(0).about().folder()), which);
+        }
+    }
+
+    private void foldFolder() {
+        if (!shelf.folderProperty().get().isEmpty()) {
+            using.fold(new FoldRule(FoldRule.Kind.FOLDER, shelf.folderProperty().get()), inFolder());
+        }
+    }
+
+    private List<Entry> inFolder() {
+        return shelf.shown().stream().map(Shown::entry).toList();
+    }
+
+    private void foldSearch() {
+        if (!shelf.typedProperty().get().isBlank()) {
+            using.fold(new FoldRule(FoldRule.Kind.SEARCH, shelf.typedProperty().get()), inFolder());
+        }
+    }
+
+    private void edit() {
+        List<Entry> which = selected();
+        if (!which.isEmpty()) {
+            foot.getChildren().setAll(new EditCard(shelf, which, () -> {
+                foot.getChildren().clear();
+                showFoot();
+            }));
+        }
+    }
+
+    private void remove() {
+        List<Entry> which = selected();
+        if (!which.isEmpty()) {
+            trying.end();
+            shelf.remove(which);
+        }
+    }
+
+    private void takeFolder() {
+        asking.folder(
+                        "A folder of music to take profiles of",
+                        "library",
+                        getScene().getWindow())
+                .ifPresent(intake::takeFolder);
+    }
+
+    private void merge() {
+        List<Path> files =
+                asking.files("Add profiles", "profiles", PROFILES, getScene().getWindow());
+        intake.merge(files);
+    }
+
+    private void export() {
+        List<Entry> which = selected();
+        if (which.isEmpty()) {
+            return;
+        }
+        String name =
+                (which.size() == 1 ? which.get(0).about().title() : "profiles").replaceAll("[^\\p{L}\\p{N} -]", "")
+                        + ProfileFile.ENDING;
+        Optional<Path> file = asking.save(
+                "Export profiles", "profiles", name, PROFILES, getScene().getWindow());
+        file.ifPresent(f -> intake.export(which, f));
+    }
+
+    /** Adds the profiles of files, as when they are dropped. */
+    public void add(List<Path> files) {
+        foldedProperty().set(false);
+        shelf.whenOpen(() -> intake.merge(files));
+    }
+
+    /** Keeps a profile, as one that was taken from what plays. */
+    public void keep(Profile profile) {
+        shelf.whenOpen(
+                () -> shelf.add(List.of(profile), added -> shelf.say("Kept “" + profile.name() + "” in the library.")));
+    }
+
+    /** Ends all work. */
+    public void close() {
+        trying.close();
+        shelf.close();
+    }
+}

@@ -1,0 +1,175 @@
+package oakmirror.desk;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import javafx.scene.control.Labeled;
+import javafx.scene.control.ToggleButton;
+import oakmirror.audio.Clip;
+import oakmirror.audio.StereoSource;
+import oakmirror.desk.model.input.Input;
+import oakmirror.desk.part.FileDialogs;
+import oakmirror.media.TestFiles;
+import oakmirror.media.device.Inputs;
+import oakmirror.media.device.SimulatedInput;
+import oakmirror.media.library.Entry;
+import oakmirror.profile.Figures;
+import org.junit.jupiter.api.Test;
+
+/** What plays outside, through the simulated input: taken as a profile, and as a live mix. */
+class InputTest extends WindowTest {
+
+    private static final double SPEED = 12;
+
+    private final AnsweringDialogs answers = new AnsweringDialogs();
+
+    @Override
+    FileDialogs dialogs() {
+        return answers;
+    }
+
+    private Input input() {
+        return app.window().input();
+    }
+
+    private List<Entry> entries() {
+        return onFx(() -> app.window().shelf().entries());
+    }
+
+    private StereoSource world(double seconds) throws Exception {
+        float[][] song =
+                TestFiles.read(TestFiles.excerpt(TestFiles.demoReference(), folder.resolve("world.wav"), seconds));
+        return new Clip(44100, oakmirror.audio.ChannelLayout.stereo(), song);
+    }
+
+    private SimulatedInput listenTo(StereoSource world, double speed) {
+        SimulatedInput device = new SimulatedInput(Inputs.SIMULATED, world, speed, false);
+        interact(() -> input().begin(device));
+        return device;
+    }
+
+    @Test
+    void whatPlaysIsTakenWhileItIsLoudAndKeptInTheLibrary() throws Exception {
+        openDemo();
+        interact(() -> app.window().shelf().open());
+        waitUntil(() -> entries().size() == 20);
+        StereoSource world = world(30);
+        SimulatedInput device = listenTo(world, SPEED);
+        device.setGain(-20);
+        interact(lookup("#take").queryAs(ToggleButton.class)::fire);
+        waitUntil(() -> entries().size() == 21); // the file ends, and with it the song
+        Entry taken = entries().get(20);
+        assertThat(taken.about().title()).startsWith("Take of ");
+        assertThat(taken.about().notes()).startsWith("Tone to ±");
+        assertThat(taken.seconds()).isCloseTo(30, within(1.5));
+        assertThat(onFx(() -> lookup("#input .label").queryAllAs(Labeled.class).stream()
+                        .map(Labeled::getText)
+                        .toList()))
+                .anyMatch(t -> t.contains("waiting for"));
+        interact(device::unplug);
+        waitUntil(() -> onFx(() -> input().stateProperty().get()).contains("has gone"));
+        assertThat(onFx(() -> input().onProperty().get())).isFalse();
+        assertThat(entries()).hasSize(21);
+    }
+
+    @Test
+    void aLiveMixStandsInTheMixsPlaceUntilItEndsAndNothingIsWrittenUnlessAsked() throws Exception {
+        openDemo();
+        var own = onFx(() -> app.window()
+                .comparing()
+                .comparison()
+                .mix()
+                .orElseThrow()
+                .measured()
+                .provenance());
+        double[] before = onFx(() ->
+                app.window().workspace().proposalProperty().get().correction().curveDb());
+        listenTo(world(40), 4);
+        interact(lookup("#live").queryAs(ToggleButton.class)::fire);
+        waitUntil(() -> onFx(() -> app.window().comparing().comparison().mix().filter(m -> m.measured()
+                        .provenance()
+                        .origin()
+                        .content()
+                        .startsWith("live-")))
+                .isPresent());
+        assertThat(onFx(() -> app.window().comparing().comparison().isKnown())).isTrue();
+        waitUntil(() -> onFx(() -> input().live().wordsProperty().get()).endsWith("s behind"));
+        assertThat(onFx(() -> app.window().workspace().derivation().measured()))
+                .as("what plays outside is never rendered")
+                .isEmpty();
+        assertThat(onFx(() -> lookup("#name-0").query().getParent().lookupAll(".tag").stream()
+                        .map(n -> ((Labeled) n).getText())
+                        .toList()))
+                .contains("live");
+        waitUntil(() -> !java.util.Arrays.equals(before, onFx(() -> app.window()
+                .workspace()
+                .proposalProperty()
+                .get()
+                .correction()
+                .curveDb())));
+        interact(lookup("#live").queryAs(ToggleButton.class)::fire);
+        waitUntil(() -> onFx(() -> app.window()
+                        .comparing()
+                        .comparison()
+                        .mix()
+                        .orElseThrow()
+                        .measured()
+                        .provenance())
+                .equals(own));
+        try (var files = Files.list(folder)) {
+            assertThat(files.map(Path::getFileName).map(Path::toString).toList())
+                    .doesNotContain("last.wav");
+        }
+        Path file = folder.resolve("last.wav");
+        answers.answer(file.toFile());
+        interact(lookup("#keep-last").queryAs(javafx.scene.control.Button.class)::fire);
+        waitUntil(() -> Files.exists(file));
+        waitUntil(() -> session().references().stream().anyMatch(t -> t.file().equals(Optional.of(file))));
+    }
+
+    @Test
+    void withoutAnyMixALiveOneIsMade() throws Exception {
+        listenTo(world(20), 4);
+        interact(lookup("#input").query()::requestFocus);
+        interact(() -> input().live().onProperty().set(true));
+        waitUntil(() -> session().mix().isPresent());
+        waitUntil(() -> onFx(() -> app.window().comparing().comparison().mix()).isPresent());
+        interact(() -> input().stop());
+        waitUntil(() -> onFx(() -> app.window()
+                        .workspace()
+                        .tracks()
+                        .mix()
+                        .orElseThrow()
+                        .failureProperty()
+                        .get())
+                .contains("start it on Gather"));
+    }
+
+    /** A take is measured as its file is: at levels from −6 to −40 dB, in presence of a gap of 50 ms. */
+    @Test
+    void aTakeSaysWhatItsFileSays() throws Exception {
+        StereoSource world = world(25);
+        Path file = folder.resolve("world.wav");
+        Figures of =
+                onFx(() -> app.window().workspace().tracks().importer()).figures(file, oakmirror.audio.Progress.NONE);
+        interact(() -> app.window().shelf().open());
+        waitUntil(() -> entries().size() == 20);
+        int known = 20;
+        for (double level : new double[] {-6, -20, -40}) {
+            SimulatedInput device = listenTo(world, SPEED);
+            device.setGain(level);
+            device.dropOut(9.3, 50);
+            interact(() -> input().takes().start());
+            int next = ++known;
+            waitUntil(() -> entries().size() == next);
+            Entry entry = entries().get(next - 1);
+            assertThat(entry.lufs() - level).isCloseTo(of.lufs(), within(0.1));
+            assertThat(entry.rangeLu()).isCloseTo(of.rangeLu(), within(0.1));
+            interact(() -> input().stop());
+        }
+    }
+}

@@ -1,0 +1,86 @@
+package oakmirror.desk.library;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import oakmirror.desk.model.library.Order;
+import oakmirror.desk.model.library.Shown;
+import oakmirror.media.library.Entry;
+import oakmirror.profile.About;
+import oakmirror.profile.Sketch;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** What the library's list says of a profile. */
+class EntryWordsTest {
+
+    private static final About SAID = new About(
+            "Slow Bell",
+            "The Delta Pipers",
+            "tide reel",
+            List.of("fiddle", "reel"),
+            "from the client",
+            4,
+            2,
+            "line in");
+
+    private static Entry entry(About about, boolean passage, double bpm, String key, double edge) {
+        return new Entry(7, "id", about, 0, "c", passage, 83, -14.13, 3.2, 12.04, -11.9, bpm, key, edge);
+    }
+
+    private static Shown shown(double distance) {
+        return new Shown(entry(SAID, true, 108.2, "A major", 15_800), Sketch.NONE, distance, 2.04, 0.9);
+    }
+
+    @Test
+    void whoseItIsAndWhatToBeCarefulWithStandBesideItsName() {
+        assertThat(EntryWords.kind(entry(SAID, true, 108, "", 15_800)))
+                .isEqualTo("The Delta Pipers · tide reel · passage · ends at 15.8 kHz · ★★★★");
+        About plain = About.of("A take", "");
+        assertThat(EntryWords.kind(entry(plain, false, Double.NaN, "", Double.NaN)))
+                .isEqualTo("not filed");
+        assertThat(EntryWords.figures(entry(SAID, true, 108.2, "A major", Double.NaN)))
+                .isEqualTo("−14.1 · 108 BPM · A major");
+        assertThat(EntryWords.figures(entry(plain, false, Double.NaN, "", Double.NaN)))
+                .isEqualTo("−14.1");
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "SOUNDS_LIKE|1.3|2.0 dB away",
+                "TONE|1.3|1.3 dB away",
+                "LOUDNESS|4.56|4.6 LU away",
+                "WIDTH|3|3.0 dB away",
+                "DYNAMICS|0.04|0.0 dB away",
+                "TEMPO|0.1|7 % away",
+                "TITLE|NaN|''",
+                "TONE|Infinity|''"
+            })
+    void howFarItIsFromTheMixHasItsUnit(Order order, double distance, String words) {
+        assertThat(EntryWords.away(shown(distance), order)).isEqualTo(words);
+    }
+
+    @Test
+    void allOfItIsInTheTooltipAndReadAloud() {
+        assertThat(EntryWords.all(shown(1), Order.TONE).split("\n"))
+                .containsExactly(
+                        "The Delta Pipers – Slow Bell",
+                        "−14.1 LUFS, range 3.2 LU, PLR 12.0 dB, side/mid −11.9 dB, 1:23",
+                        "fiddle, reel",
+                        "from: line in",
+                        "from the client",
+                        "Of the gap to it 0.9 dB are supported");
+        assertThat(EntryWords.spoken(shown(Double.NaN), Order.TITLE))
+                .startsWith("The Delta Pipers – Slow Bell, ")
+                .endsWith("A major");
+    }
+
+    @Test
+    void everyOrderHasAName() {
+        assertThat(Order.values()).allMatch(o -> !o.label().isBlank());
+        assertThat(Order.values()).extracting(Order::label).doesNotHaveDuplicates();
+    }
+}

@@ -1,0 +1,258 @@
+package oakmirror.media.library;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import oakmirror.media.cache.UserFolders;
+import oakmirror.media.library.Keeping.Opened;
+import oakmirror.media.library.Rows.Curves;
+import oakmirror.profile.About;
+import oakmirror.profile.Profile;
+import oakmirror.profile.Sketch;
+import org.jdbi.v3.core.Handle;
+
+/**
+ * The user's profiles. What a call has changed is on the disk when it returns, and whole or not at all, whatever happens to the program then. Calls wait
+ * for the disk: they are not made on the window's thread. For several threads; several windows may have it open at once.
+ *
+ * <p>A library that is found damaged is put aside and rebuilt from its copy at the next call ({@link #sentence} says so).
+ */
+public final class Library implements AutoCloseable {
+
+    private final Keeping keeping;
+    private Database database;
+    private Optional<String> sentence;
+    private final boolean isNew;
+    /** Curves of sketches by the number of their entry, as far as they have been read. */
+    private Map<Long, Sketch> sketches = Map.of();
+
+    private Library(Keeping keeping, Opened opened) {
+        this.keeping = keeping;
+        this.database = opened.database();
+        this.sentence = opened.sentence();
+        this.isNew = opened.isNew();
+    }
+
+    /**
+     * Opens the library of a folder, which is made where there is none.
+     *
+     * @throws LibraryException when that cannot be
+     */
+    public static Library open(Path folder) throws LibraryException {
+        Keeping keeping = new Keeping(folder);
+        return new Library(keeping, keeping.open());
+    }
+
+    /** Where the user's own library lies. */
+    public static Path ofUser() {
+        return UserFolders.data().resolve("library");
+    }
+
+    /** Whether there was none before it was opened. */
+    public boolean isNew() {
+        return isNew;
+    }
+
+    /** What the user should know of how it was opened or rebuilt, once. */
+    public synchronized Optional<String> sentence() {
+        Optional<String> told = sentence;
+        sentence = Optional.empty();
+        return told;
+    }
+
+    /** All entries, those that came first first. */
+    public List<Entry> entries() throws LibraryException {
+        return read(Rows::entries);
+    }
+
+    /** One profile with all its figures; empty when it is not there any more. */
+    public Optional<Profile> profile(long n) throws LibraryException {
+        return read(h -> Rows.profile(h, n));
+    }
+
+    /** Several profiles, in the order that is asked for; those that are gone are left out. */
+    public List<Profile> profiles(List<Long> numbers) throws LibraryException {
+        return read(
+                h -> numbers.stream().flatMap(n -> Rows.profile(h, n).stream()).toList());
+    }
+
+    /**
+     * Adds profiles. One whose id is there already is left as it is.
+     *
+     * @return the entries that were added
+     */
+    public List<Entry> add(List<Profile> profiles) throws LibraryException {
+        long now = System.currentTimeMillis();
+        Set<String> before = ids();
+        change(h -> Rows.add(h, profiles, now));
+        Set<String> wanted = new HashSet<>(profiles.stream().map(Profile::id).toList());
+        wanted.removeAll(before);
+        return entries().stream().filter(e -> wanted.contains(e.id())).toList();
+    }
+
+    private Set<String> ids() throws LibraryException {
+        return read(
+                h -> h.createQuery("SELECT id FROM profile").mapTo(String.class).set());
+    }
+
+    /** Whether something measured of a file's bytes, as whole, is there: by the beginning of {@link Entry#content}. */
+    public boolean hasContent(String content) throws LibraryException {
+        return read(h -> h.createQuery("SELECT count(*) FROM profile WHERE content >= :from AND content < :to")
+                        .bind("from", content)
+                        .bind("to", content + "~")
+                        .mapTo(Integer.class)
+                        .one()
+                > 0);
+    }
+
+    /** Says something else about entries, in one step. */
+    public void edit(Map<Long, About> changed) throws LibraryException {
+        change(h -> {
+            Rows.edit(h, changed);
+            return changed;
+        });
+    }
+
+    /**
+     * Removes entries, in one step.
+     *
+     * @return what was removed, to be added again
+     */
+    public List<Profile> remove(List<Long> numbers) throws LibraryException {
+        return change(h -> {
+            List<Profile> removed =
+                    numbers.stream().flatMap(n -> Rows.profile(h, n).stream()).toList();
+            Rows.remove(h, numbers);
+            return removed;
+        });
+    }
+
+    /** The numbers of the entries that hold all of some words, or what begins like them; every entry for no words. */
+    public Set<Long> search(String words) throws LibraryException {
+        String query = query(words);
+        return read(h -> query.isEmpty()
+                ? h.createQuery("SELECT n FROM profile").mapTo(Long.class).set()
+                : h.createQuery("SELECT rowid FROM words WHERE words MATCH :query")
+                        .bind("query", query)
+                        .mapTo(Long.class)
+                        .set());
+    }
+
+    /** What is typed as a query: each word in quotes, so that nothing of it is taken for an operator, and open at its end. */
+    static String query(String words) {
+        List<String> each = new ArrayList<>();
+        for (String word : words.replace('"', ' ').strip().split("\\s+")) {
+            if (word.codePoints().anyMatch(Character::isLetterOrDigit)) {
+                each.add('"' + word + "\"*");
+            }
+        }
+        return String.join(" ", each);
+    }
+
+    /** The sketches of some entries, in their order, {@link Sketch#NONE} of those that are gone; what was read once is kept. */
+    public synchronized List<Sketch> sketches(List<Entry> entries) throws LibraryException {
+        if (!entries.stream().allMatch(e -> sketches.containsKey(e.n()))) {
+            Map<Long, byte[]> bytes = new HashMap<>();
+            for (Curves c : read(Rows::curves)) {
+                bytes.put(c.n(), c.bytes());
+            }
+            Map<Long, Sketch> next = new HashMap<>(sketches);
+            for (Entry e : entries) {
+                byte[] curves = bytes.get(e.n());
+                if (curves != null) {
+                    next.put(e.n(), Rows.sketch(e, curves));
+                }
+            }
+            sketches = next;
+        }
+        return entries.stream()
+                .map(e -> sketches.getOrDefault(e.n(), Sketch.NONE))
+                .toList();
+    }
+
+    /** A number that changes whenever another window has changed something. */
+    public int foreignChanges() throws LibraryException {
+        return database().foreignChanges();
+    }
+
+    /**
+     * Checks the library, and puts a copy of it beside it where something was changed since the last one.
+     *
+     * @return whether a copy was made
+     * @throws LibraryException when it cannot be; a damaged one has been rebuilt then
+     */
+    public boolean checkAndCopy() throws LibraryException {
+        if (!keeping.isCopyOld()) {
+            return false;
+        }
+        try {
+            keeping.copy(database());
+            return true;
+        } catch (LibraryException e) {
+            throw rebuilt(e);
+        }
+    }
+
+    /** Checks the library; a damaged one has been rebuilt when this fails. */
+    public void requireCheck() throws LibraryException {
+        try {
+            database().requireWhole();
+        } catch (LibraryException e) {
+            throw rebuilt(e);
+        }
+    }
+
+    private synchronized Database database() {
+        return database;
+    }
+
+    private <T> T read(Function<Handle, T> work) throws LibraryException {
+        try {
+            return database().read(work);
+        } catch (LibraryException e) {
+            throw rebuilt(e);
+        } catch (UncheckedIOException e) {
+            throw unreadable(e.getCause());
+        }
+    }
+
+    private <T> T change(Function<Handle, T> work) throws LibraryException {
+        try {
+            return database().change(work);
+        } catch (LibraryException e) {
+            throw rebuilt(e);
+        } catch (UncheckedIOException e) {
+            throw unreadable(e.getCause());
+        }
+    }
+
+    private static LibraryException unreadable(IOException e) {
+        return new LibraryException("A profile of the library cannot be read; remove it and keep it anew.", e, false);
+    }
+
+    /** Rebuilds a library that is damaged, and says what happened. */
+    private synchronized LibraryException rebuilt(LibraryException e) throws LibraryException {
+        if (!e.isDamaged()) {
+            return e;
+        }
+        database.close();
+        Opened opened = keeping.rebuild();
+        database = opened.database();
+        sentence = opened.sentence();
+        sketches = Map.of();
+        return new LibraryException(opened.sentence().orElse(e.getMessage()), e, true);
+    }
+
+    @Override
+    public synchronized void close() {
+        database.close();
+    }
+}

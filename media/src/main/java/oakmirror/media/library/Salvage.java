@@ -1,0 +1,45 @@
+package oakmirror.media.library;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.List;
+import oakmirror.profile.Profile;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/** What can still be read of a damaged library, profile by profile. */
+final class Salvage {
+
+    private static final Logger LOG = LoggerFactory.getLogger(Salvage.class);
+
+    private Salvage() {}
+
+    /** Adds what can be read of a damaged file and is not there yet; says how many were added. */
+    static int into(Database whole, Path damaged) {
+        int saved = 0;
+        try (Database from = Database.open(damaged)) {
+            long last = from.read(h -> h.createQuery("SELECT coalesce(max(n), 0) FROM profile")
+                    .mapTo(Long.class)
+                    .one());
+            for (long n = 1; n <= last; n++) {
+                saved += one(from, whole, n) ? 1 : 0;
+            }
+        } catch (LibraryException e) {
+            LOG.info("nothing more can be read of the damaged library", e);
+        }
+        return saved;
+    }
+
+    private static boolean one(Database from, Database whole, long n) {
+        try {
+            Profile profile = from.read(h -> Rows.profile(h, n)).orElse(null);
+            if (profile == null) {
+                return false;
+            }
+            return whole.change(h -> Rows.add(h, List.of(profile), Rows.added(from, n))) > 0;
+        } catch (IOException | RuntimeException e) {
+            LOG.debug("profile {} cannot be read", n, e);
+            return false;
+        }
+    }
+}

@@ -1,0 +1,209 @@
+package oakmirror.media.watch;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardWatchEventKinds;
+import java.nio.file.WatchService;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.TimeUnit;
+import java.util.function.Consumer;
+import java.util.function.Predicate;
+import java.util.stream.Stream;
+import oakmirror.media.cache.ContentKey;
+import oakmirror.media.cache.FileState;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * Tells of files of a folder that have been written to their end. The system's own notices make it look at once where there are any; it looks in any case
+ * every {@value #LOOK_MILLIS} ms, as on drives of other machines, where notices do not come. A file is told of when three things hold: it has kept its length and its time
+ * of change for {@value #SETTLED_MILLIS} ms, its sound can be opened and is not cut off, and its bytes are others than those it was last known with; so one that was only touched
+ * is passed over, and one that is being written, or was left half written, waits.
+ */
+public final class FolderWatch implements AutoCloseable {
+
+    static final int LOOK_MILLIS = 1000;
+    static final int SETTLED_MILLIS = 700;
+    /** A header that does not say how long the file is may be filled in yet; after so long it is taken for one that never is. */
+    private static final int OPEN_MILLIS = 15_000;
+
+    private static final int NOTICE_MILLIS = 200;
+
+    private static final Logger LOG = LoggerFactory.getLogger(FolderWatch.class);
+
+    /**
+     * A file that has been written to its end.
+     *
+     * @param path which
+     * @param bytes stands for its bytes, whatever its time of change is
+     */
+    public record Written(Path path, String bytes) {}
+
+    private final Path folder;
+    private final Predicate<Path> wanted;
+    private final Consumer<Written> told;
+    private final Thread thread;
+    private final Map<Path, Seen> seen = new HashMap<>();
+    /** What each file held when it was last told of, or found at the start. */
+    private final Map<Path, String> known = new HashMap<>();
+
+    private volatile boolean closing;
+
+    /** A file as it was looked at, since when it has been so, and when it is looked at whether it is whole. */
+    private record Seen(FileState state, long sinceMillis, long settledMillis, boolean isSettled) {}
+
+    /**
+     * Watches a folder. What is in it already is known and not told of.
+     *
+     * @param wanted which files are of interest
+     * @param told is told, on a thread of the watch's own
+     */
+    public FolderWatch(Path folder, Predicate<Path> wanted, Consumer<Written> told) {
+        this.folder = folder;
+        this.wanted = wanted;
+        this.told = told;
+        files().forEach(f -> bytesOf(f).ifPresent(b -> known.put(f, b)));
+        thread = new Thread(this::run, "folder-watch");
+        thread.setDaemon(true);
+        thread.start();
+    }
+
+    private void run() {
+        try (Notices notices = Notices.of(folder)) {
+            long next = 0;
+            while (!closing) {
+                boolean noticed = notices.await();
+                long now = System.nanoTime() / 1_000_000;
+                boolean pending = seen.values().stream().anyMatch(s -> !s.isSettled());
+                if (noticed || pending || now >= next) {
+                    next = now + LOOK_MILLIS;
+                    look(now);
+                }
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        } catch (RuntimeException e) {
+            LOG.warn("watching {} ended", folder, e);
+        }
+    }
+
+    private void look(long now) {
+        List<Path> files = files();
+        Set<Path> there = new HashSet<>(files);
+        seen.keySet().retainAll(there);
+        for (Path file : files) {
+            Optional<FileState> state = stateOf(file);
+            Seen before = seen.get(file);
+            if (state.isEmpty()) {
+                seen.remove(file);
+            } else if (before == null || !before.state().equals(state.get())) {
+                seen.put(file, new Seen(state.get(), now, now + SETTLED_MILLIS, false));
+            } else if (!before.isSettled() && now >= before.settledMillis()) {
+                seen.put(file, new Seen(state.get(), before.sinceMillis(), now, true));
+                settled(file, state.get(), now);
+            }
+        }
+    }
+
+    private void settled(Path file, FileState state, long now) {
+        Optional<String> bytes = bytesOf(file);
+        if (bytes.isEmpty() || bytes.get().equals(known.get(file))) {
+            return;
+        }
+        switch (Wholeness.of(file)) {
+            case BROKEN -> {} // until it is written to again
+            case OPEN -> seen.put(file, new Seen(state, now, now + OPEN_MILLIS, false));
+            case WHOLE -> {
+                if (stateOf(file).equals(Optional.of(state))) {
+                    known.put(file, bytes.get());
+                    told.accept(new Written(file, bytes.get()));
+                } else {
+                    seen.remove(file); // written to again while it was looked at
+                }
+            }
+        }
+    }
+
+    private static Optional<String> bytesOf(Path file) {
+        try {
+            return Optional.of(ContentKey.bytesOf(file));
+        } catch (IOException e) {
+            return Optional.empty();
+        }
+    }
+
+    private static Optional<FileState> stateOf(Path file) {
+        try {
+            return Optional.of(FileState.of(file));
+        } catch (IOException e) {
+            return Optional.empty();
+        }
+    }
+
+    private List<Path> files() {
+        try (Stream<Path> all = Files.list(folder)) {
+            return all.filter(Files::isRegularFile).filter(wanted).sorted().toList();
+        } catch (IOException | UncheckedIOException e) {
+            return List.of(); // a drive that is away comes back
+        }
+    }
+
+    /** Watches no longer. */
+    @Override
+    public void close() {
+        closing = true;
+        thread.interrupt();
+    }
+
+    /** The system's notices of a folder, where there are any. */
+    private record Notices(Optional<WatchService> service) implements AutoCloseable {
+
+        static Notices of(Path folder) {
+            try {
+                WatchService service = folder.getFileSystem().newWatchService();
+                folder.register(
+                        service,
+                        StandardWatchEventKinds.ENTRY_CREATE,
+                        StandardWatchEventKinds.ENTRY_MODIFY,
+                        StandardWatchEventKinds.ENTRY_DELETE);
+                return new Notices(Optional.of(service));
+            } catch (IOException | UnsupportedOperationException e) {
+                LOG.info("no notices of {}, looking at it instead", folder, e);
+                return new Notices(Optional.empty());
+            }
+        }
+
+        /** Waits a little for a notice; whether there was one. */
+        boolean await() throws InterruptedException {
+            if (service.isEmpty()) {
+                TimeUnit.MILLISECONDS.sleep(NOTICE_MILLIS);
+                return false;
+            }
+            var key = service.get().poll(NOTICE_MILLIS, TimeUnit.MILLISECONDS);
+            if (key == null) {
+                return false;
+            }
+            key.pollEvents();
+            key.reset();
+            return true;
+        }
+
+        @Override
+        public void close() {
+            service.ifPresent(s -> {
+                try {
+                    s.close();
+                } catch (IOException e) {
+                    LOG.debug("not closed", e);
+                }
+            });
+        }
+    }
+}
