@@ -2,6 +2,8 @@ package oakmirror.session;
 
 import java.util.ArrayDeque;
 import java.util.Deque;
+import java.util.List;
+import java.util.function.UnaryOperator;
 
 /**
  * States that can be gone back through. Changes that come in one gesture (a slider being dragged) under the same key are one step.
@@ -49,6 +51,22 @@ public final class History<T> {
         gesture = gestureKey;
         future.clear();
         present = next;
+    }
+
+    /**
+     * Changes the present state and all that can be gone back or forward to, as when something outside has changed that all of them speak of. Not a
+     * step: nothing is to be undone of it.
+     */
+    public void amend(UnaryOperator<T> how) {
+        present = how.apply(present);
+        amend(past, how);
+        amend(future, how);
+    }
+
+    private static <T> void amend(Deque<Entry<T>> entries, UnaryOperator<T> how) {
+        List<Entry<T>> before = List.copyOf(entries);
+        entries.clear();
+        before.forEach(e -> entries.add(new Entry<>(how.apply(e.state()), e.action())));
     }
 
     /** Ends a gesture: the next change is a step of its own. */

@@ -296,26 +296,4 @@ class SessionFileTest {
             assertThat(files.filter(f -> f.toString().endsWith(".part"))).isEmpty();
         }
     }
-
-    @Test
-    void historyGoesBackAndForthAndKeepsAGestureTogether() {
-        History<String> history = new History<>("a");
-        history.change("b", "type", "");
-        history.change("c", "drag", "slider");
-        history.change("d", "drag", "slider");
-        history.endGesture();
-        history.change("e", "drag", "slider");
-        assertThat(history.undoAction()).isEqualTo("drag");
-        history.undo();
-        assertThat(history.present()).isEqualTo("d");
-        history.undo();
-        assertThat(history.present()).isEqualTo("b");
-        history.redo();
-        assertThat(history.present()).isEqualTo("d");
-        history.change("x", "type", "");
-        assertThat(history.canRedo()).isFalse();
-        history.change("x", "nothing", "");
-        history.undo();
-        assertThat(history.present()).isEqualTo("d");
-    }
 }

@@ -7,6 +7,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListView;
@@ -160,21 +162,29 @@ class LibraryTest extends WindowTest {
         more("Fold all of this folder");
         waitUntil(() -> session().references().size() == 4);
         assertThat(session().references().get(3).name()).isEqualTo("lantern hymn (6 folded)");
-        waitUntil(() -> onFx(() -> app.window().workspace().isReady()));
-        assertThat(onFx(() -> app.window()
-                        .workspace()
-                        .proposalProperty()
-                        .get()
-                        .gap()
-                        .each()
-                        .size()))
-                .as("each of them is weighed, beside three tracks")
-                .isEqualTo(9);
+        waitUntil(() -> workspace().isReady());
+        assertThat(weighed()).as("each of them is weighed, beside three tracks").isEqualTo(9);
+        Set<Integer> weighed = ConcurrentHashMap.newKeySet();
+        interact(() -> workspace()
+                .proposalProperty()
+                .subscribe(p -> weighed.add(p.gap().each().size())));
         choose(0);
         more("Remove what is chosen");
         waitUntil(() -> session().references().get(3).name().equals("lantern hymn (5 folded)"));
+        waitUntil(() -> workspace().isReady() && weighed() == 8);
         fire("#library-undo");
         waitUntil(() -> session().references().get(3).name().equals("lantern hymn (6 folded)"));
+        waitUntil(() -> workspace().isReady() && weighed() == 9);
+        assertThat(weighed).as("what is folded never goes while it changes").containsExactlyInAnyOrder(8, 9);
+        assertThat(onFx(() -> workspace().undoAction()))
+                .as("what the library does is no step of the session")
+                .isEqualTo("fold profiles");
+        interact(() -> workspace().undo());
+        assertThat(session().references()).hasSize(3);
+    }
+
+    private int weighed() {
+        return proposal().gap().each().size();
     }
 
     @Test

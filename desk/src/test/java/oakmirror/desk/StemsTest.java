@@ -197,7 +197,7 @@ class StemsTest extends WindowTest {
         clickOn("Add a folder of stems…");
         waitUntil(() -> session().stems().all().size() == before + 1);
         assertThat(onFx(() -> workspace().messageProperty().get())).contains("stems already");
-        assertThat(row.lookupAll(".label").stream().map(l -> ((Label) l).getText()))
-                .anyMatch(t -> t.contains((before + 1) + " stems"));
+        waitUntil(() -> row.lookupAll(".label").stream()
+                .anyMatch(l -> ((Label) l).getText().contains((before + 1) + " stems")));
     }
 }

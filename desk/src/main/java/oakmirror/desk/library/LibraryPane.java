@@ -307,23 +307,19 @@ public final class LibraryPane extends SidePane {
         List<Entry> which = selected();
         if (!which.isEmpty()) {
             trying.end();
-            using.fold(new FoldRule(FoldRule.Kind.PICKED, which.get(0).about().folder()), which);
+            using.fold(which.get(0).about().folder(), which);
         }
     }
 
     private void foldFolder() {
         if (!shelf.folderProperty().get().isEmpty()) {
-            using.fold(new FoldRule(FoldRule.Kind.FOLDER, shelf.folderProperty().get()), inFolder());
+            using.fold(new FoldRule(FoldRule.Kind.FOLDER, shelf.folderProperty().get()));
         }
-    }
-
-    private List<Entry> inFolder() {
-        return shelf.shown().stream().map(Shown::entry).toList();
     }
 
     private void foldSearch() {
         if (!shelf.typedProperty().get().isBlank()) {
-            using.fold(new FoldRule(FoldRule.Kind.SEARCH, shelf.typedProperty().get()), inFolder());
+            using.fold(new FoldRule(FoldRule.Kind.SEARCH, shelf.typedProperty().get()));
         }
     }
 

@@ -65,7 +65,7 @@ public final class Shelf {
     private List<Entry> entries = List.of();
     private final List<Runnable> waiting = new ArrayList<>();
     private boolean opening;
-    private int seenChanges;
+    private volatile int seenChanges;
     private Runnable ending = () -> {};
 
     /** What takes something back. */
@@ -163,6 +163,7 @@ public final class Shelf {
                     if (opened.isNew()) {
                         opened.add(Starter.profiles());
                     }
+                    seenChanges = opened.foreignChanges(); // what comes after is looked for
                     return opened;
                 },
                 this::opened,

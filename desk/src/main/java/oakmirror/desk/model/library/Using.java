@@ -1,10 +1,14 @@
 package oakmirror.desk.model.library;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import oakmirror.desk.model.library.Shelf.Question;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.media.library.Entry;
+import oakmirror.media.library.Library;
+import oakmirror.media.library.LibraryException;
 import oakmirror.profile.Profile;
 import oakmirror.session.FoldRule;
 import oakmirror.session.Session;
@@ -51,22 +55,45 @@ public final class Using {
         });
     }
 
-    /** Folds entries into one reference. */
-    public void fold(FoldRule rule, List<Entry> entries) {
+    /** Folds what was picked into one reference. */
+    public void fold(String name, List<Entry> picked) {
+        fold(new FoldRule(FoldRule.Kind.PICKED, name), library -> picked);
+    }
+
+    /** Folds all that is in a folder, or that a search finds, into one reference. */
+    public void fold(FoldRule rule) {
+        fold(rule, library -> members(rule, library));
+    }
+
+    private void fold(FoldRule rule, Question<List<Entry>> members) {
         if (workspace.session().references().size() >= Session.MOST_REFERENCES) {
             shelf.say("A session holds " + Session.MOST_REFERENCES + " references; remove one first.");
             return;
         }
-        List<Entry> members = first(entries);
-        shelf.profiles(members, profiles -> {
-            if (!profiles.isEmpty()) {
-                Folded folded = new Folded(rule, profiles);
-                workspace.change("fold profiles", s -> s.withReference(Track.of(folded, folded.usualName())));
-                if (members.size() < entries.size()) {
-                    shelf.say("The first " + members.size() + " of " + entries.size() + " are folded; more are not.");
-                }
-            }
-        });
+        shelf.ask(
+                "Folding profiles",
+                l -> {
+                    List<Entry> all = members.ask(l);
+                    return new Found(all.size(), profiles(first(all), l));
+                },
+                found -> {
+                    if (found.profiles().isEmpty()) {
+                        return;
+                    }
+                    Folded folded = new Folded(rule, found.profiles());
+                    workspace.change("fold profiles", s -> s.withReference(Track.of(folded, folded.usualName())));
+                    int count = found.profiles().size();
+                    if (count < found.all()) {
+                        shelf.say("The first " + count + " of " + found.all() + " are folded; more are not.");
+                    }
+                });
+    }
+
+    /** What is folded, of so many. */
+    private record Found(int all, List<Profile> profiles) {}
+
+    private static List<Profile> profiles(List<Entry> entries, Library library) throws LibraryException {
+        return library.profiles(entries.stream().map(Entry::n).toList());
     }
 
     private static List<Entry> first(List<Entry> entries) {
@@ -79,29 +106,26 @@ public final class Using {
             return;
         }
         for (Track track : workspace.session().references()) {
-            if (track.source() instanceof Folded folded) {
+            if (track.source() instanceof Folded folded && folded.rule().kind() != FoldRule.Kind.PICKED) {
                 shelf.ask(
                         "Following the library",
-                        l -> {
-                            List<Entry> now = first(members(folded.rule(), l));
-                            List<String> ids = now.stream().map(Entry::id).toList();
-                            boolean isSame = folded.rule().kind() == FoldRule.Kind.PICKED
-                                    || ids.equals(folded.members().stream()
-                                            .map(Profile::id)
-                                            .toList());
-                            return isSame || now.isEmpty()
-                                    ? Optional.<Folded>empty()
-                                    : Optional.of(new Folded(
-                                            folded.rule(),
-                                            l.profiles(
-                                                    now.stream().map(Entry::n).toList())));
-                        },
-                        changed -> changed.ifPresent(next -> replace(track, next)));
+                        l -> asItIsNow(folded, l),
+                        now -> now.ifPresent(n -> replace(track, n)));
             }
         }
     }
 
-    private static List<Entry> members(FoldRule rule, oakmirror.media.library.Library library) throws Exception {
+    /** What is folded by a rule as the library is now, where that is something else than before. */
+    private static Optional<Folded> asItIsNow(Folded folded, Library library) throws LibraryException {
+        List<Entry> now = first(members(folded.rule(), library));
+        Set<String> before = folded.members().stream().map(Profile::id).collect(Collectors.toSet());
+        boolean isSame = before.equals(now.stream().map(Entry::id).collect(Collectors.toSet()));
+        return isSame || now.isEmpty()
+                ? Optional.empty()
+                : Optional.of(new Folded(folded.rule(), profiles(now, library)));
+    }
+
+    private static List<Entry> members(FoldRule rule, Library library) throws LibraryException {
         Listing listing = rule.kind() == FoldRule.Kind.FOLDER
                 ? new Listing("", rule.text(), Order.NEWEST, Optional.empty())
                 : new Listing(rule.text(), "", Order.NEWEST, Optional.empty());
@@ -110,18 +134,17 @@ public final class Using {
                 .toList();
     }
 
-    private void replace(Track track, Folded next) {
-        List<Track> references = new ArrayList<>(workspace.session().references());
-        for (int i = 0; i < references.size(); i++) {
-            if (references.get(i).id().equals(track.id())
-                    && references.get(i).source().equals(track.source())) {
-                boolean isNamed =
-                        !references.get(i).name().equals(track.source().usualName());
-                Track changed = references.get(i).withSource(next);
-                references.set(i, isNamed ? changed : changed.withName(next.usualName()));
-                workspace.change("follow the library", s -> s.withReferences(references));
-                return;
-            }
+    /** Wherever it stands: undo does not bring back what the library no longer says. */
+    private void replace(Track old, Folded next) {
+        workspace.amend(s -> s.withReferences(
+                s.references().stream().map(t -> replaced(t, old, next)).toList()));
+    }
+
+    private static Track replaced(Track track, Track old, Folded next) {
+        if (!track.id().equals(old.id()) || !track.source().equals(old.source())) {
+            return track;
         }
+        boolean isNamed = !track.name().equals(track.source().usualName());
+        return isNamed ? track.withSource(next) : track.withSource(next).withName(next.usualName());
     }
 }

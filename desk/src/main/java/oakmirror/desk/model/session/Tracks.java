@@ -140,11 +140,17 @@ public final class Tracks {
                     old.stream().filter(s -> s.track().id().equals(track.id())).findFirst();
             kept.ifPresent(old::remove);
             TrackSlot slot = kept.orElseGet(() -> new TrackSlot(track));
-            if (!slot.track().source().equals(track.source())) {
+            boolean isNew = !slot.track().source().equals(track.source());
+            if (isNew && (slot.hasFile() || track.file().isPresent())) {
                 slot.forget();
             }
             slot.setTrack(track);
             next.add(slot);
+            if (isNew
+                    && slot.imported()
+                            .isPresent()) { // figures alone are there in a moment; those before hold until then
+                start(slot, Optional.empty());
+            }
         }
         old.forEach(TrackSlot::cancel);
         boolean mixNow = session.mix().isPresent();

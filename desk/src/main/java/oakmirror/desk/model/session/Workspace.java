@@ -181,6 +181,12 @@ public final class Workspace {
         show();
     }
 
+    /** Changes the session, and all that can be undone and done again, by what has changed outside of it. */
+    public void amend(UnaryOperator<Session> how) {
+        history.amend(how);
+        show();
+    }
+
     /** Ends a gesture, as when a slider is let go. */
     public void endGesture() {
         history.endGesture();
