@@ -120,7 +120,9 @@ class BesideTest extends WindowTest {
         waitUntil(() -> onFx(() -> shelf().shown().size() == 4));
         waitUntil(() -> session().references().get(3).name().equals("saltglaze (4 folded)"));
         interact(workspace()::undo);
-        assertThat(session().references()).as("undo takes back what the user did").hasSize(3);
+        assertThat(session().references())
+                .as("undo takes back what the user did")
+                .hasSize(3);
         interact(workspace()::redo);
         assertThat(session().references().get(3).name())
                 .as("and comes back as the library is now")
