@@ -67,7 +67,7 @@ public final class BouncesStrip extends VBox {
         this.workspace = workspace;
         this.bounces = bounces;
         this.asking = asking;
-        heard = new BouncesHeard(workspace, listening);
+        heard = new BouncesHeard(workspace, bounces, listening);
         setId("bounces");
         take = Ui.button("take it", "Put the new bounce in the mix’s place", () -> bounces.pendingProperty()
                 .get()

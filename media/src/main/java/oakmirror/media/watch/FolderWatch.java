@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
 import java.util.function.Predicate;
@@ -25,7 +26,9 @@ import org.slf4j.LoggerFactory;
  * Tells of files of a folder that have been written to their end. The system's own notices make it look at once where there are any; it looks in any case
  * every {@value #LOOK_MILLIS} ms, as on drives of other machines, where notices do not come. A file is told of when three things hold: it has kept its length and its time
  * of change for {@value #SETTLED_MILLIS} ms, its sound can be opened and is not cut off, and its bytes are others than those it was last known with; so one that was only touched
- * is passed over, and one that is being written, or was left half written, waits.
+ * is passed over, and one that is being written, or was left half written, waits. All asking of the disk is done on a thread of the watch's own.
+ *
+ * <p>A file that was there at the start is read through when there is time for it; until then it is known by parts of it ({@link ContentKey#sampleOf}).
  */
 public final class FolderWatch implements AutoCloseable {
 
@@ -42,7 +45,7 @@ public final class FolderWatch implements AutoCloseable {
      * A file that has been written to its end.
      *
      * @param path which
-     * @param bytes stands for its bytes, whatever its time of change is
+     * @param bytes stands for all its bytes, whatever its time of change is
      */
     public record Written(Path path, String bytes) {}
 
@@ -52,15 +55,19 @@ public final class FolderWatch implements AutoCloseable {
     private final Thread thread;
     private final Map<Path, Seen> seen = new HashMap<>();
     /** What each file held when it was last told of, or found at the start. */
-    private final Map<Path, String> known = new HashMap<>();
+    private final Map<Path, Known> known = new ConcurrentHashMap<>();
 
+    private volatile boolean isReady;
     private volatile boolean closing;
+
+    /** What a file held in a state: by parts of it, and by all its bytes once these have been read. */
+    private record Known(FileState state, String sample, Optional<String> bytes) {}
 
     /** A file as it was looked at, since when it has been so, and when it is looked at whether it is whole. */
     private record Seen(FileState state, long sinceMillis, long settledMillis, boolean isSettled) {}
 
     /**
-     * Watches a folder. What is in it already is known and not told of.
+     * Watches a folder. What is in it when it is looked at first is known and not told of.
      *
      * @param wanted which files are of interest
      * @param told is told, on a thread of the watch's own
@@ -69,14 +76,28 @@ public final class FolderWatch implements AutoCloseable {
         this.folder = folder;
         this.wanted = wanted;
         this.told = told;
-        files().forEach(f -> bytesOf(f).ifPresent(b -> known.put(f, b)));
         thread = new Thread(this::run, "folder-watch");
         thread.setDaemon(true);
         thread.start();
     }
 
+    /** Whether it knows what is in the folder. */
+    boolean isReady() {
+        return isReady;
+    }
+
+    /** Whether it knows all bytes of a file. */
+    boolean isReadThrough(Path file) {
+        Known now = known.get(file);
+        return now != null && now.bytes().isPresent();
+    }
+
     private void run() {
         try (Notices notices = Notices.of(folder)) {
+            for (Path file : files()) {
+                know(file);
+            }
+            isReady = true;
             long next = 0;
             while (!closing) {
                 boolean noticed = notices.await();
@@ -85,6 +106,8 @@ public final class FolderWatch implements AutoCloseable {
                 if (noticed || pending || now >= next) {
                     next = now + LOOK_MILLIS;
                     look(now);
+                } else {
+                    readOneThrough();
                 }
             }
         } catch (InterruptedException e) {
@@ -103,6 +126,8 @@ public final class FolderWatch implements AutoCloseable {
             Seen before = seen.get(file);
             if (state.isEmpty()) {
                 seen.remove(file);
+            } else if (before == null && isKnownAs(file, state.get())) {
+                seen.put(file, new Seen(state.get(), now, now, true));
             } else if (before == null || !before.state().equals(state.get())) {
                 seen.put(file, new Seen(state.get(), now, now + SETTLED_MILLIS, false));
             } else if (!before.isSettled() && now >= before.settledMillis()) {
@@ -113,30 +138,70 @@ public final class FolderWatch implements AutoCloseable {
     }
 
     private void settled(Path file, FileState state, long now) {
-        Optional<String> bytes = bytesOf(file);
-        if (bytes.isEmpty() || bytes.get().equals(known.get(file))) {
-            return;
-        }
-        switch (Wholeness.of(file)) {
-            case BROKEN -> {} // until it is written to again
-            case OPEN -> seen.put(file, new Seen(state, now, now + OPEN_MILLIS, false));
-            case WHOLE -> {
-                if (stateOf(file).equals(Optional.of(state))) {
-                    known.put(file, bytes.get());
-                    told.accept(new Written(file, bytes.get()));
-                } else {
-                    seen.remove(file); // written to again while it was looked at
-                }
+        try {
+            if (isKnownAs(file, state) || wasOnlyTouched(file, state)) {
+                return;
             }
+            switch (Wholeness.of(file)) {
+                case BROKEN -> {} // until it is written to again
+                case OPEN -> seen.put(file, new Seen(state, now, now + OPEN_MILLIS, false));
+                case WHOLE -> tell(file, state);
+            }
+        } catch (IOException e) {
+            LOG.debug("{} cannot be read now", file, e);
+            seen.remove(file);
         }
     }
 
-    private static Optional<String> bytesOf(Path file) {
-        try {
-            return Optional.of(ContentKey.bytesOf(file));
-        } catch (IOException e) {
-            return Optional.empty();
+    private boolean isKnownAs(Path file, FileState state) {
+        Known before = known.get(file);
+        return before != null && before.state().equals(state);
+    }
+
+    private boolean wasOnlyTouched(Path file, FileState state) throws IOException {
+        Known before = known.get(file);
+        boolean isSame = before != null
+                && before.sample().equals(ContentKey.sampleOf(file))
+                && (before.bytes().isEmpty() || before.bytes().get().equals(ContentKey.bytesOf(file)));
+        if (isSame) {
+            known.put(file, new Known(state, before.sample(), before.bytes()));
         }
+        return isSame;
+    }
+
+    private void tell(Path file, FileState state) throws IOException {
+        Known now = new Known(state, ContentKey.sampleOf(file), Optional.of(ContentKey.bytesOf(file)));
+        if (FileState.of(file).equals(state)) {
+            known.put(file, now);
+            told.accept(new Written(file, now.bytes().get()));
+        } else {
+            seen.remove(file); // written to again while it was looked at
+        }
+    }
+
+    private void know(Path file) {
+        try {
+            known.put(file, new Known(FileState.of(file), ContentKey.sampleOf(file), Optional.empty()));
+        } catch (IOException e) {
+            LOG.debug("{} is not known", file, e);
+        }
+    }
+
+    /** Reads one of the files through that were there at the start. */
+    private void readOneThrough() {
+        Optional<Path> next = known.keySet().stream()
+                .filter(f -> known.get(f).bytes().isEmpty())
+                .findFirst();
+        next.ifPresent(file -> {
+            Known before = known.get(file);
+            try {
+                Known read = new Known(before.state(), before.sample(), Optional.of(ContentKey.bytesOf(file)));
+                known.put(file, FileState.of(file).equals(before.state()) ? read : before);
+            } catch (IOException e) {
+                LOG.debug("{} is not known any more", file, e);
+                known.remove(file);
+            }
+        });
     }
 
     private static Optional<FileState> stateOf(Path file) {

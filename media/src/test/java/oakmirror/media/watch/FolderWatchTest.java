@@ -60,6 +60,13 @@ class FolderWatchTest {
         return bytes;
     }
 
+    /** Watches until the test has it closed; what is in the folder is known. */
+    private FolderWatch watching(Path where) throws InterruptedException {
+        FolderWatch watch = new FolderWatch(where, AudioFile::looksLikeAudio, this::tell);
+        waitUntil(watch::isReady);
+        return watch;
+    }
+
     /** A hundred files in five awkward ways; each has one right outcome. */
     @Test
     void aHundredFilesWrittenInAwkwardWaysAreToldOfRightly() throws Exception {
@@ -73,7 +80,7 @@ class FolderWatchTest {
             }
         }
         List<Path> files = new ArrayList<>(whole.keySet());
-        try (FolderWatch watch = new FolderWatch(bounces, AudioFile::looksLikeAudio, this::tell)) {
+        try (FolderWatch watch = watching(bounces)) {
             List<Path> slowly = of(files, 0);
             List<Path> cutOff = of(files, 1);
             for (Path file : slowly) {
@@ -149,10 +156,30 @@ class FolderWatchTest {
         }
     }
 
+    /** As a word that was turned up: the same length, and the same parts where parts are looked at. */
+    @Test
+    void aSmallChangeInALongFileIsSeen() throws Exception {
+        Path bounces = Files.createDirectory(folder.resolve("bounces"));
+        Path file = TestFiles.music(bounces.resolve("long.wav"), 48000, 12, 0.3);
+        byte[] bytes = Files.readAllBytes(file);
+        int between = 44 + (int) (0.8 * bytes.length / 63);
+        Path other = folder.resolve("other.wav");
+        bytes[between] ^= 1;
+        Files.write(other, bytes);
+        assertThat(ContentKey.sampleOf(other)).as("where nobody looks").isEqualTo(ContentKey.sampleOf(file));
+        assertThat(ContentKey.bytesOf(other)).isNotEqualTo(ContentKey.bytesOf(file));
+        try (FolderWatch watch = watching(bounces)) {
+            waitUntil(() -> watch.isReadThrough(file));
+            Files.copy(other, file, StandardCopyOption.REPLACE_EXISTING);
+            waitUntil(() -> told.size() == 1);
+            assertThat(told.get(0).bytes()).isEqualTo(ContentKey.bytesOf(other));
+        }
+    }
+
     @Test
     void aFolderThatIsAwayIsWaitedFor() throws Exception {
         Path away = folder.resolve("away");
-        try (FolderWatch watch = new FolderWatch(away, AudioFile::looksLikeAudio, this::tell)) {
+        try (FolderWatch watch = watching(away)) {
             Files.createDirectory(away);
             Files.write(away.resolve("a.wav"), song(1));
             waitUntil(() -> told.size() == 1);

@@ -47,6 +47,8 @@ public final class Bounces {
     private final Workspace workspace;
     private final Settings settings;
     private final Newest<List<Taken>> measurer;
+    private final Newest<String> reader;
+    private final BounceKeys keys = new BounceKeys();
     private final BooleanProperty atOnce = new SimpleBooleanProperty();
     private final ReadOnlyObjectWrapper<List<Taken>> all = new ReadOnlyObjectWrapper<>(List.of());
     private final ReadOnlyObjectWrapper<Optional<Path>> pending = new ReadOnlyObjectWrapper<>(Optional.empty());
@@ -69,6 +71,7 @@ public final class Bounces {
         this.workspace = workspace;
         this.settings = settings;
         measurer = workspace.background().newest(Kind.QUICK, "Comparing bounces");
+        reader = workspace.background().newest(Kind.DISK, "Reading the mix through");
         atOnce.set(settings.text("bounces.at-once", "yes").equals("yes"));
         atOnce.subscribe(v -> settings.keep("bounces.at-once", v ? "yes" : "no"));
         workspace.sessionProperty().subscribe(s -> follow());
@@ -171,16 +174,13 @@ public final class Bounces {
                         "Taking “" + file.getFileName() + "”",
                         job,
                         progress -> {
-                            String keyBefore = BounceKey.of(before.get());
+                            String keyBefore = keys.of(before.get());
                             ImportedTrack next = workspace
                                     .tracks()
                                     .importer()
                                     .importTrack(file, Optional.empty(), progress.part(0, 0.7));
                             return new Next(
-                                    next,
-                                    keyBefore,
-                                    BounceKey.of(next),
-                                    aligned(before.get(), next, progress.part(0.7, 1)));
+                                    next, keyBefore, keys.of(next), aligned(before.get(), next, progress.part(0.7, 1)));
                         },
                         next -> {
                             workspace.jobs().end(job);
@@ -332,22 +332,32 @@ public final class Bounces {
         List<Subject> references = Subject.references(workspace.tracks().subjects(comparing.scope()));
         Optional<ImportedTrack> mix =
                 bounces.isEmpty() ? Optional.empty() : workspace.tracks().mix().flatMap(TrackSlot::imported);
+        mix.filter(m -> keys.known(m).isEmpty()).ifPresent(this::askForKey);
+        Optional<String> now = mix.flatMap(keys::known);
         measurer.submit(
-                progress -> {
-                    Optional<String> now = mix.map(BounceKey::of);
-                    return bounces.stream()
-                            .map(b -> new Taken(
-                                    b,
-                                    Standing.of(b.figures(), references, comparing.corridor()),
-                                    now.equals(Optional.of(b.content()))))
-                            .toList();
-                },
+                progress -> bounces.stream()
+                        .map(b -> new Taken(
+                                b,
+                                Standing.of(b.figures(), references, comparing.corridor()),
+                                now.equals(Optional.of(b.content()))))
+                        .toList(),
                 all::set);
+    }
+
+    /** Has a file read through that is not known by its bytes yet, and compares again. */
+    private void askForKey(ImportedTrack mix) {
+        reader.submit(progress -> keys.of(mix), key -> keys.known(mix).ifPresent(k -> compare()));
+    }
+
+    /** What bounces are known by. */
+    BounceKeys keys() {
+        return keys;
     }
 
     /** Watches no longer. */
     public void close() {
         watch.ifPresent(FolderWatch::close);
         measurer.close();
+        reader.close();
     }
 }

@@ -23,11 +23,13 @@ import oakmirror.media.work.Kind;
 public final class BouncesHeard {
 
     private final Workspace workspace;
+    private final BounceKeys keys;
     private final Listening listening;
 
     /** The bounces of what is listened to. */
-    public BouncesHeard(Workspace workspace, Listening listening) {
+    public BouncesHeard(Workspace workspace, Bounces bounces, Listening listening) {
         this.workspace = workspace;
+        keys = bounces.keys();
         this.listening = listening;
     }
 
@@ -101,7 +103,7 @@ public final class BouncesHeard {
                 bounce.file(), bounce.figures().provenance().origin().content(), rate);
         ImportedTrack read =
                 known.isPresent() ? known.get() : importer.importTrack(bounce.file(), rate, progress.part(0, 0.6));
-        if (known.isEmpty() && !BounceKey.of(read).equals(bounce.content())) {
+        if (known.isEmpty() && !keys.of(read).equals(bounce.content())) {
             throw new AudioFileException(
                     "The file of " + bounce.name() + " was written over; its figures are kept, its sound is gone.");
         }
