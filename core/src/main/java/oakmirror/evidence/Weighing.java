@@ -65,6 +65,10 @@ final class Weighing {
     private static final double LEAST_DB2 = 0.01;
     private static final double MOST_DB2 = 400;
     private static final int STEPS = 80;
+    /** What N may be, in equal ratios. */
+    private static final double[] STEP_DB2 = IntStream.range(0, STEPS)
+            .mapToDouble(s -> LEAST_DB2 * Math.pow(MOST_DB2 / LEAST_DB2, s / (STEPS - 1.0)))
+            .toArray();
 
     /** Where figures are taken from: beyond lie rumble and the ends of lossy files. */
     private static final double LOWEST_HZ = 40;
@@ -193,7 +197,7 @@ final class Weighing {
         double[] credible = new double[BandGrid.SIZE];
         double content = 0;
         for (int s = 0; s < STEPS; s++) {
-            content += weights[s] * Math.sqrt(step(s));
+            content += weights[s] * Math.sqrt(STEP_DB2[s]);
         }
         for (int b = 0; b < BandGrid.SIZE; b++) {
             if (!counts[b]) {
@@ -201,7 +205,7 @@ final class Weighing {
             }
             double part = 0;
             for (int s = 0; s < STEPS; s++) {
-                part += weights[s] * faultDb2 / (faultDb2 + step(s) * shape[b] + errorDb2);
+                part += weights[s] * faultDb2 / (faultDb2 + STEP_DB2[s] * shape[b] + errorDb2);
             }
             judged[b] = likeness * followed[b] + (1 - likeness) * broad[b];
             supported[b] = likeness * followed[b] + (1 - likeness) * broad[b] * part;
@@ -209,11 +213,6 @@ final class Weighing {
             credible[b] = (1 - likeness) * Math.sqrt(faultDb2 * (1 - part));
         }
         return new Evidence(gap, judged, supported, trust, credible, likeness, (1 - likeness) * content);
-    }
-
-    /** What N may be, in equal ratios. */
-    private static double step(int s) {
-        return LEAST_DB2 * Math.pow(MOST_DB2 / LEAST_DB2, s / (STEPS - 1.0));
     }
 
     /** How probable each N is; their sum is 1. */
@@ -230,7 +229,7 @@ final class Weighing {
         double[] log = new double[STEPS];
         double most = Double.NEGATIVE_INFINITY;
         for (int s = 0; s < STEPS; s++) {
-            double n = step(s);
+            double n = STEP_DB2[s];
             double off = (Math.log(n) - expected) / LOG_DEVIATION;
             log[s] = -0.5 * off * off
                     - 0.5 * freedom * (Math.log(n) + spreadMean / n)
