@@ -83,58 +83,74 @@ public record Standing(
         return span.isKnown() ? Math.abs(span.outside(value)) : Double.NaN;
     }
 
-    /** In which zones this one is closer than another, and in which further; told from a third of a decibel on. */
+    /** In what this one is closer than another, and in what further; told from a third of a decibel on. */
     public Change since(Standing earlier) {
-        List<Zone> closer = new ArrayList<>();
-        List<Zone> further = new ArrayList<>();
+        Told closer = new Told(new ArrayList<>(), new ArrayList<>());
+        Told further = new Told(new ArrayList<>(), new ArrayList<>());
         for (Zone zone : Zone.values()) {
-            double change = outsideDb.get(zone) - earlier.outsideDb.get(zone);
-            if (change < -TOLD_DB) {
-                closer.add(zone);
-            } else if (change > TOLD_DB) {
-                further.add(zone);
-            }
+            side(outsideDb.get(zone) - earlier.outsideDb.get(zone), closer, further)
+                    .ifPresent(told -> told.zones().add(zone));
         }
-        return new Change(closer, further);
+        side(plrOutsideDb - earlier.plrOutsideDb, closer, further)
+                .ifPresent(told -> told.figures().add("PLR"));
+        side(widthOutsideDb - earlier.widthOutsideDb, closer, further)
+                .ifPresent(told -> told.figures().add("width"));
+        return new Change(closer.copy(), further.copy());
+    }
+
+    private static Optional<Told> side(double change, Told closer, Told further) {
+        return change < -TOLD_DB ? Optional.of(closer) : change > TOLD_DB ? Optional.of(further) : Optional.empty();
+    }
+
+    /**
+     * What is told of a bounce.
+     *
+     * @param zones zones of its tone
+     * @param figures others of its figures, in words: PLR, width
+     */
+    public record Told(List<Zone> zones, List<String> figures) {
+
+        private static final String[] COUNTS = {
+            "", "one zone", "two zones", "three zones", "four zones", "five zones", "six zones", "all zones"
+        };
+
+        private Told copy() {
+            return new Told(List.copyOf(zones), List.copyOf(figures));
+        }
+
+        private boolean isEmpty() {
+            return zones.isEmpty() && figures.isEmpty();
+        }
+
+        /** Zones by name where they are one or two. */
+        private String words() {
+            List<String> all = new ArrayList<>(
+                    zones.size() > 2
+                            ? List.of(COUNTS[zones.size()])
+                            : zones.stream().map(Zone::label).toList());
+            all.addAll(figures);
+            int last = all.size() - 1;
+            return last == 0 ? all.get(0) : String.join(", ", all.subList(0, last)) + " and " + all.get(last);
+        }
     }
 
     /**
      * What has changed between two bounces.
      *
-     * @param closer zones in which the later one is closer to the corridor
-     * @param further zones in which it is further from it
+     * @param closer in what the later one is closer to the references
+     * @param further in what it is further from them
      */
-    public record Change(List<Zone> closer, List<Zone> further) {
+    public record Change(Told closer, Told further) {
 
-        /** Copies the lists. */
-        public Change {
-            closer = List.copyOf(closer);
-            further = List.copyOf(further);
-        }
-
-        /** It in words, as “closer in four zones since bounce 1, further in Air”. */
+        /** It in words, as “closer in four zones and PLR since bounce 1, further in Air”. */
         public String words(String since) {
             if (closer.isEmpty() && further.isEmpty()) {
                 return "neither closer nor further since " + since;
             }
-            String near = told(closer).map(t -> "closer in " + t).orElse("");
-            String far = told(further).map(t -> "further in " + t).orElse("");
-            return near.isEmpty()
+            String far = further.isEmpty() ? "" : "further in " + further.words();
+            return closer.isEmpty()
                     ? far + " since " + since
-                    : near + " since " + since + (far.isEmpty() ? "" : ", " + far);
-        }
-
-        private static Optional<String> told(List<Zone> zones) {
-            String[] counts = {
-                "", "one zone", "two zones", "three zones", "four zones", "five zones", "six zones", "all zones"
-            };
-            return switch (zones.size()) {
-                case 0 -> Optional.empty();
-                case 1 -> Optional.of(zones.get(0).label());
-                case 2 ->
-                    Optional.of(zones.get(0).label() + " and " + zones.get(1).label());
-                default -> Optional.of(counts[zones.size()]);
-            };
+                    : "closer in " + closer.words() + " since " + since + (far.isEmpty() ? "" : ", " + far);
         }
     }
 }

@@ -7,7 +7,9 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
+import java.util.EnumMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -183,10 +185,35 @@ class BouncesTest {
         assertThat(boomy.outsideDb().get(Zone.PRESENCE)).isGreaterThan(1.5);
         assertThat(less.outsideDb().get(Zone.PRESENCE)).isLessThan(1);
         Standing.Change change = less.since(boomy);
-        assertThat(change.closer()).contains(Zone.PRESENCE);
-        assertThat(change.further()).contains(Zone.AIR);
+        assertThat(change.closer().zones()).contains(Zone.PRESENCE);
+        assertThat(change.further().zones()).contains(Zone.AIR);
         assertThat(change.words("bounce 1")).startsWith("closer in ").contains(" since bounce 1, further in ");
         assertThat(less.since(less).words("bounce 2")).isEqualTo("neither closer nor further since bounce 2");
+    }
+
+    @Test
+    void whatIsCloserAndFurtherIsToldInWords() {
+        Standing before = standing(3, 2, 0);
+        assertThat(standing(1, 2, 0).since(before).words("bounce 1")).isEqualTo("closer in all zones since bounce 1");
+        assertThat(standing(3, 0, 1).since(before).words("bounce 1"))
+                .isEqualTo("closer in PLR since bounce 1, further in width");
+        assertThat(standing(4, 0.5, 0).since(before).words("bounce 1"))
+                .isEqualTo("closer in PLR since bounce 1, further in all zones");
+        Map<Zone, Double> some = new EnumMap<>(before.outsideDb());
+        some.put(Zone.SUB, 0.0);
+        some.put(Zone.AIR, Double.NaN);
+        assertThat(new Standing(some, -18, 12, 1, -9, 2).since(before).words("bounce 1"))
+                .as("what is not known is not told")
+                .isEqualTo("closer in Sub and PLR since bounce 1, further in width");
+    }
+
+    /** As far outside in every zone, and so far in PLR and width. */
+    private static Standing standing(double zones, double plr, double width) {
+        Map<Zone, Double> outside = new EnumMap<>(Zone.class);
+        for (Zone zone : Zone.values()) {
+            outside.put(zone, zones);
+        }
+        return new Standing(outside, -18, 12, plr, -9, width);
     }
 
     @Test
@@ -202,8 +229,8 @@ class BouncesTest {
         assertThat(standing.outsideDb().get(Zone.AIR)).isNaN();
         assertThat(standing.outsideDb().get(Zone.MID)).isNotNaN();
         Standing whole = Standing.of(reference, references, CorridorSettings.DEFAULT);
-        assertThat(whole.since(standing).closer()).doesNotContain(Zone.AIR);
-        assertThat(standing.since(whole).further()).doesNotContain(Zone.AIR);
+        assertThat(whole.since(standing).closer().zones()).doesNotContain(Zone.AIR);
+        assertThat(standing.since(whole).further().zones()).doesNotContain(Zone.AIR);
     }
 
     @Test

@@ -64,10 +64,43 @@ class BesideTest extends WindowTest {
         settle();
     }
 
-    /** Whether a node lies within what holds it, to the right and below. */
+    /** Whether a node lies within what holds it, and within the window. */
     private static boolean isInside(Node node, Region page) {
-        var bounds = page.sceneToLocal(node.localToScene(node.getLayoutBounds()));
-        return bounds.getMaxX() <= page.getWidth() + 1 && bounds.getMaxY() <= page.getHeight() + 1;
+        var scene = node.localToScene(node.getLayoutBounds());
+        var bounds = page.sceneToLocal(scene);
+        return bounds.getMaxX() <= page.getWidth() + 1
+                && bounds.getMaxY() <= page.getHeight() + 1
+                && scene.getMinY() >= 0
+                && scene.getMaxY() <= node.getScene().getHeight();
+    }
+
+    private void theFrameIsInSight(String where) {
+        assertThat(onFx(() -> app.window()
+                        .root()
+                        .minHeight(app.window().root().getScene().getWidth())))
+                .as("what " + where + " takes")
+                .isLessThanOrEqualTo(onFx(() -> app.window().root().getScene().getHeight()));
+        for (String id : List.of("#session-name", "#station-gather", "#chip-0", "#dim")) {
+            assertThat(onFx(() ->
+                            isInside(lookup(id).query(), (Region) app.window().root())))
+                    .as(id + " on " + where)
+                    .isTrue();
+        }
+    }
+
+    @Test
+    void everyPageFitsAWindowThatIsMadeSmaller() throws Exception {
+        openDemo();
+        for (Station station : Station.values()) {
+            resize(1280, 800);
+            interact(() -> app.window().show(station.ordinal()));
+            waitUntil(() -> workspace().isReady());
+            settle();
+            theFrameIsInSight(station.label() + " at 1280 × 800");
+            resize(1100, 700);
+            settle();
+            theFrameIsInSight(station.label() + " at 1100 × 700");
+        }
     }
 
     @Test
@@ -83,6 +116,7 @@ class BesideTest extends WindowTest {
                         .as("%s at %s × %s", id, size[0], size[1])
                         .isTrue();
             }
+            theFrameIsInSight("Gather at %s × %s".formatted(size[0], size[1]));
             assertThat(onFx(() -> lookup("#library").queryAs(Region.class).getWidth()))
                     .isGreaterThan(300);
         }

@@ -52,14 +52,16 @@ public final class BouncesStrip extends VBox {
     private final Button take;
     private final MenuButton watching = new MenuButton();
     private final Map<Zone, BounceSteps> zones = new EnumMap<>(Zone.class);
-    private final BounceSteps plr = new BounceSteps("PLR");
-    private final BounceSteps width = new BounceSteps("Width");
+    private final BounceSteps loudness = new BounceSteps("LUFS", "LUFS");
+    private final BounceSteps plr = new BounceSteps("PLR", "PLR");
+    private final BounceSteps width = new BounceSteps("Width", "Wide");
     private final HBox steps = new HBox(6);
     private final HBox chips = new HBox(5);
     private final HBox line = new HBox(8);
     private final ToggleButton change;
     private final TextField note = new TextField();
     private Optional<Taken> chosen = Optional.empty();
+    private double pageHeight;
 
     /** The strip of a workspace. */
     public BouncesStrip(Workspace workspace, Bounces bounces, Listening listening, Asking asking) {
@@ -84,8 +86,9 @@ public final class BouncesStrip extends VBox {
         HBox head = new HBox(10, Ui.name("Bounces"), sentence, Ui.spring(), take, watching);
         head.setAlignment(Pos.BASELINE_LEFT);
         for (Zone zone : Zone.values()) {
-            zones.put(zone, steps(new BounceSteps(zone.label())));
+            zones.put(zone, steps(new BounceSteps(zone.label(), zone.shortLabel())));
         }
+        steps(loudness);
         steps(plr);
         steps(width);
         change = Ui.choice(
@@ -137,7 +140,8 @@ public final class BouncesStrip extends VBox {
     }
 
     /** Leaves the small pictures out where the page is too low for them. */
-    public void fit(double pageHeight) {
+    public void fit(double height) {
+        pageHeight = height;
         int count = bounces.allProperty().get().size();
         shown(steps, pageHeight >= ROOM && count > 1);
         shown(line, pageHeight >= LEAST_ROOM && count > 0);
@@ -197,12 +201,14 @@ public final class BouncesStrip extends VBox {
                 .orElse("not watching"));
         sentence.setText(pending.map(p -> p.getFileName() + " is new").orElse(words(all)));
         Ui.tip(sentence, sentence.getText());
-        fit(getParent() == null ? 0 : getParent().getLayoutBounds().getHeight());
+        fit(pageHeight);
         List<Taken> shown = all.subList(Math.max(0, all.size() - 30), all.size());
         zones.forEach(
                 (zone, plot) -> show(plot, shown, t -> t.standing().outsideDb().get(zone), t -> t.standing()
                         .outsideDb()
                         .get(zone)));
+        loudness.showValues(shown.stream().map(t -> t.standing().lufs()).toList(), now(shown, t -> t.standing()
+                .lufs()));
         show(plr, shown, t -> t.standing().plrOutsideDb(), t -> t.standing().plrDb());
         show(width, shown, t -> t.standing().widthOutsideDb(), t -> t.standing().widthDb());
         showChips(shown);
@@ -210,9 +216,11 @@ public final class BouncesStrip extends VBox {
 
     private static void show(
             BounceSteps plot, List<Taken> all, ToDoubleFunction<Taken> outside, ToDoubleFunction<Taken> reading) {
-        plot.show(
-                all.stream().map(outside::applyAsDouble).toList(),
-                all.isEmpty() ? "" : Readings.level(reading.applyAsDouble(all.get(all.size() - 1))));
+        plot.show(all.stream().map(outside::applyAsDouble).toList(), now(all, reading));
+    }
+
+    private static double now(List<Taken> all, ToDoubleFunction<Taken> reading) {
+        return all.isEmpty() ? Double.NaN : reading.applyAsDouble(all.get(all.size() - 1));
     }
 
     private static String words(List<Taken> all) {

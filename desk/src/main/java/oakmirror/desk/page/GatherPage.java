@@ -79,7 +79,7 @@ public final class GatherPage extends HBox {
         content.getStyleClass().add("page");
         empty = empty(openDemo);
         StackPane page = new StackPane(content, empty);
-        page.setMinWidth(0);
+        page.setMinSize(0, 0); // as high as there is room, so that what gives way is told by it
         HBox.setHgrow(page, Priority.ALWAYS);
         content.setMinWidth(0);
         StackPane.setAlignment(content, Pos.TOP_LEFT);

@@ -67,9 +67,9 @@ public final class ShapePage extends VBox {
         panel = new MovePanel(workspace, parts, listening, this::choose);
         strokes = new StrokesPanel(workspace, listening);
         plot.setId("correction");
-        plot.setMinHeight(220);
+        plot.setMinHeight(204);
         outcomeStrip.setId("outcome");
-        outcomeStrip.setMinHeight(60);
+        outcomeStrip.setMinHeight(52);
         outcomeStrip.setPrefHeight(88);
         zones.setMinHeight(34);
         zones.setPrefHeight(34);

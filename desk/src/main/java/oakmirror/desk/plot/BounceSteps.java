@@ -1,13 +1,18 @@
 package oakmirror.desk.plot;
 
+import java.util.DoubleSummaryStatistics;
 import java.util.List;
+import java.util.function.DoubleUnaryOperator;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.text.TextAlignment;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
 import oakmirror.readings.Readings;
 
-/** How far outside the corridor something lay from bounce to bounce: a small line from left to right over the corridor at its foot. */
+/**
+ * How far outside the corridor something lay from bounce to bounce: a small line from left to right over the corridor at its foot. Of what no corridor is
+ * for, as loudness, the line of its values.
+ */
 public final class BounceSteps extends PlotPane {
 
     private static final double HEAD = 20;
@@ -16,24 +21,41 @@ public final class BounceSteps extends PlotPane {
     private static final double TOLD_DB = 0.3;
     private static final double INSIDE_DB = 0.5;
 
-    private final String name;
-    private List<Double> outside = List.of();
-    private String figure = "";
+    private static final double NARROW = 92;
+    private static final double NARROWEST = 68;
+    private static final int MOST_LETTERS = 7;
 
-    /** The steps of something that has a name. */
-    public BounceSteps(String name) {
+    private final String name;
+    private final String shortName;
+    private List<Double> values = List.of();
+    private boolean isDistance = true;
+    private double figure = Double.NaN;
+
+    /** The steps of something that has a name, and a shorter one for where there is little room. */
+    public BounceSteps(String name, String shortName) {
         this.name = name;
-        speak(() -> name + ", distance outside the corridor from bounce to bounce: "
-                + String.join(", ", outside.stream().map(Readings::level).toList()) + " dB");
+        this.shortName = shortName;
+        speak(() -> name + (isDistance ? ", distance outside the corridor" : "") + " from bounce to bounce: "
+                + String.join(", ", values.stream().map(Readings::level).toList()) + (isDistance ? " dB" : ""));
     }
 
     /**
      * Shows distances, the oldest first.
      *
-     * @param reading the figure beside the name
+     * @param reading the figure beside the name; NaN for none
      */
-    public void show(List<Double> distances, String reading) {
-        outside = List.copyOf(distances);
+    public void show(List<Double> distances, double reading) {
+        show(distances, true, reading);
+    }
+
+    /** The same of values that no corridor is for. */
+    public void showValues(List<Double> all, double reading) {
+        show(all, false, reading);
+    }
+
+    private void show(List<Double> all, boolean distances, double reading) {
+        values = List.copyOf(all);
+        isDistance = distances;
         figure = reading;
         spoken();
         redraw();
@@ -41,35 +63,61 @@ public final class BounceSteps extends PlotPane {
 
     @Override
     protected void draw(GraphicsContext g, double w, double h, Palette p) {
-        boolean isFurther = outside.size() > 1 && outside.get(outside.size() - 1) > outside.get(0) + TOLD_DB;
-        text(g, name, 7, HEAD / 2 + 1, TextAlignment.LEFT, Fonts.BOLD, p.ink());
-        text(g, figure, w - 7, HEAD / 2 + 1, TextAlignment.RIGHT, Fonts.SMALL, isFurther ? p.warning() : p.quiet());
-        double most = LEAST_DB;
-        for (double db : outside) {
-            most = Double.isNaN(db) ? most : Math.max(most, db);
-        }
+        boolean isFurther = isDistance && values.size() > 1 && values.get(values.size() - 1) > values.get(0) + TOLD_DB;
+        boolean isNarrow = w < NARROW;
+        double inset = isNarrow ? 5 : 7;
+        text(g, isNarrow ? shortName : name, inset, HEAD / 2 + 1, TextAlignment.LEFT, Fonts.BOLD, p.ink());
+        text(
+                g,
+                figure(w),
+                w - inset,
+                HEAD / 2 + 1,
+                TextAlignment.RIGHT,
+                Fonts.SMALL,
+                isFurther ? p.warning() : p.quiet());
+        DoubleSummaryStatistics known = values.stream()
+                .filter(Double::isFinite)
+                .mapToDouble(Double::doubleValue)
+                .summaryStatistics();
         double foot = h - 7;
         double room = foot - HEAD - 4;
-        g.setFill(Palette.faint(p.accent(), 0.22));
-        g.fillRect(7, foot - room * INSIDE_DB / most - 2, w - 14, room * INSIDE_DB / most + 4);
+        if (isDistance) {
+            double most = Math.max(LEAST_DB, known.getMax());
+            g.setFill(Palette.faint(p.accent(), 0.22));
+            g.fillRect(7, foot - room * INSIDE_DB / most - 2, w - 14, room * INSIDE_DB / most + 4);
+            steps(g, w, p, db -> foot - room * db / most);
+        } else if (known.getCount() > 0) {
+            double middle = (known.getMin() + known.getMax()) / 2;
+            double span = Math.max(LEAST_DB, known.getMax() - known.getMin());
+            steps(g, w, p, v -> foot - room * (0.5 + (v - middle) / span));
+        }
+    }
+
+    /** The figure; none where there is no room for it beside the name. */
+    private String figure(double width) {
+        String text = Double.isNaN(figure) ? "" : Readings.level(figure);
+        return width < NARROWEST && shortName.length() + text.length() > MOST_LETTERS ? "" : text;
+    }
+
+    private void steps(GraphicsContext g, double w, Palette p, DoubleUnaryOperator height) {
         g.setStroke(p.ink());
         g.setFill(p.ink());
         g.setLineWidth(1.2);
         double lastX = Double.NaN;
         double lastY = Double.NaN;
-        for (int i = 0; i < outside.size(); i++) {
-            double db = outside.get(i);
-            double x = outside.size() == 1 ? w / 2 : EDGE + (w - 2 * EDGE) * i / (outside.size() - 1);
-            double y = foot - room * db / most;
-            boolean isLast = i == outside.size() - 1;
-            if (!Double.isNaN(db)) {
+        for (int i = 0; i < values.size(); i++) {
+            boolean isKnown = Double.isFinite(values.get(i));
+            double x = values.size() == 1 ? w / 2 : EDGE + (w - 2 * EDGE) * i / (values.size() - 1);
+            double y = height.applyAsDouble(values.get(i));
+            boolean isLast = i == values.size() - 1;
+            if (isKnown) {
                 if (!Double.isNaN(lastX)) {
                     g.strokeLine(lastX, lastY, x, y);
                 }
-                double r = isLast ? 3.6 : outside.size() > 12 ? 1.2 : 2.2;
+                double r = isLast ? 3.6 : values.size() > 12 ? 1.2 : 2.2;
                 g.fillOval(x - r, y - r, 2 * r, 2 * r);
             }
-            lastX = Double.isNaN(db) ? Double.NaN : x;
+            lastX = isKnown ? x : Double.NaN;
             lastY = y;
         }
     }

@@ -12,6 +12,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import oakmirror.audio.StereoSource;
 import oakmirror.desk.look.Ui;
@@ -84,7 +85,7 @@ public final class SendOutPage extends VBox {
                 kept,
                 Ui.link("versions…", "Render several outcomes, live with them and choose (Ctrl+6)", toVersions));
         what.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
-        VBox left = new VBox(12, what, form, new TagsPane(workspace, tags, asking), new HBox(18, correction, report()));
+        VBox left = new VBox(6, what, form, new TagsPane(workspace, tags, asking), new HBox(18, correction, report()));
         left.getStyleClass().add("card");
         left.setMinWidth(LEFT_WIDTH - 30);
         left.setPrefWidth(LEFT_WIDTH);
@@ -97,26 +98,33 @@ public final class SendOutPage extends VBox {
         HBox.setHgrow(left, Priority.SOMETIMES);
         HBox.setHgrow(right, Priority.ALWAYS);
         HBox upper = new HBox(12, left, right);
-        ScrollPane past = new ScrollPane(sent);
-        past.setFitToWidth(true);
-        past.setPadding(Insets.EMPTY);
-        past.getStyleClass().add("plain-scroll");
-        past.setMinHeight(60);
+        ScrollPane asked = scrolled(upper, 200);
+        ScrollPane past = scrolled(sent, 28);
         VBox.setVgrow(past, Priority.ALWAYS);
         getChildren()
                 .addAll(
                         Ui.head("Send out", summary, Words.reading("Send out")),
-                        upper,
+                        asked,
                         Ui.label("Sent out", "subheading"),
                         past);
         getStyleClass().add("page");
-        setSpacing(10);
+        setSpacing(8);
         form.onChange(refresh);
         workspace.sessionProperty().subscribe(s -> refresh.run());
         workspace.logProperty().subscribe(l -> refresh.run());
         workspace.tracks().revisionProperty().subscribe(r -> refresh.run());
         workspace.derivation().shapedProperty().subscribe(s -> refresh.run());
         tags.masterProperty().subscribe(t -> refresh.run());
+    }
+
+    /** As high as it is where there is room, and never lower than that. */
+    private static ScrollPane scrolled(Region content, double leastHeight) {
+        ScrollPane scroll = new ScrollPane(content);
+        scroll.setFitToWidth(true);
+        scroll.setPadding(Insets.EMPTY);
+        scroll.getStyleClass().add("plain-scroll");
+        scroll.setMinHeight(leastHeight);
+        return scroll;
     }
 
     private HBox report() {
