@@ -4,12 +4,16 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import javafx.animation.AnimationTimer;
+import javafx.scene.control.ListView;
 import javafx.scene.control.Slider;
 import javafx.scene.input.KeyCode;
 import oakmirror.audio.TimeRange;
 import oakmirror.correction.Proposal;
+import oakmirror.desk.library.LibraryPane;
 import oakmirror.desk.model.compare.ToneView.Averaging;
+import oakmirror.desk.plot.ChosenSketch;
 import oakmirror.desk.plot.CorrectionPlot;
+import oakmirror.desk.plot.PlotPane;
 import oakmirror.session.ComparisonSettings.Scope;
 import org.junit.jupiter.api.Test;
 
@@ -169,8 +173,29 @@ class WindowSpeed extends CompareWindow {
         figure("window.shape.milliseconds-to-another-passage", median(passages));
     }
 
+    /** Milliseconds from a step through the library to the proposal against the next profile, drawn beside it. */
+    @Test
+    void steppingThroughTheLibrary() throws Exception {
+        openDemo();
+        interact(() ->
+                lookup("#library").queryAs(LibraryPane.class).foldedProperty().set(false));
+        ListView<?> list = lookup("#library-list").queryAs(ListView.class);
+        waitUntil(() -> list.getItems().size() == 20);
+        ChosenSketch drawn =
+                (ChosenSketch) lookup(n -> n instanceof ChosenSketch).query();
+        List<Double> steps = new ArrayList<>();
+        for (int i = 0; i < 60; i++) {
+            int next = i % 20;
+            steps.add(took(drawn, () -> list.getSelectionModel().clearAndSelect(next)));
+        }
+        figure("window.library.milliseconds-to-the-next-profile", median(steps.subList(20, 60)));
+    }
+
     private double took(Runnable change) throws Exception {
-        CorrectionPlot plot = lookup("#correction").queryAs(CorrectionPlot.class);
+        return took(lookup("#correction").queryAs(CorrectionPlot.class), change);
+    }
+
+    private double took(PlotPane plot, Runnable change) throws Exception {
         long[] drawn = {0};
         long[] nanos = {0};
         java.util.concurrent.CountDownLatch done = new java.util.concurrent.CountDownLatch(1);

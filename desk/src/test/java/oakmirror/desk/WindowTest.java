@@ -2,10 +2,13 @@ package oakmirror.desk;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.lang.reflect.InvocationTargetException;
+import java.lang.reflect.Proxy;
 import java.nio.file.Path;
 import java.util.concurrent.Callable;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
+import java.util.function.Predicate;
 import javafx.animation.AnimationTimer;
 import javafx.application.Platform;
 import javafx.event.Event;
@@ -28,6 +31,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
 import org.testfx.api.FxToolkit;
+import org.testfx.service.query.NodeQuery;
 import org.testfx.util.WaitForAsyncUtils;
 
 /**
@@ -92,6 +96,38 @@ abstract class WindowTest extends FxRobot {
         } catch (InterruptedException e) {
             throw new IllegalStateException(e);
         }
+    }
+
+    // As the robot looks things up, but on the window's thread: nothing is half put together there.
+
+    @Override
+    public NodeQuery lookup(String query) {
+        return onFx(() -> onWindow(super.lookup(query)));
+    }
+
+    @Override
+    public <T extends Node> NodeQuery lookup(Predicate<T> predicate) {
+        return onFx(() -> onWindow(super.lookup(predicate)));
+    }
+
+    private static NodeQuery onWindow(NodeQuery query) {
+        return (NodeQuery) Proxy.newProxyInstance(
+                NodeQuery.class.getClassLoader(), new Class<?>[] {NodeQuery.class}, (proxy, method, arguments) -> {
+                    Object[] found = {null};
+                    Throwable[] thrown = {null};
+                    onFx(() -> {
+                        try {
+                            found[0] = method.invoke(query, arguments);
+                        } catch (InvocationTargetException e) {
+                            thrown[0] = e.getCause();
+                        }
+                        return true;
+                    });
+                    if (thrown[0] != null) {
+                        throw thrown[0];
+                    }
+                    return found[0] instanceof NodeQuery next ? onWindow(next) : found[0];
+                });
     }
 
     // As the robot does them, but that waits for a tenth of a second after every half of a key or click.

@@ -54,13 +54,26 @@ public final class Input {
         this.settings = settings;
         takes = new Takes(workspace);
         live = new Live(workspace);
+        workspace
+                .background()
+                .submit(
+                        Kind.DISK, // asking the system for its devices takes as long
+                        "Looking for inputs",
+                        done -> true,
+                        progress -> Inputs.list(),
+                        this::chooseAmong,
+                        failure -> state.set(failure.sentence()));
+    }
+
+    /** The one that was listened to the last time, or else the system's own. */
+    private void chooseAmong(List<InputDevice> there) {
         String before = settings.text("input.device", "");
-        Inputs.list().stream()
-                .filter(d -> d.id().equals(before))
-                .findFirst()
-                .or(() -> Optional.of(Inputs.list().get(0)))
-                .ifPresent(device::set);
-        device.subscribe(d -> settings.keep("input.device", d.id()));
+        InputDevice chosen =
+                there.stream().filter(d -> d.id().equals(before)).findFirst().orElse(there.get(0));
+        if (running.isEmpty()) {
+            device.set(chosen);
+        }
+        device.subscribe((was, is) -> settings.keep("input.device", is.id()));
     }
 
     /** The devices there are. */
