@@ -100,6 +100,7 @@ public final class SendOutPage extends VBox {
         HBox upper = new HBox(12, left, right);
         ScrollPane asked = scrolled(upper, 200);
         ScrollPane past = scrolled(sent, 28);
+        past.setPrefHeight(28); // what is left, however much was sent out
         VBox.setVgrow(past, Priority.ALWAYS);
         getChildren()
                 .addAll(
