@@ -168,7 +168,11 @@ abstract class WindowTest extends FxRobot {
     @Override
     public FxRobot clickOn(String query, MouseButton... buttons) {
         settle();
-        moveTo(query);
+        onFx(
+                () -> { // the robot's own way there gives up after ten seconds
+                    robotContext().getBaseRobot().moveMouse(point(query).query());
+                    return true;
+                });
         robotContext().getMouseRobot().pressNoWait(MouseButton.PRIMARY);
         robotContext().getMouseRobot().releaseNoWait(MouseButton.PRIMARY);
         settle();
