@@ -187,10 +187,12 @@ public final class FolderWatch implements AutoCloseable {
         }
     }
 
-    /** Reads one of the files through that were there at the start. */
+    /** Reads one of the files through that were there at the start and are as they were. */
     private void readOneThrough() {
-        Optional<Path> next = known.keySet().stream()
-                .filter(f -> known.get(f).bytes().isEmpty())
+        Optional<Path> next = known.entrySet().stream()
+                .filter(k -> k.getValue().bytes().isEmpty())
+                .filter(k -> stateOf(k.getKey()).equals(Optional.of(k.getValue().state())))
+                .map(Map.Entry::getKey)
                 .findFirst();
         next.ifPresent(file -> {
             Known before = known.get(file);
