@@ -3,10 +3,13 @@ package oakmirror.desk;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.TimeUnit;
 import javafx.animation.AnimationTimer;
+import javafx.event.Event;
 import javafx.scene.control.ListView;
 import javafx.scene.control.Slider;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import oakmirror.audio.TimeRange;
 import oakmirror.correction.Proposal;
 import oakmirror.desk.library.LibraryPane;
@@ -184,11 +187,20 @@ class WindowSpeed extends CompareWindow {
         ChosenSketch drawn =
                 (ChosenSketch) lookup(n -> n instanceof ChosenSketch).query();
         List<Double> steps = new ArrayList<>();
-        for (int i = 0; i < 60; i++) {
-            int next = i % 20;
-            steps.add(took(drawn, () -> list.getSelectionModel().clearAndSelect(next)));
+        interact(() -> {
+            list.requestFocus();
+            list.getSelectionModel().clearAndSelect(0);
+        });
+        for (int i = 0; i < 3 * (list.getItems().size() - 1); i++) {
+            KeyCode key = i / (list.getItems().size() - 1) % 2 == 0 ? KeyCode.DOWN : KeyCode.UP;
+            steps.add(took(
+                    drawn,
+                    () -> Event.fireEvent(
+                            list, new KeyEvent(KeyEvent.KEY_PRESSED, "", "", key, false, false, false, false))));
         }
-        figure("window.library.milliseconds-to-the-next-profile", median(steps.subList(20, 60)));
+        figure(
+                "window.library.milliseconds-to-the-next-profile",
+                median(steps.subList(steps.size() / 3, steps.size())));
     }
 
     private double took(Runnable change) throws Exception {
@@ -217,7 +229,9 @@ class WindowSpeed extends CompareWindow {
                 }
             }.start();
         });
-        done.await();
+        if (!done.await(60, TimeUnit.SECONDS)) {
+            throw new IllegalStateException("nothing was drawn");
+        }
         return nanos[0] * 1e-6;
     }
 
