@@ -159,9 +159,12 @@ final class Screenshots {
         Theme.current().set(shot.theme);
         shot.before.run();
         PauseTransition settle = new PauseTransition(SETTLED);
+        boolean[] worked = {false};
         settle.setOnFinished(e -> {
             boolean isFound = window.workspace().derivation().dynamics().isSettled();
-            if (window.isWorking() || !isFound) {
+            boolean works = window.isWorking() || !isFound;
+            if (works || worked[0]) { // once more after work has ended, until what came of it is laid out
+                worked[0] = works;
                 settle.playFromStart();
             } else {
                 take(shot);
