@@ -16,12 +16,14 @@ import javafx.scene.control.ToggleButton;
 import oakmirror.audio.StereoSource;
 import oakmirror.audio.TimeRange;
 import oakmirror.bounces.Bounce;
+import oakmirror.bounces.Standing;
 import oakmirror.desk.model.bounces.Bounces.Taken;
 import oakmirror.desk.model.listen.MonitorControls.HeardVersion;
 import oakmirror.media.TestFiles;
 import oakmirror.media.file.OutputFormat;
 import oakmirror.session.Passage;
 import oakmirror.session.SessionFile;
+import oakmirror.spectrum.Zone;
 import org.junit.jupiter.api.Test;
 
 /** Bounces of the mix in a watched folder, through the window. */
@@ -143,6 +145,20 @@ class BouncesTest extends WindowTest {
         interact(app.window().workspace()::undo);
         waitUntil(() -> session().mix().flatMap(m -> m.file()).equals(Optional.of(first)));
         assertThat(session().mix().orElseThrow().passages().get(0).range()).isEqualTo(new TimeRange(12, 28));
+    }
+
+    @Test
+    void howBouncesStandFollowsTheReferencesBackAndForth() throws Exception {
+        openDemo();
+        waitUntil(() -> taken().size() == 2 && taken().get(1).isNow());
+        List<Standing> before = taken().stream().map(Taken::standing).toList();
+        interact(() -> workspace().change("remove a track", s -> s.withoutReference(0)));
+        waitUntil(() -> !taken().get(1).standing().equals(before.get(1)));
+        interact(() -> workspace().undo());
+        waitUntil(() -> taken().stream().map(Taken::standing).toList().equals(before));
+        interact(() -> workspace().change("no references", s -> s.withReferences(List.of())));
+        waitUntil(() -> Double.isNaN(taken().get(1).standing().outsideDb().get(Zone.MID)));
+        assertThat(taken().get(1).standing().lufs()).isEqualTo(before.get(1).lufs());
     }
 
     private static float[][] frames(StereoSource source, int from) {

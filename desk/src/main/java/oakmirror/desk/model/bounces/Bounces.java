@@ -17,12 +17,14 @@ import oakmirror.bounces.Alignment.Carried;
 import oakmirror.bounces.Bounce;
 import oakmirror.bounces.Standing;
 import oakmirror.bounces.TakenUp;
+import oakmirror.compare.CorridorSettings;
 import oakmirror.compare.Subject;
 import oakmirror.correction.Move;
 import oakmirror.desk.model.session.Settings;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.model.work.Job;
+import oakmirror.measure.Provenance;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.media.ImportedTrack;
 import oakmirror.media.watch.BounceNames;
@@ -56,6 +58,7 @@ public final class Bounces {
     private Optional<FolderWatch> watch = Optional.empty();
     private Optional<Path> watchedMix = Optional.empty();
     private boolean taking;
+    private Basis comparedFor = new Basis(List.of(), List.of(), List.of(), CorridorSettings.DEFAULT, Optional.empty());
 
     /**
      * A bounce, and how it stands to the references there are now.
@@ -74,7 +77,10 @@ public final class Bounces {
         reader = workspace.background().newest(Kind.DISK, "Reading the mix through");
         atOnce.set(settings.text("bounces.at-once", "yes").equals("yes"));
         atOnce.subscribe(v -> settings.keep("bounces.at-once", v ? "yes" : "no"));
-        workspace.sessionProperty().subscribe(s -> follow());
+        workspace.sessionProperty().subscribe(s -> {
+            follow();
+            compare();
+        });
         workspace.logProperty().subscribe(l -> compare());
         workspace.tracks().revisionProperty().subscribe(r -> compare());
         workspace.tracks().mixChangesAreTaken(() -> watch.isPresent());
@@ -326,6 +332,14 @@ public final class Bounces {
         return workspace.logProperty().get().noteOf(bounce);
     }
 
+    /** What the standing of the bounces follows from. */
+    private record Basis(
+            List<Bounce> bounces,
+            List<Provenance> references,
+            List<Double> weights,
+            CorridorSettings corridor,
+            Optional<String> now) {}
+
     private void compare() {
         List<Bounce> bounces = workspace.logProperty().get().bounces();
         var comparing = workspace.session().comparing();
@@ -334,6 +348,16 @@ public final class Bounces {
                 bounces.isEmpty() ? Optional.empty() : workspace.tracks().mix().flatMap(TrackSlot::imported);
         mix.filter(m -> keys.known(m).isEmpty()).ifPresent(this::askForKey);
         Optional<String> now = mix.flatMap(keys::known);
+        Basis next = new Basis(
+                bounces,
+                references.stream().map(r -> r.compared().provenance()).toList(),
+                references.stream().map(Subject::weight).toList(),
+                comparing.corridor(),
+                now);
+        if (next.equals(comparedFor)) {
+            return;
+        }
+        comparedFor = next;
         measurer.submit(
                 progress -> bounces.stream()
                         .map(b -> new Taken(
