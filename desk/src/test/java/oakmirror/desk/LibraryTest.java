@@ -25,6 +25,7 @@ import oakmirror.media.TestFiles;
 import oakmirror.profile.About;
 import oakmirror.profile.Profile;
 import oakmirror.profile.ProfileFile;
+import oakmirror.session.ComparisonSettings.Scope;
 import oakmirror.session.Source;
 import oakmirror.session.Track;
 import org.junit.jupiter.api.Test;
@@ -181,6 +182,19 @@ class LibraryTest extends WindowTest {
                 .isEqualTo("fold profiles");
         interact(() -> workspace().undo());
         assertThat(session().references()).hasSize(3);
+    }
+
+    @Test
+    void howLikeTheMixTheyAreFollowsWhatIsComparedOfIt() throws Exception {
+        openDemo();
+        unfold();
+        waitUntil(() -> Double.isFinite(shelf().shown().get(0).gapDb()));
+        double ofThePassage = onFx(() -> shelf().shown().get(0).gapDb());
+        interact(() -> workspace()
+                .change("whole tracks", s -> s.withComparing(s.comparing().withScope(Scope.WHOLE_TRACKS))));
+        waitUntil(() -> shelf().shown().get(0).gapDb() != ofThePassage);
+        interact(() -> workspace().undo());
+        waitUntil(() -> shelf().shown().get(0).gapDb() == ofThePassage);
     }
 
     private int weighed() {

@@ -23,6 +23,7 @@ import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
 import oakmirror.desk.model.library.Listing.Listed;
 import oakmirror.desk.model.session.Workspace;
+import oakmirror.measure.TrackMeasurement;
 import oakmirror.media.library.Entry;
 import oakmirror.media.library.Library;
 import oakmirror.media.library.LibraryException;
@@ -62,6 +63,7 @@ public final class Shelf {
     private final Deque<Step> steps = new ArrayDeque<>();
     private final List<Runnable> listeners = new ArrayList<>();
     private Optional<Library> library = Optional.empty();
+    private Optional<TrackMeasurement> heldAgainst = Optional.empty();
     private List<Entry> entries = List.of();
     private final List<Runnable> waiting = new ArrayList<>();
     private boolean opening;
@@ -85,11 +87,24 @@ public final class Shelf {
         typed.subscribe(t -> list());
         folder.subscribe(f -> list());
         order.subscribe(o -> list());
-        workspace.tracks().revisionProperty().subscribe(r -> {
+        workspace.tracks().revisionProperty().subscribe(r -> followMix());
+        workspace.sessionProperty().subscribe(s -> followMix());
+    }
+
+    /** Lists anew what is sorted by how like the mix it is, when the mix is another. */
+    private void followMix() {
+        Optional<TrackMeasurement> now = measuredMix();
+        if (!now.equals(heldAgainst)) {
+            heldAgainst = now;
             if (order.get().likeness().isPresent()) {
                 list();
             }
-        });
+        }
+    }
+
+    private Optional<TrackMeasurement> measuredMix() {
+        var scope = workspace.session().comparing().scope();
+        return workspace.tracks().mix().flatMap(m -> m.measured(scope));
     }
 
     /** What is listed. */
@@ -140,11 +155,6 @@ public final class Shelf {
     /** The library, once it is open. */
     Optional<Library> library() {
         return library;
-    }
-
-    /** Whether it is open. */
-    public boolean isOpen() {
-        return library.isPresent();
     }
 
     /** Opens it, unless it is open already. */
@@ -280,9 +290,7 @@ public final class Shelf {
 
     /** The mix, as others are held against it. */
     public Optional<Sketch> mix() {
-        var scope = workspace.session().comparing().scope();
-        return workspace.tracks().mix().flatMap(m -> m.measured(scope)
-                .map(measured -> Sketch.of(measured, m.rhythm())));
+        return workspace.tracks().mix().flatMap(m -> measuredMix().map(measured -> Sketch.of(measured, m.rhythm())));
     }
 
     /** All entries, those that came first first. */

@@ -102,7 +102,7 @@ public final class Using {
 
     /** Brings folded references up to date with the library. */
     private void follow() {
-        if (!shelf.isOpen()) {
+        if (!shelf.library().isPresent()) {
             return;
         }
         for (Track track : workspace.session().references()) {
