@@ -54,7 +54,7 @@ final class TonePanel extends Panel {
         DoubleProperty cursor = TonePlot.sharedCursor();
         plot = new TonePlot(cursor, view);
         plot.setId("tone");
-        plot.setMinHeight(150);
+        plot.setMinHeight(134);
         gap = new GapStrip(cursor, view);
         gap.setMinHeight(84);
         gap.setPrefHeight(116);

@@ -67,7 +67,7 @@ public final class ShapePage extends VBox {
         panel = new MovePanel(workspace, parts, listening, this::choose);
         strokes = new StrokesPanel(workspace, listening);
         plot.setId("correction");
-        plot.setMinHeight(204);
+        plot.setMinHeight(160);
         outcomeStrip.setId("outcome");
         outcomeStrip.setMinHeight(52);
         outcomeStrip.setPrefHeight(88);
