@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.OptionalDouble;
 import oakmirror.level.LevelMatch;
+import oakmirror.loudness.KWeightedSpectrum;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.BandSpectrum;
 import oakmirror.spectrum.FractionalOctave;
@@ -134,7 +135,7 @@ public record Gap(double[] mixDb, double[] referenceDb, double[] gapDb, boolean[
             mixSpeaks[b] = b < mix.usableBands() && mixDb[b] > NOTHING_DB;
         }
         List<Each> each = references.stream()
-                .map(r -> each(r, mixLufs, octaves, mixDb, mixSpeaks))
+                .map(r -> each(r, mix, mixLufs, octaves, mixDb, mixSpeaks))
                 .toList();
         double[] referenceDb = new double[BandGrid.SIZE];
         double[] gap = new double[BandGrid.SIZE];
@@ -156,10 +157,19 @@ public record Gap(double[] mixDb, double[] referenceDb, double[] gapDb, boolean[
     }
 
     /** One reference, NaN for its level where it has nothing to say. */
-    private static Each each(Reference reference, double mixLufs, double octaves, double[] mixDb, boolean[] mixSpeaks) {
+    private static Each each(
+            Reference reference,
+            BandSpectrum mix,
+            double mixLufs,
+            double octaves,
+            double[] mixDb,
+            boolean[] mixSpeaks) {
         double[] levels = FractionalOctave.levelsDb(reference.spectrum(), octaves);
-        double offset = LevelMatch.difference(mixLufs, reference.loudnessLufs());
         int meant = MatchedTone.meantBands(reference.spectrum());
+        int both = Math.min(meant, mix.usableBands());
+        double offset = LevelMatch.difference(mixLufs, reference.loudnessLufs())
+                + beyondDb(reference.spectrum(), both)
+                - beyondDb(mix, both);
         double[] gap = new double[BandGrid.SIZE];
         boolean[] known = new boolean[BandGrid.SIZE];
         for (int b = 0; b < levels.length; b++) {
@@ -179,6 +189,16 @@ public record Gap(double[] mixDb, double[] referenceDb, double[] gapDb, boolean[
                         : edge,
                 reference.weight(),
                 reference.number());
+    }
+
+    /**
+     * How much louder a spectrum is with what lies from a band on than without it, in dB. Where one side ends early, because of its rate or a lossy codec, both
+     * are matched by the loudness of what both can have: otherwise a copy at a lower rate would differ everywhere from what it was made of.
+     */
+    private static double beyondDb(BandSpectrum spectrum, int bands) {
+        double[] below = spectrum.power().clone();
+        Arrays.fill(below, Math.min(bands, below.length), below.length, 0);
+        return KWeightedSpectrum.changeLu(below, spectrum.power());
     }
 
     /** The same counting only where some bands do, of each reference where its own do; its weight among those that still speak stays. */

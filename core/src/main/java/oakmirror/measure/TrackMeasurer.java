@@ -47,7 +47,7 @@ public final class TrackMeasurer {
     }
 
     /** Raised whenever a figure changes its meaning, so that figures taken before are not taken for new ones. */
-    public static final int VERSION = 10;
+    public static final int VERSION = 11;
 
     /** Frames in a block, at most. */
     public static final int BLOCK = 65536;

@@ -25,12 +25,12 @@ public final class MovingSpectrum {
      * A moving spectrum of a track.
      *
      * @param source the track
-     * @param blockAt48k samples in a block at 48 kHz; at other rates about the same length in time
+     * @param blockSeconds length of a block
      * @param longestSeconds the longest while that will be asked for
      */
-    public MovingSpectrum(StereoSource source, int blockAt48k, double longestSeconds) {
+    public MovingSpectrum(StereoSource source, double blockSeconds, double longestSeconds) {
         this.source = source;
-        int size = SpectrumAnalyser.blockSize(source.sampleRate(), blockAt48k);
+        int size = SpectrumAnalyser.blockSize(source.sampleRate(), blockSeconds);
         step = size / STEPS_PER_BLOCK;
         transform = new StereoTransform(size);
         fold = new BandFold(size, source.sampleRate());

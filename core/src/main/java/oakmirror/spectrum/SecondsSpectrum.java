@@ -9,7 +9,7 @@ import java.util.function.Consumer;
  */
 public final class SecondsSpectrum {
 
-    private static final int BLOCK_AT_48K = 8192;
+    private static final double BLOCK_SECONDS = 0.2;
     private static final double GATE = 1e-7;
 
     private final StereoTransform transform;
@@ -24,7 +24,7 @@ public final class SecondsSpectrum {
 
     /** Hands each second on as soon as it is over; what is handed on is new each time. */
     public SecondsSpectrum(int sampleRate, Consumer<BandSpectrum> taker) {
-        int size = SpectrumAnalyser.blockSize(sampleRate, BLOCK_AT_48K);
+        int size = SpectrumAnalyser.blockSize(sampleRate, BLOCK_SECONDS);
         this.taker = taker;
         transform = new StereoTransform(size);
         fold = new BandFold(size, sampleRate);

@@ -20,7 +20,7 @@ public record Spectrogram(TimeRange range, float[][] levelsDb) {
     /** Bands of the grid to one row. */
     private static final int BANDS_PER_ROW = 2;
 
-    private static final int BLOCK_AT_48K = 8192;
+    private static final double BLOCK_SECONDS = 0.2;
     private static final int MOST_BLOCKS_PER_COLUMN = 64;
 
     /** Centre frequency of a row in Hz. */
@@ -34,7 +34,7 @@ public record Spectrogram(TimeRange range, float[][] levelsDb) {
      * @throws java.util.concurrent.CancellationException when the progress says so
      */
     public static Spectrogram of(StereoSource source, TimeRange range, int columns, Progress progress) {
-        int size = SpectrumAnalyser.blockSize(source.sampleRate(), BLOCK_AT_48K);
+        int size = SpectrumAnalyser.blockSize(source.sampleRate(), BLOCK_SECONDS);
         StereoTransform transform = new StereoTransform(size);
         BandFold fold = new BandFold(size, source.sampleRate());
         float[] left = new float[size];

@@ -7,8 +7,8 @@ import oakmirror.audio.Sums;
 
 /**
  * Averaged spectrum of a stereo stream by Welch's method (P. D. Welch, IEEE Trans. Audio Electroacoust. AU-15, 1967): Hann-windowed
- * blocks, half overlapping, their powers averaged. The usual block is 16384 samples at 48 kHz, the power of two nearest to that length in
- * time at other rates.
+ * blocks, half overlapping, their powers averaged. A block lasts equally long at every rate, usually {@value #USUAL_SECONDS} s: so lines lie at the
+ * same frequencies, blocks at the same moments, and copies of a recording at several rates read alike.
  *
  * <p>Powers are folded into the bands of the {@link BandGrid} by exact integration: a line's power is spread evenly over its width
  * and split where a band's edge cuts it, so that the bands conserve power.
@@ -19,10 +19,9 @@ import oakmirror.audio.Sums;
  */
 public final class SpectrumAnalyser {
 
-    /** The usual block at 48 kHz. */
-    public static final int USUAL_BLOCK = 16384;
+    /** Length of the usual block in seconds: a whole even number of samples at every usual rate from 8 to 192 kHz. */
+    public static final double USUAL_SECONDS = 0.4;
 
-    private static final double RATE_OF_BLOCKS = 48000;
     private static final double ABSOLUTE_GATE_DB = -70;
     private static final double RELATIVE_GATE_DB = -20;
     private static final double CLASS_DB = 0.5;
@@ -49,18 +48,18 @@ public final class SpectrumAnalyser {
 
     /** An analyser for one stream, with the usual block. */
     public SpectrumAnalyser(int sampleRate) {
-        this(sampleRate, USUAL_BLOCK);
+        this(sampleRate, USUAL_SECONDS);
     }
 
     /**
      * An analyser for one stream.
      *
      * @param sampleRate its rate
-     * @param blockAt48k samples in a block at 48 kHz, a power of two; at other rates a block of about the same length in time is taken
+     * @param blockSeconds length of a block
      */
-    public SpectrumAnalyser(int sampleRate, int blockAt48k) {
+    public SpectrumAnalyser(int sampleRate, double blockSeconds) {
         this.sampleRate = sampleRate;
-        this.size = blockSize(sampleRate, blockAt48k);
+        this.size = blockSize(sampleRate, blockSeconds);
         this.transform = new StereoTransform(size);
         this.fold = new BandFold(size, sampleRate);
         this.chroma = new Chroma(sampleRate, size);
@@ -70,12 +69,22 @@ public final class SpectrumAnalyser {
 
     /** Samples in the usual block at a rate. */
     public static int blockSize(int sampleRate) {
-        return blockSize(sampleRate, USUAL_BLOCK);
+        return blockSize(sampleRate, USUAL_SECONDS);
     }
 
-    /** Samples at a rate in a block that has so many at 48 kHz. */
-    public static int blockSize(int sampleRate, int blockAt48k) {
-        return 1 << (int) Math.round(Math.log(blockAt48k * (sampleRate / RATE_OF_BLOCKS)) / Math.log(2));
+    /**
+     * Samples at a rate in a block of so many seconds: the even number next to it that can be transformed, which at odd rates is a little off (less than 1 %).
+     */
+    public static int blockSize(int sampleRate, double seconds) {
+        int half = Math.max(2, (int) Math.round(seconds * sampleRate / 2));
+        for (int off = 0; ; off++) {
+            if (off < half && RowTransform.fits(2 * (half - off))) {
+                return 2 * (half - off);
+            }
+            if (RowTransform.fits(2 * (half + off))) {
+                return 2 * (half + off);
+            }
+        }
     }
 
     /** Takes the next frames. */

@@ -4,13 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 import static org.assertj.core.api.Assertions.withinPercentage;
 
+import java.util.Random;
 import oakmirror.Signals;
 import oakmirror.audio.Decibels;
 import oakmirror.spectrum.StereoSpectrum.Part;
-import org.hipparchus.complex.Complex;
-import org.hipparchus.transform.DftNormalization;
-import org.hipparchus.transform.FastFourierTransformer;
-import org.hipparchus.transform.TransformType;
+import org.jtransforms.fft.DoubleFFT_1D;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -47,7 +45,7 @@ class SpectrumTest {
     }
 
     @Test
-    void agreesWithAnIndependentTransform() { // Hipparchus FFT on one block; Welch 1967
+    void agreesWithAnIndependentTransform() { // JTransforms on one block; Welch 1967
         int size = SpectrumAnalyser.blockSize(48000);
         float[] left = Signals.musicLike(48000, size / 48000.0, 0.5, 3);
         float[] right = Signals.musicLike(48000, size / 48000.0, 0.5, 4);
@@ -57,10 +55,12 @@ class SpectrumTest {
             for (int i = 0; i < size; i++) {
                 windowed[i] = side[i] * (0.5 - 0.5 * Math.cos(2 * Math.PI * i / size));
             }
-            Complex[] bins =
-                    new FastFourierTransformer(DftNormalization.STANDARD).transform(windowed, TransformType.FORWARD);
+            double[] bins = new double[2 * size];
+            System.arraycopy(windowed, 0, bins, 0, size);
+            new DoubleFFT_1D(size).realForwardFull(bins);
             for (int k = 1; k < size / 2; k++) {
-                density[k] += Math.pow(bins[k].norm(), 2) * 2 / (0.375 * size * size) / 2;
+                density[k] +=
+                        (bins[2 * k] * bins[2 * k] + bins[2 * k + 1] * bins[2 * k + 1]) * 2 / (0.375 * size * size) / 2;
             }
         }
         BandSpectrum s = analyse(48000, left, right);
@@ -164,5 +164,48 @@ class SpectrumTest {
         BandSpectrum found = raised.finish().of(StereoSpectrum.Part.STEREO);
         int band = BandGrid.bandOf(1000);
         assertThat(found.power()[band]).isCloseTo(1e6 * expected.power()[band], withinPercentage(0.1));
+    }
+
+    /** The same waves sampled at every usual rate: lines at the same frequencies, blocks at the same moments. */
+    @ParameterizedTest
+    @ValueSource(ints = {22050, 44100, 88200, 96000, 176400, 192000})
+    void copiesAtOtherRatesReadAlike(int rate) {
+        BandSpectrum usual = analyse(48000, waves(48000));
+        BandSpectrum copy = analyse(rate, waves(rate));
+        double heard = 1e-7 * sum(usual.power()); // bands between waves hold nothing but rounding
+        for (int b = 0; BandGrid.centreHz(b) < 0.9 * 11025; b++) {
+            if (usual.power()[b] < heard) {
+                continue;
+            }
+            assertThat(Decibels.ofPower(copy.power()[b] / usual.power()[b]))
+                    .as("%.1f Hz", BandGrid.centreHz(b))
+                    .isCloseTo(0, within(0.01));
+        }
+    }
+
+    /** Some waves that come and go, from 20 Hz to 10 kHz, the higher the softer. */
+    private static float[] waves(int rate) {
+        Random random = new Random(3);
+        float[] sum = new float[3 * rate];
+        for (int w = 0; w < 60; w++) {
+            double hz = 20 * Math.pow(500, random.nextDouble());
+            double slow = random.nextDouble();
+            double phase = 2 * Math.PI * random.nextDouble();
+            for (int i = 0; i < sum.length; i++) {
+                double t = (double) i / rate;
+                sum[i] += (float) (0.5 / Math.sqrt(hz) * Math.sin(slow * t) * Math.sin(2 * Math.PI * hz * t + phase));
+            }
+        }
+        return sum;
+    }
+
+    @Test
+    void blocksLastEquallyLongAtEveryUsualRate() {
+        for (int rate : new int[] {8000, 11025, 16000, 22050, 32000, 44100, 48000, 88200, 96000, 176400, 192000}) {
+            assertThat(SpectrumAnalyser.blockSize(rate)).isEqualTo((int) Math.round(0.4 * rate));
+        }
+        for (int rate : new int[] {37800, 47999, 50000, 100_003}) {
+            assertThat(SpectrumAnalyser.blockSize(rate) / (0.4 * rate)).isCloseTo(1, within(0.01));
+        }
     }
 }

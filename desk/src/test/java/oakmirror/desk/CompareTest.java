@@ -155,7 +155,7 @@ class CompareTest extends CompareWindow {
         double[] now = onFx(() -> tone().shownLevels(0));
         assertThat(held).as("turned with the picture").containsExactly(now, within(1e-9));
         assertThat(now[0]).isNotCloseTo(before[0], within(5.0));
-        choose("analysis block", "65536 samples at 48 kHz");
+        choose("analysis block", "1.6 s");
         waitUntil(() -> Math.abs(tone().shownLevels(0)[60] - now[60]) > 1e-6);
         assertThat(onFx(() -> tone().heldLevels().orElseThrow())).as("held").containsExactly(held, within(1e-9));
         double[] finer = onFx(() -> tone().shownLevels(0));

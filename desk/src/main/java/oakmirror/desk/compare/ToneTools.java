@@ -30,7 +30,7 @@ final class ToneTools {
 
     private static final int MOST_BUTTONS = 8;
     private static final double[] TOLERANCES = {0.5, 1, 2, 3, 4, 6};
-    private static final int[] BLOCKS = {4096, 8192, 16384, 32768, 65536};
+    private static final double[] BLOCKS_SECONDS = {0.1, 0.2, 0.4, 0.8, 1.6};
 
     /** How fine, and whether as bars. */
     private record Resolution(double octaves, boolean bars) {
@@ -185,10 +185,9 @@ final class ToneTools {
                     item.setSelected(now.tilt() == t);
                     item.setOnAction(e -> comparing.look(v -> v.withTilt(t)));
                 });
-        double[] blocks = java.util.Arrays.stream(BLOCKS).asDoubleStream().toArray();
-        Menu sizes = numbers("analysis block", blocks, b -> (int) b + " samples at 48 kHz", (b, item) -> {
-            item.setSelected(now.block() == (int) b);
-            item.setOnAction(e -> comparing.look(v -> v.withBlock((int) b)));
+        Menu sizes = numbers("analysis block", BLOCKS_SECONDS, b -> Readings.level(b) + " s", (b, item) -> {
+            item.setSelected(now.blockSeconds() == b);
+            item.setOnAction(e -> comparing.look(v -> v.withBlock(b)));
         });
         CheckMenuItem legend = new CheckMenuItem("names of the tracks");
         legend.setSelected(now.legend());

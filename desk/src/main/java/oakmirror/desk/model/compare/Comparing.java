@@ -84,7 +84,7 @@ public final class Comparing {
                 settings.number("compare.tilt", 4.5),
                 Part.STEREO,
                 ToneView.Averaging.WHOLE,
-                SpectrumAnalyser.USUAL_BLOCK,
+                SpectrumAnalyser.USUAL_SECONDS,
                 settings.number("compare.mean", 0) > 0,
                 settings.number("compare.peaks", 0) > 0,
                 settings.number("compare.excess", 0) > 0,
@@ -189,9 +189,10 @@ public final class Comparing {
 
     /** The average over what is compared; with the usual block until that of another one is there. */
     private Tone tone(TrackSlot slot, Subject subject, ToneView v) {
-        return v.block() == SpectrumAnalyser.USUAL_BLOCK
+        return v.blockSeconds() == SpectrumAnalyser.USUAL_SECONDS
                 ? subject.tone()
-                : pictures.tone(slot, slot.comparedRange(scope()), v.block()).orElse(subject.tone());
+                : pictures.tone(slot, slot.comparedRange(scope()), v.blockSeconds())
+                        .orElse(subject.tone());
     }
 
     /** What is compared of each track. */

@@ -42,7 +42,7 @@ public final class MovingPicture {
     private final Listening listening;
     private final Newest<List<double[]>> worker;
     private final Map<StereoSource, MovingSpectrum> spectra = new HashMap<>();
-    private int block;
+    private double blockSeconds;
     private boolean busy;
     private List<double[]> newest = List.of();
     private List<Object> newestFor = List.of();
@@ -57,12 +57,13 @@ public final class MovingPicture {
     /** Levels of each member, in their order; empty where there is no picture of just these yet. */
     public Optional<List<double[]>> levels(Sheet sheet) {
         ToneView view = sheet.view();
-        if (block != view.block()) {
-            block = view.block();
+        if (blockSeconds != view.blockSeconds()) {
+            blockSeconds = view.blockSeconds();
             spectra.clear();
         }
         List<Wanted> wanted = new ArrayList<>();
-        List<Object> state = new ArrayList<>(List.of(view.octaves(), view.part(), view.averaging(), view.block()));
+        List<Object> state =
+                new ArrayList<>(List.<Object>of(view.octaves(), view.part(), view.averaging(), view.blockSeconds()));
         if (sheet.slots().stream()
                 .anyMatch(s -> s.isLive() || s.hasFile() && s.audio().isEmpty())) {
             return Optional.empty(); // what plays outside moves by itself
@@ -96,7 +97,7 @@ public final class MovingPicture {
 
     private Wanted moving(StereoSource audio, ToneView view, Member m, TrackSlot slot) {
         MovingSpectrum spectrum = spectra.computeIfAbsent(
-                audio, a -> new MovingSpectrum(a, view.block(), ToneView.Averaging.TEN_SECONDS.seconds()));
+                audio, a -> new MovingSpectrum(a, view.blockSeconds(), ToneView.Averaging.TEN_SECONDS.seconds()));
         return new Wanted(Optional.of(spectrum), Math.round(listening.secondsOf(slot) * audio.sampleRate()), m);
     }
 

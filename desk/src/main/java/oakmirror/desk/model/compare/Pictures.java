@@ -64,13 +64,13 @@ public final class Pictures {
         return get(PhaseScope.class, slot, range, "scope", (key, progress) -> PhaseScope.of(key.audio(), key.range()));
     }
 
-    /** The tone of a part of a track with so many samples in a block at 48 kHz, once it is there. */
-    public Optional<Tone> tone(TrackSlot slot, TimeRange range, int block) {
-        return get(Tone.class, slot, range, block, (key, progress) -> average(key, block, progress));
+    /** The tone of a part of a track in blocks of so many seconds, once it is there. */
+    public Optional<Tone> tone(TrackSlot slot, TimeRange range, double blockSeconds) {
+        return get(Tone.class, slot, range, blockSeconds, (key, progress) -> average(key, blockSeconds, progress));
     }
 
-    private static Tone average(Key key, int block, Progress progress) throws IOException {
-        SpectrumAnalyser analyser = new SpectrumAnalyser(key.audio().sampleRate(), block);
+    private static Tone average(Key key, double blockSeconds, Progress progress) throws IOException {
+        SpectrumAnalyser analyser = new SpectrumAnalyser(key.audio().sampleRate(), blockSeconds);
         float[][] samples = new float[2][BLOCK];
         try (AudioStream stream = new RangeStream(key.audio(), key.range())) {
             int n;

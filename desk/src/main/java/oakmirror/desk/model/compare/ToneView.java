@@ -13,7 +13,7 @@ import oakmirror.spectrum.StereoSpectrum.Part;
  * @param tilt what the picture is raised by, in dB an octave
  * @param part what of the stereo signal
  * @param averaging over what while
- * @param block samples in an analysis block at 48 kHz
+ * @param blockSeconds length of an analysis block
  * @param mean whether the mean of the references is drawn
  * @param peaks whether the strongest peaks are named
  * @param asExcess whether the gap is read as what the mix has too much of
@@ -26,7 +26,7 @@ public record ToneView(
         double tilt,
         Part part,
         Averaging averaging,
-        int block,
+        double blockSeconds,
         boolean mean,
         boolean peaks,
         boolean asExcess,
@@ -77,7 +77,7 @@ public record ToneView(
         private double tilt;
         private Part part;
         private Averaging averaging;
-        private int block;
+        private double blockSeconds;
         private boolean mean;
         private boolean peaks;
         private boolean asExcess;
@@ -92,7 +92,7 @@ public record ToneView(
         d.tilt = tilt;
         d.part = part;
         d.averaging = averaging;
-        d.block = block;
+        d.blockSeconds = blockSeconds;
         d.mean = mean;
         d.peaks = peaks;
         d.asExcess = asExcess;
@@ -105,7 +105,7 @@ public record ToneView(
                 d.tilt,
                 d.part,
                 d.averaging,
-                d.block,
+                d.blockSeconds,
                 d.mean,
                 d.peaks,
                 d.asExcess,
@@ -137,8 +137,8 @@ public record ToneView(
     }
 
     /** The same with other blocks. */
-    public ToneView withBlock(int value) {
-        return with(d -> d.block = value);
+    public ToneView withBlock(double seconds) {
+        return with(d -> d.blockSeconds = seconds);
     }
 
     /** The same with or without the mean. */
