@@ -5,9 +5,11 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import oakmirror.compare.Gap;
 import oakmirror.media.file.AudioFile;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.DecodedStream;
@@ -72,6 +74,17 @@ record Recording(String group, String name, BandSpectrum whole, BandSpectrum fir
         }
         Files.write(kept, all.stream().map(Recording::line).toList());
         return all;
+    }
+
+    /** Of some recordings those whose tone is nearest to this one's, in bands of a third of an octave. */
+    List<Recording> mostLike(List<Recording> all, int count) {
+        return all.stream()
+                .filter(r -> r != this)
+                .sorted(Comparator.comparingDouble(
+                        r -> Judge.rms(Gap.between(whole, 0, List.of(new Gap.Reference(r.whole, 0)), 1.0 / 3)
+                                .gapDb())))
+                .limit(count)
+                .toList();
     }
 
     /** The mixes; the other tracks of a song that comes in tracks are added to its first. */

@@ -2,7 +2,6 @@ package oakmirror.bench;
 
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -70,10 +69,10 @@ public final class RecordingsRun {
         groups.put("one of them", others(production, 1));
         groups.put(
                 "the three most similar",
-                all.stream().map(r -> against(r, similar(r, 3))).toList());
+                all.stream().map(r -> against(r, r.mostLike(all, 3))).toList());
         groups.put(
                 "the most similar one",
-                all.stream().map(r -> against(r, similar(r, 1))).toList());
+                all.stream().map(r -> against(r, r.mostLike(all, 1))).toList());
         groups.put("one at random", twice(r -> against(r, drawn(r, all, 1))));
         groups.put("three at random of one collection", twice(r -> against(r, drawn(r, collection(), 3))));
         return groups;
@@ -120,19 +119,10 @@ public final class RecordingsRun {
         return large.get(random.nextInt(large.size()));
     }
 
-    /** The recordings whose tone is nearest, in bands of a third of an octave. */
-    private List<Recording> similar(Recording mix, int count) {
-        return all.stream()
-                .filter(r -> r != mix)
-                .sorted(Comparator.comparingDouble(
-                        r -> Judge.rms(Gap.between(mix.whole(), 0, List.of(new Gap.Reference(r.whole(), 0)), 1.0 / 3)
-                                .gapDb())))
-                .limit(count)
-                .toList();
-    }
-
     private static double[] curve(Gap gap, CorrectionSettings settings) {
-        return Correction.derive(settings.weigh(Material.of(gap)), Material.of(gap), settings, MoveDecisions.NONE)
+        Material material = Material.of(gap);
+        return Correction.derive(
+                        Proposal.weigh(material, settings, MoveDecisions.NONE), material, settings, MoveDecisions.NONE)
                 .curveDb();
     }
 

@@ -11,6 +11,7 @@ import oakmirror.compare.Comparison;
 import oakmirror.compare.CorridorSettings;
 import oakmirror.findings.Finding;
 import oakmirror.findings.Findings;
+import oakmirror.findings.WorthAListen;
 import oakmirror.media.ImportedTrack;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.spectrum.StereoSpectrum.Part;
@@ -25,7 +26,8 @@ import picocli.CommandLine.Spec;
 @Command(
         name = "compare",
         mixinStandardHelpOptions = true,
-        description = "Holds a mix against level-matched references: tone, dynamics, width, and what stands out.",
+        description =
+                "Holds a mix against level-matched references: tone, dynamics, width, what stands out, and where to listen.",
         footer = {
             "",
             "Examples:",
@@ -35,7 +37,7 @@ import picocli.CommandLine.Spec;
 final class CompareCommand implements Callable<Integer> {
 
     /** Bands of a third of an octave, as on the sheet. */
-    private static final double OCTAVES = 1.0 / 3;
+    static final double OCTAVES = 1.0 / 3;
 
     @Mixin
     private TrackOptions tracks;
@@ -75,7 +77,11 @@ final class CompareCommand implements Callable<Integer> {
             progress.clear();
             inputs.warn(spec.commandLine().getErr());
             PrintWriter out = spec.commandLine().getOut();
-            out.print(json ? ComparisonJson.of(comparison, told) + "\n" : ComparisonPage.of(comparison, told));
+            WorthAListen places = WorthAListen.of(comparison, told);
+            out.print(
+                    json
+                            ? ComparisonJson.of(comparison, told, places) + "\n"
+                            : ComparisonPage.of(comparison, told, places));
             out.flush();
         }
         return Main.DONE;

@@ -8,11 +8,14 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.util.List;
 import java.util.Locale;
 import java.util.OptionalDouble;
+import oakmirror.candidate.Candidate;
 import oakmirror.compare.Comparison;
 import oakmirror.compare.Comparison.Member;
 import oakmirror.compare.ZoneComparison;
 import oakmirror.compare.ZoneReading;
 import oakmirror.findings.Finding;
+import oakmirror.findings.PlaceWords;
+import oakmirror.findings.WorthAListen;
 import oakmirror.measure.Levels;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.spectrum.BandGrid;
@@ -26,7 +29,8 @@ final class ComparisonJson {
 
     private ComparisonJson() {}
 
-    static String of(Comparison comparison, List<Finding> findings) throws JsonProcessingException {
+    static String of(Comparison comparison, List<Finding> findings, WorthAListen places)
+            throws JsonProcessingException {
         ObjectNode root = JSON.createObjectNode();
         comparison.mix().ifPresent(m -> root.set("mix", member(m)));
         ArrayNode references = root.putArray("references");
@@ -36,7 +40,26 @@ final class ComparisonJson {
         comparison.zones().forEach(z -> zones.add(zone(z)));
         ArrayNode list = root.putArray("findings");
         findings.forEach(f -> list.add(finding(f)));
+        ArrayNode candidates = root.putArray("candidates");
+        places.all().forEach(c -> candidates.add(candidate(c, places.told().contains(c), candidates.size() + 1)));
         return JSON.writeValueAsString(root);
+    }
+
+    /** A place to listen at; its number is what {@code match --take} is told. */
+    private static ObjectNode candidate(Candidate c, boolean told, int number) {
+        ObjectNode node = JSON.createObjectNode();
+        node.put("number", number).put("title", PlaceWords.title(c)).put("told", told);
+        node.put("shape", c.shape().name().toLowerCase(Locale.ROOT));
+        number(node, "from", c.lowHz());
+        number(node, "to", c.highHz());
+        number(node, "centreHz", c.centreHz());
+        number(node, "seenDb", c.seenDb());
+        number(node, "proposedDb", c.proposedDb());
+        number(node, "odds", c.odds());
+        node.put("agree", c.agree()).put("of", c.of());
+        number(node, "outsideDb", c.outsideDb());
+        number(node, "audibility", c.audibility());
+        return node;
     }
 
     private static ObjectNode member(Member m) {

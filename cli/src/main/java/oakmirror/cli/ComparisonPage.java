@@ -2,10 +2,13 @@ package oakmirror.cli;
 
 import java.util.List;
 import java.util.Locale;
+import oakmirror.candidate.Candidate;
 import oakmirror.compare.Comparison;
 import oakmirror.compare.Comparison.Member;
 import oakmirror.compare.ZoneComparison;
 import oakmirror.findings.Finding;
+import oakmirror.findings.PlaceWords;
+import oakmirror.findings.WorthAListen;
 import oakmirror.readings.Readings;
 
 /** A comparison with its findings as a page of text. */
@@ -15,7 +18,7 @@ final class ComparisonPage {
 
     private ComparisonPage() {}
 
-    static String of(Comparison c, List<Finding> findings) {
+    static String of(Comparison c, List<Finding> findings, WorthAListen places) {
         StringBuilder page = new StringBuilder();
         line(page, "   %-" + NAME_WIDTH + "s %13s %9s %9s %7s", "", "passage", "LUFS", "dBTP", "offset");
         c.members().forEach(m -> member(page, m));
@@ -27,10 +30,22 @@ final class ComparisonPage {
         line(page, "%-9s %7s %-9s %7s %9s %7s %7s", "zone", "gap", "corridor", "crest", "side/mid", "corr.", "mono");
         c.zones().forEach(z -> zone(page, z));
         page.append("gap: reference minus mix, in dB at equal loudness; the other figures are the mix's\n\n");
-        if (findings.isEmpty()) {
-            page.append("Nothing stands out.\n");
+        List<Finding> faults =
+                findings.stream().filter(f -> !f.kind().isCaveat()).toList();
+        page.append(faults.isEmpty() ? "Nothing stands out for certain.\n" : "Stands out:\n");
+        faults.forEach(f -> finding(page, f));
+        if (!places.offered().isEmpty()) {
+            page.append("\nWorth a listen (the ear decides; match --take NUMBER corrects one):\n");
         }
-        findings.forEach(f -> finding(page, f));
+        for (Candidate place : places.offered()) {
+            place(page, places.all().indexOf(place) + 1, place);
+        }
+        List<Finding> caveats =
+                findings.stream().filter(f -> f.kind().isCaveat()).toList();
+        if (!caveats.isEmpty()) {
+            page.append("\nGood to know:\n");
+        }
+        caveats.forEach(f -> finding(page, f));
         return page.toString();
     }
 
@@ -78,6 +93,19 @@ final class ComparisonPage {
         if (!f.onTheMaster().isEmpty()) {
             page.append("    on the master: ").append(f.onTheMaster()).append('\n');
         }
+    }
+
+    private static void place(StringBuilder page, int number, Candidate place) {
+        page.append(number)
+                .append("  ")
+                .append(PlaceWords.title(place))
+                .append("  ")
+                .append(PlaceWords.seen(place))
+                .append("; ")
+                .append(PlaceWords.odds(place))
+                .append("\n    try: ")
+                .append(PlaceWords.trial(place, place.proposedDb()))
+                .append('\n');
     }
 
     private static void line(StringBuilder page, String format, Object... values) {

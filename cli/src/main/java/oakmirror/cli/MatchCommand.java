@@ -9,6 +9,9 @@ import java.util.Iterator;
 import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.Callable;
+import oakmirror.candidate.Candidate;
+import oakmirror.compare.Comparison;
+import oakmirror.compare.CorridorSettings;
 import oakmirror.correction.AppliedCorrection;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.CorrectionSettings.Basis;
@@ -16,8 +19,11 @@ import oakmirror.correction.GuardKind;
 import oakmirror.correction.Material;
 import oakmirror.correction.MoveDecisions;
 import oakmirror.correction.Proposal;
+import oakmirror.correction.TakenMove;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.evidence.FaultPrior;
+import oakmirror.findings.Findings;
+import oakmirror.findings.WorthAListen;
 import oakmirror.finish.FinishSettings;
 import oakmirror.finish.FinishText;
 import oakmirror.finish.MasterRender;
@@ -27,6 +33,7 @@ import oakmirror.media.file.FileLabel;
 import oakmirror.media.file.OutputFormat;
 import oakmirror.media.file.OutputNames;
 import oakmirror.media.file.TableFiles;
+import oakmirror.spectrum.StereoSpectrum.Part;
 import oakmirror.zones.Shaped;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.ITypeConverter;
@@ -47,7 +54,8 @@ import picocli.CommandLine.TypeConversionException;
             "",
             "Examples:",
             "  oakmirror match --mix ebb-tide.wav --reference harbour-lights.flac --out matched",
-            "  oakmirror match --mix ebb-tide.wav --reference a.flac --out matched --strength 60 --target -11"
+            "  oakmirror match --mix ebb-tide.wav --reference a.flac --out matched --strength 60 --target -11",
+            "  oakmirror match --mix ebb-tide.wav --reference a.flac --out matched --take 1,3"
         })
 final class MatchCommand implements Callable<Integer> {
 
@@ -95,6 +103,14 @@ final class MatchCommand implements Callable<Integer> {
             completionCandidates = GuardNames.class,
             description = "Guards to let go: ${COMPLETION-CANDIDATES}.")
     private List<GuardKind> released = List.of();
+
+    @Option(
+            names = "--take",
+            split = ",",
+            paramLabel = "NUMBER",
+            description =
+                    "Places worth a listen to correct as well, by their numbers in what compare prints of whole tracks.")
+    private List<Integer> take = List.of();
 
     @Option(names = "--target", paramLabel = "LUFS", description = "Integrated loudness to reach (${DEFAULT-VALUE}).")
     private double target = FinishSettings.DEFAULT.targetLufs();
@@ -149,7 +165,7 @@ final class MatchCommand implements Callable<Integer> {
             Proposal proposal = Proposal.derive(
                     Material.of(inputs.subjects(), mix.applied()),
                     settings,
-                    MoveDecisions.NONE,
+                    MoveDecisions.NONE.withTaken(taken(inputs)),
                     inputs.audio().sampleRate());
             Shaped shaped = Shaped.of(mix.measurement().tone().spectrum(), proposal);
             AppliedCorrection applied = shaped.applied(mix.measurement().tone().spectrum(), how, mix.applied());
@@ -168,6 +184,26 @@ final class MatchCommand implements Callable<Integer> {
             report(inputs, summary, master, replaced);
             return Main.DONE;
         }
+    }
+
+    /** The trial moves of the places that are to be taken. */
+    private List<TakenMove> taken(Inputs inputs) {
+        if (take.isEmpty()) {
+            return List.of();
+        }
+        Comparison comparison =
+                Comparison.of(inputs.subjects(), CorridorSettings.DEFAULT, CompareCommand.OCTAVES, Part.STEREO);
+        List<Candidate> places = WorthAListen.of(comparison, Findings.told(Findings.of(comparison), List.of()))
+                .all();
+        return take.stream()
+                .distinct()
+                .map(n -> {
+                    if (n < 1 || n > places.size()) {
+                        throw usage("there is no place " + n + " to take; compare lists " + places.size());
+                    }
+                    return TakenMove.of(places.get(n - 1));
+                })
+                .toList();
     }
 
     private List<Path> outputs() {

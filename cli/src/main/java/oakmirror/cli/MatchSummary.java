@@ -92,7 +92,9 @@ record MatchSummary(Inputs inputs, CorrectionSettings settings, Phase phase, Fin
             list.addObject()
                     .put("kind", move.kind().name().toLowerCase(Locale.ROOT).replace('_', '-'))
                     .put("centreHz", Figures.rounded(move.centreHz()))
-                    .put("gainDb", Figures.rounded(move.treatedGainDb() * settings.strength()))
+                    .put(
+                            "gainDb",
+                            Figures.rounded(move.treatedGainDb() * (move.kind().isFixed() ? 1 : settings.strength())))
                     .put("octaves", Figures.rounded(move.treatedOctaves()))
                     .put("trust", Figures.rounded(move.trust()));
         }

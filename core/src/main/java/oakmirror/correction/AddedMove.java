@@ -27,6 +27,17 @@ public record AddedMove(double centreHz, double gainDb, double octaves) {
         }
     }
 
+    /** Whether a move of a correction is this one, whatever became of its gain and width since. */
+    boolean is(Move move) {
+        return move.kind() == Move.Kind.ADDED && move.centreHz() == centreHz;
+    }
+
+    /** A move of a correction as it is when it is treated in another way. */
+    static AddedMove treated(Move move, Treatment treatment) {
+        return new AddedMove(
+                move.centreHz(), move.gainDb() * treatment.gainFactor(), move.octaves() * treatment.widthFactor());
+    }
+
     /** The bell. */
     public AnalogueSection section() {
         double half = Math.pow(2, octaves / 2);

@@ -19,7 +19,7 @@ import oakmirror.spectrum.OctaveSmoothing;
  *
  * @param curveDb gain for each band of the {@link BandGrid}
  * @param held where guards hold it back wholly or in part
- * @param moves its rises and dips from low to high, with what was decided about them, then those locked, then those added by hand
+ * @param moves its rises and dips from low to high, with what was decided about them, then those locked, added by hand, and taken from places worth a listen
  * @param lapsed decisions about moves that are not proposed any more
  */
 public record Correction(double[] curveDb, List<Held> held, List<Move> moves, List<MoveDecision> lapsed) {
@@ -68,9 +68,11 @@ public record Correction(double[] curveDb, List<Held> held, List<Move> moves, Li
         bend(curve, settings);
         holdOutside(curve, first, last, settings.lowHz());
         keepLow(curve, material.raisedAboveHz());
-        List<Move> fixed = Stream.concat(
+        List<Move> fixed = Stream.of(
                         decisions.locked().stream().map(LockedMove::move),
-                        decisions.added().stream().map(MoveFinder::added))
+                        decisions.added().stream().map(MoveFinder::added),
+                        decisions.taken().stream().map(TakenMove::move))
+                .flatMap(s -> s)
                 .toList();
         fixed.forEach(m -> add(curve, m.partDb(), 1));
         moves.addAll(fixed);

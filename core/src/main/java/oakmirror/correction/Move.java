@@ -40,11 +40,13 @@ public record Move(
         /** It stays as it was when it was locked. */
         LOCKED,
         /** It was added by hand. */
-        ADDED;
+        ADDED,
+        /** It was taken from a place worth a listen. */
+        TAKEN;
 
         /** Whether it is applied as it is, whatever the strength. */
         public boolean isFixed() {
-            return this == LOCKED || this == ADDED;
+            return this == LOCKED || this == ADDED || this == TAKEN;
         }
     }
 

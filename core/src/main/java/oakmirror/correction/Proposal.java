@@ -2,6 +2,7 @@ package oakmirror.correction;
 
 import java.util.List;
 import oakmirror.compare.Gap;
+import oakmirror.correction.CorrectionSettings.Basis;
 import oakmirror.dsp.ToneFilter;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.evidence.Evidence;
@@ -17,17 +18,20 @@ import oakmirror.spectrum.BandSpectrum;
  * @param evidence what of that is trusted
  * @param correction the curve
  * @param bands what realises it, from low to high frequency
+ * @param taken moves taken from places worth a listen, which the evidence knows of
  */
-public record Proposal(Material material, Evidence evidence, Correction correction, List<EqBand> bands) {
+public record Proposal(
+        Material material, Evidence evidence, Correction correction, List<EqBand> bands, List<TakenMove> taken) {
 
     /** Copies the list. */
     public Proposal {
         bands = List.copyOf(bands);
+        taken = List.copyOf(taken);
     }
 
     /** Nothing proposed. */
     public static Proposal none() {
-        return new Proposal(Material.of(Gap.none()), Evidence.none(), Correction.none(), List.of());
+        return new Proposal(Material.of(Gap.none()), Evidence.none(), Correction.none(), List.of(), List.of());
     }
 
     /**
@@ -39,7 +43,29 @@ public record Proposal(Material material, Evidence evidence, Correction correcti
      */
     public static Proposal derive(
             Material material, CorrectionSettings settings, MoveDecisions decisions, int sampleRate) {
-        return decided(material, settings.weigh(material), settings, decisions, sampleRate);
+        return decided(material, weigh(material, settings, decisions), settings, decisions, sampleRate);
+    }
+
+    /** What of a gap is supported once what was taken by ear is done: it is known to be a fault, and what is left is judged without it. */
+    public static Evidence weigh(Material material, CorrectionSettings settings, MoveDecisions decisions) {
+        if (decisions.taken().isEmpty()) {
+            return emboldened(material, settings);
+        }
+        double[] done = new double[BandGrid.SIZE];
+        for (TakenMove move : decisions.taken()) {
+            double[] curve = move.curveDb();
+            for (int b = 0; b < done.length; b++) {
+                done[b] -= curve[b];
+            }
+        }
+        Gap gap = material.gap();
+        return emboldened(material.withGap(gap.withMixLowered(done)), settings).of(gap);
+    }
+
+    private static Evidence emboldened(Material material, CorrectionSettings settings) {
+        Evidence evidence = settings.weigh(material);
+        boolean asItIs = settings.basis() == Basis.EXACT || material.applied().isPresent();
+        return asItIs ? evidence : Emboldening.of(evidence, settings.caution());
     }
 
     private static Proposal decided(
@@ -49,12 +75,15 @@ public record Proposal(Material material, Evidence evidence, Correction correcti
             MoveDecisions decisions,
             int sampleRate) {
         Correction correction = Correction.derive(evidence, material, settings, decisions);
-        return new Proposal(material, evidence, correction, BandFitter.fit(correction, settings, sampleRate));
+        return new Proposal(
+                material, evidence, correction, BandFitter.fit(correction, settings, sampleRate), decisions.taken());
     }
 
-    /** The same of the same evidence, something else decided about its moves. */
+    /** The same of the same evidence, something else decided about its moves; what is taken by ear is evidence. */
     public Proposal deciding(CorrectionSettings settings, MoveDecisions decisions, int sampleRate) {
-        return decided(material, evidence, settings, decisions, sampleRate);
+        return decisions.taken().equals(taken)
+                ? decided(material, evidence, settings, decisions, sampleRate)
+                : derive(material, settings, decisions, sampleRate);
     }
 
     /** The same from a gap alone, nothing decided. */

@@ -1,6 +1,7 @@
 package oakmirror.evidence;
 
 import java.util.Arrays;
+import java.util.List;
 import oakmirror.compare.Gap;
 import oakmirror.spectrum.BandGrid;
 
@@ -49,6 +50,11 @@ public record Evidence(
         return gap.isKnown() ? new Weighing(gap, prior, counts, errorDb2).evidence() : unweighed(gap);
     }
 
+    /** What the references say, those that are the same recording as one: their agreement would be taken for evidence. */
+    public List<Gap.Each> references() {
+        return Weighing.distinct(gap.each());
+    }
+
     /** What is left of it for a mix that is nearer by a curve: of its gap now, judged and supported as before, less what has been done. */
     public Evidence after(Gap now, double[] doneDb) {
         double[] judged = judgedDb.clone();
@@ -58,6 +64,16 @@ public record Evidence(
             supported[b] -= trust[b] > 0 ? doneDb[b] : 0;
         }
         return new Evidence(now, judged, supported, trust, credibleDb, likeness, contentDb);
+    }
+
+    /** The same told of a gap before something was done that it was weighed with. */
+    public Evidence of(Gap before) {
+        return new Evidence(before, judgedDb, supportedDb, trust, credibleDb, likeness, contentDb);
+    }
+
+    /** The same supporting something else. */
+    public Evidence supporting(double[] otherDb, double[] otherTrust) {
+        return new Evidence(gap, judgedDb, otherDb, otherTrust, credibleDb, likeness, contentDb);
     }
 
     /** Whether there is anything to go by. */

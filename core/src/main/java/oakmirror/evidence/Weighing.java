@@ -117,7 +117,7 @@ final class Weighing {
     }
 
     /** References that are the same recording count as one, or their agreement would be taken for evidence. */
-    private static List<Gap.Each> distinct(List<Gap.Each> all) {
+    static List<Gap.Each> distinct(List<Gap.Each> all) {
         List<List<Gap.Each>> groups = new ArrayList<>();
         for (Gap.Each each : all) {
             groups.stream()

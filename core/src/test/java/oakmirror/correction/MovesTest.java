@@ -100,7 +100,8 @@ class MovesTest {
                 Material.of(evidence(curve()).gap()),
                 evidence(curve()),
                 derive(curve(), none),
-                BandFitter.fit(derive(curve(), none), EXACT, 48000));
+                BandFitter.fit(derive(curve(), none), EXACT, 48000),
+                List.of());
         assertThat(p.appliedDb(Phase.MINIMUM)).containsOnly(0);
         assertThat(p.appliedDb(Phase.LINEAR)).containsOnly(0);
     }

@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Optional;
 import oakmirror.audio.TimeRange;
 import oakmirror.blind.BlindResult;
+import oakmirror.candidate.Candidate.Shape;
 import oakmirror.compare.CorridorSettings;
 import oakmirror.compare.Jump;
 import oakmirror.correction.AddedMove;
@@ -19,6 +20,7 @@ import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.LockedMove;
 import oakmirror.correction.MoveDecision;
 import oakmirror.correction.MoveDecisions;
+import oakmirror.correction.TakenMove;
 import oakmirror.correction.Treatment;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.finish.FinishSettings;
@@ -77,14 +79,16 @@ class SessionFileTest {
                                 List.of(new MoveDecision(90, 220, false, new Treatment(true, 0.5, 2))),
                                 List.of(new LockedMove(
                                         400, 900, 600, 1.5, 500, 700, Collections.nCopies(BandGrid.SIZE, 0.125))),
-                                List.of(new AddedMove(3200, -1.5, 0.7))))
+                                List.of(new AddedMove(3200, -1.5, 0.7)),
+                                List.of(new TakenMove(Shape.HIGH_SHELF, 5200, 2.5, 1.9, 5200, 20000))))
                 .withApart(true)
                 .withMoves(
                         Part.SIDE,
                         new MoveDecisions(
                                 List.of(new MoveDecision(3000, 9000, true, new Treatment(false, 1.5, 1))),
                                 List.of(),
-                                List.of(new AddedMove(9000, 1, 2))))
+                                List.of(new AddedMove(9000, 1, 2)),
+                                List.of()))
                 .withZones(z -> z.with(new ZoneDecision(ZoneAspect.WIDTH, Zone.PRESENCE, false, 0.75))
                         .with(new ZoneDecision(ZoneAspect.DYNAMICS, Zone.LOW_MID, true, 0))
                         .withSideShelf(1.2))
@@ -97,7 +101,8 @@ class SessionFileTest {
                         Jump.BAR,
                         true,
                         new CorridorSettings(CorridorSettings.Kind.SPREAD, 1.5),
-                        List.of("NARROW/0@1")));
+                        List.of("NARROW/0@1"),
+                        List.of(new LeftPlace(104, 172, true))));
         SessionLog log = SessionLog.EMPTY
                 .with(new Fact.BlindComparison(
                         new BlindResult.Abx("2026-01-02T03:04:05Z", "Mix", "c", 5, List.of(true, false, true))))

@@ -175,6 +175,7 @@ final class MasterPane extends VBox {
                 switch (move.kind()) {
                     case LOCKED -> "locked";
                     case ADDED -> "by hand";
+                    case TAKEN -> "by ear";
                     default -> Math.round(100 * move.trust()) + " %";
                 };
         Label trusted = Ui.label(trust, "quiet", "small");

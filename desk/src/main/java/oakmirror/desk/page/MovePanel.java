@@ -142,28 +142,13 @@ final class MovePanel extends HBox {
         }
     }
 
-    /** Which of the moves added by hand the chosen one is; −1 for none. */
-    private int addedIndex() {
-        int added = parts.decisions().added().size();
-        int index = chosen - (moves().size() - added);
-        return move().filter(m -> m.kind() == Move.Kind.ADDED).isPresent() ? index : -1;
+    private static boolean isByHand(Move m) {
+        return m.kind() == Move.Kind.ADDED || m.kind() == Move.Kind.TAKEN;
     }
 
-    /** Treats a move in another way; one added by hand becomes what it is treated to be. */
+    /** Treats a move in another way; one by hand becomes what it is treated to be. */
     void treat(Optional<Treatment> treatment, boolean gesture) {
-        int added = addedIndex();
-        move().ifPresent(m -> treatment.ifPresent(t -> decide(
-                gesture,
-                decisions -> added < 0
-                        ? decisions.with(m.withTreatment(Treatment.NONE), t)
-                        : decisions.withAdded(changed(
-                                decisions.added(),
-                                list -> list.set(
-                                        added,
-                                        new AddedMove(
-                                                m.centreHz(),
-                                                m.gainDb() * t.gainFactor(),
-                                                m.octaves() * t.widthFactor())))))));
+        move().ifPresent(m -> treatment.ifPresent(t -> decide(gesture, decisions -> decisions.treating(m, t))));
     }
 
     private static <T> List<T> changed(List<T> moves, Consumer<List<T>> how) {
@@ -185,23 +170,6 @@ final class MovePanel extends HBox {
                                 workspace.session().correction()))));
     }
 
-    /** What is decided with the chosen move left out. */
-    private MoveDecisions decidedWithout(Move m) {
-        MoveDecisions decisions = parts.decisions();
-        int added = addedIndex();
-        if (m.kind() == Move.Kind.ADDED) {
-            // While a proposal is on its way, its moves may not be those of the session.
-            boolean isThere = added >= 0 && added < decisions.added().size();
-            return isThere ? decisions.withAdded(changed(decisions.added(), list -> list.remove(added))) : decisions;
-        }
-        if (m.kind() == Move.Kind.LOCKED) {
-            // What is proposed in its place must not come back.
-            return decisions.withLocked(
-                    changed(decisions.locked(), list -> list.replaceAll(l -> l.is(m) ? l.silent() : l)));
-        }
-        return decisions.with(m.withTreatment(Treatment.NONE), m.treatment().withRefused(true));
-    }
-
     /** What nobody sees any more is not left out of what is heard. */
     private void stopWhenGone() {
         if (getScene() == null) {
@@ -215,13 +183,13 @@ final class MovePanel extends HBox {
         boolean is = without.isSelected() && move().isPresent();
         if (is || isInstead) {
             monitor.insteadProperty()
-                    .set(move().filter(m -> is).map(this::decidedWithout).map(parts::shapedWith));
+                    .set(move().filter(m -> is).map(parts.decisions()::without).map(parts::shapedWith));
         }
         isInstead = is;
     }
 
     private void refuse() {
-        if (addedIndex() >= 0) {
+        if (move().filter(MovePanel::isByHand).isPresent()) {
             remove();
         } else {
             treat(move().map(m -> m.treatment().withRefused(refused.isSelected())), false);
@@ -233,8 +201,7 @@ final class MovePanel extends HBox {
     }
 
     private void remove() {
-        int added = addedIndex();
-        decide(false, decisions -> decisions.withAdded(changed(decisions.added(), list -> list.remove(added))));
+        move().ifPresent(m -> decide(false, decisions -> decisions.without(m)));
         onChoose.accept(-1);
     }
 
@@ -301,7 +268,7 @@ final class MovePanel extends HBox {
         reason.setText(move.map(m -> reason(m, proposal))
                 .orElse("Choose one by its bracket; a double click on the plot adds one by hand."));
         move.ifPresent(m -> {
-            boolean added = m.kind() == Move.Kind.ADDED;
+            boolean added = isByHand(m);
             refused.setSelected(m.treatment().refused());
             refused.setText(added ? "remove" : m.treatment().refused() ? "refused" : "refuse");
             reset.setVisible(!added);
@@ -329,7 +296,7 @@ final class MovePanel extends HBox {
                 switch (m.kind()) {
                     case LOW_END -> " below " + Readings.about(m.treatedHighHz());
                     case HIGH_END -> " above " + Readings.about(m.treatedLowHz());
-                    case BELL, LOCKED, ADDED -> " about " + Readings.about(m.centreHz());
+                    case BELL, LOCKED, ADDED, TAKEN -> " about " + Readings.about(m.centreHz());
                 };
         return Readings.gainDb(shownGain(m)) + where + String.format(Locale.ROOT, ", %.1f octaves", m.treatedOctaves());
     }
@@ -337,6 +304,9 @@ final class MovePanel extends HBox {
     private static String reason(Move m, Proposal proposal) {
         if (m.kind() == Move.Kind.ADDED) {
             return "added by hand; strength does not change it";
+        }
+        if (m.kind() == Move.Kind.TAKEN) {
+            return "taken by ear; strength does not change it";
         }
         if (m.kind() == Move.Kind.LOCKED) {
             return "locked; nothing changes it until it is unlocked";

@@ -322,6 +322,7 @@ public final class CorrectionPlot extends FrequencyPlot {
                 switch (move.kind()) {
                     case BELL -> "";
                     case ADDED -> " by hand";
+                    case TAKEN -> " by ear";
                     case LOCKED -> " locked";
                     case LOW_END, HIGH_END -> " to the end";
                 };

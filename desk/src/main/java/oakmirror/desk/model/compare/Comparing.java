@@ -20,6 +20,7 @@ import oakmirror.findings.DynamicsStanding;
 import oakmirror.findings.Finding;
 import oakmirror.findings.Findings;
 import oakmirror.findings.Thresholds;
+import oakmirror.findings.WorthAListen;
 import oakmirror.media.work.Background;
 import oakmirror.media.work.Kind;
 import oakmirror.media.work.Newest;
@@ -42,11 +43,20 @@ public final class Comparing {
     private final ReadOnlyObjectWrapper<List<Finding>> findings = new ReadOnlyObjectWrapper<>(List.of());
     private final ReadOnlyObjectWrapper<Optional<DynamicsStanding>> dynamics =
             new ReadOnlyObjectWrapper<>(Optional.empty());
+    private final ReadOnlyObjectWrapper<WorthAListen> places = new ReadOnlyObjectWrapper<>(WorthAListen.NOTHING);
     private final Newest<Told> finder;
     private List<Finding> all = List.of();
 
     /** What is told of a comparison, which takes a moment to find out. */
-    private record Told(List<Finding> findings, Optional<DynamicsStanding> dynamics) {}
+    private record Told(List<Finding> findings, Optional<DynamicsStanding> dynamics, WorthAListen places) {
+        static Told of(Comparison comparison) {
+            List<Finding> found = Findings.of(comparison);
+            return new Told(
+                    found,
+                    DynamicsStanding.of(comparison),
+                    WorthAListen.of(comparison, Findings.told(found, List.of())));
+        }
+    }
 
     /** Compares what is in a workspace. */
     public Comparing(Workspace workspace, Settings settings) {
@@ -130,6 +140,11 @@ public final class Comparing {
     /** What stands out and was not dismissed, at most {@link Thresholds#MOST_FINDINGS}, the weightiest first. */
     public ReadOnlyObjectProperty<List<Finding>> findingsProperty() {
         return findings.getReadOnlyProperty();
+    }
+
+    /** Where to listen, whatever was decided about it. */
+    public ReadOnlyObjectProperty<WorthAListen> placesProperty() {
+        return places.getReadOnlyProperty();
     }
 
     /** Where the mix's dynamics stand; empty where there is nothing to compare them with. */
@@ -232,9 +247,10 @@ public final class Comparing {
     }
 
     private void find(Comparison now) {
-        finder.submit(progress -> new Told(Findings.of(now), DynamicsStanding.of(now)), told -> {
+        finder.submit(progress -> Told.of(now), told -> {
             dynamics.set(told.dynamics);
             all = told.findings;
+            places.set(told.places);
             tell();
         });
     }

@@ -22,6 +22,7 @@ final class Places {
     private final TempoAlignment alignment;
     private final IntSupplier rate;
     private final ObservableValue<Optional<TimeRange>> freeRange;
+    private final ObservableValue<Optional<TimeRange>> part;
 
     /**
      * Places of the tracks of a workspace.
@@ -29,16 +30,19 @@ final class Places {
      * @param alignment where tracks come from that are heard at the mix's tempo
      * @param rate at which they are heard
      * @param freeRange what repeats where no passage is chosen
+     * @param part what repeats for the time being instead, in seconds of the mix
      */
     Places(
             Workspace workspace,
             TempoAlignment alignment,
             IntSupplier rate,
-            ObservableValue<Optional<TimeRange>> freeRange) {
+            ObservableValue<Optional<TimeRange>> freeRange,
+            ObservableValue<Optional<TimeRange>> part) {
         this.workspace = workspace;
         this.alignment = alignment;
         this.rate = rate;
         this.freeRange = freeRange;
+        this.part = part;
     }
 
     private List<TrackSlot> slots() {
@@ -89,6 +93,11 @@ final class Places {
     Optional<FrameRange> loop(int index) {
         Timeline timeline = timeline();
         Timeline.Place here = place(index);
+        if (part.getValue().isPresent() && !slots().isEmpty()) {
+            TimeRange r = part.getValue().get();
+            return timeline.loop(
+                    here, timeline.unitsAt(place(0), r.startSeconds()), timeline.unitsAt(place(0), r.endSeconds()));
+        }
         if (here.passage().isPresent()) {
             return timeline.loop(here);
         }

@@ -1,0 +1,376 @@
+package oakmirror.desk.model.compare;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.UnaryOperator;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.SimpleBooleanProperty;
+import oakmirror.audio.StereoSource;
+import oakmirror.audio.TimeRange;
+import oakmirror.candidate.Candidate;
+import oakmirror.candidate.PowerOverTime;
+import oakmirror.correction.MoveDecisions;
+import oakmirror.correction.TakenMove;
+import oakmirror.desk.model.listen.Listening;
+import oakmirror.desk.model.listen.MonitorControls.Band;
+import oakmirror.desk.model.session.TrackSlot;
+import oakmirror.desk.model.session.Workspace;
+import oakmirror.media.work.Kind;
+import oakmirror.media.work.Newest;
+import oakmirror.rhythm.BarGrid;
+import oakmirror.session.ComparisonSettings;
+import oakmirror.session.LeftPlace;
+import oakmirror.session.Session;
+import oakmirror.session.Shaping;
+import oakmirror.spectrum.StereoSpectrum.Part;
+import oakmirror.zones.ZoneDecisions;
+
+/**
+ * The places worth a listen, one after the other: what is decided about each, and hearing the one in focus. That one is set up by itself: its most telling bars loop,
+ * its trial move is ready, all is equally loud. What was heard before comes back when the focus ends. Lives on the window's thread.
+ */
+public final class PlacesToHear {
+
+    /** References that are asked in which bars they have most: more would take longer than they add. */
+    private static final int MOST_ASKED = 3;
+
+    /** What was decided about a place. */
+    public enum Decision {
+        /** Nothing yet. */
+        OPEN,
+        /** Its move is in the correction. */
+        TAKEN,
+        /** It is the music. */
+        LEFT
+    }
+
+    /**
+     * A place and what was decided about it.
+     *
+     * @param place where
+     * @param decision what was decided
+     */
+    public record Item(Candidate place, Decision decision) {}
+
+    /**
+     * The place that is listened to.
+     *
+     * @param place where
+     * @param number which of all, counted from 1
+     * @param of how many there are
+     * @param gainDb gain of its trial move
+     */
+    public record Focus(Candidate place, int number, int of, double gainDb) {}
+
+    /** What was heard before a place was. */
+    private record Before(boolean looping, boolean playing, boolean corrected, Optional<Band> band) {}
+
+    private final Workspace workspace;
+    private final Comparing comparing;
+    private final Listening listening;
+    private final ReadOnlyObjectWrapper<List<Item>> items = new ReadOnlyObjectWrapper<>(List.of());
+    private final ReadOnlyObjectWrapper<Optional<Focus>> focus = new ReadOnlyObjectWrapper<>(Optional.empty());
+    private final BooleanProperty trial = new SimpleBooleanProperty();
+    private final Set<LeftPlace> postponed = new LinkedHashSet<>();
+    private final Newest<Map<Candidate, TimeRange>> listener;
+    private Map<Candidate, TimeRange> telling = Map.of();
+    private Optional<Before> before = Optional.empty();
+
+    /** Places of what is compared. */
+    public PlacesToHear(Workspace workspace, Comparing comparing, Listening listening) {
+        this.workspace = workspace;
+        this.comparing = comparing;
+        this.listening = listening;
+        listener = workspace.background().newest(Kind.PREVIEW, "Finding the bars that tell most");
+        comparing.placesProperty().subscribe(p -> {
+            telling = Map.of();
+            refresh();
+            findTelling();
+        });
+        workspace.sessionProperty().subscribe(s -> refresh());
+        trial.subscribe(on -> hear());
+    }
+
+    /** All places but those that findings tell, with what was decided, in the order in which to listen. */
+    public ReadOnlyObjectProperty<List<Item>> itemsProperty() {
+        return items.getReadOnlyProperty();
+    }
+
+    /** Those nothing was decided about. */
+    public List<Candidate> open() {
+        return items.get().stream()
+                .filter(i -> i.decision() == Decision.OPEN)
+                .map(Item::place)
+                .toList();
+    }
+
+    /** The place that is listened to. */
+    public ReadOnlyObjectProperty<Optional<Focus>> focusProperty() {
+        return focus.getReadOnlyProperty();
+    }
+
+    /** Whether the mix is heard with the trial move of the place in focus. */
+    public BooleanProperty trialProperty() {
+        return trial;
+    }
+
+    private void refresh() {
+        List<Candidate> all = comparing.placesProperty().get().offered();
+        items.set(all.stream().map(c -> new Item(c, decision(c))).toList());
+        if (focus.get().filter(f -> !all.contains(f.place())).isPresent()) {
+            end(); // another comparison has other places
+        }
+    }
+
+    private Decision decision(Candidate place) {
+        if (decisions().taken().stream().anyMatch(t -> t.isFor(place))) {
+            return Decision.TAKEN;
+        }
+        boolean left = workspace.session().comparing().left().stream().anyMatch(l -> l.isFor(place));
+        return left ? Decision.LEFT : Decision.OPEN;
+    }
+
+    private Part part() {
+        return workspace.session().shaping().apart() ? Part.MID : Part.STEREO;
+    }
+
+    private MoveDecisions decisions() {
+        return workspace.session().moves(part());
+    }
+
+    /** Listens to a place. */
+    public void focus(Candidate place) {
+        List<Candidate> all = items.get().stream().map(Item::place).toList();
+        int index = all.indexOf(place);
+        if (index < 0) {
+            return;
+        }
+        if (before.isEmpty()) {
+            before = Optional.of(new Before(
+                    listening.loopingProperty().get(),
+                    listening.playingProperty().get(),
+                    listening.correctedProperty().get(),
+                    listening.monitor().bandProperty().get()));
+        }
+        double gain = decisions().taken().stream()
+                .filter(t -> t.isFor(place))
+                .findFirst()
+                .map(TakenMove::gainDb)
+                .orElse(TakenMove.of(place).gainDb());
+        focus.set(Optional.of(new Focus(place, index + 1, all.size(), gain)));
+        trial.set(false);
+        listening.monitor().bandProperty().set(Optional.empty());
+        hear();
+        listening.loopingProperty().set(true);
+        listening.hear(0);
+        listening.partProperty().get().ifPresent(r -> listening.seekIn(0, r.startSeconds()));
+        if (!listening.playingProperty().get()) {
+            listening.togglePlay();
+        }
+    }
+
+    /** Goes on to the next place nothing was decided about; those put off come last. Ends after the last. */
+    public void next() {
+        List<Candidate> open = new ArrayList<>(open());
+        List<Candidate> late =
+                open.stream().filter(c -> postponed.contains(LeftPlace.of(c))).toList();
+        open.removeAll(late);
+        int now = focus.get().map(Focus::number).orElse(0);
+        List<Candidate> all = items.get().stream().map(Item::place).toList();
+        open.stream()
+                .filter(c -> all.indexOf(c) >= now)
+                .findFirst()
+                .or(() -> open.stream()
+                        .filter(c ->
+                                focus.get().filter(f -> f.place().equals(c)).isEmpty())
+                        .findFirst())
+                .or(() -> late.stream()
+                        .filter(c ->
+                                focus.get().filter(f -> f.place().equals(c)).isEmpty())
+                        .findFirst())
+                .ifPresentOrElse(this::focus, this::end);
+    }
+
+    /** The trial move of the place in focus becomes a move of the correction. */
+    public void take() {
+        focus.get().ifPresent(f -> {
+            TakenMove move = TakenMove.of(f.place()).withGain(f.gainDb());
+            Part part = part();
+            decide("take a move by ear", s -> withoutLeft(s, f.place())
+                    .withMoves(part, without(s.moves(part), f.place()).taking(move)));
+        });
+    }
+
+    /** The place in focus is the music, and is not offered again. */
+    public void leave() {
+        focus.get().ifPresent(f -> {
+            Part part = part();
+            decide("leave a place as it is", s -> {
+                List<LeftPlace> left =
+                        new ArrayList<>(withoutLeft(s, f.place()).comparing().left());
+                left.add(LeftPlace.of(f.place()));
+                return s.withComparing(s.comparing().withLeft(left)).withMoves(part, without(s.moves(part), f.place()));
+            });
+        });
+    }
+
+    private static MoveDecisions without(MoveDecisions moves, Candidate place) {
+        return moves.withTaken(
+                moves.taken().stream().filter(t -> !t.isFor(place)).toList());
+    }
+
+    private static Session withoutLeft(Session s, Candidate place) {
+        ComparisonSettings c = s.comparing();
+        return s.withComparing(
+                c.withLeft(c.left().stream().filter(l -> !l.isFor(place)).toList()));
+    }
+
+    private void decide(String action, UnaryOperator<Session> how) {
+        workspace.change(action, how);
+        next();
+    }
+
+    /** Puts the place in focus off until the others are decided about. */
+    public void later() {
+        focus.get().ifPresent(f -> {
+            postponed.remove(LeftPlace.of(f.place()));
+            postponed.add(LeftPlace.of(f.place()));
+            next();
+        });
+    }
+
+    /** Gives the trial move another gain, which is heard. */
+    public void setGain(double db) {
+        focus.get().ifPresent(f -> {
+            double gain = TakenMove.of(f.place()).withGain(db).gainDb();
+            if (gain != f.gainDb()) {
+                focus.set(Optional.of(new Focus(f.place(), f.number(), f.of(), gain)));
+                hear();
+            }
+        });
+    }
+
+    /** The mix with the trial move of the place in focus, or without. */
+    public void toggleTrial() {
+        listening.hear(0);
+        trial.set(!trial.get());
+    }
+
+    /** The range of the place in focus alone, or everything. */
+    public void toggleRange() {
+        focus.get().ifPresent(f -> listening.monitor().toggle(band(f.place())));
+    }
+
+    /** Its range, as it is heard alone. */
+    public static Band band(Candidate place) {
+        return new Band(Math.max(20, place.lowHz()), Math.min(20000, place.highHz()));
+    }
+
+    /** What repeats while a place is listened to; empty until it is known, when the passage repeats. */
+    public Optional<TimeRange> tellingPart() {
+        return focus.get().flatMap(f -> Optional.ofNullable(telling.get(f.place())));
+    }
+
+    /** Ends listening to places: what was heard before is heard again. */
+    public void end() {
+        if (focus.get().isEmpty()) {
+            return;
+        }
+        focus.set(Optional.empty());
+        trial.set(false);
+        listening.partProperty().set(Optional.empty());
+        listening.monitor().insteadProperty().set(Optional.empty());
+        before.ifPresent(b -> {
+            listening.monitor().bandProperty().set(b.band());
+            listening.loopingProperty().set(b.looping());
+            listening.correctedProperty().set(b.corrected());
+            if (!b.playing() && listening.playingProperty().get()) {
+                listening.togglePlay();
+            }
+        });
+        before = Optional.empty();
+    }
+
+    /** Sets up what is heard of the place in focus. The base is what was heard before: the mix as it is, or with its correction. */
+    private void hear() {
+        if (focus.get().isEmpty() || before.isEmpty()) {
+            return;
+        }
+        Focus f = focus.get().get();
+        boolean onCorrection = before.get().corrected();
+        Shaping session = workspace.session().shaping();
+        Shaping base = onCorrection ? session : bare(session);
+        Part part = part();
+        MoveDecisions without = without(base.decided().of(part), f.place());
+        TakenMove move = TakenMove.of(f.place()).withGain(f.gainDb());
+        boolean with = trial.get();
+        listening
+                .monitor()
+                .insteadProperty()
+                .set(Optional.of(base.withMoves(part, with || !onCorrection ? without.taking(move) : without)));
+        listening.correctedProperty().set(onCorrection || with);
+        listening.partProperty().set(tellingPart());
+    }
+
+    /** Nothing done to the mix. */
+    private static Shaping bare(Shaping session) {
+        return session.withCorrection(session.correction().withStrength(0))
+                .withMoves(Part.STEREO, MoveDecisions.NONE)
+                .withMoves(Part.MID, MoveDecisions.NONE)
+                .withMoves(Part.SIDE, MoveDecisions.NONE)
+                .withZones(ZoneDecisions.NONE);
+    }
+
+    /** Looks for the bars of each place in which mix and references have most of its range. */
+    private void findTelling() {
+        List<Candidate> all = comparing.placesProperty().get().offered();
+        List<TrackSlot> slots = comparing.sheet().slots();
+        boolean ready = !all.isEmpty()
+                && slots.size() > 1
+                && slots.stream().limit(1).allMatch(s -> s.audio().isPresent());
+        if (!ready) {
+            return;
+        }
+        Optional<BarGrid> bars = slots.get(0).bars();
+        List<StereoSource> sources = new ArrayList<>();
+        List<TimeRange> ranges = new ArrayList<>();
+        for (TrackSlot slot : slots) {
+            slot.audio().filter(a -> sources.size() <= MOST_ASKED).ifPresent(a -> {
+                sources.add(a);
+                ranges.add(slot.comparedRange(comparing.scope()));
+            });
+        }
+        listener.submit(
+                progress -> {
+                    List<PowerOverTime> powers = new ArrayList<>();
+                    for (int i = 0; i < sources.size(); i++) {
+                        powers.add(PowerOverTime.of(sources.get(i), ranges.get(i), progress));
+                    }
+                    Map<Candidate, TimeRange> found = new HashMap<>();
+                    for (Candidate c : all) {
+                        found.put(
+                                c,
+                                powers.get(0).telling(powers.subList(1, powers.size()), bars, c.lowHz(), c.highHz()));
+                    }
+                    return found;
+                },
+                found -> {
+                    telling = found;
+                    focus.get()
+                            .filter(f -> found.containsKey(f.place()))
+                            .ifPresent(f -> listening.partProperty().set(tellingPart()));
+                });
+    }
+
+    /** Ends all work. */
+    public void close() {
+        listener.close();
+    }
+}
