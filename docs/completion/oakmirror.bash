@@ -276,7 +276,7 @@ function _picocli_oakmirror_match() {
 
   local commands=""
   local flag_opts="'--exact' '--json' '-h' '--help' '-V' '--version'"
-  local arg_opts="'--mix' '--reference' '--out' '--strength' '--caution' '--resolution' '--release' '--target' '--ceiling' '--phase'"
+  local arg_opts="'--mix' '--reference' '--out' '--strength' '--caution' '--resolution' '--release' '--take' '--target' '--ceiling' '--phase'"
   local GUARD_option_args=("presence" "resonance" "foreign-note" "fine-boost" "short-passage" "total-change") # --release values
 
   type compopt &>/dev/null && compopt +o default
@@ -313,6 +313,9 @@ function _picocli_oakmirror_match() {
       local IFS=$'\n'
       COMPREPLY=( $( compReplyArray "${GUARD_option_args[@]}" ) )
       return $?
+      ;;
+    '--take')
+      return
       ;;
     '--target')
       return

@@ -144,7 +144,7 @@ public final class CandidatesRun {
         void add(Candidates.Read read, List<Fault> faults) {
             Candidate c = read.candidate();
             rows.add(read.features());
-            outcomes.add(faults.stream().anyMatch(f -> f.isHeardAt(c)));
+            outcomes.add(faults.stream().anyMatch(f -> f.isUndoneAt(c)));
             faults.stream().filter(f -> f.isHeardCloselyAt(c)).forEach(f -> {
                 right.add(read.features());
                 sizes.add(new double[] {Math.abs(c.seenDb()), Math.abs(f.gainDb())});
@@ -258,7 +258,8 @@ public final class CandidatesRun {
 
     private static void each(Map<String, List<Case>> groups, Random random, BiConsumer<Evidence, List<Fault>> lesson) {
         groups.forEach((name, cases) -> {
-            int rounds = Math.max(1, LEARNED_ROUNDS * 49 / cases.size() / (name.startsWith("the three") ? 1 : 3));
+            int rounds =
+                    Math.max(1, LEARNED_ROUNDS * 49 / cases.size() / (name.equals("the three most similar") ? 1 : 3));
             for (Case c : cases) {
                 for (int i = 0; i < rounds; i++) {
                     List<Fault> faults = Ear.some(random);

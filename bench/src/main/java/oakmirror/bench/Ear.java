@@ -20,6 +20,7 @@ final class Ear {
 
     private static final double LOWEST_HZ = 35;
     private static final double HIGHEST_HZ = 16000;
+    private static final double MOST_TIMES = 4;
 
     private Ear() {}
 
@@ -39,6 +40,13 @@ final class Ear {
             double high = Math.min(c.highHz(), HIGHEST_HZ);
             double common = Math.log(Math.min(to, high) / Math.max(from, low));
             return c.isTooMuch() == gainDb > 0 && common >= 0.5 * Math.min(Math.log(to / from), Math.log(high / low));
+        }
+
+        /** The same, and about as wide: a broad cut does not undo a resonance, nor a narrow one a boom. */
+        boolean isUndoneAt(Candidate c) {
+            double wide = Math.log(Math.min(highHz, HIGHEST_HZ) / Math.max(lowHz, LOWEST_HZ));
+            double ratio = Math.log(Math.min(c.highHz(), HIGHEST_HZ) / Math.max(c.lowHz(), LOWEST_HZ)) / wide;
+            return isHeardAt(c) && ratio < MOST_TIMES && ratio > 1 / MOST_TIMES;
         }
 
         /** The same, stricter: a bell lies in the candidate, whose middle is no more than half an octave away. */

@@ -32,7 +32,10 @@ final class ComparisonPage {
         page.append("gap: reference minus mix, in dB at equal loudness; the other figures are the mix's\n\n");
         List<Finding> faults =
                 findings.stream().filter(f -> !f.kind().isCaveat()).toList();
-        page.append(faults.isEmpty() ? "Nothing stands out for certain.\n" : "Stands out:\n");
+        page.append(
+                !faults.isEmpty()
+                        ? "Stands out:\n"
+                        : places.offered().isEmpty() ? "Nothing stands out.\n" : "Nothing stands out for certain.\n");
         faults.forEach(f -> finding(page, f));
         if (!places.offered().isEmpty()) {
             page.append("\nWorth a listen (the ear decides; match --take NUMBER corrects one):\n");

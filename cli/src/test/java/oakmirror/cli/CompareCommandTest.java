@@ -96,6 +96,61 @@ class CompareCommandTest extends CommandTest {
     }
 
     @Test
+    void placesAreListedInTheOrderInWhichToListenAndMatchTakesThem() throws Exception {
+        String mix = TestFiles.excerpt(TestFiles.demoMix(), folder.resolve("mix.wav"), 24)
+                .toString();
+        List<String> tracks = new ArrayList<>(List.of("--mix", mix));
+        for (String name : List.of("copper-lane-harbour-lights.ogg", "nine-gates-the-long-ebb.ogg")) {
+            tracks.add("--reference");
+            tracks.add(TestFiles.excerpt(TestFiles.demo(name), folder.resolve(name + ".wav"), 24)
+                    .toString());
+        }
+        JsonNode root = json(tracks.toArray(String[]::new));
+        JsonNode places = root.get("candidates");
+        assertThat(places).isNotEmpty();
+        double before = 2;
+        for (int i = 0; i < places.size(); i++) {
+            JsonNode place = places.get(i);
+            assertThat(place.get("number").asInt()).isEqualTo(i + 1);
+            assertThat(place.get("to").asDouble())
+                    .isGreaterThan(place.get("from").asDouble());
+            assertThat(place.get("odds").asDouble()).isBetween(0.05, 1.0);
+            assertThat(place.get("seenDb").asDouble() * place.get("proposedDb").asDouble())
+                    .as("the trial goes the way of the gap")
+                    .isPositive();
+            assertThat(place.get("agree").asInt()).isBetween(0, 2);
+            double told = place.get("told").asBoolean() ? 1 : 0;
+            assertThat(told).as("what is told comes first").isLessThanOrEqualTo(before);
+            before = told;
+        }
+        // The demo's planted boom at 110 to 180 Hz and its dullness above 6 kHz.
+        assertThat(places).anySatisfy(p -> {
+            assertThat(p.get("seenDb").asDouble()).isNegative();
+            assertThat(p.get("from").asDouble()).isLessThan(140);
+            assertThat(p.get("to").asDouble()).isGreaterThan(140);
+        });
+        assertThat(places).anySatisfy(p -> {
+            assertThat(p.get("seenDb").asDouble()).isPositive();
+            assertThat(p.get("to").asDouble()).isGreaterThan(8000);
+        });
+        List<String> match = new ArrayList<>(List.of("match", "--json", "--strength", "0", "--take", "1"));
+        match.addAll(tracks);
+        match.addAll(List.of("--out", folder.resolve("taken").toString()));
+        Result taken = run(match.toArray(String[]::new));
+        assertThat(taken.code()).as(taken.err()).isZero();
+        JsonNode moves = new ObjectMapper().readTree(taken.out()).get("moves");
+        assertThat(moves)
+                .filteredOn(m -> m.get("kind").asText().equals("taken"))
+                .singleElement()
+                .satisfies(m -> assertThat(m.get("gainDb").asDouble())
+                        .isCloseTo(places.get(0).get("proposedDb").asDouble(), within(0.051)));
+        match.set(5, "99");
+        Result wrong = run(match.toArray(String[]::new));
+        assertThat(wrong.code()).isEqualTo(2);
+        assertThat(wrong.err()).contains("no place 99");
+    }
+
+    @Test
     void passagesAreChosenOrSuggested() throws Exception {
         String mix = TestFiles.excerpt(TestFiles.demoMix(), folder.resolve("mix.wav"), 20)
                 .toString();

@@ -29,9 +29,10 @@ public final class Candidates {
     public static final int MOST = 7;
 
     /** What has worse odds is not worth the time. */
-    public static final double LEAST_ODDS = 0.06;
+    public static final double LEAST_ODDS = 0.075;
 
     private static final double MOST_OVERLAP = 0.35;
+    private static final double SAME = 0.5;
     private static final double LOUDNESS_PER_POWER = 0.3;
     private static final int THIRD = BandGrid.BANDS_PER_OCTAVE / 3;
     private static final double SPAN_PART = 0.1;
@@ -47,7 +48,9 @@ public final class Candidates {
         }
         OddsModel.Learned models = OddsModel.Learned.MODELS;
         BroadDepartures.find(view).forEach(d -> all.add(candidate(d, models.broad(), view)));
-        NarrowDepartures.find(view).forEach(d -> all.add(candidate(d, models.narrow(), view)));
+        NarrowDepartures.find(view).stream()
+                .filter(d -> evidence.likeness() < SAME || view.holds(d))
+                .forEach(d -> all.add(candidate(d, models.narrow(), view)));
         return told(all, evidence.likeness());
     }
 

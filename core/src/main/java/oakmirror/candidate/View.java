@@ -93,6 +93,13 @@ final class View {
         return OctaveSmoothing.smooth(curve, counts, octaves);
     }
 
+    /**
+     * Whether the excess itself is at least half as large where a departure is: beside a resonance of one recording there is nothing, but a fit to its slopes.
+     */
+    boolean holds(Departure d) {
+        return excessDb[BandGrid.bandOf(d.centreHz())] / d.excessDb() >= 0.5;
+    }
+
     /** Whether there is enough to look at: two octaves. */
     boolean isEnough() {
         return last - first > 2 * BandGrid.BANDS_PER_OCTAVE && eachDb.length > 0;

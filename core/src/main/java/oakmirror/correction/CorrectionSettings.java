@@ -3,6 +3,7 @@ package oakmirror.correction;
 import java.util.EnumSet;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.UnaryOperator;
 import oakmirror.compare.Gap;
 import oakmirror.evidence.Evidence;
 import oakmirror.evidence.FaultPrior;
@@ -87,6 +88,15 @@ public record CorrectionSettings(
 
     /** Weighs a gap as these settings ask for; that of a mix that has been corrected before by evidence as it was then. */
     public Evidence weigh(Material material) {
+        return weigh(material, e -> e);
+    }
+
+    /** The same with what places worth a listen add to it, by caution: what a correction is proposed from. */
+    Evidence emboldened(Material material) {
+        return weigh(material, e -> Emboldening.of(e, caution));
+    }
+
+    private Evidence weigh(Material material, UnaryOperator<Evidence> more) {
         Gap gap = material.gap();
         if (basis == Basis.EXACT) {
             return Evidence.unweighed(gap);
@@ -95,9 +105,9 @@ public record CorrectionSettings(
         FaultPrior prior = FaultPrior.ofCaution(caution);
         double short2 = holds(GuardKind.SHORT_PASSAGE) ? new ShortPassages(material, this).varianceDb2() : 0;
         return material.applied()
-                .map(a -> Evidence.weigh(now.withMixLowered(a.matchedDb()), prior, range(), short2)
+                .map(a -> more.apply(Evidence.weigh(now.withMixLowered(a.matchedDb()), prior, range(), short2))
                         .after(now, a.curveDb()))
-                .orElseGet(() -> Evidence.weigh(now, prior, range(), short2));
+                .orElseGet(() -> more.apply(Evidence.weigh(now, prior, range(), short2)));
     }
 
     /** The same where a tone is wanted: what is wanted is followed as it is. */

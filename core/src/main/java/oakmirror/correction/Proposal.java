@@ -1,5 +1,6 @@
 package oakmirror.correction;
 
+import java.util.Arrays;
 import java.util.List;
 import oakmirror.compare.Gap;
 import oakmirror.correction.CorrectionSettings.Basis;
@@ -49,23 +50,30 @@ public record Proposal(
     /** What of a gap is supported once what was taken by ear is done: it is known to be a fault, and what is left is judged without it. */
     public static Evidence weigh(Material material, CorrectionSettings settings, MoveDecisions decisions) {
         if (decisions.taken().isEmpty()) {
-            return emboldened(material, settings);
+            return settings.emboldened(material);
         }
-        double[] done = new double[BandGrid.SIZE];
+        double[] lowered = new double[BandGrid.SIZE];
         for (TakenMove move : decisions.taken()) {
             double[] curve = move.curveDb();
-            for (int b = 0; b < done.length; b++) {
-                done[b] -= curve[b];
+            for (int b = 0; b < lowered.length; b++) {
+                lowered[b] -= curve[b];
             }
         }
         Gap gap = material.gap();
-        return emboldened(material.withGap(gap.withMixLowered(done)), settings).of(gap);
+        Evidence left = settings.emboldened(material.withGap(gap.withMixLowered(lowered)));
+        return (settings.basis() == Basis.EXACT ? left : notUndoing(lowered, left)).of(gap);
     }
 
-    private static Evidence emboldened(Material material, CorrectionSettings settings) {
-        Evidence evidence = settings.weigh(material);
-        boolean asItIs = settings.basis() == Basis.EXACT || material.applied().isPresent();
-        return asItIs ? evidence : Emboldening.of(evidence, settings.caution());
+    /** What the ear has decided is not taken back where it lies, however that looks beside other music. */
+    private static Evidence notUndoing(double[] lowered, Evidence left) {
+        double most = Arrays.stream(lowered).map(Math::abs).max().orElse(0);
+        double[] supported = left.supportedDb().clone();
+        for (int b = 0; b < supported.length && most > 0; b++) {
+            if (supported[b] * lowered[b] > 0) {
+                supported[b] *= 1 - Math.abs(lowered[b]) / most;
+            }
+        }
+        return left.supporting(supported, left.trust());
     }
 
     private static Proposal decided(

@@ -26,6 +26,7 @@ import oakmirror.desk.command.KeysPane;
 import oakmirror.desk.compare.ComparePage;
 import oakmirror.desk.model.bounces.Bounces;
 import oakmirror.desk.model.compare.Comparing;
+import oakmirror.desk.model.compare.PlacesToHear;
 import oakmirror.desk.model.input.Input;
 import oakmirror.desk.model.library.Shelf;
 import oakmirror.desk.model.listen.Blind;
@@ -66,6 +67,7 @@ public final class MainWindow {
     private final Recovery recovery;
     private final RecoveryStrip recoveryStrip;
     private final Comparing comparing;
+    private final PlacesToHear places;
     private final StationRail rail;
     private final AddTracks adding;
     private final Beside beside;
@@ -92,6 +94,7 @@ public final class MainWindow {
         blind = new Blind(workspace, listening, versionsHeard, new Random());
         recovery = new Recovery(background, workspace);
         comparing = new Comparing(workspace, settings);
+        places = new PlacesToHear(workspace, comparing, listening, blind);
         rail = new StationRail(workspace, comparing);
         keyMap = new KeyMap(settings);
         keys = new KeysPane(keyMap, commands);
@@ -106,7 +109,7 @@ public final class MainWindow {
                 adding,
                 keyMap,
                 actions::openDemo,
-                new StandsOut(comparing, f -> onCompare(p -> p.open(f))),
+                new StandsOut(comparing, places, f -> onCompare(p -> p.open(f)), c -> onCompare(p -> places.focus(c))),
                 beside.bouncesStrip(),
                 beside.inputStrip(),
                 beside.library());
@@ -114,8 +117,10 @@ public final class MainWindow {
                 workspace,
                 listening,
                 comparing,
+                places,
                 settings,
                 asking,
+                keyMap,
                 adding,
                 gather,
                 versionsHeard,
@@ -130,12 +135,12 @@ public final class MainWindow {
         if (!device.isEmpty()) {
             listening.output().chosenProperty().set(Optional.of(Outputs.find(device)));
         }
-        WindowCommands loops = new WindowCommands(workspace, listening, passages, blind);
+        WindowCommands loops = new WindowCommands(workspace, listening, passages, blind, places);
         loops.fill(commands, gather.mirror()::view);
         bar = new ListeningBar(
                 workspace, listening, blind, passages, settings, asking, keyMap, () -> commands.run(Act.LOOP));
         windowCommands();
-        compareCommands();
+        new CompareCommands(comparing, places, this::onCompare, () -> blindPage.isPresent()).fill(commands);
         frame.setCenter(new StackPane(page, words));
         recoveryStrip = new RecoveryStrip(background, recovery, actions);
         frame.setTop(new VBox(new TitleStrip(workspace, actions, keyMap, commands), recoveryStrip));
@@ -212,22 +217,6 @@ public final class MainWindow {
         commands.set(Act.WORDS, words::toggle);
     }
 
-    private void compareCommands() {
-        for (Act act : List.of(Act.TONE, Act.LOUDNESS, Act.DYNAMICS, Act.WIDTH, Act.SPECTROGRAM)) {
-            onCompare(act, p -> p.bring(act.name()));
-        }
-        onCompare(Act.NEXT_FINDING, ComparePage::nextFinding);
-        onCompare(Act.HOLD, ComparePage::toggleHold);
-        onCompare(Act.PEAKS, p -> comparing.look(v -> v.withPeaks(!v.peaks())));
-        onCompare(Act.TURN_GAP, p -> comparing.look(v -> v.withAsExcess(!v.asExcess())));
-        onCompare(Act.COPY_PICTURE, ComparePage::copyPicture);
-    }
-
-    /** Says what an action does on Compare, which it goes to; during a blind comparison nothing. */
-    private void onCompare(Act act, Consumer<ComparePage> action) {
-        commands.set(act, () -> onCompare(action));
-    }
-
     private void onCompare(Consumer<ComparePage> action) {
         if (blindPage.isEmpty()) {
             show(Station.COMPARE);
@@ -285,6 +274,11 @@ public final class MainWindow {
     /** Blind comparisons. */
     public Blind blind() {
         return blind;
+    }
+
+    /** The places worth a listen. */
+    public PlacesToHear places() {
+        return places;
     }
 
     /** What plays outside. */
@@ -386,6 +380,7 @@ public final class MainWindow {
     /** Ends all work and keeps the settings. */
     public void close() {
         clock.stop();
+        places.close();
         comparing.close();
         listening.close();
         pages.close();

@@ -6,8 +6,10 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.scene.Node;
+import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.compare.ComparePage;
 import oakmirror.desk.model.compare.Comparing;
+import oakmirror.desk.model.compare.PlacesToHear;
 import oakmirror.desk.model.finish.AlbumHeard;
 import oakmirror.desk.model.finish.AlbumSongs;
 import oakmirror.desk.model.finish.FinishHeard;
@@ -37,6 +39,8 @@ final class StationPages {
     private final Comparing comparing;
     private final Settings settings;
     private final Asking asking;
+    private final PlacesToHear places;
+    private final KeyMap keyMap;
     private final AddTracks adding;
     private final GatherPage gather;
     private final Runnable blind;
@@ -64,8 +68,10 @@ final class StationPages {
             Workspace workspace,
             Listening listening,
             Comparing comparing,
+            PlacesToHear places,
             Settings settings,
             Asking asking,
+            KeyMap keyMap,
             AddTracks adding,
             GatherPage gather,
             VersionsHeard versionsHeard,
@@ -75,8 +81,10 @@ final class StationPages {
         this.workspace = workspace;
         this.listening = listening;
         this.comparing = comparing;
+        this.places = places;
         this.settings = settings;
         this.asking = asking;
+        this.keyMap = keyMap;
         this.adding = adding;
         this.gather = gather;
         this.versionsHeard = versionsHeard;
@@ -126,7 +134,18 @@ final class StationPages {
             case GATHER -> gather;
             case COMPARE -> comparePage();
             case SHAPE ->
-                new ShapeStation(workspace, listening, adding, asking, to(Station.GATHER), to(Station.FINISH));
+                new ShapeStation(
+                        workspace,
+                        listening,
+                        places,
+                        adding,
+                        asking,
+                        place -> {
+                            show.accept(Station.COMPARE);
+                            places.focus(place);
+                        },
+                        to(Station.GATHER),
+                        to(Station.FINISH));
             case FINISH -> new FinishPage(workspace, finishing, finishHeard, listening, asking, to(Station.GATHER));
             case SEND_OUT -> sendOutPage();
             case VERSIONS -> {
@@ -146,11 +165,14 @@ final class StationPages {
         ComparePage made = new ComparePage(
                 workspace,
                 comparing,
+                places,
                 listening,
                 settings,
                 finishing.targets(),
                 asking,
-                new Ways(to(Station.GATHER), to(Station.SHAPE), to(Station.FINISH)));
+                new Ways(to(Station.GATHER), to(Station.SHAPE), to(Station.FINISH)),
+                keyMap::shown,
+                blind);
         compare = Optional.of(made);
         return made;
     }

@@ -7,6 +7,7 @@ import oakmirror.audio.TimeRange;
 import oakmirror.correction.Strokes;
 import oakmirror.desk.command.Act;
 import oakmirror.desk.command.Commands;
+import oakmirror.desk.model.compare.PlacesToHear;
 import oakmirror.desk.model.listen.Blind;
 import oakmirror.desk.model.listen.Guide;
 import oakmirror.desk.model.listen.Listening;
@@ -27,8 +28,10 @@ final class WindowCommands {
     private final Listening listening;
     private final Passages passages;
     private final Blind blind;
+    private final PlacesToHear places;
 
-    WindowCommands(Workspace workspace, Listening listening, Passages passages, Blind blind) {
+    WindowCommands(Workspace workspace, Listening listening, Passages passages, Blind blind, PlacesToHear places) {
+        this.places = places;
         this.workspace = workspace;
         this.listening = listening;
         this.passages = passages;
@@ -49,6 +52,11 @@ final class WindowCommands {
             strokes.set(strokes.get().with(range, strokes.get().gainDb(range) + db));
             listening.hear(0);
         }
+    }
+
+    /** While a place is listened to, the keys of band and correction are its own. */
+    private boolean isAtPlace() {
+        return places.focusProperty().get().isPresent();
     }
 
     private void listening(Commands commands, Supplier<TimeRange> view) {
@@ -78,7 +86,9 @@ final class WindowCommands {
         }
         commands.set(Act.NO_STROKES, () -> listening.monitor().strokesProperty().set(Strokes.NONE));
         commands.set(Act.CORRECTED, () -> {
-            if (!blind.isOn()) {
+            if (!blind.isOn() && isAtPlace()) {
+                places.toggleTrial();
+            } else if (!blind.isOn()) {
                 listening.correctedProperty().set(!listening.correctedProperty().get());
                 listening.hear(0);
             }
@@ -143,7 +153,13 @@ final class WindowCommands {
 
     private void monitor(Commands commands) {
         MonitorControls monitor = listening.monitor();
-        commands.set(Act.ZONE, () -> monitor.stepZone(1));
+        commands.set(Act.ZONE, () -> {
+            if (isAtPlace()) {
+                places.toggleRange();
+            } else {
+                monitor.stepZone(1);
+            }
+        });
         commands.set(Act.ZONE_BACK, () -> monitor.stepZone(-1));
         commands.set(Act.ALL_BANDS, () -> monitor.bandProperty().set(Optional.empty()));
         commands.set(Act.MONO, () -> monitor.toggle(Sides.MONO));

@@ -39,7 +39,7 @@ record WindowKeys(KeyWalk walk, KeyMap keyMap, Commands commands, KeysPane keys,
         if (typing && (e.getCode().isArrowKey() || "ZYCXVA".contains(e.getCode().getName()))) {
             return; // what a text is edited with
         }
-        keyMap.actFor(e).ifPresent(act -> {
+        keyMap.actFor(e).filter(commands::isAvailable).ifPresent(act -> {
             commands.run(act);
             e.consume();
         });

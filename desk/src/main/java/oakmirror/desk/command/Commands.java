@@ -2,15 +2,32 @@ package oakmirror.desk.command;
 
 import java.util.EnumMap;
 import java.util.Map;
+import java.util.function.BooleanSupplier;
 
 /** What each action does. */
 public final class Commands {
 
     private final Map<Act, Runnable> actions = new EnumMap<>(Act.class);
+    private final Map<Act, BooleanSupplier> holds = new EnumMap<>(Act.class);
 
     /** Says what an action does. */
     public void set(Act act, Runnable action) {
         actions.put(act, action);
+    }
+
+    /** Says what an action does while something holds; its key is free otherwise. */
+    public void set(Act act, BooleanSupplier holding, Runnable action) {
+        set(act, () -> {
+            if (holding.getAsBoolean()) {
+                action.run();
+            }
+        });
+        holds.put(act, holding);
+    }
+
+    /** Whether an action does anything at the moment. */
+    public boolean isAvailable(Act act) {
+        return !holds.containsKey(act) || holds.get(act).getAsBoolean();
     }
 
     /** Does it. */

@@ -4,6 +4,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Function;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -16,8 +17,10 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
+import oakmirror.desk.command.Act;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.compare.Comparing;
+import oakmirror.desk.model.compare.PlacesToHear;
 import oakmirror.desk.model.compare.Sheet;
 import oakmirror.desk.model.finish.Targets;
 import oakmirror.desk.model.listen.Listening;
@@ -38,6 +41,7 @@ public final class ComparePage extends BorderPane {
     private static final double SMALL_HEIGHT = 92;
 
     private final Context context;
+    private final PlacesToHear places;
     private final TonePanel tone;
     private final List<Panel> panels;
     private final StackPane place = new StackPane();
@@ -57,12 +61,16 @@ public final class ComparePage extends BorderPane {
     public ComparePage(
             Workspace workspace,
             Comparing comparing,
+            PlacesToHear places,
             Listening listening,
             Settings settings,
             Targets targets,
             Asking asking,
-            Ways ways) {
-        context = new Context(workspace, comparing, listening, settings, targets);
+            Ways ways,
+            Function<Act, String> key,
+            Runnable blind) {
+        this.places = places;
+        context = new Context(workspace, comparing, places, listening, settings, targets);
         tone = new TonePanel(context);
         panels = List.of(
                 tone,
@@ -83,10 +91,23 @@ public final class ComparePage extends BorderPane {
         VBox.setVgrow(place, Priority.ALWAYS);
         row.setMinHeight(SMALL_HEIGHT); // as far as a low window needs it
         row.setPrefHeight(SMALL_HEIGHT + 26);
+        PlacePanel listened = new PlacePanel(places, listening, workspace, key, () -> {
+            blind.run();
+            places.tellApart();
+        });
         VBox sheet = new VBox(6, head, tools, place, row);
         sheet.getStyleClass().add("page");
         setCenter(sheet);
-        findings = new FindingsPane(comparing, this::open, ways);
+        places.focusProperty().subscribe(f -> {
+            if (f.isPresent()) {
+                bring(tone);
+                tone.look(
+                        Math.max(20, f.get().place().lowHz()),
+                        Math.min(20000, f.get().place().highHz()));
+            }
+            sheet.getChildren().set(3, f.isPresent() ? listened : row);
+        });
+        findings = new FindingsPane(comparing, places, this::open, ways);
         setRight(findings);
         empty = new Missing(workspace, true, ways.toGather());
         large = tone;
@@ -197,6 +218,7 @@ public final class ComparePage extends BorderPane {
 
     /** Shows and plays what a finding is about, or goes back. */
     private void open(Finding finding, boolean opens) {
+        places.end();
         MonitorControls monitor = context.listening().monitor();
         if (!opens) {
             monitor.bandProperty().set(Optional.empty());

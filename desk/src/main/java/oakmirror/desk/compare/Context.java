@@ -4,6 +4,7 @@ import javafx.beans.property.IntegerProperty;
 import javafx.beans.property.SimpleIntegerProperty;
 import oakmirror.compare.Comparison;
 import oakmirror.desk.model.compare.Comparing;
+import oakmirror.desk.model.compare.PlacesToHear;
 import oakmirror.desk.model.compare.Sheet;
 import oakmirror.desk.model.finish.Targets;
 import oakmirror.desk.model.listen.Listening;
@@ -15,6 +16,7 @@ import oakmirror.desk.model.session.Workspace;
  *
  * @param workspace the session
  * @param comparing what is compared
+ * @param places where to listen
  * @param listening what is heard
  * @param settings what the program remembers
  * @param targets what deliveries are asked to have
@@ -23,13 +25,20 @@ import oakmirror.desk.model.session.Workspace;
 record Context(
         Workspace workspace,
         Comparing comparing,
+        PlacesToHear places,
         Listening listening,
         Settings settings,
         Targets targets,
         IntegerProperty facing) {
 
-    Context(Workspace workspace, Comparing comparing, Listening listening, Settings settings, Targets targets) {
-        this(workspace, comparing, listening, settings, targets, new SimpleIntegerProperty(1));
+    Context(
+            Workspace workspace,
+            Comparing comparing,
+            PlacesToHear places,
+            Listening listening,
+            Settings settings,
+            Targets targets) {
+        this(workspace, comparing, places, listening, settings, targets, new SimpleIntegerProperty(1));
         listening.referenceProperty().subscribe(r -> facing.set(Math.max(1, r.intValue())));
     }
 

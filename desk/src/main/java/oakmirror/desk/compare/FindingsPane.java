@@ -11,17 +11,23 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.control.Tooltip;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
+import oakmirror.candidate.Candidate;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.compare.Comparing;
+import oakmirror.desk.model.compare.PlacesToHear;
+import oakmirror.desk.model.compare.PlacesToHear.Decision;
+import oakmirror.desk.model.compare.PlacesToHear.Item;
 import oakmirror.desk.part.PressBox;
 import oakmirror.desk.part.SidePane;
 import oakmirror.desk.part.Ways;
 import oakmirror.desk.words.Words;
 import oakmirror.findings.Finding;
+import oakmirror.findings.PlaceWords;
 
 /** The findings in words, beside the sheet: a click shows and plays what one is about and says what to try; it can be folded away. */
 final class FindingsPane extends SidePane {
@@ -30,6 +36,7 @@ final class FindingsPane extends SidePane {
             "Nothing stands out: balance, loudness, dynamics and width are about as the references’.";
 
     private final Comparing comparing;
+    private final PlacesToHear places;
     private final BiConsumer<Finding, Boolean> onOpen;
     private final Ways ways;
     private final VBox cards = new VBox(8);
@@ -41,9 +48,10 @@ final class FindingsPane extends SidePane {
     private Optional<String> open = Optional.empty();
 
     /** A pane that tells of findings that are opened (true) and closed again. */
-    FindingsPane(Comparing comparing, BiConsumer<Finding, Boolean> onOpen, Ways ways) {
+    FindingsPane(Comparing comparing, PlacesToHear places, BiConsumer<Finding, Boolean> onOpen, Ways ways) {
         super("Findings", "findings");
         this.comparing = comparing;
+        this.places = places;
         this.onOpen = onOpen;
         this.ways = ways;
         recall = Ui.link("", "Tell dismissed findings again", comparing::recall);
@@ -57,6 +65,11 @@ final class FindingsPane extends SidePane {
         basis.setMinHeight(USE_PREF_SIZE);
         fill(basis, state, scroll, recall);
         comparing.findingsProperty().subscribe(f -> refresh());
+        places.itemsProperty().subscribe(i -> refresh());
+        places.focusProperty().subscribe(f -> {
+            closeFinding();
+            refresh();
+        });
         comparing.sheetProperty().subscribe(c -> say());
     }
 
@@ -72,7 +85,9 @@ final class FindingsPane extends SidePane {
         basis.setManaged(basis.isVisible());
         String words = !known
                 ? "A mix and a reference on Gather, and what stands out is told here."
-                : all.isEmpty() ? dismissed > 0 ? "Nothing else stands out." : NOTHING : "";
+                : all.isEmpty() && places.offered().isEmpty()
+                        ? dismissed > 0 ? "Nothing else stands out." : NOTHING
+                        : "";
         state.setText(words);
         state.setVisible(!words.isEmpty());
         state.setManaged(state.isVisible());
@@ -104,8 +119,70 @@ final class FindingsPane extends SidePane {
         if (open.isPresent() && all.stream().noneMatch(f -> f.key().equals(open.get()))) {
             open = Optional.empty();
         }
-        cards.getChildren().setAll(all.stream().map(this::card).toList());
+        List<Finding> faults = all.stream().filter(f -> !f.kind().isCaveat()).toList();
+        List<Finding> caveats = all.stream().filter(f -> f.kind().isCaveat()).toList();
+        cards.getChildren().clear();
+        boolean offers = !places.offered().isEmpty();
+        group("Certain and likely", faults.stream().map(this::card).toList(), offers || !caveats.isEmpty());
+        group("Worth a listen", places.offered().stream().map(this::place).toList(), false);
+        group("Good to know", caveats.stream().map(this::card).toList(), false);
         say();
+    }
+
+    /** A heading with what stands under it; where there is nothing, it is said or left out. */
+    private void group(String title, List<VBox> members, boolean say) {
+        if (members.isEmpty() && !say || !comparing.comparison().isKnown()) {
+            return;
+        }
+        cards.getChildren().add(Ui.label(title, "quiet", "small", "strong"));
+        if (members.isEmpty()) {
+            cards.getChildren().add(Ui.label("none", "quiet", "small"));
+        }
+        cards.getChildren().addAll(members);
+    }
+
+    private VBox place(Item item) {
+        Candidate place = item.place();
+        Label name = Ui.label(PlaceWords.title(place), "strong");
+        name.setWrapText(true);
+        String decided =
+                switch (item.decision()) {
+                    case OPEN -> "";
+                    case TAKEN -> " · taken";
+                    case LEFT -> " · left";
+                };
+        Label brief = Ui.label(PlaceWords.brief(place) + decided, "quiet", "small");
+        PressBox card = PressBox.card(3, () -> press(place), name, brief);
+        card.setAccessibleText(PlaceWords.title(place) + " " + PlaceWords.seen(place) + "; " + PlaceWords.odds(place));
+        Tooltip.install(card, new Tooltip("Listen: " + PlaceWords.seen(place) + "; " + PlaceWords.odds(place)));
+        card.setId("place-" + places.offered().indexOf(item));
+        card.getStyleClass().addAll("finding", "offered");
+        boolean is = places.focusProperty()
+                .get()
+                .filter(f -> f.place().equals(place))
+                .isPresent();
+        if (is) {
+            card.getStyleClass().add("listened");
+        }
+        if (item.decision() == Decision.LEFT) {
+            card.setOpacity(0.6);
+        }
+        return card;
+    }
+
+    private void press(Candidate place) {
+        if (places.focusProperty().get().filter(f -> f.place().equals(place)).isPresent()) {
+            places.end();
+        } else {
+            places.focus(place);
+        }
+    }
+
+    /** A place and a finding are not listened to at once. */
+    private void closeFinding() {
+        if (places.focusProperty().get().isPresent()) {
+            open = Optional.empty();
+        }
     }
 
     private VBox card(Finding finding) {
@@ -124,6 +201,7 @@ final class FindingsPane extends SidePane {
         add(more, "In the mix: ", finding.inTheMix());
         add(more, "On the master: ", finding.onTheMaster());
         add(more, "", finding.surerWith());
+        placeOf(finding).ifPresent(more.getChildren()::add);
         wayOn(finding).ifPresent(more.getChildren()::add);
         words(finding).ifPresent(more.getChildren()::add);
         PressBox card = PressBox.card(3, () -> toggle(finding), head, evidence, more);
@@ -134,6 +212,22 @@ final class FindingsPane extends SidePane {
         shown.put(finding.key(), more);
         unfold(finding.key());
         return card;
+    }
+
+    /** Hearing what it tells of the tone with and without a move that undoes it. */
+    private Optional<Node> placeOf(Finding finding) {
+        boolean much = finding.kind() == Finding.Kind.TOO_MUCH;
+        boolean tone = much || finding.kind() == Finding.Kind.TOO_LITTLE;
+        return finding.place()
+                .band()
+                .filter(b -> tone)
+                .flatMap(b -> places.itemsProperty().get().stream()
+                        .filter(i -> i.told() && i.place().isAbout(b.lowHz(), b.highHz(), much))
+                        .findFirst())
+                .map(i -> way(
+                        "listen, with and without ›",
+                        "Hear it with and without a trial move, and decide",
+                        () -> places.focus(i.place())));
     }
 
     /** Where something can be done about it here. */

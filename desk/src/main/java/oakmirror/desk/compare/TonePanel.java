@@ -16,11 +16,13 @@ import oakmirror.compare.Comparison.Member;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.compare.Comparing;
 import oakmirror.desk.model.compare.MovingPicture;
+import oakmirror.desk.model.compare.PlacesToHear;
 import oakmirror.desk.model.compare.Sheet;
 import oakmirror.desk.model.compare.ToneView;
 import oakmirror.desk.model.listen.MonitorControls;
 import oakmirror.desk.plot.FrequencyView;
 import oakmirror.desk.plot.GapStrip;
+import oakmirror.desk.plot.PlaceRow;
 import oakmirror.desk.plot.ToneCurve;
 import oakmirror.desk.plot.TonePlot;
 import oakmirror.desk.plot.ToneScene;
@@ -69,7 +71,19 @@ final class TonePanel extends Panel {
         HBox gapHead = new HBox(10, Ui.label("Gap", "subheading"), gapWords, sense);
         gapHead.setAlignment(Pos.BASELINE_LEFT);
         VBox.setVgrow(plot, Priority.ALWAYS);
-        VBox large = new VBox(4, plot, gapHead, gap, zones);
+        PlaceRow places = new PlaceRow(view, context.places()::focus);
+        Runnable show = () -> places.show(
+                context.places().itemsProperty().get(),
+                context.places().focusProperty().get().map(PlacesToHear.Focus::place));
+        context.places().itemsProperty().subscribe(i -> show.run());
+        context.places().focusProperty().subscribe(f -> {
+            show.run();
+            Optional<double[]> range =
+                    f.map(l -> PlacesToHear.band(l.place())).map(b -> new double[] {b.lowHz(), b.highHz()});
+            plot.wash(range);
+            gap.wash(range);
+        });
+        VBox large = new VBox(4, plot, gapHead, gap, places, zones);
         listenByDrawing();
         Button all = Ui.link("all frequencies", "Show everything again (double click)", view::reset);
         all.visibleProperty().bind(view.zoomedProperty());

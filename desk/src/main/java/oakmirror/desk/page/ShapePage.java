@@ -2,6 +2,7 @@ package oakmirror.desk.page;
 
 import java.util.Locale;
 import java.util.Optional;
+import java.util.function.Consumer;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.control.CheckMenuItem;
@@ -12,6 +13,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
+import oakmirror.candidate.Candidate;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.CorrectionSettings.Basis;
 import oakmirror.correction.GuardKind;
@@ -20,6 +22,7 @@ import oakmirror.correction.Outcome;
 import oakmirror.correction.Proposal;
 import oakmirror.correction.Treatment;
 import oakmirror.desk.look.Ui;
+import oakmirror.desk.model.compare.PlacesToHear;
 import oakmirror.desk.model.listen.Listening;
 import oakmirror.desk.model.session.PartShown;
 import oakmirror.desk.model.session.TrackSlot;
@@ -30,6 +33,7 @@ import oakmirror.desk.part.Missing;
 import oakmirror.desk.plot.CorrectionPlot;
 import oakmirror.desk.plot.FrequencyView;
 import oakmirror.desk.plot.OutcomeStrip;
+import oakmirror.desk.plot.PlaceRow;
 import oakmirror.desk.plot.ZoneRow;
 import oakmirror.desk.words.Words;
 import oakmirror.dsp.ToneFilter.Phase;
@@ -47,6 +51,7 @@ public final class ShapePage extends VBox {
     private static final double FAR_OFF_DB = 0.7;
 
     private final Workspace workspace;
+    private final PlacesToHear places;
     private final CorrectionPlot plot = new CorrectionPlot(new Gestures());
     private final OutcomeStrip outcomeStrip = new OutcomeStrip();
     private final ZoneRow zones = new ZoneRow(new FrequencyView());
@@ -60,8 +65,15 @@ public final class ShapePage extends VBox {
     private Optional<MoveDecision> chosen = Optional.empty();
 
     /** The page of a workspace. */
-    public ShapePage(Workspace workspace, Listening listening, Asking asking, Runnable toGather) {
+    public ShapePage(
+            Workspace workspace,
+            Listening listening,
+            PlacesToHear places,
+            Asking asking,
+            Consumer<Candidate> onListen,
+            Runnable toGather) {
         this.workspace = workspace;
+        this.places = places;
         towards = new TowardsMenu(workspace, asking);
         parts = new PartShown(workspace);
         panel = new MovePanel(workspace, parts, listening, this::choose);
@@ -73,7 +85,12 @@ public final class ShapePage extends VBox {
         outcomeStrip.setPrefHeight(88);
         zones.setMinHeight(34);
         zones.setPrefHeight(34);
-        VBox drawn = new VBox(4, plot, outcomeStrip, zones);
+        PlaceRow offered = new PlaceRow(new FrequencyView(), onListen);
+        places.itemsProperty().subscribe(i -> {
+            offered.show(i, Optional.empty());
+            showAgain();
+        });
+        VBox drawn = new VBox(4, plot, offered, outcomeStrip, zones);
         VBox.setVgrow(plot, Priority.ALWAYS);
         StackPane picture = new StackPane(drawn, new Missing(workspace, true, toGather));
         setVgrow(picture, Priority.ALWAYS);
@@ -199,7 +216,10 @@ public final class ShapePage extends VBox {
         plot.show(proposal, applied, session.shaping().asked().settings());
         boolean known = proposal.gap().isKnown();
         explanation.setText(
-                known ? ShapeWords.sentence(proposal, part, session, madeUp, correctedBefore()) : "no correction yet");
+                known
+                        ? ShapeWords.sentence(proposal, part, session, madeUp, correctedBefore())
+                                + ShapeWords.offered(places.itemsProperty().get())
+                        : "no correction yet");
         CorrectionSettings c = session.correction();
         double miss = proposal.fitErrorDb(c.lowHz(), c.highHz());
         boolean far = known && session.phase() == Phase.MINIMUM && miss > FAR_OFF_DB;

@@ -1,7 +1,10 @@
 package oakmirror.desk.page;
 
+import java.util.function.Consumer;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import oakmirror.candidate.Candidate;
+import oakmirror.desk.model.compare.PlacesToHear;
 import oakmirror.desk.model.listen.Listening;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.part.Asking;
@@ -16,11 +19,13 @@ public final class ShapeStation extends HBox {
     public ShapeStation(
             Workspace workspace,
             Listening listening,
+            PlacesToHear places,
             AddTracks adding,
             Asking asking,
+            Consumer<Candidate> onListen,
             Runnable toGather,
             Runnable toFinish) {
-        ShapePage page = new ShapePage(workspace, listening, asking, toGather);
+        ShapePage page = new ShapePage(workspace, listening, places, asking, onListen, toGather);
         HBox.setHgrow(page, Priority.ALWAYS);
         page.setMinWidth(0);
         ProposedPane proposed = new ProposedPane(

@@ -1,9 +1,12 @@
 package oakmirror.desk.page;
 
+import java.util.List;
 import oakmirror.correction.CorrectionSettings.Basis;
 import oakmirror.correction.Move;
 import oakmirror.correction.Proposal;
 import oakmirror.correction.RangeGuard;
+import oakmirror.desk.model.compare.PlacesToHear.Decision;
+import oakmirror.desk.model.compare.PlacesToHear.Item;
 import oakmirror.readings.Readings;
 import oakmirror.session.Session;
 import oakmirror.spectrum.StereoSpectrum.Part;
@@ -35,6 +38,20 @@ final class ShapeWords {
                         : lapsed == 1
                                 ? " · one decision no longer applies"
                                 : " · " + lapsed + " decisions no longer apply");
+    }
+
+    /** What is offered beside it, and what was decided about that. */
+    static String offered(List<Item> places) {
+        List<Item> offered = places.stream().filter(i -> !i.told()).toList();
+        String words = said(offered, Decision.OPEN, " offered by ear")
+                + said(places, Decision.TAKEN, " taken")
+                + said(places, Decision.LEFT, " left");
+        return words.isEmpty() ? "" : " ·" + words.substring(1);
+    }
+
+    private static String said(List<Item> places, Decision decision, String what) {
+        long count = places.stream().filter(i -> i.decision() == decision).count();
+        return count == 0 ? "" : ", " + count + what;
     }
 
     /** Where guards hold it back; the range is no guard that would surprise. */

@@ -8,6 +8,7 @@ import javafx.scene.layout.HBox;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.measure.TrackMeasurement;
+import oakmirror.measure.TrackMeasurer;
 import oakmirror.media.ImportedTrack;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.SpectralEdge;
@@ -98,6 +99,9 @@ final class TrackRemarks extends HBox {
                     slot.imported().filter(t -> !t.folded().isEmpty()).isPresent()
                             ? "corridor, seen, not heard"
                             : "profile, seen, not heard");
+            if (m.provenance().version() < TrackMeasurer.VERSION) {
+                notes.add("measured by an older version; its lows read a little differently");
+            }
         } else if (withRate) {
             notes.add(Readings.rate(m.sampleRate()));
         }

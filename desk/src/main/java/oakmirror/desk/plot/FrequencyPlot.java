@@ -1,5 +1,6 @@
 package oakmirror.desk.plot;
 
+import java.util.Optional;
 import javafx.beans.property.DoubleProperty;
 import javafx.beans.property.SimpleDoubleProperty;
 import javafx.scene.canvas.GraphicsContext;
@@ -34,6 +35,7 @@ abstract class FrequencyPlot extends PlotPane {
     private double bottom;
     private double topDb = 1;
     private double bottomDb;
+    private Optional<double[]> washed = Optional.empty();
 
     FrequencyPlot(DoubleProperty cursorHz) {
         this(cursorHz, new FrequencyView());
@@ -152,6 +154,22 @@ abstract class FrequencyPlot extends PlotPane {
         if (frequencyLabels) {
             text(g, "Hz", scale.left() - 14, bottom + 12, TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
         }
+    }
+
+    /** Lays a pale wash over a range, as over the place that is listened to; empty takes it away. */
+    public final void wash(Optional<double[]> edgesHz) {
+        washed = edgesHz;
+        redraw();
+    }
+
+    /** Draws the wash; to be called behind everything else. */
+    final void drawWash(GraphicsContext g, Palette p) {
+        washed.ifPresent(edges -> {
+            double left = Math.max(scale.left(), scale.x(edges[0]));
+            double right = Math.min(scale.right(), scale.x(edges[1]));
+            g.setFill(Palette.faint(p.accent(), 0.16));
+            g.fillRect(left, top, Math.max(0, right - left), bottom - top);
+        });
     }
 
     /** Writes the unit of the scale at its upper end, beside the figures. */

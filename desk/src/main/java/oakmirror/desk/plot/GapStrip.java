@@ -40,6 +40,7 @@ public final class GapStrip extends FrequencyPlot {
                 .orElse(0);
         double reach = largest > 11 ? 18 : largest > 5.5 ? 12 : 6;
         place(w, 6, h - 24, reach, -reach);
+        drawWash(g, p);
         grid(g, p, reach / 2, true, true);
         unit(g, p, "dB");
         clip(g);

@@ -168,6 +168,7 @@ public final class TonePlot extends FrequencyPlot {
     @Override
     protected void draw(GraphicsContext g, double w, double h, Palette p) {
         place(w, 8, h - 6, topDb, topDb - RANGE_DB);
+        drawWash(g, p);
         grid(g, p, STEP_DB, false, false);
         unit(g, p, "dB");
         clip(g);

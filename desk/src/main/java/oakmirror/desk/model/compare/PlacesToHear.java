@@ -18,10 +18,13 @@ import oakmirror.candidate.Candidate;
 import oakmirror.candidate.PowerOverTime;
 import oakmirror.correction.MoveDecisions;
 import oakmirror.correction.TakenMove;
+import oakmirror.desk.model.listen.Blind;
 import oakmirror.desk.model.listen.Listening;
 import oakmirror.desk.model.listen.MonitorControls.Band;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
+import oakmirror.findings.PlaceWords;
+import oakmirror.findings.WorthAListen;
 import oakmirror.media.work.Kind;
 import oakmirror.media.work.Newest;
 import oakmirror.rhythm.BarGrid;
@@ -41,6 +44,9 @@ public final class PlacesToHear {
     /** References that are asked in which bars they have most: more would take longer than they add. */
     private static final int MOST_ASKED = 3;
 
+    /** Enough to tell by chance from hearing: nine of ten are had by guessing in one of a hundred runs. */
+    private static final int TRIALS = 10;
+
     /** What was decided about a place. */
     public enum Decision {
         /** Nothing yet. */
@@ -56,8 +62,9 @@ public final class PlacesToHear {
      *
      * @param place where
      * @param decision what was decided
+     * @param told whether a finding tells it as likely; otherwise it is only worth a listen
      */
-    public record Item(Candidate place, Decision decision) {}
+    public record Item(Candidate place, Decision decision, boolean told) {}
 
     /**
      * The place that is listened to.
@@ -75,6 +82,7 @@ public final class PlacesToHear {
     private final Workspace workspace;
     private final Comparing comparing;
     private final Listening listening;
+    private final Blind blind;
     private final ReadOnlyObjectWrapper<List<Item>> items = new ReadOnlyObjectWrapper<>(List.of());
     private final ReadOnlyObjectWrapper<Optional<Focus>> focus = new ReadOnlyObjectWrapper<>(Optional.empty());
     private final BooleanProperty trial = new SimpleBooleanProperty();
@@ -84,10 +92,11 @@ public final class PlacesToHear {
     private Optional<Before> before = Optional.empty();
 
     /** Places of what is compared. */
-    public PlacesToHear(Workspace workspace, Comparing comparing, Listening listening) {
+    public PlacesToHear(Workspace workspace, Comparing comparing, Listening listening, Blind blind) {
         this.workspace = workspace;
         this.comparing = comparing;
         this.listening = listening;
+        this.blind = blind;
         listener = workspace.background().newest(Kind.PREVIEW, "Finding the bars that tell most");
         comparing.placesProperty().subscribe(p -> {
             telling = Map.of();
@@ -96,15 +105,24 @@ public final class PlacesToHear {
         });
         workspace.sessionProperty().subscribe(s -> refresh());
         trial.subscribe(on -> hear());
+        blind.runProperty().map(Optional::isPresent).subscribe(on -> {
+            if (!on) {
+                hear();
+            }
+        });
     }
 
-    /** All places but those that findings tell, with what was decided, in the order in which to listen. */
+    /** All places with what was decided, in the order in which to listen: those that findings tell come first. */
     public ReadOnlyObjectProperty<List<Item>> itemsProperty() {
         return items.getReadOnlyProperty();
     }
 
-    /** Those nothing was decided about. */
-    public List<Candidate> open() {
+    /** Those that are only worth a listen, not told by a finding. */
+    public List<Item> offered() {
+        return items.get().stream().filter(i -> !i.told()).toList();
+    }
+
+    private List<Candidate> open() {
         return items.get().stream()
                 .filter(i -> i.decision() == Decision.OPEN)
                 .map(Item::place)
@@ -122,8 +140,11 @@ public final class PlacesToHear {
     }
 
     private void refresh() {
-        List<Candidate> all = comparing.placesProperty().get().offered();
-        items.set(all.stream().map(c -> new Item(c, decision(c))).toList());
+        WorthAListen places = comparing.placesProperty().get();
+        List<Candidate> all = places.all();
+        items.set(all.stream()
+                .map(c -> new Item(c, decision(c), places.told().contains(c)))
+                .toList());
         if (focus.get().filter(f -> !all.contains(f.place())).isPresent()) {
             end(); // another comparison has other places
         }
@@ -298,25 +319,42 @@ public final class PlacesToHear {
         before = Optional.empty();
     }
 
-    /** Sets up what is heard of the place in focus. The base is what was heard before: the mix as it is, or with its correction. */
-    private void hear() {
-        if (focus.get().isEmpty() || before.isEmpty()) {
-            return;
-        }
-        Focus f = focus.get().get();
-        boolean onCorrection = before.get().corrected();
+    /** Tells the mix with and without the trial move of the place in focus apart, unseen, over the same loop. */
+    public void tellApart() {
+        focus.get().ifPresent(f -> {
+            Heard heard = heard(f);
+            String name = PlaceWords.trial(f.place(), f.gainDb());
+            blind.startAbx(
+                    Blind.Item.shaped(heard.onCorrection(), "without " + name, heard.without()),
+                    Blind.Item.shaped(true, "with " + name, heard.with()),
+                    TRIALS);
+        });
+    }
+
+    /** What is heard without and with the trial move. The base is what was heard before: the mix as it is, or with its correction. */
+    private record Heard(boolean onCorrection, Shaping without, Shaping with) {}
+
+    private Heard heard(Focus f) {
+        boolean onCorrection = before.map(Before::corrected).orElse(false);
         Shaping session = workspace.session().shaping();
         Shaping base = onCorrection ? session : bare(session);
         Part part = part();
         MoveDecisions without = without(base.decided().of(part), f.place());
         TakenMove move = TakenMove.of(f.place()).withGain(f.gainDb());
-        boolean with = trial.get();
-        listening
-                .monitor()
-                .insteadProperty()
-                .set(Optional.of(base.withMoves(part, with || !onCorrection ? without.taking(move) : without)));
-        listening.correctedProperty().set(onCorrection || with);
-        listening.partProperty().set(tellingPart());
+        return new Heard(onCorrection, base.withMoves(part, without), base.withMoves(part, without.taking(move)));
+    }
+
+    /** Sets up what is heard of the place in focus. */
+    private void hear() {
+        focus.get().filter(f -> before.isPresent()).ifPresent(f -> {
+            Heard heard = heard(f);
+            boolean with = trial.get();
+            // Without a correction beneath, the trial is kept ready, so that going between is instant.
+            boolean ready = with || !heard.onCorrection();
+            listening.monitor().insteadProperty().set(Optional.of(ready ? heard.with() : heard.without()));
+            listening.correctedProperty().set(heard.onCorrection() || with);
+            listening.partProperty().set(tellingPart());
+        });
     }
 
     /** Nothing done to the mix. */
@@ -330,7 +368,7 @@ public final class PlacesToHear {
 
     /** Looks for the bars of each place in which mix and references have most of its range. */
     private void findTelling() {
-        List<Candidate> all = comparing.placesProperty().get().offered();
+        List<Candidate> all = comparing.placesProperty().get().all();
         List<TrackSlot> slots = comparing.sheet().slots();
         boolean ready = !all.isEmpty()
                 && slots.size() > 1

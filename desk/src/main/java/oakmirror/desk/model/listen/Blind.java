@@ -20,13 +20,33 @@ import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.session.Fact;
 import oakmirror.session.NotedVersion;
+import oakmirror.session.Shaping;
 import oakmirror.session.Version;
 
 /** A blind comparison in progress: what is hidden behind which letter, and hearing it. Lives on the window's thread. */
 public final class Blind {
 
-    /** Something that can be compared: a track, the mix with its correction, or a version in the mix's place. */
-    public record Item(int index, boolean corrected, String name, Optional<Version> version) {}
+    /**
+     * Something that can be compared.
+     *
+     * @param index the track
+     * @param corrected whether it is the mix with its correction
+     * @param name what it is called
+     * @param version a version in the mix's place
+     * @param shaping how the mix is corrected, where that is something else than in the session
+     */
+    public record Item(
+            int index, boolean corrected, String name, Optional<Version> version, Optional<Shaping> shaping) {
+
+        Item(int index, boolean corrected, String name) {
+            this(index, corrected, name, Optional.empty(), Optional.empty());
+        }
+
+        /** The mix, corrected or not, in another way than the session says. */
+        public static Item shaped(boolean corrected, String name, Shaping shaping) {
+            return new Item(0, corrected, name, Optional.empty(), Optional.of(shaping));
+        }
+    }
 
     /** A run of either form; exactly one is present. */
     public record Run(List<Item> items, Optional<AbxRun> abx, Optional<RankingRun> ranking) {
@@ -99,16 +119,16 @@ public final class Blind {
         List<TrackSlot> all = workspace.tracks().all();
         for (int i = 0; i < all.size(); i++) {
             if (all.get(i).audio().isPresent()) {
-                items.add(new Item(i, false, all.get(i).track().name(), Optional.empty()));
+                items.add(new Item(i, false, all.get(i).track().name()));
                 if (i == 0 && hasMix && isCorrected) {
-                    items.add(new Item(0, true, all.get(i).track().name() + ", corrected", Optional.empty()));
+                    items.add(new Item(0, true, all.get(i).track().name() + ", corrected"));
                 }
             }
         }
         if (hasMix && all.get(0).audio().isPresent()) {
             workspace.logProperty().get().versions().stream()
                     .filter(v -> !v.isDiscarded())
-                    .forEach(v -> items.add(new Item(0, false, nameOf(v), Optional.of(v.version()))));
+                    .forEach(v -> items.add(new Item(0, false, nameOf(v), Optional.of(v.version()), Optional.empty())));
         }
         return items;
     }
@@ -152,6 +172,7 @@ public final class Blind {
                 versions.hear(item.version().get());
             } else {
                 versions.endHearing();
+                listening.monitor().insteadProperty().set(item.shaping());
                 listening.correctedProperty().set(item.corrected());
                 listening.hear(item.index());
             }

@@ -1,0 +1,165 @@
+package oakmirror.desk.compare;
+
+import java.util.Optional;
+import java.util.function.Function;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.Slider;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import oakmirror.candidate.Candidate;
+import oakmirror.desk.command.Act;
+import oakmirror.desk.look.Ui;
+import oakmirror.desk.model.compare.PlacesToHear;
+import oakmirror.desk.model.compare.PlacesToHear.Focus;
+import oakmirror.desk.model.listen.Listening;
+import oakmirror.desk.model.session.Workspace;
+import oakmirror.findings.PlaceWords;
+import oakmirror.readings.Readings;
+
+/** The place that is listened to: what it may be, what can be heard of it, its trial move, and what to decide. Everything has a key. */
+final class PlacePanel extends VBox {
+
+    /** As far as a trial move can be dragged, against the one that is tried. */
+    private static final double MOST_FACTOR = 2;
+
+    private static final double LEAST_REACH_DB = 3;
+    private static final double STEP_DB = 0.1;
+
+    private final PlacesToHear places;
+    private final Listening listening;
+    private final Workspace workspace;
+    private final Function<Act, String> key;
+    private final Label title = Ui.label("", "strong");
+    private final Label counter = Ui.label("", "quiet");
+    private final Label odds = Ui.label("", "quiet", "small");
+    private final Button swap;
+    private final ToggleButton alone;
+    private final ToggleButton with;
+    private final Label loop = Ui.label("", "quiet", "small");
+    private final Slider gain = new Slider(-12, 12, 0);
+    private final Label trial = Ui.label("", "strong");
+    private boolean showing;
+
+    /**
+     * A panel.
+     *
+     * @param key the key of an action
+     * @param blind tells with and without apart unseen
+     */
+    PlacePanel(
+            PlacesToHear places, Listening listening, Workspace workspace, Function<Act, String> key, Runnable blind) {
+        super(6);
+        this.places = places;
+        this.listening = listening;
+        this.workspace = workspace;
+        this.key = key;
+        setId("place");
+        getStyleClass().add("place");
+        alone = Ui.choice("this range alone  " + key.apply(Act.ZONE), "Hear this range alone, or everything");
+        with = Ui.choice(
+                "with the trial move  " + key.apply(Act.CORRECTED),
+                "Hear the mix with its trial move, or without, equally loud");
+        swap = Ui.button("", "Go between mix and reference", listening::swap);
+        swap.setId("place-swap");
+        alone.setId("place-alone");
+        alone.setOnAction(e -> places.toggleRange());
+        with.setId("place-trial");
+        with.setOnAction(e -> places.toggleTrial());
+        gain.setId("place-gain");
+        gain.setAccessibleText("Gain of the trial move");
+        Ui.tip(gain, "Drag the trial move to taste; it is heard at once");
+        gain.setBlockIncrement(STEP_DB);
+        HBox.setHgrow(gain, Priority.SOMETIMES);
+        gain.setMaxWidth(320);
+        gain.valueProperty().subscribe(v -> {
+            if (!showing) {
+                places.setGain(v.doubleValue());
+                if (!places.trialProperty().get()) {
+                    places.toggleTrial();
+                }
+            }
+        });
+        Button close = Ui.link("×", "Stop listening to places  " + key.apply(Act.END_PLACES), places::end);
+        close.setId("place-close");
+        Button take = Ui.button(
+                "take  " + key.apply(Act.TAKE), "Its trial move becomes a move of the correction", places::take);
+        take.setId("place-take");
+        take.getStyleClass().add("primary");
+        Button leave = Ui.button("leave, it is the music  " + key.apply(Act.LEAVE), "Not offered again", places::leave);
+        leave.setId("place-leave");
+        Button later = Ui.button(
+                "later  " + key.apply(Act.PUT_OFF),
+                "The next one; this one comes again after the others",
+                places::later);
+        later.setId("place-later");
+        Button apart = Ui.link("tell them apart blind…", "Which is X: with the trial move, or without?", blind);
+        apart.setId("place-blind");
+        title.setMinWidth(0);
+        odds.setMinWidth(0);
+        counter.setMinWidth(USE_PREF_SIZE);
+        getChildren()
+                .addAll(
+                        row(title, Ui.spring(), counter, close),
+                        odds,
+                        row(name("Listen"), swap, alone, with, loop),
+                        row(name("Trial"), gain, trial, Ui.label("equally loud", "quiet", "small")),
+                        row(name("Decide"), take, leave, later, Ui.spring(), apart));
+        places.focusProperty().subscribe(f -> refresh());
+        places.trialProperty().subscribe(on -> with.setSelected(on));
+        listening.partProperty().subscribe(r -> refresh());
+        listening.referenceProperty().subscribe(r -> refresh());
+        listening.monitor().bandProperty().subscribe(b -> refresh());
+    }
+
+    private static HBox row(javafx.scene.Node... nodes) {
+        HBox row = new HBox(6, nodes);
+        row.setAlignment(Pos.CENTER_LEFT);
+        for (javafx.scene.Node node : nodes) {
+            if (node instanceof Region region && (node instanceof Button || node instanceof ToggleButton)) {
+                region.setMinWidth(USE_PREF_SIZE);
+            }
+        }
+        return row;
+    }
+
+    private static Label name(String text) {
+        Label label = Ui.label(text, "subheading");
+        label.setMinWidth(46);
+        return label;
+    }
+
+    private void refresh() {
+        places.focusProperty().get().ifPresent(this::show);
+    }
+
+    private void show(Focus focus) {
+        Candidate place = focus.place();
+        showing = true;
+        title.setText(PlaceWords.title(place) + "  " + PlaceWords.seen(place));
+        counter.setText(focus.number() + " of " + focus.of());
+        String fault = PlaceWords.odds(place);
+        odds.setText(Character.toUpperCase(fault.charAt(0)) + fault.substring(1) + "; otherwise the music. Often: "
+                + PlaceWords.cause(place));
+        int reference = listening.referenceProperty().get();
+        boolean hasMix = workspace.tracks().mix().isPresent();
+        swap.setText("mix ⇄ reference " + (hasMix ? reference : reference + 1) + "  " + key.apply(Act.SWAP));
+        alone.setSelected(listening.monitor().bandProperty().get().equals(Optional.of(PlacesToHear.band(place))));
+        loop.setText(places.tellingPart()
+                .map(r -> "looping " + Readings.time(r.startSeconds()) + "–" + Readings.time(r.endSeconds())
+                        + ", where there is most of it")
+                .orElse("looping the passage"));
+        double reach = Math.max(LEAST_REACH_DB, MOST_FACTOR * Math.abs(place.proposedDb()));
+        gain.setMin(-reach);
+        gain.setMax(reach);
+        if (!gain.isValueChanging()) {
+            gain.setValue(focus.gainDb());
+        }
+        trial.setText(PlaceWords.trial(place, focus.gainDb()));
+        showing = false;
+    }
+}
