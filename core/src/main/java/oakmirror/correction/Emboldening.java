@@ -4,11 +4,15 @@ import java.util.List;
 import oakmirror.candidate.Candidate;
 import oakmirror.candidate.Candidates;
 import oakmirror.evidence.Evidence;
+import oakmirror.evidence.FaultPrior;
+import oakmirror.evidence.ToneOdds;
+import oakmirror.spectrum.OctaveSmoothing;
 
 /**
  * What places worth a listen add to what evidence supports by itself. Evidence looks at a gap at one broad resolution; a place has a width of its own, and odds of its
  * own. So what is supported goes to the place's trial move by a part w = (a·odds)^k, a being how alike the music is: with k = 0 at the boldest every place is corrected at its trial size, at the
- * usual caution only those that hardly could be the music, and none at the most careful. Between the versions of one recording there is nothing to weigh.
+ * usual caution only those that hardly could be the music, and none at the most careful. Where a fault is as likely as findings call likely ({@link ToneOdds}), half an octave is
+ * followed instead of the evidence's broader resolution: what agrees so clearly may be narrower. Between the versions of one recording there is nothing to weigh.
  */
 final class Emboldening {
 
@@ -17,17 +21,46 @@ final class Emboldening {
     /** Where content is so large, in dB, half of the odds are believed: what was learned is of music that is more alike. */
     private static final double UNLIKE_DB = 2;
 
+    /** From here down to none a more careful correction follows what is likely less and less. */
+    private static final double CAREFUL = 0.3;
+
+    private static final double AUDIBLE_DB = 1;
+    private static final double LEAST_PROBABLE = 0.8;
+    private static final double LIKELY = 0.92;
+    private static final double EDGE_OCTAVES = 1.0 / 3;
+
     private Emboldening() {}
 
+    /** Brings what is supported towards what half an octave shows where that is as likely a fault as findings call likely. */
+    private static void followLikely(Evidence evidence, double caution, double[] supported, double[] trust) {
+        ToneOdds tone = new ToneOdds(evidence, FaultPrior.ofCaution(caution));
+        boolean[] counts = new boolean[supported.length];
+        double[] part = new double[supported.length];
+        for (int b = 0; b < part.length; b++) {
+            counts[b] = trust[b] > 0;
+            double probable = tone.beyond(b, AUDIBLE_DB);
+            part[b] = Math.max(0, Math.min(1, (probable - LEAST_PROBABLE) / (LIKELY - LEAST_PROBABLE)));
+        }
+        double[] smooth = OctaveSmoothing.smooth(part, counts, EDGE_OCTAVES);
+        double follows = (1 - evidence.likeness()) * Math.min(1, (1 - caution) / CAREFUL);
+        for (int b = 0; b < part.length; b++) {
+            double target = 0 - tone.meanDb(b);
+            if (counts[b] && Math.abs(target) > Math.abs(supported[b])) {
+                supported[b] += follows * smooth[b] * (target - supported[b]);
+            }
+        }
+    }
+
     static Evidence of(Evidence evidence, double caution) {
-        List<Candidate> places = caution >= 1 ? List.of() : Candidates.of(evidence);
-        if (places.isEmpty()) {
+        if (caution >= 1 || !evidence.isKnown()) {
             return evidence;
         }
+        List<Candidate> places = Candidates.of(evidence);
         double exponent = EXPONENT * caution / (1 - caution);
         double alike = 1 / (1 + Math.pow(evidence.contentDb() / UNLIKE_DB, 4));
         double[] supported = evidence.supportedDb().clone();
         double[] trust = evidence.trust().clone();
+        followLikely(evidence, caution, supported, trust);
         for (Candidate place : places) {
             double part = (1 - evidence.likeness()) * Math.pow(alike * place.odds(), exponent);
             if (part < LEAST_PART) {

@@ -50,6 +50,15 @@ public record Evidence(
         return gap.isKnown() ? new Weighing(gap, prior, counts, errorDb2).evidence() : unweighed(gap);
     }
 
+    /**
+     * What other music makes of the tone in a band, in dB², at the resolution gaps are judged at; without end where nothing is known.
+     *
+     * @param prior what faults it was weighed with
+     */
+    public double contentDb2(int band, FaultPrior prior) {
+        return trust[band] > 0 ? prior.varianceDb2() * (1 - trust[band]) / trust[band] : Double.POSITIVE_INFINITY;
+    }
+
     /** What the references say, those that are the same recording as one: their agreement would be taken for evidence. */
     public List<Gap.Each> references() {
         return Weighing.distinct(gap.each());

@@ -9,10 +9,10 @@ import oakmirror.compare.CorridorSettings;
 import oakmirror.compare.Span;
 import oakmirror.compare.Subject;
 import oakmirror.dynamics.ZoneDynamics;
+import oakmirror.evidence.Odds;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.Zone;
 import oakmirror.zones.Content;
-import oakmirror.zones.Odds;
 import oakmirror.zones.ZoneDifferences;
 
 /**

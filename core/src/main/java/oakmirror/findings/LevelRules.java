@@ -6,13 +6,13 @@ import java.util.List;
 import oakmirror.compare.CorridorSettings;
 import oakmirror.compare.Span;
 import oakmirror.compare.Subject;
+import oakmirror.evidence.Odds;
 import oakmirror.findings.Finding.Aspect;
 import oakmirror.findings.Finding.Kind;
 import oakmirror.findings.Finding.Place;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.readings.Readings;
 import oakmirror.zones.Content;
-import oakmirror.zones.Odds;
 
 /** Loudness and dynamics, read together: squashed or loose, quieter or louder than the references, and clipped. */
 final class LevelRules {

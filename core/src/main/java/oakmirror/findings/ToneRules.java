@@ -4,12 +4,11 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
-import java.util.stream.IntStream;
 import oakmirror.audio.Decibels;
 import oakmirror.compare.Gap;
 import oakmirror.compare.MatchedTone;
 import oakmirror.compare.Subject;
-import oakmirror.dynamics.Quantiles;
+import oakmirror.evidence.ToneOdds;
 import oakmirror.findings.Finding.Aspect;
 import oakmirror.findings.Finding.Kind;
 import oakmirror.findings.Finding.Place;
@@ -17,31 +16,16 @@ import oakmirror.level.LevelMatch;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.BandSpectrum;
-import oakmirror.spectrum.OctaveSmoothing;
 import oakmirror.spectrum.SpectralEdge;
 import oakmirror.zones.Content;
-import oakmirror.zones.Odds;
 
 /**
  * Ranges where the mix has too much or too little, and a mix that ends early.
  *
- * <p>Balance is relative: one range raised lowers all others once levels are matched. So the gap is first moved by its median from 60 Hz to
- * 12 kHz: half of the ranges stay where they are, however far one of them is off. Smoothed to {@value #OCTAVES} octaves, it is judged band by band
- * ({@link Odds}): by what the evidence of a correction takes for content at its own, broader resolution, and by how uneven the gap is below that. A range is
- * told where a fault of {@value #AUDIBLE_DB} dB and more is probable all over it.
+ * <p>A range is told where a fault of {@value #AUDIBLE_DB} dB and more is probable all over it ({@link ToneOdds}).
  */
 final class ToneRules {
 
-    /** What is judged: as broad as a fault that is worth telling. */
-    private static final double OCTAVES = 0.5;
-
-    private static final double UNEVEN_OCTAVES = 1;
-    /** Variance of faults at that resolution, in dB²: what is planted, and what is worth telling, is about 3 dB. */
-    private static final double FAULT_DB2 = 5;
-    /** What is finer than a correction judges: variance of content for each dB² of its unevenness. */
-    private static final double CONTENT_PER_UNEVEN = 2;
-    /** An RMS over a median of magnitudes, for what is normally distributed. */
-    private static final double RMS_PER_MEDIAN = 1.4826;
     /** Less than this is not heard as a fault. */
     private static final double AUDIBLE_DB = 1;
 
@@ -91,10 +75,7 @@ final class ToneRules {
     static List<Finding> find(Subject mix, List<Subject> references, Content content, boolean widthTold) {
         Gap gap = content.evidence().gap();
         boolean[] known = gap.known();
-        double[] half = OctaveSmoothing.smooth(gap.gapDb(), known, OCTAVES);
-        double[] octave = OctaveSmoothing.smooth(gap.gapDb(), known, UNEVEN_OCTAVES);
-        double shift = middle(half, known);
-        double finerDb2 = CONTENT_PER_UNEVEN * Math.pow(uneven(half, octave, known), 2) * (1 - content.likeness());
+        ToneOdds tone = content.toneOdds();
         double strongest = Arrays.stream(gap.mixDb()).max().orElse(0);
         double[] off = new double[BandGrid.SIZE];
         double[] sure = new double[BandGrid.SIZE];
@@ -102,16 +83,15 @@ final class ToneRules {
             boolean heard = BandGrid.centreHz(b) >= ALWAYS_FROM_HZ
                     || Math.max(gap.mixDb()[b], gap.referenceDb()[b]) > strongest - LOW_DEPTH_DB;
             if (known[b] && heard) {
-                off[b] = shift - half[b];
-                Odds odds = Odds.of(off[b], FAULT_DB2, content.toneDb2(b) + finerDb2);
+                off[b] = tone.offDb(b);
                 boolean faint = widthTold || content.isSameRecording() && BandGrid.centreHz(b) < LOW_END_FAINT_HZ;
-                double probability = odds.beyond(faint ? FAINT_DB : AUDIBLE_DB);
+                double probability = tone.beyond(b, faint ? FAINT_DB : AUDIBLE_DB);
                 sure[b] = probability >= Certainty.PERHAPS.least() ? Math.signum(off[b]) * probability : 0;
             }
         }
         List<Finding> found = new ArrayList<>();
         for (int[] run : runs(sure)) {
-            if (AddedNoise.explains(gap, shift, run[0], run[1])) {
+            if (AddedNoise.explains(gap, tone.shiftDb(), run[0], run[1])) {
                 continue;
             }
             finding(run, off, sure, references.size()).ifPresent(found::add);
@@ -143,27 +123,6 @@ final class ToneRules {
 
     private static double mean(BandSpectrum spectrum, int from, int to) {
         return Arrays.stream(spectrum.power(), from, to).average().orElse(0);
-    }
-
-    /** The median from 60 Hz to 12 kHz. */
-    private static double middle(double[] curve, boolean[] known) {
-        return Quantiles.of(
-                IntStream.rangeClosed(BandGrid.bandOf(60), BandGrid.bandOf(12000))
-                        .filter(b -> known[b])
-                        .mapToDouble(b -> curve[b])
-                        .toArray(),
-                0.5);
-    }
-
-    /** How far a gap goes up and down from half an octave to a whole one; by the median, which a fault in one place does not move. */
-    private static double uneven(double[] half, double[] octave, boolean[] known) {
-        double middle = Quantiles.of(
-                IntStream.rangeClosed(BandGrid.bandOf(40), BandGrid.bandOf(14000))
-                        .filter(b -> known[b])
-                        .mapToDouble(b -> Math.abs(half[b] - octave[b]))
-                        .toArray(),
-                0.5);
-        return Double.isNaN(middle) ? 0 : RMS_PER_MEDIAN * middle;
     }
 
     /** First and last band of each range that lies outside on one side. */

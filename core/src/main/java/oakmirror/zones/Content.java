@@ -8,6 +8,7 @@ import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.Material;
 import oakmirror.evidence.Evidence;
 import oakmirror.evidence.FaultPrior;
+import oakmirror.evidence.ToneOdds;
 
 /**
  * How far mix and references may differ though neither is at fault. What the evidence of a correction takes for content, other notes and
@@ -38,11 +39,9 @@ public record Content(Evidence evidence) {
         return new Content(CorrectionSettings.DEFAULT.weigh(Material.of(gap)));
     }
 
-    /** What other music makes of the tone in a band, in dB², at the resolution gaps are judged at. */
-    public double toneDb2(int band) {
-        double trust = evidence.trust()[band];
-        double faultDb2 = FaultPrior.ofCaution(FaultPrior.USUAL_CAUTION).varianceDb2();
-        return trust > 0 ? faultDb2 * (1 - trust) / trust : Double.POSITIVE_INFINITY;
+    /** How probable faults of the tone are, band by band. */
+    public ToneOdds toneOdds() {
+        return new ToneOdds(evidence, FaultPrior.ofCaution(FaultPrior.USUAL_CAUTION));
     }
 
     /** From 0, where mix and references are different recordings, to 1, where they are the same one before and after treatment. */

@@ -1,6 +1,7 @@
 package oakmirror.zones;
 
 import oakmirror.compare.Span;
+import oakmirror.evidence.Odds;
 import oakmirror.spectrum.Zone;
 
 /**

@@ -10,6 +10,7 @@ import oakmirror.compare.Span;
 import oakmirror.compare.Subject;
 import oakmirror.dynamics.Quantiles;
 import oakmirror.dynamics.ZoneDynamics;
+import oakmirror.evidence.Odds;
 import oakmirror.spectrum.Zone;
 import oakmirror.stereo.Width;
 

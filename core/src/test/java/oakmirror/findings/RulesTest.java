@@ -15,12 +15,12 @@ import oakmirror.audio.RangeStream;
 import oakmirror.audio.TimeRange;
 import oakmirror.compare.CorridorSettings;
 import oakmirror.compare.Subject;
+import oakmirror.evidence.Odds;
 import oakmirror.findings.DynamicsStanding.Verdict;
 import oakmirror.findings.Finding.Kind;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
 import oakmirror.zones.Content;
-import oakmirror.zones.Odds;
 import org.junit.jupiter.api.Test;
 
 /** Rules on made signals; on music they are tested with the demo. */

@@ -17,6 +17,7 @@ import oakmirror.dsp.Chain;
 import oakmirror.dsp.StereoProcessor;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.dsp.ZoneDynamicsBand;
+import oakmirror.evidence.Odds;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.StereoSpectrum;
 import oakmirror.spectrum.StereoSpectrum.Part;

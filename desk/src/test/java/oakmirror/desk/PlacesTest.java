@@ -12,8 +12,9 @@ import oakmirror.candidate.Candidate;
 import oakmirror.correction.Move;
 import oakmirror.correction.TakenMove;
 import oakmirror.desk.model.compare.PlacesToHear;
-import oakmirror.desk.model.compare.PlacesToHear.Decision;
 import oakmirror.desk.model.compare.PlacesToHear.Focus;
+import oakmirror.findings.DecidedPlace;
+import oakmirror.findings.DecidedPlace.Decision;
 import oakmirror.spectrum.StereoSpectrum.Part;
 import org.junit.jupiter.api.Test;
 
@@ -30,7 +31,7 @@ class PlacesTest extends CompareWindow {
 
     private List<Decision> decisions() {
         return onFx(() -> places().itemsProperty().get().stream()
-                .map(PlacesToHear.Item::decision)
+                .map(DecidedPlace::decision)
                 .toList());
     }
 
@@ -61,8 +62,8 @@ class PlacesTest extends CompareWindow {
         assertThat(onFx(() -> listening().correctedProperty().get()))
                 .as("as it is")
                 .isFalse();
-        waitUntil(() -> listening().partProperty().get().isPresent());
-        var part = onFx(() -> listening().partProperty().get().orElseThrow());
+        waitUntil(() -> listening().monitor().partProperty().get().isPresent());
+        var part = onFx(() -> listening().monitor().partProperty().get().orElseThrow());
         var passage = onFx(
                 () -> workspace().tracks().mix().orElseThrow().chosenRange().orElseThrow());
         assertThat(part.startSeconds()).isGreaterThanOrEqualTo(passage.startSeconds() - 0.06);
@@ -103,7 +104,7 @@ class PlacesTest extends CompareWindow {
         assertThat(onFx(() -> listening().playingProperty().get()))
                 .as("as before")
                 .isFalse();
-        assertThat(onFx(() -> listening().partProperty().get())).isEmpty();
+        assertThat(onFx(() -> listening().monitor().partProperty().get())).isEmpty();
         assertThat(onFx(() -> listening().monitor().insteadProperty().get())).isEmpty();
         assertThat(onFx(() -> listening().correctedProperty().get())).isFalse();
         assertThat(taken()).as("nothing was decided").isEmpty();
@@ -150,7 +151,7 @@ class PlacesTest extends CompareWindow {
     @Test
     void withAndWithoutCanBeToldApartBlind() throws Exception {
         openPlaces();
-        var part = onFx(() -> listening().partProperty().get());
+        var part = onFx(() -> listening().monitor().partProperty().get());
         clickOn("#place-blind");
         waitUntil(() -> app.window().blind().isOn());
         assertThat(lookup("#letter-X").tryQuery()).isPresent();
@@ -167,7 +168,7 @@ class PlacesTest extends CompareWindow {
         waitUntil(() -> !app.window().blind().isOn());
         assertThat(focus()).as("back at the place").isPresent();
         assertThat(onFx(() -> listening().monitor().insteadProperty().get())).isPresent();
-        assertThat(onFx(() -> listening().partProperty().get()).isPresent() || part.isEmpty())
+        assertThat(onFx(() -> listening().monitor().partProperty().get()).isPresent() || part.isEmpty())
                 .isTrue();
     }
 }

@@ -20,12 +20,12 @@ import oakmirror.candidate.Candidate;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.compare.Comparing;
 import oakmirror.desk.model.compare.PlacesToHear;
-import oakmirror.desk.model.compare.PlacesToHear.Decision;
-import oakmirror.desk.model.compare.PlacesToHear.Item;
 import oakmirror.desk.part.PressBox;
 import oakmirror.desk.part.SidePane;
 import oakmirror.desk.part.Ways;
 import oakmirror.desk.words.Words;
+import oakmirror.findings.DecidedPlace;
+import oakmirror.findings.DecidedPlace.Decision;
 import oakmirror.findings.Finding;
 import oakmirror.findings.PlaceWords;
 
@@ -141,7 +141,7 @@ final class FindingsPane extends SidePane {
         cards.getChildren().addAll(members);
     }
 
-    private VBox place(Item item) {
+    private VBox place(DecidedPlace item) {
         Candidate place = item.place();
         Label name = Ui.label(PlaceWords.title(place), "strong");
         name.setWrapText(true);

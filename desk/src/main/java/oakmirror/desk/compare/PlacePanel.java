@@ -111,7 +111,7 @@ final class PlacePanel extends VBox {
                         row(name("Decide"), take, leave, later, Ui.spring(), apart));
         places.focusProperty().subscribe(f -> refresh());
         places.trialProperty().subscribe(on -> with.setSelected(on));
-        listening.partProperty().subscribe(r -> refresh());
+        listening.monitor().partProperty().subscribe(r -> refresh());
         listening.referenceProperty().subscribe(r -> refresh());
         listening.monitor().bandProperty().subscribe(b -> refresh());
     }

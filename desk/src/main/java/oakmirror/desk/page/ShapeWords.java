@@ -5,8 +5,8 @@ import oakmirror.correction.CorrectionSettings.Basis;
 import oakmirror.correction.Move;
 import oakmirror.correction.Proposal;
 import oakmirror.correction.RangeGuard;
-import oakmirror.desk.model.compare.PlacesToHear.Decision;
-import oakmirror.desk.model.compare.PlacesToHear.Item;
+import oakmirror.findings.DecidedPlace;
+import oakmirror.findings.DecidedPlace.Decision;
 import oakmirror.readings.Readings;
 import oakmirror.session.Session;
 import oakmirror.spectrum.StereoSpectrum.Part;
@@ -41,15 +41,15 @@ final class ShapeWords {
     }
 
     /** What is offered beside it, and what was decided about that. */
-    static String offered(List<Item> places) {
-        List<Item> offered = places.stream().filter(i -> !i.told()).toList();
+    static String offered(List<DecidedPlace> places) {
+        List<DecidedPlace> offered = places.stream().filter(i -> !i.told()).toList();
         String words = said(offered, Decision.OPEN, " offered by ear")
                 + said(places, Decision.TAKEN, " taken")
                 + said(places, Decision.LEFT, " left");
         return words.isEmpty() ? "" : " ·" + words.substring(1);
     }
 
-    private static String said(List<Item> places, Decision decision, String what) {
+    private static String said(List<DecidedPlace> places, Decision decision, String what) {
         long count = places.stream().filter(i -> i.decision() == decision).count();
         return count == 0 ? "" : ", " + count + what;
     }

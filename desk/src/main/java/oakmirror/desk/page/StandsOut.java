@@ -9,8 +9,7 @@ import oakmirror.candidate.Candidate;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.model.compare.Comparing;
 import oakmirror.desk.model.compare.PlacesToHear;
-import oakmirror.desk.model.compare.PlacesToHear.Decision;
-import oakmirror.desk.model.compare.PlacesToHear.Item;
+import oakmirror.findings.DecidedPlace;
 import oakmirror.findings.Finding;
 import oakmirror.readings.Readings;
 
@@ -66,9 +65,8 @@ public final class StandsOut extends HBox {
 
     /** The places nothing was decided about, or that all are. */
     private void offer() {
-        List<Item> offered = places.offered();
-        List<Item> open =
-                offered.stream().filter(i -> i.decision() == Decision.OPEN).toList();
+        List<DecidedPlace> offered = places.offered();
+        List<DecidedPlace> open = offered.stream().filter(i -> i.isOpen()).toList();
         if (!offered.isEmpty() && open.isEmpty()) {
             getChildren().add(Ui.label("every place decided", "quiet"));
         } else if (!offered.isEmpty()) {

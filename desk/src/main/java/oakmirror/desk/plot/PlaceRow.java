@@ -14,8 +14,8 @@ import javafx.scene.text.TextAlignment;
 import oakmirror.candidate.Candidate;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
-import oakmirror.desk.model.compare.PlacesToHear.Decision;
-import oakmirror.desk.model.compare.PlacesToHear.Item;
+import oakmirror.findings.DecidedPlace;
+import oakmirror.findings.DecidedPlace.Decision;
 import oakmirror.findings.PlaceWords;
 
 /**
@@ -32,7 +32,7 @@ public final class PlaceRow extends PlotPane {
     private final FrequencyView view;
     private final Consumer<Candidate> onPress;
     private final Tooltip tooltip = new Tooltip();
-    private List<Item> items = List.of();
+    private List<DecidedPlace> items = List.of();
     private Optional<Candidate> focus = Optional.empty();
     private FrequencyScale scale = new FrequencyScale(100, 20, 20000);
 
@@ -55,7 +55,7 @@ public final class PlaceRow extends PlotPane {
     }
 
     /** Shows other places, one of them perhaps listened to. */
-    public void show(List<Item> next, Optional<Candidate> listened) {
+    public void show(List<DecidedPlace> next, Optional<Candidate> listened) {
         items = List.copyOf(next);
         focus = listened;
         setVisible(!items.isEmpty());
@@ -64,7 +64,7 @@ public final class PlaceRow extends PlotPane {
     }
 
     private void hover(MouseEvent e) {
-        Optional<Item> item = at(e.getX());
+        Optional<DecidedPlace> item = at(e.getX());
         setCursor(item.isPresent() ? Cursor.HAND : Cursor.DEFAULT);
         tooltip.setText(item.map(i -> PlaceWords.title(i.place()) + " " + PlaceWords.seen(i.place()) + "; "
                         + PlaceWords.odds(i.place()))
@@ -72,7 +72,7 @@ public final class PlaceRow extends PlotPane {
     }
 
     /** The narrowest place that spans a point. */
-    private Optional<Item> at(double x) {
+    private Optional<DecidedPlace> at(double x) {
         return items.stream()
                 .filter(i -> x >= left(i.place()) - 2 && x <= right(i.place()) + 2)
                 .min((a, b) -> Double.compare(a.place().octaves(), b.place().octaves()));
@@ -90,7 +90,7 @@ public final class PlaceRow extends PlotPane {
     protected void draw(GraphicsContext g, double w, double h, Palette p) {
         scale = new FrequencyScale(w, view.lowHz(), view.highHz());
         List<double[]> written = new ArrayList<>();
-        for (Item item : items) {
+        for (DecidedPlace item : items) {
             Candidate c = item.place();
             double left = left(c);
             double right = right(c);

@@ -23,6 +23,8 @@ import oakmirror.desk.model.listen.Listening;
 import oakmirror.desk.model.listen.MonitorControls.Band;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
+import oakmirror.findings.DecidedPlace;
+import oakmirror.findings.DecidedPlace.Decision;
 import oakmirror.findings.PlaceWords;
 import oakmirror.findings.WorthAListen;
 import oakmirror.media.work.Kind;
@@ -47,25 +49,6 @@ public final class PlacesToHear {
     /** Enough to tell by chance from hearing: nine of ten are had by guessing in one of a hundred runs. */
     private static final int TRIALS = 10;
 
-    /** What was decided about a place. */
-    public enum Decision {
-        /** Nothing yet. */
-        OPEN,
-        /** Its move is in the correction. */
-        TAKEN,
-        /** It is the music. */
-        LEFT
-    }
-
-    /**
-     * A place and what was decided about it.
-     *
-     * @param place where
-     * @param decision what was decided
-     * @param told whether a finding tells it as likely; otherwise it is only worth a listen
-     */
-    public record Item(Candidate place, Decision decision, boolean told) {}
-
     /**
      * The place that is listened to.
      *
@@ -83,7 +66,7 @@ public final class PlacesToHear {
     private final Comparing comparing;
     private final Listening listening;
     private final Blind blind;
-    private final ReadOnlyObjectWrapper<List<Item>> items = new ReadOnlyObjectWrapper<>(List.of());
+    private final ReadOnlyObjectWrapper<List<DecidedPlace>> items = new ReadOnlyObjectWrapper<>(List.of());
     private final ReadOnlyObjectWrapper<Optional<Focus>> focus = new ReadOnlyObjectWrapper<>(Optional.empty());
     private final BooleanProperty trial = new SimpleBooleanProperty();
     private final Set<LeftPlace> postponed = new LinkedHashSet<>();
@@ -113,19 +96,19 @@ public final class PlacesToHear {
     }
 
     /** All places with what was decided, in the order in which to listen: those that findings tell come first. */
-    public ReadOnlyObjectProperty<List<Item>> itemsProperty() {
+    public ReadOnlyObjectProperty<List<DecidedPlace>> itemsProperty() {
         return items.getReadOnlyProperty();
     }
 
     /** Those that are only worth a listen, not told by a finding. */
-    public List<Item> offered() {
+    public List<DecidedPlace> offered() {
         return items.get().stream().filter(i -> !i.told()).toList();
     }
 
     private List<Candidate> open() {
         return items.get().stream()
-                .filter(i -> i.decision() == Decision.OPEN)
-                .map(Item::place)
+                .filter(i -> i.isOpen())
+                .map(DecidedPlace::place)
                 .toList();
     }
 
@@ -143,7 +126,7 @@ public final class PlacesToHear {
         WorthAListen places = comparing.placesProperty().get();
         List<Candidate> all = places.all();
         items.set(all.stream()
-                .map(c -> new Item(c, decision(c), places.told().contains(c)))
+                .map(c -> new DecidedPlace(c, decision(c), places.told().contains(c)))
                 .toList());
         if (focus.get().filter(f -> !all.contains(f.place())).isPresent()) {
             end(); // another comparison has other places
@@ -168,7 +151,7 @@ public final class PlacesToHear {
 
     /** Listens to a place. */
     public void focus(Candidate place) {
-        List<Candidate> all = items.get().stream().map(Item::place).toList();
+        List<Candidate> all = items.get().stream().map(DecidedPlace::place).toList();
         int index = all.indexOf(place);
         if (index < 0) {
             return;
@@ -191,7 +174,7 @@ public final class PlacesToHear {
         hear();
         listening.loopingProperty().set(true);
         listening.hear(0);
-        listening.partProperty().get().ifPresent(r -> listening.seekIn(0, r.startSeconds()));
+        listening.monitor().partProperty().get().ifPresent(r -> listening.seekIn(0, r.startSeconds()));
         if (!listening.playingProperty().get()) {
             listening.togglePlay();
         }
@@ -204,7 +187,7 @@ public final class PlacesToHear {
                 open.stream().filter(c -> postponed.contains(LeftPlace.of(c))).toList();
         open.removeAll(late);
         int now = focus.get().map(Focus::number).orElse(0);
-        List<Candidate> all = items.get().stream().map(Item::place).toList();
+        List<Candidate> all = items.get().stream().map(DecidedPlace::place).toList();
         open.stream()
                 .filter(c -> all.indexOf(c) >= now)
                 .findFirst()
@@ -306,7 +289,7 @@ public final class PlacesToHear {
         }
         focus.set(Optional.empty());
         trial.set(false);
-        listening.partProperty().set(Optional.empty());
+        listening.monitor().partProperty().set(Optional.empty());
         listening.monitor().insteadProperty().set(Optional.empty());
         before.ifPresent(b -> {
             listening.monitor().bandProperty().set(b.band());
@@ -353,7 +336,7 @@ public final class PlacesToHear {
             boolean ready = with || !heard.onCorrection();
             listening.monitor().insteadProperty().set(Optional.of(ready ? heard.with() : heard.without()));
             listening.correctedProperty().set(heard.onCorrection() || with);
-            listening.partProperty().set(tellingPart());
+            listening.monitor().partProperty().set(tellingPart());
         });
     }
 
@@ -403,7 +386,7 @@ public final class PlacesToHear {
                     telling = found;
                     focus.get()
                             .filter(f -> found.containsKey(f.place()))
-                            .ifPresent(f -> listening.partProperty().set(tellingPart()));
+                            .ifPresent(f -> listening.monitor().partProperty().set(tellingPart()));
                 });
     }
 

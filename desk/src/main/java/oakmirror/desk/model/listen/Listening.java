@@ -36,7 +36,6 @@ public final class Listening {
     private final DoubleProperty blend = new SimpleDoubleProperty();
     private final ReadOnlyIntegerWrapper reference = new ReadOnlyIntegerWrapper(1);
     private final ObjectProperty<Optional<TimeRange>> freeRange = new SimpleObjectProperty<>(Optional.empty());
-    private final ObjectProperty<Optional<TimeRange>> part = new SimpleObjectProperty<>(Optional.empty());
     private final DoubleProperty position = new SimpleDoubleProperty();
     private final MonitorControls monitor;
     private final OutputControl output = new OutputControl();
@@ -69,7 +68,7 @@ public final class Listening {
             pushScene();
             stretches.set(stretches.get() + 1);
         });
-        places = new Places(workspace, alignment, () -> mixer.sampleRate(), freeRange, part);
+        places = new Places(workspace, alignment, () -> mixer.sampleRate(), freeRange, monitor.partProperty());
         sceneTracks = new SceneTracks(workspace, places, stems, correction, monitor);
         workspace.tracks().all().addListener((ListChangeListener<TrackSlot>) c -> tracksChanged());
         workspace.tracks().revisionProperty().subscribe(r -> tracksChanged());
@@ -78,7 +77,7 @@ public final class Listening {
         workspace.sessionProperty().subscribe(s -> pushScene());
         workspace.sessionProperty().map(s -> s.comparing().tempoAligned()).subscribe(a -> alignment.forgetFailures());
         List<ObservableValue<?>> settings = new ArrayList<>(monitor.all());
-        settings.addAll(List.of(heard, corrected, rebalanced, looping, freeRange, part, blend));
+        settings.addAll(List.of(heard, corrected, rebalanced, looping, freeRange, blend));
         settings.forEach(setting -> setting.subscribe(value -> pushScene()));
         output.chosenProperty().subscribe(d -> output.reopen(mixer, playing.get(), workspace.messageProperty()::set));
     }
@@ -126,11 +125,6 @@ public final class Listening {
     /** What repeats on the common time axis where no passage is chosen. */
     public ObjectProperty<Optional<TimeRange>> freeRangeProperty() {
         return freeRange;
-    }
-
-    /** What repeats for the time being instead of the passage, in seconds of the mix; the references' loops go with it. */
-    public ObjectProperty<Optional<TimeRange>> partProperty() {
-        return part;
     }
 
     /** Where the heard track is, in its own seconds; to be refreshed by {@link #tick}. */

@@ -15,6 +15,7 @@ import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.value.ObservableValue;
 import oakmirror.audio.Decibels;
 import oakmirror.audio.StereoSource;
+import oakmirror.audio.TimeRange;
 import oakmirror.correction.Strokes;
 import oakmirror.dsp.BandSolo;
 import oakmirror.finish.DeliveryTarget;
@@ -105,6 +106,7 @@ public final class MonitorControls {
 
     private final ObjectProperty<Sides> sides = new SimpleObjectProperty<>(Sides.STEREO);
     private final ObjectProperty<Optional<Band>> band = new SimpleObjectProperty<>(Optional.empty());
+    private final ObjectProperty<Optional<TimeRange>> part = new SimpleObjectProperty<>(Optional.empty());
     private final ObjectProperty<Optional<Path>> insertFile = new SimpleObjectProperty<>(Optional.empty());
     private final BooleanProperty insertOn = new SimpleBooleanProperty();
     private final DoubleProperty volumeDb = new SimpleDoubleProperty(0);
@@ -148,6 +150,11 @@ public final class MonitorControls {
         return instead;
     }
 
+    /** What repeats for the time being instead of the passage, in seconds of the mix; the references' loops go with it. */
+    public ObjectProperty<Optional<TimeRange>> partProperty() {
+        return part;
+    }
+
     /** What is to be heard at the end of the correction. */
     public ObjectProperty<Ending> endingProperty() {
         return ending;
@@ -189,7 +196,8 @@ public final class MonitorControls {
     }
 
     List<ObservableValue<?>> all() {
-        return List.of(sides, band, strokes, playback, version, insertFile, insertOn, volumeDb, dimmed, responses);
+        return List.of(
+                sides, band, part, strokes, playback, version, insertFile, insertOn, volumeDb, dimmed, responses);
     }
 
     /** Hears one side or kind of side, or stereo again when it is heard already. */
