@@ -27,7 +27,7 @@ final class Emboldening {
     private static final double AUDIBLE_DB = 1;
     private static final double LEAST_PROBABLE = 0.8;
     private static final double LIKELY = 0.92;
-    private static final double EDGE_OCTAVES = 1.0 / 3;
+    private static final double EDGE_OCTAVES = 0.6;
 
     private Emboldening() {}
 

@@ -58,6 +58,9 @@ final class Screenshots {
                             if (station == Station.VERSIONS && theme == Theme.DAYLIGHT) {
                                 renderVersions();
                             }
+                            if (station == Station.COMPARE && theme == Theme.LAMPLIGHT) {
+                                window.commands().run(Act.NEXT_PLACE);
+                            }
                             if (station == Station.FINISH) {
                                 window.workspace()
                                         .change(
@@ -69,7 +72,7 @@ final class Screenshots {
                                                                 s.finish().ceilingDbtp())));
                             }
                         },
-                        () -> {});
+                        () -> window.places().end());
             }
             if (theme == Theme.DAYLIGHT) {
                 for (Act panel : List.of(Act.LOUDNESS, Act.DYNAMICS, Act.WIDTH, Act.SPECTROGRAM)) {
