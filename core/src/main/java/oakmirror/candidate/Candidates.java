@@ -111,20 +111,16 @@ public final class Candidates {
         return apart(all).stream()
                 .map(c -> c.knownToBe(likeness))
                 .filter(c -> c.odds() >= LEAST_ODDS)
-                .sorted(Comparator.comparingDouble(Candidate::odds).reversed())
                 .limit(MOST)
                 .sorted(Comparator.comparingDouble((Candidate c) -> c.odds() * c.audibility())
                         .reversed())
                 .toList();
     }
 
-    /**
-     * Of some candidates those that do not overlap one with better odds, the best first. The surer they are, the more their size counts as well, size^odds: of a boom
-     * and what it makes of the whole low end the boom is meant.
-     */
+    /** Of some candidates those that do not overlap one with better odds, the best first. */
     public static List<Candidate> apart(Collection<Candidate> all) {
         List<Candidate> sorted = new ArrayList<>(all);
-        sorted.sort(Comparator.comparingDouble(c -> -c.odds() * Math.pow(Math.abs(c.seenDb()), c.odds())));
+        sorted.sort(Comparator.comparingDouble(Candidate::odds).reversed());
         List<Candidate> apart = new ArrayList<>();
         for (Candidate c : sorted) {
             if (apart.stream().allMatch(t -> c.overlap(t.lowHz(), t.highHz()) < MOST_OVERLAP)) {

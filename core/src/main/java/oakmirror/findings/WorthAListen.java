@@ -27,6 +27,8 @@ public record WorthAListen(List<Candidate> told, List<Candidate> offered) {
     public static final WorthAListen NOTHING = new WorthAListen(List.of(), List.of());
 
     private static final double TOLD_SHARE = 0.75;
+    /** A place that is wider or narrower by more than this than what a finding tells is another matter. */
+    private static final double MOST_TIMES = 2;
 
     /** Copies the lists. */
     public WorthAListen {
@@ -67,8 +69,10 @@ public record WorthAListen(List<Candidate> told, List<Candidate> offered) {
     private static Candidate of(Finding finding, Finding.Band band, Evidence evidence, List<Candidate> offered) {
         boolean much = finding.kind() == Kind.TOO_MUCH;
         double least = finding.certainty().least();
+        double octaves = Math.log(band.highHz() / band.lowHz()) / Math.log(2);
         Optional<Candidate> same = offered.stream()
                 .filter(c -> c.isAbout(band.lowHz(), band.highHz(), much))
+                .filter(c -> c.octaves() < MOST_TIMES * octaves && octaves < MOST_TIMES * c.octaves())
                 .findFirst();
         if (same.isPresent()) {
             return same.get().withOdds(Math.max(least, same.get().odds()));
