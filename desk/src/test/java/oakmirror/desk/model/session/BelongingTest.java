@@ -89,7 +89,10 @@ class BelongingTest extends ModelTest {
     void aRenderWaitsForTheProposalOfTheSession() throws Exception {
         Path mix = TestFiles.music(folder.resolve("mix.wav"), 48000, 22, 0.3);
         Path dull = folder.resolve("dull.wav");
-        float[] low = Signals.sine(48000, 150, -10, 22, 0);
+        float[] low = Signals.musicLike(48000, 22, 0.3, 1);
+        for (int i = 1; i < low.length; i++) { // a gentle low-pass of 6 dB an octave
+            low[i] = low[i - 1] + 0.15f * (low[i] - low[i - 1]);
+        }
         TestFiles.write(dull, OutputFormat.WAV_FLOAT, 48000, low, low);
         Sending sending = onFx(() -> new Sending(workspace));
         fx(() -> workspace.addFiles(List.of(mix, dull)));
