@@ -36,6 +36,11 @@ import oakmirror.spectrum.TonePeak;
 final class TonePanel extends Panel {
 
     private static final int NAMED_PEAKS = 6;
+    /** As far as a low window needs it; lower still beside the panel of a place that is listened to. */
+    private static final double PLOT_HEIGHT = 108;
+
+    private static final double GAP_HEIGHT = 84;
+    private static final double LISTENING = 0.6;
 
     private final Context context;
     private final FrequencyView view = new FrequencyView();
@@ -56,9 +61,9 @@ final class TonePanel extends Panel {
         DoubleProperty cursor = TonePlot.sharedCursor();
         plot = new TonePlot(cursor, view);
         plot.setId("tone");
-        plot.setMinHeight(134);
+        plot.setMinHeight(PLOT_HEIGHT);
         gap = new GapStrip(cursor, view);
-        gap.setMinHeight(84);
+        gap.setMinHeight(GAP_HEIGHT);
         gap.setPrefHeight(116);
         zones.setMinHeight(24);
         zones.setPrefHeight(24);
@@ -80,6 +85,8 @@ final class TonePanel extends Panel {
             show.run();
             Optional<double[]> range =
                     f.map(l -> PlacesToHear.band(l.place())).map(b -> new double[] {b.lowHz(), b.highHz()});
+            plot.setMinHeight(PLOT_HEIGHT * (f.isPresent() ? LISTENING : 1));
+            gap.setMinHeight(GAP_HEIGHT * (f.isPresent() ? LISTENING : 1));
             plot.wash(range);
             gap.wash(range);
         });

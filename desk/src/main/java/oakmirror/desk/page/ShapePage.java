@@ -79,7 +79,7 @@ public final class ShapePage extends VBox {
         panel = new MovePanel(workspace, parts, listening, this::choose);
         strokes = new StrokesPanel(workspace, listening);
         plot.setId("correction");
-        plot.setMinHeight(160);
+        plot.setMinHeight(130);
         outcomeStrip.setId("outcome");
         outcomeStrip.setMinHeight(52);
         outcomeStrip.setPrefHeight(88);
