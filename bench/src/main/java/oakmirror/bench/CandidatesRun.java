@@ -146,7 +146,7 @@ public final class CandidatesRun {
         });
         List<String> lines = new ArrayList<>(
                 List.of(
-                        "# How often a departure was a fault; learned by bench/candidates. Kind, feature, mean, deviation, weight."));
+                        "# How often a departure was a fault; learned by bench/candidates. Kind, term, weight, and of features mean and deviation."));
         broad.write(lines);
         narrow.write(lines);
         Files.write(file, lines);

@@ -4,18 +4,24 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.function.UnaryOperator;
 import oakmirror.bench.Ear.Fault;
 import oakmirror.candidate.Candidate;
 import oakmirror.candidate.Candidates;
 import oakmirror.candidate.OddsModel;
+import oakmirror.candidate.OddsModel.Scale;
+import oakmirror.dynamics.Quantiles;
 
 /** What was learned about one kind of departure. */
 final class Lesson {
+    /** This part of what is told lies below the bend of the scale. */
+    private static final double BEND_AT = 0.9;
+
     private final String kind;
     private final List<String> names;
     private final List<double[]> rows = new ArrayList<>();
     private final List<Boolean> outcomes = new ArrayList<>();
-    private final List<double[]> told = new ArrayList<>();
+    private final List<Double> told = new ArrayList<>();
     private final List<Boolean> toldRight = new ArrayList<>();
     /** Features of departures that are a fault, how large they are seen, and how large the fault is. */
     private final List<double[]> right = new ArrayList<>();
@@ -40,26 +46,35 @@ final class Lesson {
 
     /** A candidate that would be told: those that overlap have been left out, so what they were before does not hold for them. */
     void tell(double[] features, boolean right) {
-        told.add(new double[] {logit(features)});
+        told.add(model(Scale.NONE).logit(features));
         toldRight.add(right);
     }
 
-    private double logit(double[] features) {
-        double p = model(1, 0).odds(features);
-        return Math.log(p / (1 - p));
-    }
-
     void learn() {
-        logistic = Logistic.of(rows, outcomes);
+        logistic = Logistic.of(rows, outcomes, OddsModel::terms);
     }
 
     double odds(double[] features) {
-        return model(1, 0).odds(features);
+        return model(Scale.NONE).odds(features);
     }
 
-    private OddsModel model(double slope, double shift) {
-        double[] weight = Arrays.stream(logistic.weight()).map(w -> slope * w).toArray();
-        return new OddsModel(logistic.mean(), logistic.deviation(), weight, slope * logistic.offset() + shift, 1, 1);
+    private OddsModel model(Scale scale) {
+        return new OddsModel(logistic.mean(), logistic.deviation(), logistic.weight(), logistic.offset(), scale, 1, 1);
+    }
+
+    /** As in J. Platt, 1999 (from memory), with a bend. */
+    private Scale scale() {
+        double[] logits = told.stream().mapToDouble(Double::doubleValue).toArray();
+        double knot = Quantiles.of(logits, BEND_AT);
+        Logistic scale = Logistic.of(
+                Arrays.stream(logits)
+                        .mapToObj(l -> new double[] {l, Math.max(0, l - knot)})
+                        .toList(),
+                toldRight,
+                UnaryOperator.identity());
+        double slope = scale.weight()[0] / scale.deviation()[0];
+        double bend = scale.weight()[1] / scale.deviation()[1];
+        return new Scale(slope, bend, knot, scale.offset() - slope * scale.mean()[0] - bend * scale.mean()[1]);
     }
 
     /** Share and half of it, by least squares. */
@@ -83,29 +98,35 @@ final class Lesson {
     }
 
     void write(List<String> lines) {
-        Logistic scale = Logistic.of(told, toldRight); // J. Platt, 1999; from memory
-        double slope = scale.weight()[0] / scale.deviation()[0];
-        OddsModel m = model(slope, scale.offset() - slope * scale.mean()[0]);
-        for (int f = 0; f < names.size(); f++) {
-            lines.add(String.format(
-                    Locale.ROOT,
-                    "%s\t%s\t%.5g\t%.5g\t%.5g",
-                    kind,
-                    names.get(f),
-                    m.mean()[f],
-                    m.deviation()[f],
-                    m.weight()[f]));
+        Scale scale = scale();
+        OddsModel m = model(scale);
+        List<String> terms = OddsModel.names(names);
+        for (int t = 0; t < terms.size(); t++) {
+            String line = String.format(Locale.ROOT, "%s\t%s\t%.5g", kind, terms.get(t), m.weight()[t]);
+            lines.add(
+                    t < names.size()
+                            ? line + String.format(Locale.ROOT, "\t%.5g\t%.5g", m.mean()[t], m.deviation()[t])
+                            : line);
         }
         lines.add(String.format(Locale.ROOT, "%s\toffset\t%.5g", kind, m.offset()));
+        lines.add(String.format(
+                Locale.ROOT,
+                "%s\tscale\t%.5g\t%.5g\t%.5g\t%.5g",
+                kind,
+                scale.slope(),
+                scale.bend(),
+                scale.knot(),
+                scale.offset()));
         double[] share = share();
         lines.add(String.format(Locale.ROOT, "%s\tshare\t%.2f\t%.2f", kind, share[0], share[1]));
         System.out.printf(
                 Locale.ROOT,
-                "%s: %d departures, %d told, slope %.2f, share %.2f, half %.2f dB%n",
+                "%s: %d departures, %d told, slope %.2f and %.2f, share %.2f, half %.2f dB%n",
                 kind,
                 rows.size(),
                 told.size(),
-                slope,
+                scale.slope(),
+                scale.slope() + scale.bend(),
                 share[0],
                 share[1]);
     }

@@ -1,35 +1,39 @@
 package oakmirror.bench;
 
+import java.util.Arrays;
 import java.util.List;
+import java.util.function.UnaryOperator;
+import oakmirror.candidate.OddsModel;
 import org.hipparchus.linear.Array2DRowRealMatrix;
 import org.hipparchus.linear.ArrayRealVector;
 import org.hipparchus.linear.LUDecomposition;
 import org.hipparchus.linear.RealMatrix;
 
-/** Logistic regression by Newton's method, features scaled to one deviation, with a small ridge. */
+/** Logistic regression by Newton's method on terms of features that are scaled to one deviation, with a small ridge. */
 record Logistic(double[] mean, double[] deviation, double[] weight, double offset) {
 
     private static final double RIDGE = 3;
     private static final int ROUNDS = 25;
-    private static final double MOST_DEVIATIONS = 3;
 
-    static Logistic of(List<double[]> rows, List<Boolean> outcomes) {
-        int n = rows.get(0).length;
-        double[] mean = new double[n];
-        double[] deviation = new double[n];
+    /** Learns; {@code terms} makes what is weighed of scaled features. */
+    static Logistic of(List<double[]> rows, List<Boolean> outcomes, UnaryOperator<double[]> terms) {
+        int features = rows.get(0).length;
+        double[] mean = new double[features];
+        double[] deviation = new double[features];
         for (double[] row : rows) {
-            for (int f = 0; f < n; f++) {
+            for (int f = 0; f < features; f++) {
                 mean[f] += row[f] / rows.size();
             }
         }
         for (double[] row : rows) {
-            for (int f = 0; f < n; f++) {
+            for (int f = 0; f < features; f++) {
                 deviation[f] += (row[f] - mean[f]) * (row[f] - mean[f]) / rows.size();
             }
         }
-        for (int f = 0; f < n; f++) {
+        for (int f = 0; f < features; f++) {
             deviation[f] = Math.sqrt(deviation[f]) + 1e-9;
         }
+        int n = terms.apply(mean).length;
         double[] weight = new double[n + 1];
         for (int round = 0; round < ROUNDS; round++) {
             double[] slope = new double[n + 1];
@@ -39,7 +43,8 @@ record Logistic(double[] mean, double[] deviation, double[] weight, double offse
                 bend.setEntry(i, i, RIDGE);
             }
             for (int r = 0; r < rows.size(); r++) {
-                double[] z = scaled(rows.get(r), mean, deviation);
+                double[] z = Arrays.copyOf(terms.apply(OddsModel.scaled(rows.get(r), mean, deviation)), n + 1);
+                z[n] = 1;
                 double sum = 0;
                 for (int i = 0; i <= n; i++) {
                     sum += weight[i] * z[i];
@@ -61,15 +66,6 @@ record Logistic(double[] mean, double[] deviation, double[] weight, double offse
                 weight[i] += step[i];
             }
         }
-        return new Logistic(mean, deviation, java.util.Arrays.copyOf(weight, n), weight[n]);
-    }
-
-    private static double[] scaled(double[] row, double[] mean, double[] deviation) {
-        double[] z = new double[row.length + 1];
-        for (int f = 0; f < row.length; f++) {
-            z[f] = Math.max(-MOST_DEVIATIONS, Math.min(MOST_DEVIATIONS, (row[f] - mean[f]) / deviation[f]));
-        }
-        z[row.length] = 1;
-        return z;
+        return new Logistic(mean, deviation, Arrays.copyOf(weight, n), weight[n]);
     }
 }

@@ -9,6 +9,7 @@ import java.util.Iterator;
 import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.Callable;
+import oakmirror.audio.FrameRange;
 import oakmirror.candidate.Candidate;
 import oakmirror.compare.Comparison;
 import oakmirror.compare.CorridorSettings;
@@ -16,10 +17,7 @@ import oakmirror.correction.AppliedCorrection;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.CorrectionSettings.Basis;
 import oakmirror.correction.GuardKind;
-import oakmirror.correction.Material;
-import oakmirror.correction.MoveDecisions;
 import oakmirror.correction.Proposal;
-import oakmirror.correction.TakenMove;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.evidence.FaultPrior;
 import oakmirror.findings.Findings;
@@ -33,6 +31,9 @@ import oakmirror.media.file.FileLabel;
 import oakmirror.media.file.OutputFormat;
 import oakmirror.media.file.OutputNames;
 import oakmirror.media.file.TableFiles;
+import oakmirror.session.Derived;
+import oakmirror.session.PlaceDecisions;
+import oakmirror.session.Shaping;
 import oakmirror.spectrum.StereoSpectrum.Part;
 import oakmirror.zones.Shaped;
 import picocli.CommandLine.Command;
@@ -162,12 +163,17 @@ final class MatchCommand implements Callable<Integer> {
         ProgressLine progress = new ProgressLine();
         try (Inputs inputs = tracks.read(progress)) {
             ImportedTrack mix = inputs.mix();
-            Proposal proposal = Proposal.derive(
-                    Material.of(inputs.subjects(), mix.applied()),
-                    settings,
-                    MoveDecisions.NONE.withTaken(taken(inputs)),
+            Shaping shaping = shaping(settings, inputs);
+            Derived derived = Derived.of(
+                    inputs.subjects(),
+                    mix.applied(),
+                    shaping,
+                    CorridorSettings.DEFAULT,
                     inputs.audio().sampleRate());
-            Shaped shaped = Shaped.of(mix.measurement().tone().spectrum(), proposal);
+            Proposal proposal = derived.tone().main();
+            FrameRange all = new FrameRange(0, inputs.audio().frames());
+            progress.start("shaping");
+            Shaped shaped = derived.shaped(inputs.audio(), all, shaping, progress);
             AppliedCorrection applied = shaped.applied(mix.measurement().tone().spectrum(), how, mix.applied());
             progress.start("rendering");
             MasterRender render = new MasterRender(inputs.audio(), shaped.chain(how), inputs.executor());
@@ -186,8 +192,17 @@ final class MatchCommand implements Callable<Integer> {
         }
     }
 
-    /** The trial moves of the places that are to be taken. */
-    private List<TakenMove> taken(Inputs inputs) {
+    /** What is done to the mix: the correction, and the trial moves of the places that are to be taken. */
+    private Shaping shaping(CorrectionSettings settings, Inputs inputs) {
+        Shaping shaping = Shaping.DEFAULT.withCorrection(settings);
+        for (Candidate place : taken(inputs)) {
+            shaping = PlaceDecisions.with(shaping, place, place.proposedDb());
+        }
+        return shaping;
+    }
+
+    /** The places that are to be taken. */
+    private List<Candidate> taken(Inputs inputs) {
         if (take.isEmpty()) {
             return List.of();
         }
@@ -195,15 +210,12 @@ final class MatchCommand implements Callable<Integer> {
                 Comparison.of(inputs.subjects(), CorridorSettings.DEFAULT, CompareCommand.OCTAVES, Part.STEREO);
         List<Candidate> places = WorthAListen.of(comparison, Findings.told(Findings.of(comparison), List.of()))
                 .all();
-        return take.stream()
-                .distinct()
-                .map(n -> {
-                    if (n < 1 || n > places.size()) {
-                        throw usage("there is no place " + n + " to take; compare lists " + places.size());
-                    }
-                    return TakenMove.of(places.get(n - 1));
-                })
-                .toList();
+        for (int n : take) {
+            if (n < 1 || n > places.size()) {
+                throw usage("there is no place " + n + " to take; compare lists " + places.size());
+            }
+        }
+        return take.stream().distinct().map(n -> places.get(n - 1)).toList();
     }
 
     private List<Path> outputs() {

@@ -127,12 +127,13 @@ final class BroadDepartures {
                 Math.tanh(least / size),
                 sign * mixBump[peak] / size,
                 0 - sign * referenceBump[peak] / size,
+                view.music,
             };
             double centre =
                     switch (shape) {
-                        case BELL -> Math.sqrt(low * high);
                         case LOW_SHELF -> high;
                         case HIGH_SHELF -> low;
+                        default -> Math.sqrt(low * high);
                     };
             return new Departure(
                     shape,

@@ -3,7 +3,7 @@ package oakmirror.candidate;
 import oakmirror.filter.AnalogueSection;
 
 /**
- * A range of frequencies where the mix departs from its references, which may be a fault or the music: the ear decides.
+ * A range of frequencies where the mix departs from its references in tone, width or dynamics, which may be a fault or the music: the ear decides.
  *
  * @param shape what kind of move undoes it
  * @param lowHz where it begins: where the departure is half as large as at its most
@@ -37,15 +37,29 @@ public record Candidate(
         /** It goes on to the low end. */
         LOW_SHELF,
         /** It goes on to the high end. */
-        HIGH_SHELF;
+        HIGH_SHELF,
+        /** It is the side of a zone against its middle. */
+        WIDTH,
+        /** It is the crest factor of a zone. */
+        DYNAMICS;
 
-        /** A move of this shape; a shelf has a slope without overshoot, whatever its width. */
+        /** Whether it is a filter that undoes it. */
+        public boolean isTone() {
+            return this == BELL || this == LOW_SHELF || this == HIGH_SHELF;
+        }
+
+        /**
+         * A move of this shape; a shelf has a slope without overshoot, whatever its width.
+         *
+         * @throws IllegalStateException for one that is not of the tone
+         */
         public AnalogueSection section(double centreHz, double gainDb, double octaves) {
             double half = Math.pow(2, octaves / 2);
             return switch (this) {
                 case BELL -> AnalogueSection.bell(centreHz, gainDb, 1 / (half - 1 / half));
                 case LOW_SHELF -> AnalogueSection.lowShelf(centreHz, gainDb, Math.sqrt(0.5));
                 case HIGH_SHELF -> AnalogueSection.highShelf(centreHz, gainDb, Math.sqrt(0.5));
+                case WIDTH, DYNAMICS -> throw new IllegalStateException("no filter changes " + this);
             };
         }
     }
@@ -65,9 +79,9 @@ public record Candidate(
         return Math.log(highHz / lowHz) / Math.log(2);
     }
 
-    /** Whether it is about the same range, the same way: of the narrower one half and more lies in the other. */
+    /** Whether it is about the same range of the tone, the same way: of the narrower one half and more lies in the other. */
     public boolean isAbout(double otherLowHz, double otherHighHz, boolean tooMuch) {
-        return tooMuch == isTooMuch() && overlap(otherLowHz, otherHighHz) >= 0.5;
+        return shape.isTone() && tooMuch == isTooMuch() && overlap(otherLowHz, otherHighHz) >= 0.5;
     }
 
     /** How much of the narrower of two ranges lies in the other, in octaves over octaves. */

@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
+import java.util.stream.Stream;
 import oakmirror.dynamics.Quantiles;
 import oakmirror.evidence.Evidence;
 import oakmirror.loudness.KWeightedSpectrum;
@@ -29,7 +30,7 @@ public final class Candidates {
     public static final int MOST = 7;
 
     /** What has worse odds is not worth the time. */
-    public static final double LEAST_ODDS = 0.075;
+    public static final double LEAST_ODDS = 0.065;
 
     private static final double MOST_OVERLAP = 0.35;
     private static final double SAME = 0.5;
@@ -41,17 +42,24 @@ public final class Candidates {
 
     /** Those of a comparison as it was weighed; none where nothing is known. */
     public static List<Candidate> of(Evidence evidence) {
-        List<Candidate> all = new ArrayList<>();
         View view = view(evidence);
         if (!view.isEnough()) {
             return List.of();
         }
         OddsModel.Learned models = OddsModel.Learned.MODELS;
-        BroadDepartures.find(view).forEach(d -> all.add(candidate(d, models.broad(), view)));
-        NarrowDepartures.find(view).stream()
-                .filter(d -> evidence.likeness() < SAME || view.holds(d))
-                .forEach(d -> all.add(candidate(d, models.narrow(), view)));
+        List<Candidate> all = found(view)
+                .filter(f -> !f.narrow() || evidence.likeness() < SAME || view.holds(f.departure()))
+                .map(f -> candidate(f.departure(), f.narrow() ? models.narrow() : models.broad(), view))
+                .toList();
         return told(all, evidence.likeness());
+    }
+
+    private record Found(boolean narrow, Departure departure) {}
+
+    private static Stream<Found> found(View view) {
+        return Stream.concat(
+                BroadDepartures.find(view).stream().map(d -> new Found(false, d)),
+                NarrowDepartures.find(view).stream().map(d -> new Found(true, d)));
     }
 
     private static View view(Evidence evidence) {
@@ -59,7 +67,7 @@ public final class Candidates {
         for (int b = 0; b < counts.length; b++) {
             counts[b] = evidence.trust()[b] > 0;
         }
-        return new View(evidence.gap(), evidence.references(), counts);
+        return new View(evidence.gap(), evidence.references(), counts, evidence.contentDb());
     }
 
     /**
@@ -74,15 +82,15 @@ public final class Candidates {
     /** Everything that departs, and what is read of it. */
     public static List<Read> read(Evidence evidence) {
         View view = view(evidence);
-        List<Read> all = new ArrayList<>();
-        if (view.isEnough()) {
-            OddsModel nothing = new OddsModel(new double[0], new double[0], new double[0], 0, 1, 1);
-            BroadDepartures.find(view)
-                    .forEach(d -> all.add(new Read(false, unweighed(d, nothing, view), d.features())));
-            NarrowDepartures.find(view)
-                    .forEach(d -> all.add(new Read(true, unweighed(d, nothing, view), d.features())));
-        }
-        return all;
+        OddsModel nothing = new OddsModel(new double[0], new double[0], new double[0], 0, OddsModel.Scale.NONE, 1, 1);
+        return view.isEnough()
+                ? found(view)
+                        .map(f -> new Read(
+                                f.narrow(),
+                                unweighed(f.departure(), nothing, view),
+                                f.departure().features()))
+                        .toList()
+                : List.of();
     }
 
     private static Candidate candidate(Departure d, OddsModel model, View view) {
@@ -104,13 +112,20 @@ public final class Candidates {
                 agree,
                 says.length,
                 Quantiles.of(says, SPAN_PART),
-                audibility(view, d));
+                audibility(view, d.lowHz(), d.highHz()));
     }
 
     private static List<Candidate> told(List<Candidate> all, double likeness) {
-        return apart(all).stream()
+        return foremost(apart(all).stream()
                 .map(c -> c.knownToBe(likeness))
                 .filter(c -> c.odds() >= LEAST_ODDS)
+                .toList());
+    }
+
+    /** Those that are told of some that do not overlap: the likeliest, in the order in which to listen. */
+    public static List<Candidate> foremost(Collection<Candidate> some) {
+        return some.stream()
+                .sorted(Comparator.comparingDouble(Candidate::odds).reversed())
                 .limit(MOST)
                 .sorted(Comparator.comparingDouble((Candidate c) -> c.odds() * c.audibility())
                         .reversed())
@@ -130,15 +145,20 @@ public final class Candidates {
         return apart;
     }
 
-    private static double audibility(View view, Departure d) {
+    /** How much of a range is heard beside the rest, 0 to 1. */
+    public static double audibility(Evidence evidence, double lowHz, double highHz) {
+        return audibility(view(evidence), lowHz, highHz);
+    }
+
+    private static double audibility(View view, double lowHz, double highHz) {
         double[] power = new double[BandGrid.SIZE];
         for (int b = view.first; b <= view.last; b++) {
             double level = Math.max(view.mixDb[b], view.referenceDb[b]);
             power[b] = Math.pow(10, level / 10) * KWeightedSpectrum.weight(b);
         }
         double all = loudestThird(power, view.first, view.last);
-        int from = Math.max(view.first, BandGrid.bandOf(d.lowHz()));
-        int to = Math.min(view.last, BandGrid.bandOf(d.highHz()));
+        int from = Math.max(view.first, BandGrid.bandOf(lowHz));
+        int to = Math.min(view.last, BandGrid.bandOf(highHz));
         return all > 0 ? Math.pow(loudestThird(power, from, to) / all, LOUDNESS_PER_POWER) : 1;
     }
 

@@ -185,6 +185,7 @@ final class NarrowDepartures {
             Arrays.stream(inReferences).max().orElse(0) / size,
             t.octaves(),
             where * where,
+            view.music,
         };
         double half = Math.pow(2, t.octaves() / 2);
         double centre = BandGrid.centreHz(fit.band);

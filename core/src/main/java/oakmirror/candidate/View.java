@@ -21,6 +21,7 @@ final class View {
 
     private static final double HIGHEST_HZ = 14000;
     private static final double MIDDLE_OCTAVES = 0.5;
+    private static final double LEAST_CONTENT_DB = 0.1;
 
     /** Bands that count. */
     final boolean[] counts;
@@ -36,7 +37,11 @@ final class View {
     final int first;
     final int last;
 
-    View(Gap gap, List<Gap.Each> references, boolean[] allowed) {
+    /** How far the music itself differs, in dB, as a logarithm. */
+    final double music;
+
+    View(Gap gap, List<Gap.Each> references, boolean[] allowed, double contentDb) {
+        music = Math.log(contentDb + LEAST_CONTENT_DB);
         int from = BandGrid.bandOf(LOWEST_HZ);
         int to = BandGrid.bandOf(HIGHEST_HZ);
         counts = new boolean[BandGrid.SIZE];

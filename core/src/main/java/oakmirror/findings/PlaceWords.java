@@ -54,17 +54,16 @@ public final class PlaceWords {
     }
 
     private static String sound(Candidate c) {
-        if (c.shape() == Candidate.Shape.BELL && c.octaves() < NARROW_OCTAVES) {
-            return c.isTooMuch() ? "Resonance" : "Notch";
-        }
-        double heard =
-                switch (c.shape()) {
-                    case BELL -> c.centreHz();
-                    case LOW_SHELF -> c.centreHz() / 2;
-                    case HIGH_SHELF -> c.centreHz() * 1.4;
-                };
-        String word = Sound.of(heard, c.isTooMuch());
-        return c.shape() == Candidate.Shape.HIGH_SHELF && c.isTooMuch() ? "Bright" : word;
+        return switch (c.shape()) {
+            case BELL ->
+                c.octaves() >= NARROW_OCTAVES
+                        ? Sound.of(c.centreHz(), c.isTooMuch())
+                        : c.isTooMuch() ? "Resonance" : "Notch";
+            case LOW_SHELF -> Sound.of(c.centreHz() / 2, c.isTooMuch());
+            case HIGH_SHELF -> c.isTooMuch() ? "Bright" : Sound.of(c.centreHz() * 1.4, false);
+            case WIDTH -> c.isTooMuch() ? "Wide" : "Narrow";
+            case DYNAMICS -> c.isTooMuch() ? "Spiky" : "Squashed";
+        };
     }
 
     /** Its range. */
@@ -76,6 +75,16 @@ public final class PlaceWords {
                         : "at " + Readings.range(c.lowHz(), c.highHz());
             case LOW_SHELF -> "below " + Readings.about(c.centreHz());
             case HIGH_SHELF -> "above " + Readings.about(c.centreHz());
+            case WIDTH, DYNAMICS -> "at " + Readings.range(c.lowHz(), c.highHz());
+        };
+    }
+
+    /** What is read there. */
+    private static String reading(Candidate c) {
+        return switch (c.shape()) {
+            case BELL, LOW_SHELF, HIGH_SHELF -> "";
+            case WIDTH -> "side/mid ";
+            case DYNAMICS -> "crest ";
         };
     }
 
@@ -86,7 +95,7 @@ public final class PlaceWords {
                 : c.agree() == c.of()
                         ? "than all " + c.of() + " references"
                         : "than " + c.agree() + " of " + c.of() + " references";
-        return Readings.level(Math.abs(c.seenDb())) + " dB " + (c.isTooMuch() ? "more " : "less ") + most;
+        return reading(c) + Readings.level(Math.abs(c.seenDb())) + " dB " + (c.isTooMuch() ? "more " : "less ") + most;
     }
 
     /** Its odds: "a fault in 45 of 100 cases like this". */
@@ -96,12 +105,20 @@ public final class PlaceWords {
 
     /** Both in a few words: "+6.0 dB, 45 in 100". */
     public static String brief(Candidate c) {
-        return Readings.gainDb(0 - c.seenDb()) + ", " + Math.round(100 * c.odds()) + " in 100";
+        return reading(c) + Readings.gainDb(0 - c.seenDb()) + ", " + Math.round(100 * c.odds()) + " in 100";
     }
 
     /** What usually causes it. */
     public static String cause(Candidate c) {
-        return Advice.at(c.centreHz()).cause(c.isTooMuch());
+        return switch (c.shape()) {
+            case BELL, LOW_SHELF, HIGH_SHELF -> Advice.at(c.centreHz()).cause(c.isTooMuch());
+            case WIDTH ->
+                c.isTooMuch()
+                        ? "Wideners, or doubled parts panned far apart."
+                        : "Parts panned close together, or recorded in mono.";
+            case DYNAMICS ->
+                c.isTooMuch() ? "Hits that no compressor holds." : "A compressor, or saturation, on what plays there.";
+        };
     }
 
     /** What its trial move does: "−4.4 dB at 132 Hz, 0.7 octaves". */
@@ -112,6 +129,8 @@ public final class PlaceWords {
                         " at " + Readings.about(c.centreHz()) + ", " + Readings.level(c.octaves()) + " octaves";
                     case LOW_SHELF -> " below " + Readings.about(c.centreHz());
                     case HIGH_SHELF -> " above " + Readings.about(c.centreHz());
+                    case WIDTH -> " of side at " + Readings.range(c.lowHz(), c.highHz());
+                    case DYNAMICS -> " of crest at " + Readings.range(c.lowHz(), c.highHz());
                 };
         return Readings.gainDb(gainDb) + where;
     }

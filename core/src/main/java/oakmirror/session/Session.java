@@ -229,7 +229,7 @@ public record Session(
         return withDelivery(delivery.withOutput(value));
     }
 
-    private Session withShaping(Shaping value) {
+    Session withShaping(Shaping value) {
         return new Session(name, mix, references, comparing, value, delivery, album);
     }
 

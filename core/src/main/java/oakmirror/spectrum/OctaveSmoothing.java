@@ -23,35 +23,53 @@ public final class OctaveSmoothing {
      */
     public static double[] smooth(double[] curve, boolean[] known, double octaves) {
         double[] kernel = kernel(octaves);
-        double[] smooth = new double[curve.length];
+        double[] counts = new double[curve.length];
+        double[] counted = new double[curve.length];
         for (int b = 0; b < curve.length; b++) {
-            double sum = 0;
-            double weight = 0;
-            for (int o = Math.max(0, b - kernel.length + 1);
-                    o <= Math.min(curve.length - 1, b + kernel.length - 1);
-                    o++) {
-                if (known[o]) {
-                    double k = kernel[Math.abs(o - b)];
-                    sum += k * curve[o];
-                    weight += k;
-                }
-            }
-            smooth[b] = weight > 0 ? sum / weight : 0;
+            counts[b] = known[b] ? 1 : 0;
+            counted[b] = known[b] ? curve[b] : 0;
         }
-        return smooth;
+        double[] sum = convolved(counted, kernel);
+        double[] weight = convolved(counts, kernel);
+        for (int b = 0; b < sum.length; b++) {
+            sum[b] = weight[b] > 0 ? sum[b] / weight[b] : 0;
+        }
+        return sum;
+    }
+
+    /** Band by band in the inner loop, which the compiler turns into vectors. */
+    private static double[] convolved(double[] values, double[] kernel) {
+        int reach = kernel.length - 1;
+        double[] padded = new double[values.length + 2 * reach];
+        System.arraycopy(values, 0, padded, reach, values.length);
+        double[] sum = new double[values.length];
+        for (int b = 0; b < sum.length; b++) {
+            sum[b] = kernel[0] * values[b];
+        }
+        for (int d = 1; d <= reach; d++) {
+            add(sum, kernel[d], padded, reach - d);
+            add(sum, kernel[d], padded, reach + d);
+        }
+        return sum;
+    }
+
+    private static void add(double[] sum, double factor, double[] values, int from) {
+        for (int b = 0; b < sum.length; b++) {
+            sum[b] += factor * values[from + b];
+        }
     }
 
     /** Which part of the kernel lies on bands that count: 1 in the middle of a range, one half at its ends. */
     public static double[] support(boolean[] known, double octaves) {
         double[] kernel = kernel(octaves);
         double whole = 2 * Arrays.stream(kernel).sum() - kernel[0];
-        double[] support = new double[known.length];
-        for (int b = 0; b < known.length; b++) {
-            for (int o = Math.max(0, b - kernel.length + 1);
-                    o <= Math.min(known.length - 1, b + kernel.length - 1);
-                    o++) {
-                support[b] += known[o] ? kernel[Math.abs(o - b)] / whole : 0;
-            }
+        double[] counts = new double[known.length];
+        for (int b = 0; b < counts.length; b++) {
+            counts[b] = known[b] ? 1 : 0;
+        }
+        double[] support = convolved(counts, kernel);
+        for (int b = 0; b < support.length; b++) {
+            support[b] /= whole;
         }
         return support;
     }

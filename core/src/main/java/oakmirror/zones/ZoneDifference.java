@@ -14,8 +14,11 @@ import oakmirror.spectrum.Zone;
  * @param off the mix's reading less theirs, as far as it is judged
  * @param odds what that tells of a fault
  * @param least from how much on a fault of this kind is heard, in dB
+ * @param agree how many references say so
+ * @param of how many have something to say
  */
-public record ZoneDifference(Zone zone, double own, double theirs, Span span, double off, Odds odds, double least) {
+public record ZoneDifference(
+        Zone zone, double own, double theirs, Span span, double off, Odds odds, double least, int agree, int of) {
 
     /** From this probability on a difference is told; below it is as likely the music. */
     public static final double TOLD = 0.75;

@@ -94,7 +94,9 @@ public record ZoneDifferences(List<ZoneDifference> width, List<ZoneDifference> d
                     Span.of(theirs, kind, WIDTH_TOLERANCE_DB),
                     own - mean,
                     odds,
-                    audibleWidthDb((own + mean) / 2)));
+                    audibleWidthDb((own + mean) / 2),
+                    agree(own, theirs, own - mean),
+                    theirs.length));
         }
         return all;
     }
@@ -129,9 +131,16 @@ public record ZoneDifferences(List<ZoneDifference> width, List<ZoneDifference> d
                     Span.of(theirs, kind, DYNAMICS_TOLERANCE_DB),
                     by,
                     odds,
-                    AUDIBLE_DYNAMICS_DB));
+                    AUDIBLE_DYNAMICS_DB,
+                    agree(own - common, theirs, by),
+                    theirs.length));
         }
         return all;
+    }
+
+    /** From how many readings the mix is off in one direction. */
+    private static int agree(double own, double[] theirs, double off) {
+        return (int) Arrays.stream(theirs).filter(r -> (own - r) * off > 0).count();
     }
 
     private static double[] readings(List<Subject> references, ToDoubleFunction<Subject> reading) {

@@ -130,7 +130,9 @@ class TakenMovesTest {
     }
 
     @ParameterizedTest
-    @EnumSource(Shape.class)
+    @EnumSource(
+            value = Shape.class,
+            names = {"BELL", "LOW_SHELF", "HIGH_SHELF"})
     void itsCurveIsThatOfItsFilter(Shape shape) {
         TakenMove move = new TakenMove(shape, 1000, -4, 1, 700, 1400);
         double[] curve = move.curveDb();

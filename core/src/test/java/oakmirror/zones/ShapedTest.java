@@ -121,7 +121,15 @@ class ShapedTest {
 
     private static ZoneDifference difference(Zone zone, double own, double theirs) {
         return new ZoneDifference(
-                zone, own, theirs, new Span(theirs - 1, theirs + 1), own - theirs, Odds.of(own - theirs, 4, 0.01), 1);
+                zone,
+                own,
+                theirs,
+                new Span(theirs - 1, theirs + 1),
+                own - theirs,
+                Odds.of(own - theirs, 4, 0.01),
+                1,
+                1,
+                1);
     }
 
     @Test

@@ -18,11 +18,17 @@ import oakmirror.audio.Progress;
 import oakmirror.audio.RangeStream;
 import oakmirror.audio.StereoSource;
 import oakmirror.audio.TimeRange;
+import oakmirror.candidate.Candidate;
+import oakmirror.candidate.Candidate.Shape;
+import oakmirror.candidate.Candidates;
+import oakmirror.compare.Comparison;
 import oakmirror.compare.CorridorSettings;
 import oakmirror.compare.Subject;
 import oakmirror.findings.Finding;
 import oakmirror.findings.Finding.Kind;
 import oakmirror.findings.Findings;
+import oakmirror.findings.PlaceWords;
+import oakmirror.findings.WorthAListen;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
 import oakmirror.media.PlantedFaults.Sides;
@@ -32,6 +38,7 @@ import oakmirror.readings.Readings;
 import oakmirror.session.Session;
 import oakmirror.session.SessionFile;
 import oakmirror.session.Track;
+import oakmirror.spectrum.StereoSpectrum.Part;
 import oakmirror.spectrum.Zone;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -89,6 +96,28 @@ class FindingsTest {
                 .map(Finding::kind)
                 .filter(k -> k.isCaveat() == caveats)
                 .toList();
+    }
+
+    /** The same places as what is told, those first: one of width for all zones that are too narrow. */
+    @Test
+    void whatIsToldOfToneAndWidthCanBeListenedToFirst() throws IOException {
+        List<Subject> subjects = List.of(subject(0, false), subject(1, false), subject(2, false), subject(3, false));
+        Comparison comparison = Comparison.of(subjects, CorridorSettings.DEFAULT, 1.0 / 3, Part.STEREO);
+        WorthAListen places = WorthAListen.of(comparison, Findings.of(comparison));
+        assertThat(places.told())
+                .extracting(Candidate::shape)
+                .containsExactlyInAnyOrder(Shape.HIGH_SHELF, Shape.WIDTH, Shape.BELL);
+        Candidate width = places.told().stream()
+                .filter(c -> c.shape() == Shape.WIDTH)
+                .findFirst()
+                .orElseThrow();
+        assertThat(PlaceWords.title(width)).startsWith("Narrow at ");
+        assertThat(width.seenDb()).as("what it lacks").isPositive();
+        assertThat(width.proposedDb()).isBetween(0.5 * width.seenDb(), width.seenDb());
+        assertThat(width.agree()).isEqualTo(3);
+        assertThat(places.all())
+                .hasSizeLessThanOrEqualTo(Candidates.MOST + 3)
+                .startsWith(places.told().get(0));
     }
 
     /** demo/make_demo.py: boomy at 110–180 Hz, narrow, dull above 6 kHz, quieter; one reference lossy to 16 kHz, one crushed. */

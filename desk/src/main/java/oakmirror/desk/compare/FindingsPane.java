@@ -28,6 +28,7 @@ import oakmirror.findings.DecidedPlace;
 import oakmirror.findings.DecidedPlace.Decision;
 import oakmirror.findings.Finding;
 import oakmirror.findings.PlaceWords;
+import oakmirror.findings.WorthAListen;
 
 /** The findings in words, beside the sheet: a click shows and plays what one is about and says what to try; it can be folded away. */
 final class FindingsPane extends SidePane {
@@ -214,16 +215,11 @@ final class FindingsPane extends SidePane {
         return card;
     }
 
-    /** Hearing what it tells of the tone with and without a move that undoes it. */
+    /** Hearing what it tells of with and without a move that undoes it. */
     private Optional<Node> placeOf(Finding finding) {
-        boolean much = finding.kind() == Finding.Kind.TOO_MUCH;
-        boolean tone = much || finding.kind() == Finding.Kind.TOO_LITTLE;
-        return finding.place()
-                .band()
-                .filter(b -> tone)
-                .flatMap(b -> places.itemsProperty().get().stream()
-                        .filter(i -> i.told() && i.place().isAbout(b.lowHz(), b.highHz(), much))
-                        .findFirst())
+        return places.itemsProperty().get().stream()
+                .filter(i -> i.told() && WorthAListen.isAbout(finding, i.place()))
+                .findFirst()
                 .map(i -> way(
                         "listen, with and without ›",
                         "Hear it with and without a trial move, and decide",

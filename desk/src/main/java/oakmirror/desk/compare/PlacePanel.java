@@ -156,6 +156,8 @@ final class PlacePanel extends VBox {
         double reach = Math.max(LEAST_REACH_DB, MOST_FACTOR * Math.abs(place.proposedDb()));
         gain.setMin(-reach);
         gain.setMax(reach);
+        // What moves dynamics by another amount has to be found anew.
+        gain.setDisable(place.shape() == Candidate.Shape.DYNAMICS);
         if (!gain.isValueChanging()) {
             gain.setValue(focus.gainDb());
         }

@@ -28,7 +28,10 @@ final class ShapeWords {
                         .wanted()
                         .map(w -> "towards “" + w.name() + "”")
                         .orElse("the gap as it is")
-                : Math.round(100 * proposal.evidence().supportedPart()) + " % of the gap is likely a fault";
+                : Math.round(100 * proposal.evidence().supportedPart())
+                        + (proposal.taken().isEmpty()
+                                ? " % of the gap is likely a fault"
+                                : " % of the gap is followed beside what was taken");
         int lapsed = proposal.correction().lapsed().size();
         return moves + " · " + fault + " · level made up " + Readings.gainDb(madeUp)
                 + heldBack(proposal)

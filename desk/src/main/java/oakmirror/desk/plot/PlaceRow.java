@@ -54,9 +54,9 @@ public final class PlaceRow extends PlotPane {
         Tooltip.install(this, tooltip);
     }
 
-    /** Shows other places, one of them perhaps listened to. */
+    /** Shows other places, one of them perhaps listened to; those of the tone, which plots over frequency show. */
     public void show(List<DecidedPlace> next, Optional<Candidate> listened) {
-        items = List.copyOf(next);
+        items = next.stream().filter(i -> i.place().shape().isTone()).toList();
         focus = listened;
         setVisible(!items.isEmpty());
         setManaged(!items.isEmpty());

@@ -15,23 +15,22 @@ import javafx.beans.property.SimpleBooleanProperty;
 import oakmirror.audio.StereoSource;
 import oakmirror.audio.TimeRange;
 import oakmirror.candidate.Candidate;
+import oakmirror.candidate.Candidate.Shape;
 import oakmirror.candidate.PowerOverTime;
 import oakmirror.correction.MoveDecisions;
-import oakmirror.correction.TakenMove;
 import oakmirror.desk.model.listen.Blind;
 import oakmirror.desk.model.listen.Listening;
 import oakmirror.desk.model.listen.MonitorControls.Band;
 import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.model.session.Workspace;
 import oakmirror.findings.DecidedPlace;
-import oakmirror.findings.DecidedPlace.Decision;
 import oakmirror.findings.PlaceWords;
 import oakmirror.findings.WorthAListen;
 import oakmirror.media.work.Kind;
 import oakmirror.media.work.Newest;
 import oakmirror.rhythm.BarGrid;
-import oakmirror.session.ComparisonSettings;
 import oakmirror.session.LeftPlace;
+import oakmirror.session.PlaceDecisions;
 import oakmirror.session.Session;
 import oakmirror.session.Shaping;
 import oakmirror.spectrum.StereoSpectrum.Part;
@@ -124,29 +123,18 @@ public final class PlacesToHear {
 
     private void refresh() {
         WorthAListen places = comparing.placesProperty().get();
-        List<Candidate> all = places.all();
+        Session session = workspace.session();
+        List<Candidate> all = places.all().stream()
+                .filter(c ->
+                        c.shape() != Shape.WIDTH || !session.shaping().apart()) // the side's own correction sees to it
+                .toList();
         items.set(all.stream()
-                .map(c -> new DecidedPlace(c, decision(c), places.told().contains(c)))
+                .map(c -> new DecidedPlace(
+                        c, PlaceDecisions.of(session, c), places.told().contains(c)))
                 .toList());
         if (focus.get().filter(f -> !all.contains(f.place())).isPresent()) {
             end(); // another comparison has other places
         }
-    }
-
-    private Decision decision(Candidate place) {
-        if (decisions().taken().stream().anyMatch(t -> t.isFor(place))) {
-            return Decision.TAKEN;
-        }
-        boolean left = workspace.session().comparing().left().stream().anyMatch(l -> l.isFor(place));
-        return left ? Decision.LEFT : Decision.OPEN;
-    }
-
-    private Part part() {
-        return workspace.session().shaping().apart() ? Part.MID : Part.STEREO;
-    }
-
-    private MoveDecisions decisions() {
-        return workspace.session().moves(part());
     }
 
     /** Listens to a place. */
@@ -163,11 +151,10 @@ public final class PlacesToHear {
                     listening.correctedProperty().get(),
                     listening.monitor().bandProperty().get()));
         }
-        double gain = decisions().taken().stream()
-                .filter(t -> t.isFor(place))
-                .findFirst()
-                .map(TakenMove::gainDb)
-                .orElse(TakenMove.of(place).gainDb());
+        if (place.shape() == Shape.DYNAMICS) {
+            workspace.derivation().wantDynamics();
+        }
+        double gain = PlaceDecisions.gainDb(workspace.session(), place);
         focus.set(Optional.of(new Focus(place, index + 1, all.size(), gain)));
         trial.set(false);
         listening.monitor().bandProperty().set(Optional.empty());
@@ -202,38 +189,14 @@ public final class PlacesToHear {
                 .ifPresentOrElse(this::focus, this::end);
     }
 
-    /** The trial move of the place in focus becomes a move of the correction. */
+    /** The trial move of the place in focus becomes a move of what is done to the mix. */
     public void take() {
-        focus.get().ifPresent(f -> {
-            TakenMove move = TakenMove.of(f.place()).withGain(f.gainDb());
-            Part part = part();
-            decide("take a move by ear", s -> withoutLeft(s, f.place())
-                    .withMoves(part, without(s.moves(part), f.place()).taking(move)));
-        });
+        focus.get().ifPresent(f -> decide("take a move by ear", s -> PlaceDecisions.taking(s, f.place(), f.gainDb())));
     }
 
     /** The place in focus is the music, and is not offered again. */
     public void leave() {
-        focus.get().ifPresent(f -> {
-            Part part = part();
-            decide("leave a place as it is", s -> {
-                List<LeftPlace> left =
-                        new ArrayList<>(withoutLeft(s, f.place()).comparing().left());
-                left.add(LeftPlace.of(f.place()));
-                return s.withComparing(s.comparing().withLeft(left)).withMoves(part, without(s.moves(part), f.place()));
-            });
-        });
-    }
-
-    private static MoveDecisions without(MoveDecisions moves, Candidate place) {
-        return moves.withTaken(
-                moves.taken().stream().filter(t -> !t.isFor(place)).toList());
-    }
-
-    private static Session withoutLeft(Session s, Candidate place) {
-        ComparisonSettings c = s.comparing();
-        return s.withComparing(
-                c.withLeft(c.left().stream().filter(l -> !l.isFor(place)).toList()));
+        focus.get().ifPresent(f -> decide("leave a place as it is", s -> PlaceDecisions.leaving(s, f.place())));
     }
 
     private void decide(String action, UnaryOperator<Session> how) {
@@ -253,7 +216,7 @@ public final class PlacesToHear {
     /** Gives the trial move another gain, which is heard. */
     public void setGain(double db) {
         focus.get().ifPresent(f -> {
-            double gain = TakenMove.of(f.place()).withGain(db).gainDb();
+            double gain = PlaceDecisions.within(f.place(), db);
             if (gain != f.gainDb()) {
                 focus.set(Optional.of(new Focus(f.place(), f.number(), f.of(), gain)));
                 hear();
@@ -291,6 +254,7 @@ public final class PlacesToHear {
         trial.set(false);
         listening.monitor().partProperty().set(Optional.empty());
         listening.monitor().insteadProperty().set(Optional.empty());
+        listening.releaseRoom();
         before.ifPresent(b -> {
             listening.monitor().bandProperty().set(b.band());
             listening.loopingProperty().set(b.looping());
@@ -320,11 +284,8 @@ public final class PlacesToHear {
     private Heard heard(Focus f) {
         boolean onCorrection = before.map(Before::corrected).orElse(false);
         Shaping session = workspace.session().shaping();
-        Shaping base = onCorrection ? session : bare(session);
-        Part part = part();
-        MoveDecisions without = without(base.decided().of(part), f.place());
-        TakenMove move = TakenMove.of(f.place()).withGain(f.gainDb());
-        return new Heard(onCorrection, base.withMoves(part, without), base.withMoves(part, without.taking(move)));
+        Shaping base = PlaceDecisions.without(onCorrection ? session : bare(session), f.place());
+        return new Heard(onCorrection, base, PlaceDecisions.with(base, f.place(), f.gainDb()));
     }
 
     /** Sets up what is heard of the place in focus. */

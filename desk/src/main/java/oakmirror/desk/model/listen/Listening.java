@@ -386,6 +386,11 @@ public final class Listening {
         return sceneTracks.gainDb(index);
     }
 
+    /** Room for peaks of what was heard instead of the correction is not kept any longer. */
+    public void releaseRoom() {
+        correction.releaseRoom();
+    }
+
     /** Gives the device back and ends all work. */
     public void close() {
         playRequest = 0;

@@ -93,6 +93,7 @@ final class MixCorrection {
         maker = workspace.background().newest(Kind.QUICK, "Making the correction ready to be heard");
         peaks = workspace.background().newest(Kind.PREVIEW, "Measuring the peaks of the corrected mix");
         workspace.derivation().shapedProperty().subscribe(p -> make());
+        workspace.derivation().dynamics().revisionProperty().subscribe(r -> make());
         workspace.sessionProperty().map(Session::phase).subscribe(p -> make());
         instead.subscribe(m -> make());
         strokes.subscribe(b -> make());
@@ -199,6 +200,12 @@ final class MixCorrection {
                 }
             });
         }
+    }
+
+    /** Nobody goes between with and without something any more, so that room for both is not kept. */
+    void releaseRoom() {
+        roomForBoth = false;
+        makeRoom();
     }
 
     private static double highestPeak(Made m) {
