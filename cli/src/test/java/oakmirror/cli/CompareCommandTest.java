@@ -8,6 +8,7 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.IntStream;
 import java.util.stream.StreamSupport;
 import oakmirror.Signals;
 import oakmirror.dsp.BiquadCascade;
@@ -144,6 +145,17 @@ class CompareCommandTest extends CommandTest {
                 .singleElement()
                 .satisfies(m -> assertThat(m.get("gainDb").asDouble())
                         .isCloseTo(places.get(0).get("proposedDb").asDouble(), within(0.051)));
+        String width = IntStream.range(0, places.size())
+                .filter(i -> places.get(i).get("shape").asText().equals("width"))
+                .mapToObj(i -> String.valueOf(i + 1))
+                .findFirst()
+                .orElseThrow();
+        match.set(5, width);
+        Result wider = run(match.toArray(String[]::new));
+        assertThat(wider.code()).as(wider.err()).isZero();
+        assertThat(sideToMidDb(folder.resolve("taken").resolve("matched.wav").toString()))
+                .as("wider in the presence zone by what the place proposes, but for the limiter")
+                .isGreaterThan(sideToMidDb(mix) + 3);
         match.set(5, "99");
         Result wrong = run(match.toArray(String[]::new));
         assertThat(wrong.code()).isEqualTo(2);
@@ -187,5 +199,10 @@ class CompareCommandTest extends CommandTest {
         assertThat(root.get("findings")).isEmpty();
         Result page = run("compare", "--mix", quiet.toString(), "--reference", reference);
         assertThat(page.out()).contains("Nothing can be compared");
+    }
+
+    private double sideToMidDb(String file) throws Exception {
+        JsonNode zones = json("--mix", file, "--reference", file).get("zones");
+        return zones.get(4).get("sideMidDb").asDouble();
     }
 }

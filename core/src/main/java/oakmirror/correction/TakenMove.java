@@ -24,6 +24,9 @@ public record TakenMove(Shape shape, double centreHz, double gainDb, double octa
     /** Checks the ranges. */
     public TakenMove {
         java.util.Objects.requireNonNull(shape, "a move has a shape");
+        if (!shape.isTone()) {
+            throw new IllegalArgumentException("what is taken of width and dynamics is a move of zones");
+        }
         if (!(centreHz >= 10 && centreHz <= 40000 && lowHz > 0 && highHz > lowHz)) {
             throw new IllegalArgumentException("a move lies between 10 Hz and 40 kHz");
         }

@@ -146,6 +146,9 @@ class TakenMovesTest {
 
     @Test
     void impossibleMovesAreRefused() {
+        assertThatThrownBy(() -> new TakenMove(Shape.WIDTH, 100, -4, 1, 60, 120))
+                .isInstanceOf(IllegalArgumentException.class)
+                .hasMessageContaining("zones");
         assertThatThrownBy(() -> new TakenMove(Shape.BELL, 5, -4, 1, 3, 8)).hasMessageContaining("10 Hz");
         assertThatThrownBy(() -> new TakenMove(Shape.BELL, 100, 40, 1, 80, 120)).hasMessageContaining("24 dB");
         assertThatThrownBy(() -> new TakenMove(Shape.BELL, 100, 4, 20, 80, 120)).hasMessageContaining("octaves");
