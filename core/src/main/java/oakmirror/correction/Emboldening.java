@@ -10,7 +10,7 @@ import oakmirror.spectrum.OctaveSmoothing;
 
 /**
  * What places worth a listen add to what evidence supports by itself. Evidence looks at a gap at one broad resolution; a place has a width of its own, and odds of its
- * own. So what is supported goes to the place's trial move by a part w = (a·odds)^k, a being how alike the music is: with k = 0 at the boldest every place is corrected at its trial size, at the
+ * own. So what is supported goes to the place's trial move by a part w = (¾·a·odds)^k, a being how alike the music is: with k = 0 at the boldest every place is corrected at its trial size, at the
  * usual caution only those that hardly could be the music, and none at the most careful. Where a fault is as likely as findings call likely ({@link ToneOdds}), half an octave is
  * followed instead of the evidence's broader resolution: what agrees so clearly may be narrower. Between the versions of one recording there is nothing to weigh.
  */
@@ -18,6 +18,10 @@ final class Emboldening {
 
     private static final double EXPONENT = 1.5;
     private static final double LEAST_PART = 0.02;
+    /** Even what is nearly sure is not done whole unless it is asked for: how large and how wide it is, is not known so well. */
+    private static final double UNASKED = 0.75;
+    /** What is narrower is a resonance or a notch, which is the ear's matter from the usual caution on: notes look like it. */
+    private static final double NARROW_OCTAVES = 0.45;
     /** Where content is so large, in dB, half of the odds are believed: what was learned is of music that is more alike. */
     private static final double UNLIKE_DB = 2;
 
@@ -66,7 +70,8 @@ final class Emboldening {
         double[] trust = evidence.trust().clone();
         followLikely(evidence, caution, supported, trust);
         for (Candidate place : places) {
-            double part = (1 - evidence.likeness()) * Math.pow(alike * place.odds(), exponent);
+            double heeded = place.octaves() < NARROW_OCTAVES ? 1 - Math.min(1, caution / FaultPrior.USUAL_CAUTION) : 1;
+            double part = heeded * (1 - evidence.likeness()) * Math.pow(UNASKED * alike * place.odds(), exponent);
             if (part < LEAST_PART) {
                 continue;
             }
