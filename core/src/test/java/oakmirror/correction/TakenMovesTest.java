@@ -82,6 +82,26 @@ class TakenMovesTest {
     }
 
     @Test
+    void besideItHalfOfWhatIsLeftIsFollowedUnlessBoldnessIsAskedFor() {
+        BandSpectrum mix = MadeUpSongs.through(
+                MadeUpSongs.through(MadeUpSongs.song(100, 0.8), AnalogueSection.bell(BOOM_HZ, BOOM_DB, 1)),
+                AnalogueSection.highShelf(6000, -4, 0.7));
+        Gap gap = MadeUpSongs.gap(mix, 0.8, 2, 3, 4);
+        TakenMove move = TakenMove.of(boom(gap));
+        double[] lowered = Arrays.stream(move.curveDb()).map(d -> -d).toArray();
+        int treble = BandGrid.bandOf(11000);
+        for (double caution : new double[] {0, USUAL.caution()}) {
+            CorrectionSettings settings = USUAL.withCaution(caution);
+            double left = settings.emboldened(Material.of(gap.withMixLowered(lowered)))
+                    .supportedDb()[treble];
+            double followed = Proposal.weigh(Material.of(gap), settings, MoveDecisions.NONE.taking(move))
+                    .supportedDb()[treble];
+            assertThat(left).as("dull").isGreaterThan(1);
+            assertThat(followed / left).isCloseTo(caution == 0 ? 1 : 0.5, within(0.02));
+        }
+    }
+
+    @Test
     void decidingAnewKnowsWhatWasTaken() {
         Gap gap = boomy();
         TakenMove move = TakenMove.of(boom(gap));
