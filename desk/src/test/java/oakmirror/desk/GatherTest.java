@@ -253,9 +253,9 @@ class GatherTest extends WindowTest {
                                 .withStatedLevel(-5))));
         waitUntil(() -> text("#levels-state").startsWith("all"));
         assertThat(text("#levels-state")).contains("to clear full scale");
-        interact(() -> workspace().change("quietest, and nothing is raised by a correction", s -> s.withLevels(
-                        s.comparing().levels().withDirection(Direction.TO_QUIETEST))
-                .withCorrection(s.shaping().correction().withStrength(0))));
+        interact(() -> workspace()
+                .change("quietest", s -> s.withLevels(s.comparing().levels().withDirection(Direction.TO_QUIETEST))));
+        correctNothing();
         waitUntil(() -> text("#levels-state").equals("matched"));
         assertThat(onFx(() -> listening().offsetDb(0))).isZero();
     }
@@ -263,6 +263,7 @@ class GatherTest extends WindowTest {
     @Test
     void aTrimByHandStaysOnTop() throws Exception {
         openDemo();
+        correctNothing();
         clickOn("#track-1");
         double before = onFx(() -> listening().offsetDb(1));
         press(KeyCode.CONTROL).type(KeyCode.UP, KeyCode.UP).release(KeyCode.CONTROL);

@@ -59,10 +59,7 @@ class ListeningBarTest extends WindowTest {
             }
         });
         waitUntil(() -> workspace().isReady());
-        interact(() -> workspace()
-                .change("no correction", s -> s.withCorrection(s.correction().withStrength(0))));
-        waitUntil(
-                () -> workspace().levelsProperty().get().downDb() == 0); // nothing makes room for it while this listens
+        correctNothing();
         type(KeyCode.L);
         play();
         double[] lufs = new double[4];

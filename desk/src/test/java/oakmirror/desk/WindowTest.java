@@ -203,6 +203,13 @@ abstract class WindowTest extends FxRobot {
         return this;
     }
 
+    /** Nothing is corrected, so that no level comes down to make room for it: at first as much as it may need, once measured as much as it does. */
+    void correctNothing() throws Exception {
+        interact(() -> workspace()
+                .change("no correction", s -> s.withCorrection(s.correction().withStrength(0))));
+        waitUntil(() -> workspace().levelsProperty().get().downDb() == 0);
+    }
+
     static void waitUntil(Callable<Boolean> condition) throws Exception {
         WaitForAsyncUtils.waitFor(PATIENCE_SECONDS, TimeUnit.SECONDS, () -> onFx(condition));
         WaitForAsyncUtils.waitForFxEvents();
