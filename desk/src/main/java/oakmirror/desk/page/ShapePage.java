@@ -3,6 +3,8 @@ package oakmirror.desk.page;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Consumer;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.SimpleBooleanProperty;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.control.CheckMenuItem;
@@ -53,7 +55,11 @@ public final class ShapePage extends VBox {
     private final Workspace workspace;
     private final PlacesToHear places;
     private final CorrectionPlot plot = new CorrectionPlot(new Gestures());
+    /** In a lower page the room is the curve's; the zones tell the outcome in figures. */
+    private static final double HEIGHT_WITH_OUTCOME = 560;
+
     private final OutcomeStrip outcomeStrip = new OutcomeStrip();
+    private final BooleanProperty compared = new SimpleBooleanProperty();
     private final ZoneRow zones = new ZoneRow(new FrequencyView());
     private final TowardsMenu towards;
     private final PartShown parts;
@@ -83,6 +89,8 @@ public final class ShapePage extends VBox {
         outcomeStrip.setId("outcome");
         outcomeStrip.setMinHeight(52);
         outcomeStrip.setPrefHeight(88);
+        outcomeStrip.managedProperty().bind(heightProperty().greaterThan(HEIGHT_WITH_OUTCOME));
+        outcomeStrip.visibleProperty().bind(outcomeStrip.managedProperty().and(compared));
         zones.setMinHeight(34);
         zones.setPrefHeight(34);
         PlaceRow offered = new PlaceRow(new FrequencyView(), onListen);
@@ -232,7 +240,7 @@ public final class ShapePage extends VBox {
                                 far ? "%s off by %.1f dB; linear phase follows it" : "%s, within %.2f dB",
                                 Readings.count(proposal.bands().size(), "band"),
                                 miss));
-        outcomeStrip.setVisible(known);
+        compared.set(known);
         zones.setVisible(known);
         if (known) {
             Outcome outcome = Outcome.of(

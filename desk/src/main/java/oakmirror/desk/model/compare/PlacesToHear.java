@@ -29,7 +29,6 @@ import oakmirror.findings.WorthAListen;
 import oakmirror.media.work.Kind;
 import oakmirror.media.work.Newest;
 import oakmirror.rhythm.BarGrid;
-import oakmirror.session.LeftPlace;
 import oakmirror.session.PlaceDecisions;
 import oakmirror.session.Session;
 import oakmirror.session.Shaping;
@@ -68,7 +67,7 @@ public final class PlacesToHear {
     private final ReadOnlyObjectWrapper<List<DecidedPlace>> items = new ReadOnlyObjectWrapper<>(List.of());
     private final ReadOnlyObjectWrapper<Optional<Focus>> focus = new ReadOnlyObjectWrapper<>(Optional.empty());
     private final BooleanProperty trial = new SimpleBooleanProperty();
-    private final Set<LeftPlace> postponed = new LinkedHashSet<>();
+    private final Set<Candidate> postponed = new LinkedHashSet<>();
     private final Newest<Map<Candidate, TimeRange>> listener;
     private Map<Candidate, TimeRange> telling = Map.of();
     private Optional<Before> before = Optional.empty();
@@ -170,8 +169,7 @@ public final class PlacesToHear {
     /** Goes on to the next place nothing was decided about; those put off come last. Ends after the last. */
     public void next() {
         List<Candidate> open = new ArrayList<>(open());
-        List<Candidate> late =
-                open.stream().filter(c -> postponed.contains(LeftPlace.of(c))).toList();
+        List<Candidate> late = open.stream().filter(c -> postponed.contains(c)).toList();
         open.removeAll(late);
         int now = focus.get().map(Focus::number).orElse(0);
         List<Candidate> all = items.get().stream().map(DecidedPlace::place).toList();
@@ -207,8 +205,8 @@ public final class PlacesToHear {
     /** Puts the place in focus off until the others are decided about. */
     public void later() {
         focus.get().ifPresent(f -> {
-            postponed.remove(LeftPlace.of(f.place()));
-            postponed.add(LeftPlace.of(f.place()));
+            postponed.remove(f.place());
+            postponed.add(f.place());
             next();
         });
     }
