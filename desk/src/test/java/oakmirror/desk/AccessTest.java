@@ -181,6 +181,11 @@ class AccessTest extends WindowTest {
         assertThat(onFx(() -> listening().heardProperty().get())).isEqualTo(2);
         assertThat(focus().queryAccessibleAttribute(AccessibleAttribute.SELECTED))
                 .isEqualTo(true);
+        double gain = onFx(() -> listening().offsetDb(2));
+        interact(() -> workspace().change("trim", s -> s.withTrack(2, t -> t.withTrim(-3))));
+        waitUntil(() -> listening().offsetDb(2) < gain - 2);
+        settle();
+        assertThat(focus().getId()).as("a chip whose figure changes").isEqualTo("chip-2");
         type(KeyCode.ESCAPE).type(KeyCode.SPACE);
         waitUntil(() -> listening().playingProperty().get());
         clickOn("#chip-1");

@@ -57,10 +57,13 @@ class InputTest extends WindowTest {
         openDemo();
         interact(() -> app.window().shelf().open());
         waitUntil(() -> entries().size() == 20);
-        StereoSource world = world(30);
-        SimulatedInput device = listenTo(world, SPEED);
+        SimulatedInput device = new SimulatedInput(Inputs.SIMULATED, world(30), SPEED, false);
         device.setGain(-20);
-        interact(lookup("#take").queryAs(ToggleButton.class)::fire);
+        ToggleButton take = lookup("#take").queryAs(ToggleButton.class);
+        interact(() -> {
+            input().begin(device); // and taken in the same moment: what plays does not wait for a slow machine
+            take.fire();
+        });
         waitUntil(() -> entries().size() == 21); // the file ends, and with it the song
         Entry taken = entries().get(20);
         assertThat(taken.about().title()).startsWith("Take of ");

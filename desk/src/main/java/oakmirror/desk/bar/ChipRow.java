@@ -101,19 +101,37 @@ final class ChipRow extends ScrollPane {
             showHeard();
             return;
         }
+        List<Node> before = List.copyOf(chips.getChildren());
+        List<Entry> known = shown.entries();
+        int focused = focused(before);
         shown = next;
-        chips.getChildren().clear();
+        List<Node> made = new ArrayList<>();
         for (int i = 0; i < shown.letters().size(); i++) {
-            chips.getChildren().add(letter(shown.letters().get(i), i));
+            made.add(letter(shown.letters().get(i), i));
         }
         for (int i = 0; i < shown.auditioned().size(); i++) {
-            chips.getChildren().add(audition(shown.auditioned().get(i), i));
+            made.add(audition(shown.auditioned().get(i), i));
         }
         for (int i = 0; i < shown.entries().size(); i++) {
-            chips.getChildren().add(chip(shown.entries().get(i), i));
+            Entry entry = shown.entries().get(i);
+            made.add(i < known.size() && known.get(i).equals(entry) ? before.get(i) : chip(entry, i));
         }
+        chips.getChildren().setAll(made);
         fit();
         showHeard();
+        if (focused >= 0 && focused < made.size()) {
+            made.get(focused)
+                    .requestFocus(); // a chip whose figure has changed is a new one; the focus stays where it was
+        }
+    }
+
+    private static int focused(List<Node> nodes) {
+        for (int i = 0; i < nodes.size(); i++) {
+            if (nodes.get(i).isFocused()) {
+                return i;
+            }
+        }
+        return -1;
     }
 
     private List<String> auditioned() {
