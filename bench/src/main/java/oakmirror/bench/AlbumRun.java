@@ -13,6 +13,7 @@ import java.util.stream.Stream;
 import oakmirror.album.AlbumLoudness.Way;
 import oakmirror.audio.Progress;
 import oakmirror.delivery.Tags;
+import oakmirror.measure.WorkerThreads;
 import oakmirror.media.TrackImporter;
 import oakmirror.media.cache.AudioCache;
 import oakmirror.media.delivery.Order;
@@ -20,7 +21,6 @@ import oakmirror.media.delivery.Orders;
 import oakmirror.media.delivery.Orders.Ended;
 import oakmirror.media.session.MeasuredAlbum;
 import oakmirror.media.session.MeasuredSession;
-import oakmirror.media.work.Background;
 import oakmirror.session.Album;
 import oakmirror.session.AlbumSong;
 import oakmirror.session.Session;
@@ -36,8 +36,8 @@ public final class AlbumRun {
 
     private final List<Path> songs;
     private final Path work;
-    private final ExecutorService parts = Background.partsAlone();
-    private final ExecutorService abreast = Background.partsAlone();
+    private final ExecutorService parts = WorkerThreads.forParts();
+    private final ExecutorService abreast = WorkerThreads.forParts();
     private int folders;
 
     private AlbumRun(List<Path> songs, Path work) {

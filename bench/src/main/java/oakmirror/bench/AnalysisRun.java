@@ -16,9 +16,9 @@ import oakmirror.compare.Subject;
 import oakmirror.findings.Findings;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
+import oakmirror.measure.WorkerThreads;
 import oakmirror.media.TrackImporter;
 import oakmirror.media.cache.AudioCache;
-import oakmirror.media.work.Background;
 import oakmirror.spectrum.Spectrogram;
 import oakmirror.stereo.PhaseScope;
 
@@ -41,7 +41,7 @@ public final class AnalysisRun {
     /** Runs it. */
     public static void main(String[] args) throws Exception {
         AudioCache cache = new AudioCache(Path.of(args[1]), Long.MAX_VALUE);
-        ExecutorService executor = Background.partsAlone();
+        ExecutorService executor = WorkerThreads.forParts();
         switch (args[0]) {
             case "prepare" -> prepare(cache, executor, List.of(args).subList(2, args.length));
             case "levels" -> measure(cache, executor, TrackMeasurer.Extent.LEVELS);

@@ -18,11 +18,11 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import oakmirror.audio.Progress;
 import oakmirror.measure.Levels;
+import oakmirror.measure.WorkerThreads;
 import oakmirror.media.ImportedTrack;
 import oakmirror.media.TrackImporter;
 import oakmirror.media.cache.AudioCache;
 import oakmirror.media.file.AudioFileException;
-import oakmirror.media.work.Background;
 import org.bytedeco.javacpp.Loader;
 
 /**
@@ -66,7 +66,7 @@ public final class DamageRun {
 
     private final Path folder;
     private final Random random;
-    private final ExecutorService measuring = Background.partsAlone();
+    private final ExecutorService measuring = WorkerThreads.forParts();
     private final ExecutorService importing = Executors.newSingleThreadExecutor();
     private final TrackImporter importer;
 

@@ -19,7 +19,7 @@ import oakmirror.findings.Certainty;
 import oakmirror.findings.Finding;
 import oakmirror.findings.Finding.Kind;
 import oakmirror.findings.Findings;
-import oakmirror.media.work.Background;
+import oakmirror.measure.WorkerThreads;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.BandSpectrum;
 import oakmirror.spectrum.SpectralEdge;
@@ -51,7 +51,7 @@ public final class FindingsRun {
 
     /** Runs it. */
     public static void main(String[] args) throws Exception {
-        ExecutorService executor = Background.partsAlone();
+        ExecutorService executor = WorkerThreads.forParts();
         List<Planted> all = new ArrayList<>();
         for (String folder : args) {
             all.addAll(Planted.of(Path.of(folder), executor));

@@ -20,15 +20,15 @@ import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.Stream;
 import javafx.animation.AnimationTimer;
 import javafx.application.Platform;
-import oakmirror.desk.model.finish.Sending;
-import oakmirror.desk.model.session.Recovery;
-import oakmirror.desk.model.session.Settings;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.media.file.AudioFile;
 import oakmirror.media.file.AudioWriter;
 import oakmirror.media.file.DecodedStream;
 import oakmirror.media.file.OutputFormat;
-import oakmirror.media.work.Background;
+import oakmirror.state.mastering.Sending;
+import oakmirror.state.task.Background;
+import oakmirror.state.workspace.Recovery;
+import oakmirror.state.workspace.Settings;
+import oakmirror.state.workspace.Workspace;
 
 /**
  * Kills the window's model at random moments and looks at what is left. {@code parent FOLDER COUNT SONG…} starts children, kills them, and

@@ -32,8 +32,8 @@ import oakmirror.limiter.LimiterSettings;
 import oakmirror.loudness.LoudnessMeter;
 import oakmirror.loudness.Peaks;
 import oakmirror.loudness.TruePeakMeter;
+import oakmirror.measure.WorkerThreads;
 import oakmirror.media.file.OutputFormat;
-import oakmirror.media.work.Background;
 
 /**
  * The limiter beside FFmpeg's {@code alimiter} at 192 kHz on the same music. Both are driven until as much of the peak-to-loudness ratio is gone; what differs from the music
@@ -269,7 +269,7 @@ public final class LimiterRun {
                 .mapToObj(i -> AnalogueSection.bell(40 * Math.pow(1.7, i), i % 2 == 0 ? 2 : -2, 1))
                 .toList();
         Chain chain = Chain.of(new ToneFilter(ToneFilter.Phase.MINIMUM, bands, hz -> 0));
-        ExecutorService executor = Background.partsAlone();
+        ExecutorService executor = WorkerThreads.forParts();
         Path folder = Files.createTempDirectory("oak-mirror-bench");
         Path file = folder.resolve("master.wav");
         double best = 0;

@@ -14,15 +14,15 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.function.BooleanSupplier;
 import java.util.stream.Stream;
-import oakmirror.desk.model.compare.Comparing;
-import oakmirror.desk.model.finish.Finishing;
-import oakmirror.desk.model.listen.Listening;
-import oakmirror.desk.model.session.Settings;
-import oakmirror.desk.model.session.TrackSlot;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.media.file.AudioWriter;
 import oakmirror.media.file.OutputFormat;
-import oakmirror.media.work.Background;
+import oakmirror.state.comparing.Comparing;
+import oakmirror.state.listening.Listening;
+import oakmirror.state.mastering.Finishing;
+import oakmirror.state.task.Background;
+import oakmirror.state.workspace.Settings;
+import oakmirror.state.workspace.TrackSlot;
+import oakmirror.state.workspace.Workspace;
 
 /**
  * Opens and closes sessions with 17 tracks again and again in one process, with listening, comparing and finishing at work, and prints what is

@@ -10,10 +10,10 @@ import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutorService;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
+import oakmirror.measure.WorkerThreads;
 import oakmirror.media.file.AudioFile;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.DecodedStream;
-import oakmirror.media.work.Background;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import picocli.CommandLine.Command;
@@ -46,7 +46,7 @@ final class MeasureCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException {
-        ExecutorService executor = Background.partsAlone();
+        ExecutorService executor = WorkerThreads.forParts();
         ProgressLine progress = new ProgressLine();
         List<Measured> measured = new ArrayList<>();
         PrintWriter out = spec.commandLine().getOut();

@@ -4,16 +4,16 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.concurrent.ExecutorService;
 import oakmirror.files.Leftovers;
+import oakmirror.measure.WorkerThreads;
 import oakmirror.media.TrackImporter;
 import oakmirror.media.cache.AudioCache;
 import oakmirror.media.file.AudioFileException;
-import oakmirror.media.work.Background;
 
 /** What a command reads and renders with: threads, and a temporary folder that goes with all that is in it when this is closed. */
 final class Workshop implements AutoCloseable {
 
-    private final ExecutorService parts = Background.partsAlone();
-    private final ExecutorService abreast = Background.partsAlone();
+    private final ExecutorService parts = WorkerThreads.forParts();
+    private final ExecutorService abreast = WorkerThreads.forParts();
     private final ProgressLine progress;
     private final Path scratch;
     private final TrackImporter importer;

@@ -13,12 +13,12 @@ import oakmirror.audio.Progress;
 import oakmirror.compare.Gap;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
+import oakmirror.measure.WorkerThreads;
 import oakmirror.media.FfmpegTool;
 import oakmirror.media.TestFiles;
 import oakmirror.media.file.AudioFile;
 import oakmirror.media.file.DecodedStream;
 import oakmirror.media.file.OutputFormat;
-import oakmirror.media.work.Background;
 import oakmirror.spectrum.BandGrid;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -197,7 +197,7 @@ class CommandsTest extends CommandTest {
     }
 
     private static TrackMeasurement measured(Path file) throws IOException {
-        var executor = Background.partsAlone();
+        var executor = WorkerThreads.forParts();
         try (DecodedStream stream = AudioFile.open(file)) {
             return new TrackMeasurer(executor, TrackMeasurer.Extent.COMPARED).measure(stream, Progress.NONE);
         } finally {

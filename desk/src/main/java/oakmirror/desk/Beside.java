@@ -5,13 +5,13 @@ import java.util.List;
 import oakmirror.desk.bounces.BouncesStrip;
 import oakmirror.desk.input.InputStrip;
 import oakmirror.desk.library.LibraryPane;
-import oakmirror.desk.model.bounces.Bounces;
-import oakmirror.desk.model.input.Input;
-import oakmirror.desk.model.library.Shelf;
-import oakmirror.desk.model.listen.Listening;
-import oakmirror.desk.model.session.Settings;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.part.Asking;
+import oakmirror.state.capture.Input;
+import oakmirror.state.catalogue.Shelf;
+import oakmirror.state.listening.Listening;
+import oakmirror.state.revisions.Bounces;
+import oakmirror.state.workspace.Settings;
+import oakmirror.state.workspace.Workspace;
 
 /** What stands beside the tracks of Gather and beneath them: the library, the bounces of the mix, what plays outside. */
 final class Beside {

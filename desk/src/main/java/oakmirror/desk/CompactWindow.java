@@ -11,7 +11,7 @@ import javafx.scene.layout.StackPane;
 import javafx.stage.Stage;
 import oakmirror.desk.bar.ListeningBar;
 import oakmirror.desk.look.Theme;
-import oakmirror.desk.model.session.Settings;
+import oakmirror.state.workspace.Settings;
 
 /**
  * The listening bar alone in a small window above all others, for use beside a workstation. The bar itself moves there and back, so that

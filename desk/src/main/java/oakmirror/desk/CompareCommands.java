@@ -6,8 +6,8 @@ import java.util.function.Consumer;
 import oakmirror.desk.command.Act;
 import oakmirror.desk.command.Commands;
 import oakmirror.desk.compare.ComparePage;
-import oakmirror.desk.model.compare.Comparing;
-import oakmirror.desk.model.compare.PlacesToHear;
+import oakmirror.state.comparing.Comparing;
+import oakmirror.state.comparing.PlacesToHear;
 
 /**
  * What the commands of Compare do.

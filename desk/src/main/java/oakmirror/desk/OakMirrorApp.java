@@ -9,9 +9,9 @@ import javafx.application.Platform;
 import javafx.scene.Scene;
 import javafx.stage.Stage;
 import oakmirror.desk.look.Theme;
-import oakmirror.desk.model.session.Settings;
 import oakmirror.desk.part.FileDialogs;
-import oakmirror.media.work.Background;
+import oakmirror.state.task.Background;
+import oakmirror.state.workspace.Settings;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 

@@ -9,10 +9,10 @@ import javafx.geometry.Pos;
 import javafx.scene.layout.HBox;
 import oakmirror.audio.Progress;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.session.Recovery;
-import oakmirror.desk.model.session.Settings;
-import oakmirror.media.work.Background;
-import oakmirror.media.work.Kind;
+import oakmirror.state.task.Background;
+import oakmirror.state.task.Kind;
+import oakmirror.state.workspace.Recovery;
+import oakmirror.state.workspace.Settings;
 
 /** A strip that offers, one after the other, the sessions of windows that did not end as they should. Not there when there are none. */
 final class RecoveryStrip extends HBox {

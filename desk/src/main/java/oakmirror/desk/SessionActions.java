@@ -10,10 +10,10 @@ import javafx.scene.control.ButtonBar;
 import javafx.scene.control.ButtonType;
 import javafx.stage.FileChooser.ExtensionFilter;
 import javafx.stage.Window;
-import oakmirror.desk.model.session.Settings;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.part.Asking;
 import oakmirror.session.SessionFile;
+import oakmirror.state.workspace.Settings;
+import oakmirror.state.workspace.Workspace;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 

@@ -2,7 +2,7 @@ package oakmirror.desk;
 
 import java.lang.management.ManagementFactory;
 import javafx.stage.Stage;
-import oakmirror.desk.model.session.Workspace;
+import oakmirror.state.workspace.Workspace;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 

@@ -8,18 +8,6 @@ import java.util.function.Consumer;
 import javafx.scene.Node;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.compare.ComparePage;
-import oakmirror.desk.model.compare.Comparing;
-import oakmirror.desk.model.compare.PlacesToHear;
-import oakmirror.desk.model.finish.AlbumHeard;
-import oakmirror.desk.model.finish.AlbumSongs;
-import oakmirror.desk.model.finish.FinishHeard;
-import oakmirror.desk.model.finish.Finishing;
-import oakmirror.desk.model.finish.Sending;
-import oakmirror.desk.model.finish.Versions;
-import oakmirror.desk.model.listen.Listening;
-import oakmirror.desk.model.listen.VersionsHeard;
-import oakmirror.desk.model.session.Settings;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.page.AddTracks;
 import oakmirror.desk.page.FinishPage;
 import oakmirror.desk.page.GatherPage;
@@ -30,6 +18,18 @@ import oakmirror.desk.record.RecordPage;
 import oakmirror.desk.send.SendOutPage;
 import oakmirror.desk.send.VersionsPage;
 import oakmirror.desk.words.Words;
+import oakmirror.state.comparing.Comparing;
+import oakmirror.state.comparing.PlacesToHear;
+import oakmirror.state.listening.Listening;
+import oakmirror.state.listening.VersionsHeard;
+import oakmirror.state.mastering.AlbumHeard;
+import oakmirror.state.mastering.AlbumSongs;
+import oakmirror.state.mastering.FinishHeard;
+import oakmirror.state.mastering.Finishing;
+import oakmirror.state.mastering.Sending;
+import oakmirror.state.mastering.Versions;
+import oakmirror.state.workspace.Settings;
+import oakmirror.state.workspace.Workspace;
 
 /** The pages of the stations, each made when it is shown first, and what only they share. */
 final class StationPages {

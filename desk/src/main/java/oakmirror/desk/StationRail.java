@@ -11,9 +11,6 @@ import javafx.scene.control.Tooltip;
 import javafx.scene.layout.VBox;
 import oakmirror.compare.Comparison;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.compare.Comparing;
-import oakmirror.desk.model.session.TrackSlot;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.page.ShapedWords;
 import oakmirror.desk.part.PressBox;
 import oakmirror.readings.Readings;
@@ -21,6 +18,9 @@ import oakmirror.session.NotedVersion;
 import oakmirror.session.Session;
 import oakmirror.session.VersionNote;
 import oakmirror.spectrum.Zone;
+import oakmirror.state.comparing.Comparing;
+import oakmirror.state.workspace.TrackSlot;
+import oakmirror.state.workspace.Workspace;
 import oakmirror.zones.Shaped;
 
 /** The way through the work: each station with what it has to say in a word. */

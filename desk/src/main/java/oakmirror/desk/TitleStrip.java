@@ -17,8 +17,8 @@ import oakmirror.desk.command.Commands;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.look.Theme;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.session.Workspace;
-import oakmirror.desk.model.work.Job;
+import oakmirror.state.task.Job;
+import oakmirror.state.workspace.Workspace;
 
 /** The strip at the top: what is open and whether it is kept, work in progress with its cancel, undo, theme. */
 final class TitleStrip extends HBox {

@@ -7,15 +7,15 @@ import oakmirror.audio.TimeRange;
 import oakmirror.correction.Strokes;
 import oakmirror.desk.command.Act;
 import oakmirror.desk.command.Commands;
-import oakmirror.desk.model.compare.PlacesToHear;
-import oakmirror.desk.model.listen.Blind;
-import oakmirror.desk.model.listen.Guide;
-import oakmirror.desk.model.listen.Listening;
-import oakmirror.desk.model.listen.MonitorControls;
-import oakmirror.desk.model.listen.MonitorControls.Ending;
-import oakmirror.desk.model.session.Passages;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.monitor.MonitorPath.Sides;
+import oakmirror.state.comparing.PlacesToHear;
+import oakmirror.state.listening.Blind;
+import oakmirror.state.listening.Guide;
+import oakmirror.state.listening.Listening;
+import oakmirror.state.listening.MonitorControls;
+import oakmirror.state.listening.MonitorControls.Ending;
+import oakmirror.state.workspace.Passages;
+import oakmirror.state.workspace.Workspace;
 
 /** What the commands of listening and of passages do. */
 final class WindowCommands {

@@ -16,9 +16,6 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.layout.Region;
 import oakmirror.audio.TimeRange;
 import oakmirror.desk.library.LibraryPane;
-import oakmirror.desk.model.library.Order;
-import oakmirror.desk.model.library.Shelf;
-import oakmirror.desk.model.library.Shown;
 import oakmirror.desk.part.FileDialogs;
 import oakmirror.media.TestFiles;
 import oakmirror.media.file.OutputFormat;
@@ -30,6 +27,9 @@ import oakmirror.session.FoldRule;
 import oakmirror.session.Passage;
 import oakmirror.session.Source;
 import oakmirror.session.Track;
+import oakmirror.state.catalogue.Order;
+import oakmirror.state.catalogue.Shelf;
+import oakmirror.state.catalogue.Shown;
 import org.junit.jupiter.api.Test;
 
 /** What stands beside the tracks and beneath them, where it is narrow, damaged, shared with another window, or opened again. */

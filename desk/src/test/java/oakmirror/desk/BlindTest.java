@@ -10,8 +10,8 @@ import javafx.scene.control.Spinner;
 import javafx.scene.input.KeyCode;
 import oakmirror.blind.BlindResult;
 import oakmirror.desk.command.Act;
-import oakmirror.desk.model.listen.Blind;
 import oakmirror.media.file.TableFiles;
+import oakmirror.state.listening.Blind;
 import org.junit.jupiter.api.Test;
 
 /** Blind comparisons in the real window. */

@@ -17,13 +17,13 @@ import oakmirror.audio.StereoSource;
 import oakmirror.audio.TimeRange;
 import oakmirror.bounces.Bounce;
 import oakmirror.bounces.Standing;
-import oakmirror.desk.model.bounces.Bounces.Taken;
-import oakmirror.desk.model.listen.MonitorControls.HeardVersion;
 import oakmirror.media.TestFiles;
 import oakmirror.media.file.OutputFormat;
 import oakmirror.session.Passage;
 import oakmirror.session.SessionFile;
 import oakmirror.spectrum.Zone;
+import oakmirror.state.listening.MonitorControls.HeardVersion;
+import oakmirror.state.revisions.Bounces.Taken;
 import org.junit.jupiter.api.Test;
 
 /** Bounces of the mix in a watched folder, through the window. */

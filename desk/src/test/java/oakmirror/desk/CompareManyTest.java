@@ -10,8 +10,8 @@ import javafx.scene.control.CheckMenuItem;
 import javafx.scene.control.MenuButton;
 import javafx.scene.input.KeyCode;
 import javafx.scene.layout.Region;
-import oakmirror.desk.model.compare.ToneView.Averaging;
 import oakmirror.media.TestFiles;
+import oakmirror.state.comparing.ToneView.Averaging;
 import org.junit.jupiter.api.Test;
 
 /** Compare with many references: it follows what is changed and what plays, and all of it fits. */

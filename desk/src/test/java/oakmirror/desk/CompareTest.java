@@ -22,8 +22,6 @@ import javax.imageio.ImageIO;
 import oakmirror.Signals;
 import oakmirror.compare.Comparison;
 import oakmirror.compare.MatchedTone;
-import oakmirror.desk.model.compare.Sheet;
-import oakmirror.desk.model.listen.MonitorControls;
 import oakmirror.findings.Finding;
 import oakmirror.findings.Finding.Kind;
 import oakmirror.media.TestFiles;
@@ -31,6 +29,8 @@ import oakmirror.media.file.OutputFormat;
 import oakmirror.spectrum.FractionalOctave;
 import oakmirror.spectrum.StereoSpectrum.Part;
 import oakmirror.spectrum.Zone;
+import oakmirror.state.comparing.Sheet;
+import oakmirror.state.listening.MonitorControls;
 import org.junit.jupiter.api.Test;
 
 /** Compare in the real window: the sheet, its panels, what they are asked, and the findings. */

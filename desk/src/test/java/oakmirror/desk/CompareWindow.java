@@ -5,12 +5,12 @@ import java.util.ArrayList;
 import java.util.List;
 import oakmirror.compare.Comparison;
 import oakmirror.desk.compare.ComparePage;
-import oakmirror.desk.model.compare.Comparing;
-import oakmirror.desk.model.compare.Sheet;
 import oakmirror.desk.plot.TonePlot;
 import oakmirror.findings.Finding;
 import oakmirror.findings.Finding.Kind;
 import oakmirror.media.TestFiles;
+import oakmirror.state.comparing.Comparing;
+import oakmirror.state.comparing.Sheet;
 
 /** What tests of Compare in the real window have in common. */
 abstract class CompareWindow extends WindowTest {

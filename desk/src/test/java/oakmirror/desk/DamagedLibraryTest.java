@@ -8,9 +8,9 @@ import java.nio.file.Path;
 import java.util.stream.Stream;
 import javafx.scene.control.Labeled;
 import oakmirror.desk.library.LibraryPane;
-import oakmirror.desk.model.library.Shelf;
 import oakmirror.media.library.Library;
 import oakmirror.media.library.Starter;
+import oakmirror.state.catalogue.Shelf;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 

@@ -1,11 +1,9 @@
 package oakmirror.desk;
 
-import static com.tngtech.archunit.core.domain.JavaClass.Predicates.resideInAPackage;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import com.tngtech.archunit.base.DescribedPredicate;
 import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
@@ -24,28 +22,13 @@ class DeskArchitectureTest {
     }
 
     @Test
-    void theModelKnowsNothingOfPagesPlotsAndLook() {
-        slices().matching("oakmirror.desk.model.(*)..")
-                .should()
-                .beFreeOfCycles()
-                .check(CLASSES);
-        noClasses()
-                .that()
-                .resideInAPackage("oakmirror.desk.model..")
-                .should()
-                .dependOnClassesThat(resideInAPackage("oakmirror.desk..")
-                        .and(DescribedPredicate.not(resideInAPackage("oakmirror.desk.model.."))))
-                .check(CLASSES);
-    }
-
-    @Test
     void whatIsDrawnKnowsNothingOfTheModel() {
         noClasses()
                 .that()
                 .resideInAPackage("oakmirror.desk.plot..")
                 .should()
                 .dependOnClassesThat()
-                .resideInAnyPackage("oakmirror.desk.model..", "oakmirror.session..", "oakmirror.media..")
+                .resideInAnyPackage("oakmirror.state..", "oakmirror.session..", "oakmirror.media..")
                 .check(CLASSES);
     }
 }

@@ -17,7 +17,6 @@ import javafx.scene.control.Slider;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
-import oakmirror.desk.model.listen.MonitorControls.Ending;
 import oakmirror.desk.part.FileDialogs;
 import oakmirror.dsp.Chain;
 import oakmirror.finish.NormalisedPlayback.Up;
@@ -26,6 +25,7 @@ import oakmirror.limiter.Limiter;
 import oakmirror.limiter.TakenAway;
 import oakmirror.media.FfmpegTool;
 import oakmirror.media.TestFiles;
+import oakmirror.state.listening.MonitorControls.Ending;
 import org.junit.jupiter.api.Test;
 
 /** From the demo's mix to a master that an independent meter reads; and what is told on the way. */

@@ -11,13 +11,13 @@ import javafx.scene.control.Labeled;
 import javafx.scene.control.ToggleButton;
 import oakmirror.audio.Clip;
 import oakmirror.audio.StereoSource;
-import oakmirror.desk.model.input.Input;
 import oakmirror.desk.part.FileDialogs;
 import oakmirror.media.TestFiles;
 import oakmirror.media.device.Inputs;
 import oakmirror.media.device.SimulatedInput;
 import oakmirror.media.library.Entry;
 import oakmirror.profile.Figures;
+import oakmirror.state.capture.Input;
 import org.junit.jupiter.api.Test;
 
 /** What plays outside, through the simulated input: taken as a profile, and as a live mix. */

@@ -15,13 +15,13 @@ import javafx.stage.Stage;
 import oakmirror.audio.TimeRange;
 import oakmirror.correction.Proposal;
 import oakmirror.desk.look.Theme;
-import oakmirror.desk.model.finish.CorrectionFiles.Form;
-import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.plot.CorrectionPlot;
 import oakmirror.media.FfmpegTool;
 import oakmirror.media.TestFiles;
 import oakmirror.media.file.ImpulseResponseFile;
 import oakmirror.session.Session;
+import oakmirror.state.mastering.CorrectionFiles.Form;
+import oakmirror.state.workspace.TrackSlot;
 import org.junit.jupiter.api.Test;
 
 /** The real window, from the demo to a rendered file, driven as a user would. */

@@ -17,9 +17,6 @@ import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import oakmirror.compare.Subject;
 import oakmirror.desk.library.LibraryPane;
-import oakmirror.desk.model.library.Order;
-import oakmirror.desk.model.library.Shelf;
-import oakmirror.desk.model.library.Shown;
 import oakmirror.desk.part.FileDialogs;
 import oakmirror.media.TestFiles;
 import oakmirror.profile.About;
@@ -28,6 +25,9 @@ import oakmirror.profile.ProfileFile;
 import oakmirror.session.ComparisonSettings.Scope;
 import oakmirror.session.Source;
 import oakmirror.session.Track;
+import oakmirror.state.catalogue.Order;
+import oakmirror.state.catalogue.Shelf;
+import oakmirror.state.catalogue.Shown;
 import org.junit.jupiter.api.Test;
 
 /** The library through the window: found, stepped through, used, folded, kept, exchanged, taken back. */

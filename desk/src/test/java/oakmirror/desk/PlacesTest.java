@@ -12,12 +12,12 @@ import oakmirror.candidate.Candidate;
 import oakmirror.candidate.Candidate.Shape;
 import oakmirror.correction.Move;
 import oakmirror.correction.TakenMove;
-import oakmirror.desk.model.compare.PlacesToHear;
-import oakmirror.desk.model.compare.PlacesToHear.Focus;
 import oakmirror.findings.DecidedPlace;
 import oakmirror.findings.DecidedPlace.Decision;
 import oakmirror.session.Shaping;
 import oakmirror.spectrum.StereoSpectrum.Part;
+import oakmirror.state.comparing.PlacesToHear;
+import oakmirror.state.comparing.PlacesToHear.Focus;
 import oakmirror.zones.ZoneAspect;
 import org.junit.jupiter.api.Test;
 

@@ -17,14 +17,14 @@ import javafx.scene.control.ToggleButton;
 import javafx.stage.DirectoryChooser;
 import javafx.stage.FileChooser;
 import javafx.stage.Window;
-import oakmirror.desk.model.listen.Audition;
-import oakmirror.desk.model.listen.MonitorControls.Band;
 import oakmirror.desk.part.FileDialogs;
 import oakmirror.media.FfmpegTool;
 import oakmirror.media.TestFiles;
 import oakmirror.session.Album;
 import oakmirror.session.SessionFile;
 import oakmirror.spectrum.Zone;
+import oakmirror.state.listening.Audition;
+import oakmirror.state.listening.MonitorControls.Band;
 import org.junit.jupiter.api.Test;
 
 /** The songs of a record: dropped, held against each other, heard, rendered. */

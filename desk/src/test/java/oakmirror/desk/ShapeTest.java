@@ -20,9 +20,9 @@ import oakmirror.correction.CorrectionSettings.Basis;
 import oakmirror.correction.GuardKind;
 import oakmirror.correction.Move;
 import oakmirror.correction.Treatment;
-import oakmirror.desk.model.listen.MonitorControls.Band;
 import oakmirror.desk.plot.CorrectionPlot;
 import oakmirror.spectrum.BandGrid;
+import oakmirror.state.listening.MonitorControls.Band;
 import org.junit.jupiter.api.Test;
 
 /** The correction of the demo's mix, decided about by hand. */

@@ -11,12 +11,12 @@ import javafx.scene.control.CheckBox;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
-import oakmirror.desk.model.listen.MonitorControls.HeardVersion;
 import oakmirror.desk.part.FileDialogs;
 import oakmirror.media.FfmpegTool;
 import oakmirror.media.TestFiles;
 import oakmirror.session.NotedVersion;
 import oakmirror.session.VersionNote.Standing;
+import oakmirror.state.listening.MonitorControls.HeardVersion;
 import org.junit.jupiter.api.Test;
 
 /** Several outcomes: rendered in one go, heard, ranked blind, one kept and sent out. */

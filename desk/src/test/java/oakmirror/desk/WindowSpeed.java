@@ -13,11 +13,11 @@ import javafx.scene.input.KeyEvent;
 import oakmirror.audio.TimeRange;
 import oakmirror.correction.Proposal;
 import oakmirror.desk.library.LibraryPane;
-import oakmirror.desk.model.compare.ToneView.Averaging;
 import oakmirror.desk.plot.ChosenSketch;
 import oakmirror.desk.plot.CorrectionPlot;
 import oakmirror.desk.plot.PlotPane;
 import oakmirror.session.ComparisonSettings.Scope;
+import oakmirror.state.comparing.ToneView.Averaging;
 import org.junit.jupiter.api.Test;
 
 /** How fast the window follows, in figures; no test, since that depends on the machine. Run by bench/window. */

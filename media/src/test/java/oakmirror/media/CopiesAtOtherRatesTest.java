@@ -17,9 +17,9 @@ import oakmirror.correction.MoveDecisions;
 import oakmirror.correction.Proposal;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
+import oakmirror.measure.WorkerThreads;
 import oakmirror.media.file.AudioFile;
 import oakmirror.media.file.DecodedStream;
-import oakmirror.media.work.Background;
 import oakmirror.spectrum.BandGrid;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -39,7 +39,7 @@ class CopiesAtOtherRatesTest {
 
     @BeforeAll
     static void open() {
-        executor = Background.partsAlone();
+        executor = WorkerThreads.forParts();
     }
 
     @AfterAll

@@ -21,8 +21,8 @@ import oakmirror.correction.Move;
 import oakmirror.correction.Proposal;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
+import oakmirror.measure.WorkerThreads;
 import oakmirror.media.cache.AudioCache;
-import oakmirror.media.work.Background;
 import oakmirror.rhythm.FullestPassage;
 import oakmirror.rhythm.Rhythm;
 import oakmirror.session.Session;
@@ -38,7 +38,7 @@ import org.junit.jupiter.api.Test;
 /** The demo's planted faults (demo/make_demo.py) are there, and the program sees them. */
 class DemoTest {
 
-    private static final ExecutorService EXECUTOR = Background.partsAlone();
+    private static final ExecutorService EXECUTOR = WorkerThreads.forParts();
 
     /** A file that is larger would be kept apart by some hosts of repositories. */
     private static final long MOST_BYTES = 4L << 20;

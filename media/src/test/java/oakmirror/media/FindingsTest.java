@@ -31,9 +31,9 @@ import oakmirror.findings.PlaceWords;
 import oakmirror.findings.WorthAListen;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
+import oakmirror.measure.WorkerThreads;
 import oakmirror.media.PlantedFaults.Sides;
 import oakmirror.media.cache.AudioCache;
-import oakmirror.media.work.Background;
 import oakmirror.readings.Readings;
 import oakmirror.session.Session;
 import oakmirror.session.SessionFile;
@@ -49,7 +49,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 /** Findings on music: the demo's planted faults, and single faults planted in the full part of each of its tracks. */
 class FindingsTest {
 
-    private static final ExecutorService EXECUTOR = Background.partsAlone();
+    private static final ExecutorService EXECUTOR = WorkerThreads.forParts();
 
     private static final int RATE = 48000;
 

@@ -19,10 +19,10 @@ import oakmirror.audio.Progress;
 import oakmirror.audio.TimeRange;
 import oakmirror.measure.Provenance.Origin;
 import oakmirror.measure.TrackMeasurement;
+import oakmirror.measure.WorkerThreads;
 import oakmirror.media.cache.AudioCache;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.OutputFormat;
-import oakmirror.media.work.Background;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -31,7 +31,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 class TrackImporterTest {
 
-    private static final ExecutorService EXECUTOR = Background.partsAlone();
+    private static final ExecutorService EXECUTOR = WorkerThreads.forParts();
 
     @TempDir
     Path folder;

@@ -16,15 +16,15 @@ import oakmirror.desk.command.Act;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.look.Palette;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.listen.Audition;
-import oakmirror.desk.model.listen.Blind;
-import oakmirror.desk.model.listen.Listening;
-import oakmirror.desk.model.listen.MonitorControls.HeardVersion;
-import oakmirror.desk.model.session.TrackSlot;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.part.PressBox;
 import oakmirror.desk.plot.Sketches;
 import oakmirror.readings.Readings;
+import oakmirror.state.listening.Audition;
+import oakmirror.state.listening.Blind;
+import oakmirror.state.listening.Listening;
+import oakmirror.state.listening.MonitorControls.HeardVersion;
+import oakmirror.state.workspace.TrackSlot;
+import oakmirror.state.workspace.Workspace;
 
 /** A chip for each track with the offset it is heard with; a press hears it. In a blind comparison only letters are left. */
 final class ChipRow extends ScrollPane {

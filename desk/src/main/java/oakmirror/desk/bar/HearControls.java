@@ -13,15 +13,15 @@ import oakmirror.compare.Jump;
 import oakmirror.desk.command.Act;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.listen.Blind;
-import oakmirror.desk.model.listen.Listening;
-import oakmirror.desk.model.listen.MonitorControls;
-import oakmirror.desk.model.listen.MonitorControls.Band;
-import oakmirror.desk.model.listen.MonitorControls.Ending;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.monitor.MonitorPath.Sides;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.Zone;
+import oakmirror.state.listening.Blind;
+import oakmirror.state.listening.Listening;
+import oakmirror.state.listening.MonitorControls;
+import oakmirror.state.listening.MonitorControls.Band;
+import oakmirror.state.listening.MonitorControls.Ending;
+import oakmirror.state.workspace.Workspace;
 
 /** The lower row of the bar, two in a narrow window: loop, what stays on switching, correction, blend, bands, sides. */
 final class HearControls extends FlowPane {

@@ -10,15 +10,15 @@ import javafx.scene.layout.VBox;
 import oakmirror.desk.command.Act;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.listen.Blind;
-import oakmirror.desk.model.listen.Listening;
-import oakmirror.desk.model.session.Passages;
-import oakmirror.desk.model.session.Settings;
-import oakmirror.desk.model.session.TrackSlot;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.part.Asking;
 import oakmirror.desk.plot.SeekStrip;
 import oakmirror.readings.Readings;
+import oakmirror.state.listening.Blind;
+import oakmirror.state.listening.Listening;
+import oakmirror.state.workspace.Passages;
+import oakmirror.state.workspace.Settings;
+import oakmirror.state.workspace.TrackSlot;
+import oakmirror.state.workspace.Workspace;
 
 /** The bar that is always there: play, what is heard with which offset and from which passage, how, and how loud. */
 public final class ListeningBar extends VBox {

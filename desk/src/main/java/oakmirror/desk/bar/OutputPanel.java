@@ -15,16 +15,16 @@ import javafx.scene.layout.Priority;
 import oakmirror.desk.command.Act;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.listen.Blind;
-import oakmirror.desk.model.listen.Listening;
-import oakmirror.desk.model.listen.MonitorControls;
-import oakmirror.desk.model.session.Settings;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.part.Asking;
 import oakmirror.desk.plot.LiveMeterPane;
 import oakmirror.desk.words.Words;
 import oakmirror.media.device.OutputDevice;
 import oakmirror.readings.Readings;
+import oakmirror.state.listening.Blind;
+import oakmirror.state.listening.Listening;
+import oakmirror.state.listening.MonitorControls;
+import oakmirror.state.workspace.Settings;
+import oakmirror.state.workspace.Workspace;
 
 /** The right end of the lower row: dim and volume, and where the sound goes; and the meters, which lie above it. */
 final class OutputPanel extends HBox {

@@ -20,13 +20,13 @@ import javafx.util.Subscription;
 import oakmirror.blind.Binomial;
 import oakmirror.blind.BlindResult;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.listen.Blind;
-import oakmirror.desk.model.listen.Blind.Item;
-import oakmirror.desk.model.listen.Blind.Run;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.part.Asking;
 import oakmirror.desk.words.Words;
 import oakmirror.media.file.TableFiles;
+import oakmirror.state.listening.Blind;
+import oakmirror.state.listening.Blind.Item;
+import oakmirror.state.listening.Blind.Run;
+import oakmirror.state.workspace.Workspace;
 
 /** Blind comparison: setting one up, answering, and what came of those before. Lies over the stations until it is closed. */
 public final class BlindPage extends StackPane {

@@ -21,15 +21,15 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import oakmirror.bounces.TakenUp;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.bounces.Bounces;
-import oakmirror.desk.model.bounces.Bounces.Taken;
-import oakmirror.desk.model.bounces.BouncesHeard;
-import oakmirror.desk.model.listen.Listening;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.part.Asking;
 import oakmirror.desk.plot.BounceSteps;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.Zone;
+import oakmirror.state.listening.Listening;
+import oakmirror.state.revisions.Bounces;
+import oakmirror.state.revisions.Bounces.Taken;
+import oakmirror.state.revisions.BouncesHeard;
+import oakmirror.state.workspace.Workspace;
 
 /**
  * The bounces of the mix: whether it comes closer, zone by zone; each to be heard in time with the mix, or what was changed since; a note; what became of the

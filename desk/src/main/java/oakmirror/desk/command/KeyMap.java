@@ -10,7 +10,7 @@ import javafx.beans.property.ReadOnlyIntegerProperty;
 import javafx.beans.property.ReadOnlyIntegerWrapper;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
-import oakmirror.desk.model.session.Settings;
+import oakmirror.state.workspace.Settings;
 
 /**
  * Which key does what. Keys are written as text, "Ctrl+Shift+Left": modifiers in that order, then the key. An action may have no key; two

@@ -19,14 +19,6 @@ import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.command.Act;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.compare.Comparing;
-import oakmirror.desk.model.compare.PlacesToHear;
-import oakmirror.desk.model.compare.Sheet;
-import oakmirror.desk.model.finish.Targets;
-import oakmirror.desk.model.listen.Listening;
-import oakmirror.desk.model.listen.MonitorControls;
-import oakmirror.desk.model.session.Settings;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.part.Asking;
 import oakmirror.desk.part.Missing;
 import oakmirror.desk.part.PressBox;
@@ -34,6 +26,14 @@ import oakmirror.desk.part.ScopeChoice;
 import oakmirror.desk.part.Ways;
 import oakmirror.desk.words.Words;
 import oakmirror.findings.Finding;
+import oakmirror.state.comparing.Comparing;
+import oakmirror.state.comparing.PlacesToHear;
+import oakmirror.state.comparing.Sheet;
+import oakmirror.state.listening.Listening;
+import oakmirror.state.listening.MonitorControls;
+import oakmirror.state.mastering.Targets;
+import oakmirror.state.workspace.Settings;
+import oakmirror.state.workspace.Workspace;
 
 /** Compare: one picture large, the others small beneath; a click brings a small one up. The findings stand beside. */
 public final class ComparePage extends BorderPane {

@@ -3,13 +3,13 @@ package oakmirror.desk.compare;
 import javafx.beans.property.IntegerProperty;
 import javafx.beans.property.SimpleIntegerProperty;
 import oakmirror.compare.Comparison;
-import oakmirror.desk.model.compare.Comparing;
-import oakmirror.desk.model.compare.PlacesToHear;
-import oakmirror.desk.model.compare.Sheet;
-import oakmirror.desk.model.finish.Targets;
-import oakmirror.desk.model.listen.Listening;
-import oakmirror.desk.model.session.Settings;
-import oakmirror.desk.model.session.Workspace;
+import oakmirror.state.comparing.Comparing;
+import oakmirror.state.comparing.PlacesToHear;
+import oakmirror.state.comparing.Sheet;
+import oakmirror.state.listening.Listening;
+import oakmirror.state.mastering.Targets;
+import oakmirror.state.workspace.Settings;
+import oakmirror.state.workspace.Workspace;
 
 /**
  * What every panel works with.

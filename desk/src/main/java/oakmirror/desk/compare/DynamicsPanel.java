@@ -11,7 +11,6 @@ import oakmirror.compare.Comparison;
 import oakmirror.compare.Comparison.Member;
 import oakmirror.compare.Span;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.compare.Sheet;
 import oakmirror.desk.plot.LoudnessAndDynamics;
 import oakmirror.desk.plot.TimeCurves;
 import oakmirror.desk.plot.ZoneDumbbells;
@@ -21,6 +20,7 @@ import oakmirror.files.Csv;
 import oakmirror.findings.DynamicsStanding;
 import oakmirror.loudness.PeakSteps;
 import oakmirror.spectrum.Zone;
+import oakmirror.state.comparing.Sheet;
 
 /** Dynamics: peak to loudness over time and zone by zone, and together with loudness. */
 final class DynamicsPanel extends Panel {

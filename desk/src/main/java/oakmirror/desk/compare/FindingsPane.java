@@ -18,8 +18,6 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import oakmirror.candidate.Candidate;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.compare.Comparing;
-import oakmirror.desk.model.compare.PlacesToHear;
 import oakmirror.desk.part.PressBox;
 import oakmirror.desk.part.SidePane;
 import oakmirror.desk.part.Ways;
@@ -29,6 +27,8 @@ import oakmirror.findings.DecidedPlace.Decision;
 import oakmirror.findings.Finding;
 import oakmirror.findings.PlaceWords;
 import oakmirror.findings.WorthAListen;
+import oakmirror.state.comparing.Comparing;
+import oakmirror.state.comparing.PlacesToHear;
 
 /** The findings in words, beside the sheet: a click shows and plays what one is about and says what to try; it can be folded away. */
 final class FindingsPane extends SidePane {

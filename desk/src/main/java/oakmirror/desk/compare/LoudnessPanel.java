@@ -16,7 +16,6 @@ import oakmirror.compare.Comparison;
 import oakmirror.compare.Comparison.Member;
 import oakmirror.compare.Span;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.compare.Sheet;
 import oakmirror.desk.plot.HalfViolins;
 import oakmirror.desk.plot.ReadingsTable;
 import oakmirror.desk.plot.ReadingsTable.Cell;
@@ -28,6 +27,7 @@ import oakmirror.finish.TargetList;
 import oakmirror.loudness.LiveMeter;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.readings.Readings;
+import oakmirror.state.comparing.Sheet;
 
 /** Loudness: over time, how often which level, and every figure with its distance. */
 final class LoudnessPanel extends Panel {

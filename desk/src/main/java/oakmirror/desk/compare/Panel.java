@@ -3,7 +3,7 @@ package oakmirror.desk.compare;
 import java.util.List;
 import javafx.scene.Node;
 import javafx.scene.layout.Region;
-import oakmirror.desk.model.compare.Sheet;
+import oakmirror.state.comparing.Sheet;
 
 /** One of the pictures of the sheet, in its large form and its small one. */
 abstract class Panel {

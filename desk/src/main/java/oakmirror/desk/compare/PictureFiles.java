@@ -13,10 +13,10 @@ import javafx.scene.layout.Region;
 import javafx.stage.FileChooser.ExtensionFilter;
 import oakmirror.desk.look.Picture;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.part.Asking;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.TableFiles;
+import oakmirror.state.workspace.Workspace;
 
 /** Takes the picture in the large place, and its numbers, out of the program. */
 final class PictureFiles {

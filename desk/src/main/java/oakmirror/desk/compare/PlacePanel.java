@@ -14,12 +14,12 @@ import javafx.scene.layout.VBox;
 import oakmirror.candidate.Candidate;
 import oakmirror.desk.command.Act;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.compare.PlacesToHear;
-import oakmirror.desk.model.compare.PlacesToHear.Focus;
-import oakmirror.desk.model.listen.Listening;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.findings.PlaceWords;
 import oakmirror.readings.Readings;
+import oakmirror.state.comparing.PlacesToHear;
+import oakmirror.state.comparing.PlacesToHear.Focus;
+import oakmirror.state.listening.Listening;
+import oakmirror.state.workspace.Workspace;
 
 /** The place that is listened to: what it may be, what can be heard of it, its trial move, and what to decide. Everything has a key. */
 final class PlacePanel extends VBox {

@@ -8,10 +8,10 @@ import javafx.scene.layout.VBox;
 import oakmirror.compare.Comparison;
 import oakmirror.compare.Comparison.Member;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.compare.Sheet;
 import oakmirror.desk.plot.SpectrogramPlot;
 import oakmirror.files.Csv;
 import oakmirror.spectrum.Spectrogram;
+import oakmirror.state.comparing.Sheet;
 
 /** The spectrogram pair: the mix above the reference that faces it, on one scale, scrubbed together. */
 final class SpectrogramPanel extends Panel {

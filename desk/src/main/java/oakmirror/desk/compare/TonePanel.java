@@ -14,12 +14,6 @@ import javafx.scene.layout.VBox;
 import oakmirror.compare.Comparison;
 import oakmirror.compare.Comparison.Member;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.compare.Comparing;
-import oakmirror.desk.model.compare.MovingPicture;
-import oakmirror.desk.model.compare.PlacesToHear;
-import oakmirror.desk.model.compare.Sheet;
-import oakmirror.desk.model.compare.ToneView;
-import oakmirror.desk.model.listen.MonitorControls;
 import oakmirror.desk.plot.FrequencyView;
 import oakmirror.desk.plot.GapStrip;
 import oakmirror.desk.plot.PlaceRow;
@@ -31,6 +25,12 @@ import oakmirror.desk.plot.ZoneRow;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.FractionalOctave;
 import oakmirror.spectrum.TonePeak;
+import oakmirror.state.comparing.Comparing;
+import oakmirror.state.comparing.MovingPicture;
+import oakmirror.state.comparing.PlacesToHear;
+import oakmirror.state.comparing.Sheet;
+import oakmirror.state.comparing.ToneView;
+import oakmirror.state.listening.MonitorControls;
 
 /** Tone: the spectra over each other with the corridor, and the gap beneath. */
 final class TonePanel extends Panel {

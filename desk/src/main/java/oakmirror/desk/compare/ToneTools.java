@@ -18,12 +18,12 @@ import oakmirror.compare.Comparison;
 import oakmirror.compare.CorridorSettings;
 import oakmirror.desk.look.Palette;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.compare.Comparing;
-import oakmirror.desk.model.compare.Sheet;
-import oakmirror.desk.model.compare.ToneView;
-import oakmirror.desk.model.compare.ToneView.Averaging;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.StereoSpectrum.Part;
+import oakmirror.state.comparing.Comparing;
+import oakmirror.state.comparing.Sheet;
+import oakmirror.state.comparing.ToneView;
+import oakmirror.state.comparing.ToneView.Averaging;
 
 /** What can be chosen about tone: which references are drawn, of what, over what while, how fine, and what the corridor is. */
 final class ToneTools {

@@ -13,12 +13,12 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.HBox;
 import javafx.stage.FileChooser.ExtensionFilter;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.input.Input;
 import oakmirror.desk.part.Asking;
 import oakmirror.media.device.InputDevice;
 import oakmirror.media.device.Inputs;
 import oakmirror.profile.Profile;
 import oakmirror.readings.Readings;
+import oakmirror.state.capture.Input;
 
 /**
  * What plays outside: which input is listened to and how loud it is; profiles taken from it, and the live mix. One line, which says what it is doing.

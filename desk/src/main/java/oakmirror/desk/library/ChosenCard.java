@@ -10,13 +10,13 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import oakmirror.compare.Corridor;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.library.Shelf;
-import oakmirror.desk.model.library.Shown;
-import oakmirror.desk.model.library.Trying;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.plot.ChosenSketch;
 import oakmirror.profile.Sketch;
 import oakmirror.spectrum.BandGrid;
+import oakmirror.state.catalogue.Shelf;
+import oakmirror.state.catalogue.Shown;
+import oakmirror.state.catalogue.Trying;
+import oakmirror.state.workspace.Workspace;
 
 /** What was chosen of the library: the corridor it would leave against the mix, and while one steps through it, the proposal that follows. */
 final class ChosenCard extends VBox {

@@ -17,9 +17,9 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.library.Shelf;
 import oakmirror.media.library.Entry;
 import oakmirror.profile.About;
+import oakmirror.state.catalogue.Shelf;
 
 /** What is said about one profile, or about several at once: of several, a field that is left as it is stays as it is of each. */
 final class EditCard extends VBox {

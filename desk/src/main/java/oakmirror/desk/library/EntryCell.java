@@ -12,9 +12,9 @@ import javafx.scene.layout.VBox;
 import javafx.util.Duration;
 import oakmirror.desk.look.Palette;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.library.Order;
-import oakmirror.desk.model.library.Shown;
 import oakmirror.desk.plot.ToneLine;
+import oakmirror.state.catalogue.Order;
+import oakmirror.state.catalogue.Shown;
 
 /** A profile in the list: its name, its tone in little, how far it is from the mix, and its figures. */
 final class EntryCell extends ListCell<Shown> {

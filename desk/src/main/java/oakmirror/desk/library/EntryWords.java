@@ -2,10 +2,10 @@ package oakmirror.desk.library;
 
 import java.util.ArrayList;
 import java.util.List;
-import oakmirror.desk.model.library.Order;
-import oakmirror.desk.model.library.Shown;
 import oakmirror.media.library.Entry;
 import oakmirror.readings.Readings;
+import oakmirror.state.catalogue.Order;
+import oakmirror.state.catalogue.Shown;
 
 /** What is said of an entry. */
 final class EntryWords {

@@ -6,7 +6,7 @@ import javafx.scene.control.MenuButton;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.FlowPane;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.library.Shelf;
+import oakmirror.state.catalogue.Shelf;
 
 /** The folders of the library, one of them or all chosen; those there is no room for are in a menu. */
 final class FolderChips extends FlowPane {

@@ -21,13 +21,6 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import javafx.stage.FileChooser.ExtensionFilter;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.library.Intake;
-import oakmirror.desk.model.library.Order;
-import oakmirror.desk.model.library.Shelf;
-import oakmirror.desk.model.library.Shown;
-import oakmirror.desk.model.library.Trying;
-import oakmirror.desk.model.library.Using;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.part.Asking;
 import oakmirror.desk.part.SidePane;
 import oakmirror.media.library.Entry;
@@ -35,6 +28,13 @@ import oakmirror.profile.Profile;
 import oakmirror.profile.ProfileFile;
 import oakmirror.readings.Readings;
 import oakmirror.session.FoldRule;
+import oakmirror.state.catalogue.Intake;
+import oakmirror.state.catalogue.Order;
+import oakmirror.state.catalogue.Shelf;
+import oakmirror.state.catalogue.Shown;
+import oakmirror.state.catalogue.Trying;
+import oakmirror.state.catalogue.Using;
+import oakmirror.state.workspace.Workspace;
 
 /**
  * The library: what is searched for, from one folder or all, in an order; the profiles; what was chosen of them; and what can be done with it. Arrow keys

@@ -24,8 +24,8 @@ import javafx.scene.layout.Region;
 import javafx.stage.Window;
 import javafx.util.Duration;
 import javafx.util.StringConverter;
-import oakmirror.desk.model.work.Coalesced;
 import oakmirror.readings.Readings;
+import oakmirror.state.task.Coalesced;
 
 /** Small parts that every page is made of. */
 public final class Ui {

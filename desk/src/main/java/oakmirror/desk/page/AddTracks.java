@@ -9,11 +9,11 @@ import javafx.scene.control.MenuItem;
 import javafx.scene.control.SeparatorMenuItem;
 import javafx.stage.Window;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.session.FolderLooker;
-import oakmirror.desk.model.session.Settings;
-import oakmirror.desk.model.session.StemChanges;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.part.Asking;
+import oakmirror.state.workspace.FolderLooker;
+import oakmirror.state.workspace.Settings;
+import oakmirror.state.workspace.StemChanges;
+import oakmirror.state.workspace.Workspace;
 
 /** Bringing files in: chosen one by one, by folder, again from a folder used lately, or dropped. */
 public final class AddTracks {

@@ -16,13 +16,6 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.stage.FileChooser.ExtensionFilter;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.finish.Aims;
-import oakmirror.desk.model.finish.Aims.Aim;
-import oakmirror.desk.model.finish.Aims.Source;
-import oakmirror.desk.model.finish.Finishing;
-import oakmirror.desk.model.finish.RecordSong;
-import oakmirror.desk.model.finish.Targets;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.part.Asking;
 import oakmirror.desk.part.PressBox;
 import oakmirror.finish.DeliveryTarget;
@@ -30,6 +23,13 @@ import oakmirror.finish.FinishPlan;
 import oakmirror.finish.FinishSettings;
 import oakmirror.finish.TargetList;
 import oakmirror.readings.Readings;
+import oakmirror.state.mastering.Aims;
+import oakmirror.state.mastering.Aims.Aim;
+import oakmirror.state.mastering.Aims.Source;
+import oakmirror.state.mastering.Finishing;
+import oakmirror.state.mastering.RecordSong;
+import oakmirror.state.mastering.Targets;
+import oakmirror.state.workspace.Workspace;
 
 /** What the master can be brought to, a card for each with its reason and its price; and the list of deliveries, to be changed here. */
 final class AimsPane extends VBox {

@@ -9,11 +9,11 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.finish.Finishing;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.finish.FinishSettings;
 import oakmirror.limiter.LimiterSettings;
 import oakmirror.readings.Readings;
+import oakmirror.state.mastering.Finishing;
+import oakmirror.state.workspace.Workspace;
 
 /** Target, ceiling, and how the ceiling is held. */
 final class FinishControls extends VBox {

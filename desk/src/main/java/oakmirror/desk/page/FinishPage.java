@@ -14,14 +14,6 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.finish.Aims;
-import oakmirror.desk.model.finish.FinishHeard;
-import oakmirror.desk.model.finish.Finishing;
-import oakmirror.desk.model.finish.Finishing.Outcome;
-import oakmirror.desk.model.listen.Listening;
-import oakmirror.desk.model.listen.MonitorControls.Ending;
-import oakmirror.desk.model.session.TrackSlot;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.part.Asking;
 import oakmirror.desk.part.Missing;
 import oakmirror.desk.plot.LoudnessLadder;
@@ -33,6 +25,14 @@ import oakmirror.finish.MasterRender;
 import oakmirror.finish.SaneLimits;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.readings.Readings;
+import oakmirror.state.listening.Listening;
+import oakmirror.state.listening.MonitorControls.Ending;
+import oakmirror.state.mastering.Aims;
+import oakmirror.state.mastering.FinishHeard;
+import oakmirror.state.mastering.Finishing;
+import oakmirror.state.mastering.Finishing.Outcome;
+import oakmirror.state.workspace.TrackSlot;
+import oakmirror.state.workspace.Workspace;
 
 /** Finish: what the master is brought to, what that costs over the song, and how it stands beside the references. */
 public final class FinishPage extends HBox {

@@ -19,15 +19,15 @@ import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.input.InputStrip;
 import oakmirror.desk.library.LibraryPane;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.listen.Listening;
-import oakmirror.desk.model.session.Passages;
-import oakmirror.desk.model.session.TrackSlot;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.part.ScopeChoice;
 import oakmirror.desk.plot.MirrorSide;
 import oakmirror.desk.plot.TimeMirror;
 import oakmirror.desk.words.Words;
 import oakmirror.readings.Readings;
+import oakmirror.state.listening.Listening;
+import oakmirror.state.workspace.Passages;
+import oakmirror.state.workspace.TrackSlot;
+import oakmirror.state.workspace.Workspace;
 
 /** Gather: the mix and its references, their loudness over time facing each other, their passages and their levels. */
 public final class GatherPage extends HBox {

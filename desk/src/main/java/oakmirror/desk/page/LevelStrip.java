@@ -13,12 +13,12 @@ import javafx.scene.control.SpinnerValueFactory;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.HBox;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.level.LevelMatch;
 import oakmirror.level.LevelSettings;
 import oakmirror.level.LevelSettings.Basis;
 import oakmirror.level.LevelSettings.Direction;
 import oakmirror.readings.Readings;
+import oakmirror.state.workspace.Workspace;
 
 /** How levels are matched: whether, by which figure, what to what, and whether something had to come down. */
 final class LevelStrip extends HBox {

@@ -10,16 +10,16 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.finish.FinishHeard;
-import oakmirror.desk.model.finish.Finishing;
-import oakmirror.desk.model.finish.Finishing.Outcome;
-import oakmirror.desk.model.listen.MonitorControls;
-import oakmirror.desk.model.listen.MonitorControls.Playback;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.finish.DeliveryTarget;
 import oakmirror.finish.NormalisedPlayback;
 import oakmirror.finish.NormalisedPlayback.Up;
 import oakmirror.readings.Readings;
+import oakmirror.state.listening.MonitorControls;
+import oakmirror.state.listening.MonitorControls.Playback;
+import oakmirror.state.mastering.FinishHeard;
+import oakmirror.state.mastering.Finishing;
+import oakmirror.state.mastering.Finishing.Outcome;
+import oakmirror.state.workspace.Workspace;
 
 /** What players that normalise do to the master and to the references, and hearing it. */
 final class ListenerPane extends VBox {

@@ -20,11 +20,11 @@ import oakmirror.correction.MoveDecisions;
 import oakmirror.correction.Proposal;
 import oakmirror.correction.Treatment;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.listen.Listening;
-import oakmirror.desk.model.listen.MonitorControls;
-import oakmirror.desk.model.session.PartShown;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.readings.Readings;
+import oakmirror.state.listening.Listening;
+import oakmirror.state.listening.MonitorControls;
+import oakmirror.state.workspace.PartShown;
+import oakmirror.state.workspace.Workspace;
 
 /** The move that is chosen, in words, with what can be decided about it; and the way to the next and the one before. */
 final class MovePanel extends HBox {

@@ -18,13 +18,13 @@ import oakmirror.desk.command.Act;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.look.Palette;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.session.Passages;
-import oakmirror.desk.model.session.TrackSlot;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.readings.Readings;
 import oakmirror.rhythm.BarGrid;
 import oakmirror.rhythm.Rhythm;
 import oakmirror.session.Passage;
+import oakmirror.state.workspace.Passages;
+import oakmirror.state.workspace.TrackSlot;
+import oakmirror.state.workspace.Workspace;
 
 /** The passages and the tempo of the selected track: choosing, suggesting, correcting. */
 final class PassageStrip extends HBox {

@@ -7,12 +7,12 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.finish.Finishing.Outcome;
 import oakmirror.finish.SaneLimits;
 import oakmirror.finish.ToneMoved;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.Zone;
+import oakmirror.state.mastering.Finishing.Outcome;
 
 /** What a master costs: figures before and after, and the references' beside them. */
 final class PricePane extends VBox {

@@ -24,11 +24,6 @@ import oakmirror.correction.Outcome;
 import oakmirror.correction.Proposal;
 import oakmirror.correction.Treatment;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.compare.PlacesToHear;
-import oakmirror.desk.model.listen.Listening;
-import oakmirror.desk.model.session.PartShown;
-import oakmirror.desk.model.session.TrackSlot;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.part.Asking;
 import oakmirror.desk.part.FileDrop;
 import oakmirror.desk.part.Missing;
@@ -44,6 +39,11 @@ import oakmirror.media.file.ToneFile;
 import oakmirror.readings.Readings;
 import oakmirror.session.Session;
 import oakmirror.spectrum.StereoSpectrum.Part;
+import oakmirror.state.comparing.PlacesToHear;
+import oakmirror.state.listening.Listening;
+import oakmirror.state.workspace.PartShown;
+import oakmirror.state.workspace.TrackSlot;
+import oakmirror.state.workspace.Workspace;
 import oakmirror.zones.Shaped;
 
 /** Shape: what of the gap the evidence supports, as moves that are taken, tempered and refused, and where that brings the mix. */

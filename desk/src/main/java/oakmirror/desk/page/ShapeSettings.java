@@ -13,11 +13,11 @@ import javafx.scene.layout.VBox;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.CorrectionSettings.Basis;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.evidence.FaultPrior;
 import oakmirror.readings.Readings;
 import oakmirror.session.Session;
+import oakmirror.state.workspace.Workspace;
 
 /** How much of what is proposed is applied, and how. */
 final class ShapeSettings extends HBox {

@@ -4,10 +4,10 @@ import java.util.function.Consumer;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import oakmirror.candidate.Candidate;
-import oakmirror.desk.model.compare.PlacesToHear;
-import oakmirror.desk.model.listen.Listening;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.part.Asking;
+import oakmirror.state.comparing.PlacesToHear;
+import oakmirror.state.listening.Listening;
+import oakmirror.state.workspace.Workspace;
 
 /** Shape, and beside it what is proposed: in the mix first, and on the master. */
 public final class ShapeStation extends HBox {

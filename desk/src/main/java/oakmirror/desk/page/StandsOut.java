@@ -7,11 +7,11 @@ import javafx.scene.control.Button;
 import javafx.scene.layout.HBox;
 import oakmirror.candidate.Candidate;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.compare.Comparing;
-import oakmirror.desk.model.compare.PlacesToHear;
 import oakmirror.findings.DecidedPlace;
 import oakmirror.findings.Finding;
 import oakmirror.readings.Readings;
+import oakmirror.state.comparing.Comparing;
+import oakmirror.state.comparing.PlacesToHear;
 
 /** What stands out as soon as a mix and a reference are there, in a line: a click shows it, plays it and says what to try. */
 public final class StandsOut extends HBox {

@@ -9,11 +9,11 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.session.StemChanges;
-import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.plot.StemStrip;
 import oakmirror.readings.Readings;
 import oakmirror.session.Stem;
+import oakmirror.state.workspace.StemChanges;
+import oakmirror.state.workspace.TrackSlot;
 import oakmirror.stems.Rebalance.Step;
 import oakmirror.stems.StemPowers;
 

@@ -17,14 +17,14 @@ import oakmirror.correction.AddedMove;
 import oakmirror.correction.Strokes;
 import oakmirror.correction.Strokes.Range;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.listen.Listening;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.level.LevelFigures;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.readings.Readings;
 import oakmirror.session.Session;
 import oakmirror.session.Stem;
 import oakmirror.spectrum.StereoSpectrum.Part;
+import oakmirror.state.listening.Listening;
+import oakmirror.state.workspace.Workspace;
 import oakmirror.stems.StrokeMeaning;
 
 /** Lows, mids and highs turned up and down as a whole, at equal loudness, and what that says about the mix. Turning the wheel over the plot does the same. */

@@ -10,10 +10,10 @@ import javafx.stage.FileChooser.ExtensionFilter;
 import oakmirror.audio.Progress;
 import oakmirror.correction.WantedTone;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.part.Asking;
 import oakmirror.media.file.ToneFile;
-import oakmirror.media.work.Kind;
+import oakmirror.state.task.Kind;
+import oakmirror.state.workspace.Workspace;
 
 /** What the tone is corrected towards: the references, or a wanted tone, one of a few plain tilts or one from a file. */
 final class TowardsMenu extends MenuButton {

@@ -5,7 +5,7 @@ import javafx.scene.control.Menu;
 import javafx.scene.control.RadioMenuItem;
 import javafx.scene.control.SeparatorMenuItem;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.session.TrackSlot;
+import oakmirror.state.workspace.TrackSlot;
 
 /** What can be done with a track, as its row's menu. */
 final class TrackMenu {

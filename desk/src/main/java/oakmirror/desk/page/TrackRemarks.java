@@ -6,12 +6,12 @@ import javafx.geometry.Pos;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
 import oakmirror.media.ImportedTrack;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.SpectralEdge;
+import oakmirror.state.workspace.TrackSlot;
 
 /** What is noteworthy about a track, in a few words: what is wrong first. */
 final class TrackRemarks extends HBox {

@@ -22,7 +22,6 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import oakmirror.desk.look.Palette;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.desk.part.FileDrop;
 import oakmirror.desk.plot.Sketches;
 import oakmirror.measure.Levels;
@@ -31,6 +30,7 @@ import oakmirror.media.ImportedTrack;
 import oakmirror.readings.Readings;
 import oakmirror.session.Passage;
 import oakmirror.session.Track;
+import oakmirror.state.workspace.TrackSlot;
 
 /**
  * One track on Gather: number, dash, name and tags, contour, which part is measured, figures, offset, and what is noteworthy. Stays as long

@@ -13,17 +13,17 @@ import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.library.Intake;
-import oakmirror.desk.model.listen.Listening;
-import oakmirror.desk.model.session.MixStems;
-import oakmirror.desk.model.session.Passages;
-import oakmirror.desk.model.session.TrackSlot;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.plot.ContourTrack;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.session.ComparisonSettings.Scope;
 import oakmirror.session.Session;
 import oakmirror.session.Track;
+import oakmirror.state.catalogue.Intake;
+import oakmirror.state.listening.Listening;
+import oakmirror.state.workspace.MixStems;
+import oakmirror.state.workspace.Passages;
+import oakmirror.state.workspace.TrackSlot;
+import oakmirror.state.workspace.Workspace;
 
 /** The tracks as rows, which can be selected and moved. */
 final class TrackTable extends VBox {

@@ -2,11 +2,11 @@ package oakmirror.desk.page;
 
 import java.util.ArrayList;
 import java.util.List;
-import oakmirror.desk.model.session.TrackSlot;
 import oakmirror.measure.Levels;
 import oakmirror.readings.Readings;
 import oakmirror.session.ComparisonSettings.Scope;
 import oakmirror.session.Source;
+import oakmirror.state.workspace.TrackSlot;
 
 /** What a row of the table of tracks says to those who cannot see it. */
 final class TrackWords {

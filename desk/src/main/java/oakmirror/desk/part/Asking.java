@@ -8,8 +8,8 @@ import javafx.stage.DirectoryChooser;
 import javafx.stage.FileChooser;
 import javafx.stage.FileChooser.ExtensionFilter;
 import javafx.stage.Window;
-import oakmirror.desk.model.session.Settings;
 import oakmirror.media.file.AudioFile;
+import oakmirror.state.workspace.Settings;
 
 /** Asks for files and folders, each kind beginning in the folder where it was last found or put. */
 public final class Asking {

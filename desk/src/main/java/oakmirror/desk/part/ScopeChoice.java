@@ -4,8 +4,8 @@ import javafx.geometry.Pos;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.HBox;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.session.ComparisonSettings.Scope;
+import oakmirror.state.workspace.Workspace;
 
 /** Whether figures and comparisons are of the chosen passages or of whole tracks. */
 public final class ScopeChoice {

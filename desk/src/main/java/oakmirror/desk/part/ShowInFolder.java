@@ -5,8 +5,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
-import oakmirror.desk.model.session.Workspace;
-import oakmirror.media.work.Kind;
+import oakmirror.state.task.Kind;
+import oakmirror.state.workspace.Workspace;
 
 /** Opens the folder of a file by what the system opens folders with; where there is nothing of the kind, the folder is said. */
 public final class ShowInFolder {

@@ -14,12 +14,12 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.finish.AlbumHeard;
-import oakmirror.desk.model.finish.AlbumSongs;
-import oakmirror.desk.model.finish.AlbumSongs.Standing;
 import oakmirror.desk.plot.AlbumLadder;
 import oakmirror.readings.Readings;
 import oakmirror.session.Album;
+import oakmirror.state.mastering.AlbumHeard;
+import oakmirror.state.mastering.AlbumSongs;
+import oakmirror.state.mastering.AlbumSongs.Standing;
 
 /** The foot of Record: how loud each song is and will be, to what loudness, the gaps between songs, and rendering all of them. */
 final class RecordFoot extends VBox {

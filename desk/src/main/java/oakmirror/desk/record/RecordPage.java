@@ -16,11 +16,6 @@ import javafx.scene.layout.VBox;
 import oakmirror.album.AlbumLoudness.Way;
 import oakmirror.album.SongStanding;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.finish.AlbumHeard;
-import oakmirror.desk.model.finish.AlbumSongs;
-import oakmirror.desk.model.finish.AlbumSongs.Standing;
-import oakmirror.desk.model.session.Settings;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.part.Asking;
 import oakmirror.desk.part.FileDrop;
 import oakmirror.desk.plot.AlbumContours;
@@ -32,6 +27,11 @@ import oakmirror.media.file.AudioFile;
 import oakmirror.session.Album;
 import oakmirror.session.AlbumSong;
 import oakmirror.spectrum.Zone;
+import oakmirror.state.mastering.AlbumHeard;
+import oakmirror.state.mastering.AlbumSongs;
+import oakmirror.state.mastering.AlbumSongs.Standing;
+import oakmirror.state.workspace.Settings;
+import oakmirror.state.workspace.Workspace;
 
 /** Record: the songs one after the other, a matrix of songs and zones that shows who sits apart, and how loud each will come out. */
 public final class RecordPage extends VBox {

@@ -12,14 +12,14 @@ import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.finish.CorrectionFiles;
-import oakmirror.desk.model.finish.CorrectionFiles.Channels;
-import oakmirror.desk.model.finish.CorrectionFiles.Form;
-import oakmirror.desk.model.finish.CorrectionFiles.Wanted;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.readings.Readings;
 import oakmirror.session.Fact;
 import oakmirror.session.Sent;
+import oakmirror.state.mastering.CorrectionFiles;
+import oakmirror.state.mastering.CorrectionFiles.Channels;
+import oakmirror.state.mastering.CorrectionFiles.Form;
+import oakmirror.state.mastering.CorrectionFiles.Wanted;
+import oakmirror.state.workspace.Workspace;
 
 /** The correction in open forms, with what can be chosen about each. */
 final class CorrectionForms extends HBox {

@@ -15,12 +15,12 @@ import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import oakmirror.delivery.NamePattern;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.session.Settings;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.part.Asking;
 import oakmirror.media.file.OutputFormat;
 import oakmirror.readings.Readings;
 import oakmirror.session.Session;
+import oakmirror.state.workspace.Settings;
+import oakmirror.state.workspace.Workspace;
 
 /** In what form masters are written, how they are named, and where to. */
 public final class SendForm extends GridPane {

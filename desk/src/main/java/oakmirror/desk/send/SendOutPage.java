@@ -16,13 +16,6 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import oakmirror.audio.StereoSource;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.finish.MixTags;
-import oakmirror.desk.model.finish.Reports;
-import oakmirror.desk.model.finish.Sending;
-import oakmirror.desk.model.finish.Sending.Wanted;
-import oakmirror.desk.model.session.Settings;
-import oakmirror.desk.model.session.TrackSlot;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.page.ShapedWords;
 import oakmirror.desk.part.Asking;
 import oakmirror.desk.part.ShowInFolder;
@@ -33,6 +26,13 @@ import oakmirror.readings.Readings;
 import oakmirror.session.NotedVersion;
 import oakmirror.session.Session;
 import oakmirror.session.VersionNote.Standing;
+import oakmirror.state.mastering.MixTags;
+import oakmirror.state.mastering.Reports;
+import oakmirror.state.mastering.Sending;
+import oakmirror.state.mastering.Sending.Wanted;
+import oakmirror.state.workspace.Settings;
+import oakmirror.state.workspace.TrackSlot;
+import oakmirror.state.workspace.Workspace;
 
 /** Send out: on the left what is sent and how, on the right what will be written, beneath what was sent and what was found in it. */
 public final class SendOutPage extends VBox {

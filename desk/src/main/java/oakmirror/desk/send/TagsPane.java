@@ -21,9 +21,9 @@ import oakmirror.delivery.TagEdits;
 import oakmirror.delivery.TagField;
 import oakmirror.delivery.Tags;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.finish.MixTags;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.part.Asking;
+import oakmirror.state.mastering.MixTags;
+import oakmirror.state.workspace.Workspace;
 
 /** What masters say of themselves: as the mix has it, or as it is written here. */
 final class TagsPane extends VBox {

@@ -14,7 +14,6 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.finish.FinishSettings;
 import oakmirror.readings.Readings;
 import oakmirror.session.Session;
@@ -22,6 +21,7 @@ import oakmirror.session.Track;
 import oakmirror.session.TrackId;
 import oakmirror.session.Variants;
 import oakmirror.session.Variants.Variant;
+import oakmirror.state.workspace.Workspace;
 
 /** What several outcomes differ in: what they are made against, how much is corrected, how loud they come out. Each can be left out by hand. */
 final class VariantsForm extends VBox {

@@ -15,14 +15,14 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.finish.Versions;
-import oakmirror.desk.model.listen.VersionsHeard;
 import oakmirror.readings.Readings;
 import oakmirror.session.NotedVersion;
 import oakmirror.session.Track;
 import oakmirror.session.Version;
 import oakmirror.session.VersionNote;
 import oakmirror.session.VersionNote.Standing;
+import oakmirror.state.listening.VersionsHeard;
+import oakmirror.state.mastering.Versions;
 
 /** A version in the list: heard by a press, rated, noted on, kept or out, with its figures and what made it. */
 final class VersionRow extends VBox {

@@ -13,11 +13,6 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import oakmirror.blind.BlindResult;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.finish.Versions;
-import oakmirror.desk.model.listen.Blind;
-import oakmirror.desk.model.listen.VersionsHeard;
-import oakmirror.desk.model.session.Settings;
-import oakmirror.desk.model.session.Workspace;
 import oakmirror.desk.part.Asking;
 import oakmirror.desk.part.ShowInFolder;
 import oakmirror.desk.words.Words;
@@ -25,6 +20,11 @@ import oakmirror.media.delivery.Form;
 import oakmirror.readings.Readings;
 import oakmirror.session.NotedVersion;
 import oakmirror.session.VersionNote.Standing;
+import oakmirror.state.listening.Blind;
+import oakmirror.state.listening.VersionsHeard;
+import oakmirror.state.mastering.Versions;
+import oakmirror.state.workspace.Settings;
+import oakmirror.state.workspace.Workspace;
 
 /** Several outcomes: made in one go, listened to, chosen among. */
 public final class VersionsPage extends VBox {

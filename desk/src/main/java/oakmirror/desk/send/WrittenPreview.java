@@ -10,13 +10,13 @@ import javafx.scene.control.Label;
 import javafx.scene.layout.VBox;
 import oakmirror.delivery.Tags;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.model.finish.Sending.Wanted;
 import oakmirror.media.delivery.CheckSums;
 import oakmirror.media.delivery.Form;
 import oakmirror.media.delivery.MasterNames;
 import oakmirror.media.file.OutputFormat;
 import oakmirror.readings.Readings;
 import oakmirror.session.Session;
+import oakmirror.state.mastering.Sending.Wanted;
 
 /** What will be written: names, sizes and forms, before anything is. */
 final class WrittenPreview extends VBox {

@@ -3,11 +3,11 @@ package oakmirror.desk.library;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
-import oakmirror.desk.model.library.Order;
-import oakmirror.desk.model.library.Shown;
 import oakmirror.media.library.Entry;
 import oakmirror.profile.About;
 import oakmirror.profile.Sketch;
+import oakmirror.state.catalogue.Order;
+import oakmirror.state.catalogue.Shown;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;

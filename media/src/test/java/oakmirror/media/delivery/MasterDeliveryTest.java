@@ -23,10 +23,10 @@ import oakmirror.delivery.Verification.Rounding;
 import oakmirror.dsp.Chain;
 import oakmirror.finish.FinishSettings;
 import oakmirror.finish.MasterRender;
+import oakmirror.measure.WorkerThreads;
 import oakmirror.media.FfmpegTool;
 import oakmirror.media.file.FileLabel;
 import oakmirror.media.file.OutputFormat;
-import oakmirror.media.work.Background;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -42,7 +42,7 @@ class MasterDeliveryTest {
     @TempDir
     Path folder;
 
-    private final ExecutorService executor = Background.partsAlone();
+    private final ExecutorService executor = WorkerThreads.forParts();
     private final Clip mix =
             Clip.stereo(RATE, Signals.musicLike(RATE, 10, 0.2, 1), Signals.musicLike(RATE, 10, 0.2, 2));
     private final MasterRender render = new MasterRender(mix, Chain.NONE, executor);

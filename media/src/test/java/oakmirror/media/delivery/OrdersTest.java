@@ -17,6 +17,7 @@ import java.util.concurrent.ExecutorService;
 import oakmirror.audio.Progress;
 import oakmirror.delivery.TagField;
 import oakmirror.delivery.Tags;
+import oakmirror.measure.WorkerThreads;
 import oakmirror.media.FfmpegTool;
 import oakmirror.media.TestFiles;
 import oakmirror.media.TrackImporter;
@@ -24,7 +25,6 @@ import oakmirror.media.cache.AudioCache;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.MasterNote;
 import oakmirror.media.session.MeasuredSession;
-import oakmirror.media.work.Background;
 import oakmirror.session.Session;
 import oakmirror.session.Track;
 import oakmirror.session.Variants;
@@ -41,8 +41,8 @@ class OrdersTest {
     @TempDir
     Path folder;
 
-    private final ExecutorService parts = Background.partsAlone();
-    private final ExecutorService abreast = Background.partsAlone();
+    private final ExecutorService parts = WorkerThreads.forParts();
+    private final ExecutorService abreast = WorkerThreads.forParts();
     private TrackImporter importer;
     private Orders orders;
     private Session session;

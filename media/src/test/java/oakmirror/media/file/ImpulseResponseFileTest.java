@@ -14,11 +14,11 @@ import oakmirror.audio.Progress;
 import oakmirror.audio.StereoSource;
 import oakmirror.audio.TimeRange;
 import oakmirror.measure.TrackMeasurement;
+import oakmirror.measure.WorkerThreads;
 import oakmirror.media.ImportedTrack;
 import oakmirror.media.TestFiles;
 import oakmirror.media.TrackImporter;
 import oakmirror.media.cache.AudioCache;
-import oakmirror.media.work.Background;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -71,7 +71,7 @@ class ImpulseResponseFileTest {
 
     @Test
     void tracksAreStretchedAndPassagesMeasuredOnce() throws IOException {
-        ExecutorService executor = Background.partsAlone();
+        ExecutorService executor = WorkerThreads.forParts();
         AudioCache cache = new AudioCache(folder.resolve("cache"), 1 << 30);
         TrackImporter importer = new TrackImporter(cache, executor);
         Path file = TestFiles.music(folder.resolve("m.wav"), 44100, 6, 0.3);

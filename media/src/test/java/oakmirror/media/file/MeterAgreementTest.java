@@ -9,9 +9,9 @@ import java.util.concurrent.ExecutorService;
 import oakmirror.audio.Progress;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
+import oakmirror.measure.WorkerThreads;
 import oakmirror.media.FfmpegTool;
 import oakmirror.media.TestFiles;
-import oakmirror.media.work.Background;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -21,7 +21,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 /** Our meter against FFmpeg's ebur128 filter. Peaks are printed by it with one decimal, so half of that comes on top. */
 class MeterAgreementTest {
 
-    private static final ExecutorService EXECUTOR = Background.partsAlone();
+    private static final ExecutorService EXECUTOR = WorkerThreads.forParts();
     private static final double PRINTED = 0.05;
 
     @TempDir

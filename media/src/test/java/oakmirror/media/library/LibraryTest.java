@@ -16,11 +16,11 @@ import java.util.Set;
 import java.util.concurrent.CancellationException;
 import java.util.stream.Stream;
 import oakmirror.audio.Progress;
+import oakmirror.measure.WorkerThreads;
 import oakmirror.media.TestFiles;
 import oakmirror.media.TrackImporter;
 import oakmirror.media.cache.AudioCache;
 import oakmirror.media.file.AudioFileException;
-import oakmirror.media.work.Background;
 import oakmirror.profile.About;
 import oakmirror.profile.Profile;
 import oakmirror.profile.Sketch;
@@ -241,7 +241,7 @@ class LibraryTest {
         TestFiles.music(music.resolve("reels/c.wav"), 22050, 2, 4);
         Files.write(music.resolve("broken.wav"), new byte[] {1, 2, 3});
         TrackImporter importer =
-                new TrackImporter(new AudioCache(folder.resolve("cache"), 1 << 30), Background.partsAlone());
+                new TrackImporter(new AudioCache(folder.resolve("cache"), 1 << 30), WorkerThreads.forParts());
         try (Library library = Library.open(folder.resolve("library"))) {
             FolderIntake intake = new FolderIntake(library, importer);
             List<String> seen = new ArrayList<>();
@@ -335,7 +335,7 @@ class LibraryTest {
                 TestFiles.read(wav)[0],
                 TestFiles.read(wav)[1]);
         TrackImporter importer =
-                new TrackImporter(new AudioCache(folder.resolve("cache"), 1 << 30), Background.partsAlone());
+                new TrackImporter(new AudioCache(folder.resolve("cache"), 1 << 30), WorkerThreads.forParts());
         try (Library library = Library.open(folder.resolve("library"))) {
             library.add(List.of(
                     ProfileMaker.of(wav, "", importer, Progress.NONE),
@@ -352,7 +352,7 @@ class LibraryTest {
         Path file = TestFiles.write(
                 folder.resolve("silent.wav"), oakmirror.media.file.OutputFormat.WAV_16, 44100, nothing, nothing);
         TrackImporter importer =
-                new TrackImporter(new AudioCache(folder.resolve("cache"), 1 << 30), Background.partsAlone());
+                new TrackImporter(new AudioCache(folder.resolve("cache"), 1 << 30), WorkerThreads.forParts());
         assertThatThrownBy(() -> ProfileMaker.of(file, "", importer, Progress.NONE))
                 .hasMessage("Nothing is heard of silent.wav; there is nothing to keep.");
     }

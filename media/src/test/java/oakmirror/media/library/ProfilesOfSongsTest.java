@@ -15,6 +15,7 @@ import oakmirror.compare.CorridorSettings;
 import oakmirror.compare.Subject;
 import oakmirror.findings.Finding;
 import oakmirror.findings.Findings;
+import oakmirror.measure.WorkerThreads;
 import oakmirror.media.ImportedTrack;
 import oakmirror.media.TestFiles;
 import oakmirror.media.TrackImporter;
@@ -22,7 +23,6 @@ import oakmirror.media.TrackReader;
 import oakmirror.media.cache.AudioCache;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.session.MeasuredSession;
-import oakmirror.media.work.Background;
 import oakmirror.profile.About;
 import oakmirror.profile.Figures;
 import oakmirror.profile.Profile;
@@ -58,7 +58,7 @@ class ProfilesOfSongsTest {
 
     @BeforeAll
     static void read() throws Exception {
-        importer = new TrackImporter(new AudioCache(TestFiles.sharedCache(), Long.MAX_VALUE), Background.partsAlone());
+        importer = new TrackImporter(new AudioCache(TestFiles.sharedCache(), Long.MAX_VALUE), WorkerThreads.forParts());
         mix = importer.importTrack(TestFiles.demoMix(), Optional.empty(), Progress.NONE);
         references = new ArrayList<>();
         for (String name : REFERENCES) {

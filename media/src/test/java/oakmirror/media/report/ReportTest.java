@@ -10,11 +10,11 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import oakmirror.audio.Progress;
+import oakmirror.measure.WorkerThreads;
 import oakmirror.media.TestFiles;
 import oakmirror.media.TrackImporter;
 import oakmirror.media.cache.AudioCache;
 import oakmirror.media.file.AudioFileException;
-import oakmirror.media.work.Background;
 import oakmirror.readings.Readings;
 import oakmirror.session.Album;
 import oakmirror.session.AlbumSong;
@@ -43,8 +43,8 @@ class ReportTest {
     @TempDir
     Path folder;
 
-    private final ExecutorService parts = Background.partsAlone();
-    private final ExecutorService abreast = Background.partsAlone();
+    private final ExecutorService parts = WorkerThreads.forParts();
+    private final ExecutorService abreast = WorkerThreads.forParts();
 
     @AfterEach
     void endsWork() {

@@ -15,11 +15,11 @@ import oakmirror.album.AlbumLoudness.Way;
 import oakmirror.audio.Progress;
 import oakmirror.audio.TimeRange;
 import oakmirror.compare.Subject;
+import oakmirror.measure.WorkerThreads;
 import oakmirror.media.TestFiles;
 import oakmirror.media.TrackImporter;
 import oakmirror.media.cache.AudioCache;
 import oakmirror.media.file.AudioFileException;
-import oakmirror.media.work.Background;
 import oakmirror.session.Album;
 import oakmirror.session.AlbumSong;
 import oakmirror.session.ComparisonSettings.Scope;
@@ -42,8 +42,8 @@ class MeasuredSessionTest {
     @TempDir
     Path folder;
 
-    private final ExecutorService parts = Background.partsAlone();
-    private final ExecutorService abreast = Background.partsAlone();
+    private final ExecutorService parts = WorkerThreads.forParts();
+    private final ExecutorService abreast = WorkerThreads.forParts();
     private TrackImporter importer;
 
     @BeforeEach

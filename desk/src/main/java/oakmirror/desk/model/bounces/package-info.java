@@ -1,2 +1,0 @@
-/** The bounces of the mix: taken as they are written, compared with those before, and heard. */
-package oakmirror.desk.model.bounces;

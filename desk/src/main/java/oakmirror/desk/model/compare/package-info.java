@@ -1,2 +1,0 @@
-/** What Compare shows. */
-package oakmirror.desk.model.compare;

@@ -1,2 +1,0 @@
-/** What the master would be, and writing it. */
-package oakmirror.desk.model.finish;

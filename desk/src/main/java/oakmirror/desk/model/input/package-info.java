@@ -1,2 +1,0 @@
-/** What plays outside the program: listened to through an input, taken as a profile, or held against references while it is mixed. */
-package oakmirror.desk.model.input;

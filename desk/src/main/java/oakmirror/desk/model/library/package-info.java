@@ -1,2 +1,0 @@
-/** The library as the window shows it. */
-package oakmirror.desk.model.library;

@@ -1,2 +1,0 @@
-/** What is heard, and from where. */
-package oakmirror.desk.model.listen;

@@ -1,2 +1,0 @@
-/** What is open: the session, its tracks and passages, keeping and recovering it. */
-package oakmirror.desk.model.session;

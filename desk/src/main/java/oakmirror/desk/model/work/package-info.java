@@ -1,2 +1,0 @@
-/** Work that goes on in the background, as the window sees it. */
-package oakmirror.desk.model.work;

@@ -1,0 +1,198 @@
+package oakmirror.state.capture;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.concurrent.ConcurrentLinkedQueue;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.function.Consumer;
+import javafx.beans.property.ReadOnlyBooleanProperty;
+import javafx.beans.property.ReadOnlyBooleanWrapper;
+import javafx.beans.property.ReadOnlyStringProperty;
+import javafx.beans.property.ReadOnlyStringWrapper;
+import oakmirror.profile.About;
+import oakmirror.profile.Figures;
+import oakmirror.profile.Gate;
+import oakmirror.profile.Profile;
+import oakmirror.profile.Take;
+import oakmirror.readings.Readings;
+import oakmirror.state.task.Kind;
+import oakmirror.state.workspace.Workspace;
+
+/**
+ * Profiles taken from what plays: while it is loud, one for each song. Only figures are kept. What comes in arrives on the device's thread; everything else
+ * lives on the window's.
+ */
+public final class Takes {
+
+    private final Workspace workspace;
+    private final ExecutorService measuring = Executors.newCachedThreadPool(r -> {
+        Thread t = new Thread(r, "oakmirror-take");
+        t.setDaemon(true);
+        return t;
+    });
+    private final ReadOnlyBooleanWrapper taking = new ReadOnlyBooleanWrapper();
+    private final ReadOnlyStringWrapper words = new ReadOnlyStringWrapper("");
+    /** Songs that came to their end, to be kept once they are measured. */
+    private final ConcurrentLinkedQueue<Take> ended = new ConcurrentLinkedQueue<>();
+
+    private final Object songsLock = new Object();
+    private final List<Consumer<Profile>> listeners = new ArrayList<>();
+    private volatile Optional<Gate> gate = Optional.empty();
+    private volatile Optional<Take> current = Optional.empty();
+    private int sampleRate;
+    private int songs;
+
+    Takes(Workspace workspace) {
+        this.workspace = workspace;
+    }
+
+    /** Whether something is being taken. */
+    public ReadOnlyBooleanProperty takingProperty() {
+        return taking.getReadOnlyProperty();
+    }
+
+    /** How far it is, in words: “0:42 loud, tone ±0.3 dB”. */
+    public ReadOnlyStringProperty wordsProperty() {
+        return words.getReadOnlyProperty();
+    }
+
+    /** Has something done with every profile that was taken. */
+    public void onTaken(Consumer<Profile> work) {
+        listeners.add(work);
+    }
+
+    void listen(int rate) {
+        sampleRate = rate;
+    }
+
+    /** Begins to take what plays. */
+    public void start() {
+        songs = 0;
+        gate = Optional.of(new Gate(sampleRate, new Gate.Taker() {
+            @Override
+            public void music(float[] left, float[] right, int frames) {
+                synchronized (songsLock) {
+                    current.orElseGet(Takes.this::begin).add(left, right, frames);
+                }
+            }
+
+            @Override
+            public void songEnds() {
+                synchronized (songsLock) {
+                    current.ifPresent(ended::add);
+                    current = Optional.empty();
+                }
+            }
+        }));
+        taking.set(true);
+    }
+
+    private Take begin() {
+        Take take = new Take(
+                sampleRate,
+                "take-" + UUID.randomUUID(),
+                measuring,
+                workspace.background().parts());
+        current = Optional.of(take);
+        return take;
+    }
+
+    /** Takes what comes in, on the device's thread. */
+    void add(float[] left, float[] right, int frames) {
+        gate.ifPresent(g -> g.add(left, right, frames));
+    }
+
+    void tick() {
+        if (!taking.get()) {
+            return;
+        }
+        for (Take take = ended.poll(); take != null; take = ended.poll()) {
+            keep(take, true);
+        }
+        words.set(current.map(Takes::words)
+                .orElse(songs > 0 ? "waiting for the next song" : "waiting for something loud"));
+    }
+
+    private static String words(Take take) {
+        double error = take.errorDb();
+        return Readings.time(take.seconds()) + " loud"
+                + (Double.isNaN(error) ? "" : ", tone ±" + Readings.level(error) + " dB")
+                + (take.isEnough() ? "" : ", too short yet");
+    }
+
+    /** Keeps what was taken so far as a profile, and goes on with another. */
+    public void keep() {
+        taken().ifPresent(t -> keep(t, false));
+    }
+
+    private Optional<Take> taken() {
+        synchronized (songsLock) {
+            Optional<Take> take = current;
+            current = Optional.empty();
+            return take;
+        }
+    }
+
+    private void keep(Take take, boolean bySongEnd) {
+        if (!take.isEnough()) {
+            take.end();
+            if (!bySongEnd) {
+                workspace
+                        .messageProperty()
+                        .set("A take needs " + Math.round(Take.ENOUGH_SECONDS) + " s of loud material; this one had "
+                                + Math.round(take.seconds()) + ".");
+            }
+            return;
+        }
+        int number = ++songs;
+        String when = java.time.LocalDateTime.now()
+                .format(java.time.format.DateTimeFormatter.ofPattern("d MMM yyyy HH:mm", java.util.Locale.ENGLISH));
+        workspace
+                .background()
+                .submit(
+                        Kind.DISK,
+                        "Measuring what was taken",
+                        done -> true,
+                        progress -> take.figures(),
+                        figures -> figures.ifPresent(f -> told(f, number, when)),
+                        failure -> workspace.messageProperty().set(failure.sentence()));
+    }
+
+    private void told(Figures figures, int number, String when) {
+        double error = oakmirror.profile.ToneSpread.errorDb(figures.toneSpreadDb(), figures.seconds());
+        About about = new About(
+                "Take of " + when + (number > 1 ? ", " + number : ""),
+                "",
+                "",
+                List.of("take"),
+                Double.isNaN(error)
+                        ? ""
+                        : "Tone to ±" + Readings.level(error)
+                                + " dB. The level is that of the input, not of the recording.",
+                0,
+                0,
+                "taken from what played");
+        Profile profile = Profile.of(about, figures);
+        listeners.forEach(l -> l.accept(profile));
+    }
+
+    /** Takes no longer; what was taken so far is kept where it is enough. */
+    public void stop() {
+        gate = Optional.empty();
+        taken().ifPresent(t -> keep(t, true));
+        for (Take t = ended.poll(); t != null; t = ended.poll()) {
+            keep(t, true);
+        }
+        taking.set(false);
+        words.set("");
+    }
+
+    void close() {
+        gate = Optional.empty();
+        current.ifPresent(Take::end);
+        measuring.shutdownNow();
+    }
+}

@@ -1,0 +1,161 @@
+package oakmirror.state.catalogue;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import oakmirror.files.DiskFullException;
+import oakmirror.media.ImportedTrack;
+import oakmirror.media.file.AudioFileException;
+import oakmirror.media.library.Entry;
+import oakmirror.media.library.FolderIntake;
+import oakmirror.media.library.ProfileMaker;
+import oakmirror.profile.About;
+import oakmirror.profile.Profile;
+import oakmirror.profile.ProfileFile;
+import oakmirror.state.task.Background;
+import oakmirror.state.task.Job;
+import oakmirror.state.task.Kind;
+import oakmirror.state.workspace.TrackSlot;
+import oakmirror.state.workspace.Workspace;
+
+/** What comes into the library and goes out of it: tracks of the session, folders of music, files of profiles. */
+public final class Intake {
+
+    private final Shelf shelf;
+    private final Workspace workspace;
+    private final Background background;
+
+    /** The intake of a shelf. */
+    public Intake(Shelf shelf, Workspace workspace) {
+        this.shelf = shelf;
+        this.workspace = workspace;
+        background = workspace.background();
+    }
+
+    /** Keeps a track of the session, or its chosen passage, as a profile. */
+    public void keep(TrackSlot slot) {
+        Optional<ImportedTrack> track = slot.imported();
+        if (track.isEmpty() || slot.audio().isEmpty()) {
+            shelf.say("Only what has sound can be kept; " + slot.track().name() + " has none.");
+            return;
+        }
+        Job job = workspace.jobs().start("keeping " + slot.track().name());
+        var passage = slot.rangeIn(workspace.session().comparing().scope());
+        String from =
+                slot.track().file().map(f -> String.valueOf(f.getFileName())).orElse("");
+        String name = slot.track().name();
+        String part = passage.isPresent()
+                ? slot.track().passage().map(p -> ", " + p.name()).orElse("")
+                : "";
+        List<String> tags = slot.track().tags();
+        background.submit(
+                Kind.IMPORT,
+                "Keeping “" + name + "”",
+                job,
+                progress -> {
+                    About said = slot.track()
+                            .file()
+                            .map(f -> ProfileMaker.about(f, ""))
+                            .orElse(About.of(name, from));
+                    About about = new About(
+                            name,
+                            said.artist().isEmpty() || name.contains(said.artist()) ? "" : said.artist(),
+                            "",
+                            tags,
+                            "",
+                            0,
+                            0,
+                            from + part);
+                    return Profile.of(about, workspace.tracks().importer().figures(track.get(), passage, progress));
+                },
+                profile -> {
+                    workspace.jobs().end(job);
+                    shelf.whenOpen(() ->
+                            shelf.add(List.of(profile), added -> shelf.say("Kept “" + name + "” in the library.")));
+                },
+                failure -> {
+                    workspace.jobs().end(job);
+                    shelf.failed(failure);
+                });
+    }
+
+    /** Takes profiles of all audio files of a folder, in the background. */
+    public void takeFolder(Path from) {
+        shelf.library().ifPresent(l -> {
+            Job job = workspace.jobs().start("taking profiles of " + from.getFileName());
+            background.submit(
+                    Kind.IMPORT,
+                    "Taking profiles of “" + from.getFileName() + "”",
+                    done -> true,
+                    progress -> new FolderIntake(l, workspace.tracks().importer())
+                            .take(from, done -> job.report(done) && progress.report(done), name -> background
+                                    .window()
+                                    .execute(shelf::reload)),
+                    taken -> {
+                        workspace.jobs().end(job);
+                        shelf.say(taken.sentence());
+                        shelf.reload();
+                    },
+                    failure -> {
+                        workspace.jobs().end(job);
+                        shelf.failed(failure);
+                    });
+        });
+    }
+
+    /** Adds the profiles of files that were exported; those whose id is there already are left as they are. */
+    public void merge(List<Path> files) {
+        for (Path file : files) {
+            background.submit(
+                    Kind.DISK,
+                    "Reading “" + file.getFileName() + "”",
+                    done -> true,
+                    progress -> read(file),
+                    read -> shelf.add(
+                            read,
+                            added ->
+                                    shelf.say(added.size() + " of " + read.size() + " profiles of " + file.getFileName()
+                                            + " came in"
+                                            + (added.size() < read.size() ? "; the others are there already." : "."))),
+                    shelf::failed);
+        }
+    }
+
+    private static List<Profile> read(Path file) throws AudioFileException {
+        try {
+            return ProfileFile.read(file);
+        } catch (IOException e) {
+            throw new AudioFileException(
+                    Files.isReadable(file) ? e.getMessage() : file.getFileName() + " may not be read.", e);
+        }
+    }
+
+    private static Path write(List<Profile> profiles, Path file) throws AudioFileException {
+        try {
+            ProfileFile.write(profiles, file);
+            return file;
+        } catch (IOException e) {
+            String full = "There is no room for " + file.getFileName() + "; make room and try again.";
+            String denied = file.getFileName() + " cannot be written there; choose another folder.";
+            throw new AudioFileException(e instanceof DiskFullException ? full : denied, e);
+        }
+    }
+
+    /** Writes entries to a file of profiles. */
+    public void export(List<Entry> which, Path file) {
+        shelf.profiles(
+                which,
+                profiles -> background.submit(
+                        Kind.DISK,
+                        "Writing “" + file.getFileName() + "”",
+                        done -> true,
+                        progress -> write(profiles, file),
+                        f -> shelf.say(
+                                profiles.size() == 1
+                                        ? "1 profile is in " + f.getFileName() + "."
+                                        : profiles.size() + " profiles are in " + f.getFileName() + "."),
+                        shelf::failed));
+    }
+}

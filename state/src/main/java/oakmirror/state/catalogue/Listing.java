@@ -1,0 +1,89 @@
+package oakmirror.state.catalogue;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import oakmirror.media.library.Entry;
+import oakmirror.media.library.Library;
+import oakmirror.media.library.LibraryException;
+import oakmirror.media.library.Twice;
+import oakmirror.media.library.Wanted;
+import oakmirror.profile.Likeness;
+import oakmirror.profile.Likeness.Near;
+import oakmirror.profile.Sketch;
+
+/**
+ * What of the library is listed: by words and figures, from one folder or all, sorted.
+ *
+ * @param typed what is searched for
+ * @param folder the folder they are in, or one within it; empty for all
+ * @param order how they are sorted
+ * @param mix what they are held against where they are sorted by likeness
+ */
+record Listing(String typed, String folder, Order order, Optional<Sketch> mix) {
+
+    /**
+     * What was listed.
+     *
+     * @param shown the entries
+     * @param total how many there are in all
+     * @param folders the folders there are, in the order of the alphabet
+     */
+    record Listed(List<Shown> shown, int total, List<String> folders) {}
+
+    /** Looks it up. */
+    Listed of(Library library, List<Entry> all) throws LibraryException {
+        Wanted wanted = Wanted.of(typed);
+        Set<Long> found = wanted.words().isBlank() ? Set.of() : library.search(wanted.words());
+        List<Entry> kept = all.stream()
+                .filter(e -> wanted.words().isBlank() || found.contains(e.n()))
+                .filter(e -> isIn(e.about().folder(), folder))
+                .filter(wanted::holds)
+                .toList();
+        if (order == Order.TWICE) {
+            Set<Long> twice = Twice.among(kept, library.sketches(kept));
+            kept = kept.stream().filter(e -> twice.contains(e.n())).toList();
+        }
+        List<String> folders = all.stream()
+                .map(e -> e.about().folder())
+                .filter(f -> !f.isEmpty())
+                .distinct()
+                .sorted(String.CASE_INSENSITIVE_ORDER)
+                .toList();
+        return new Listed(sorted(library, kept), all.size(), folders);
+    }
+
+    static boolean isIn(String folder, String wanted) {
+        String lower = folder.toLowerCase(Locale.ROOT);
+        String of = wanted.toLowerCase(Locale.ROOT);
+        return of.isEmpty() || lower.equals(of) || lower.startsWith(of + "/");
+    }
+
+    private List<Shown> sorted(Library library, List<Entry> kept) throws LibraryException {
+        List<Shown> shown = new ArrayList<>(kept.size());
+        if (order.likeness().isPresent() && mix.isPresent()) {
+            List<Sketch> sketches = library.sketches(kept);
+            for (Near near :
+                    Likeness.nearest(mix.get(), sketches, order.likeness().get(), NEAREST)) {
+                shown.add(new Shown(
+                        kept.get(near.index()),
+                        sketches.get(near.index()),
+                        near.distance(),
+                        near.gapDb(),
+                        near.supportedDb()));
+            }
+            return shown;
+        }
+        List<Entry> inOrder = kept.stream().sorted(order.comparator()).toList();
+        List<Sketch> sketches = library.sketches(inOrder);
+        for (int i = 0; i < inOrder.size(); i++) {
+            shown.add(new Shown(inOrder.get(i), sketches.get(i), Double.NaN, Double.NaN, Double.NaN));
+        }
+        return shown;
+    }
+
+    /** So many are weighed in full. */
+    private static final int NEAREST = 20;
+}

@@ -1,0 +1,70 @@
+package oakmirror.state.catalogue;
+
+import java.util.Optional;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import oakmirror.compare.Subject;
+import oakmirror.media.library.Entry;
+import oakmirror.profile.Figures;
+import oakmirror.profile.Profile;
+import oakmirror.state.task.Kind;
+import oakmirror.state.task.Newest;
+import oakmirror.state.workspace.Workspace;
+
+/**
+ * Stepping through profiles: the mix is held against the one that is chosen instead of its references, and the proposal, what is heard of it too, follows,
+ * until the stepping ends. Nothing of the session changes by it.
+ */
+public final class Trying {
+
+    private final Shelf shelf;
+    private final Workspace workspace;
+    private final Newest<Optional<Profile>> reader;
+    private final ReadOnlyObjectWrapper<Optional<Profile>> tried = new ReadOnlyObjectWrapper<>(Optional.empty());
+    private boolean stepping;
+
+    /** Nothing is tried. */
+    public Trying(Shelf shelf, Workspace workspace) {
+        this.shelf = shelf;
+        this.workspace = workspace;
+        reader = workspace.background().newest(Kind.QUICK, "Reading a profile");
+    }
+
+    /** What the mix is held against for the time being. */
+    public ReadOnlyObjectProperty<Optional<Profile>> triedProperty() {
+        return tried.getReadOnlyProperty();
+    }
+
+    /** Holds the mix against a profile. */
+    public void step(Entry entry) {
+        stepping = true;
+        shelf.library().ifPresent(l -> reader.submit(progress -> l.profile(entry.n()), this::against));
+    }
+
+    private void against(Optional<Profile> profile) {
+        if (stepping) {
+            tried.set(profile);
+            workspace.derivation().tryAgainst(profile.map(Trying::subject));
+        }
+    }
+
+    /** A profile as a reference of its own. */
+    static Subject subject(Profile profile) {
+        Figures f = profile.figures();
+        return new Subject(1, profile.name(), f.compared(), f.wholeFile(), f.bpm());
+    }
+
+    /** Back to the references of the session. */
+    public void end() {
+        stepping = false;
+        if (tried.get().isPresent()) {
+            tried.set(Optional.empty());
+            workspace.derivation().tryAgainst(Optional.empty());
+        }
+    }
+
+    /** Ends all work. */
+    public void close() {
+        reader.close();
+    }
+}

@@ -1,0 +1,2 @@
+/** The library as the window shows it. */
+package oakmirror.state.catalogue;

@@ -1,0 +1,2 @@
+/** What Compare shows. */
+package oakmirror.state.comparing;

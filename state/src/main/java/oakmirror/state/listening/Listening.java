@@ -1,0 +1,402 @@
+package oakmirror.state.listening;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.DoubleProperty;
+import javafx.beans.property.IntegerProperty;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyIntegerProperty;
+import javafx.beans.property.ReadOnlyIntegerWrapper;
+import javafx.beans.property.SimpleBooleanProperty;
+import javafx.beans.property.SimpleDoubleProperty;
+import javafx.beans.property.SimpleIntegerProperty;
+import javafx.beans.property.SimpleObjectProperty;
+import javafx.beans.value.ObservableValue;
+import javafx.collections.ListChangeListener;
+import oakmirror.audio.TimeRange;
+import oakmirror.dsp.Chain;
+import oakmirror.loudness.LiveMeter;
+import oakmirror.media.device.AudioOutput;
+import oakmirror.monitor.MonitorMixer;
+import oakmirror.monitor.MonitorPath;
+import oakmirror.state.workspace.TrackSlot;
+import oakmirror.state.workspace.Workspace;
+
+/** What is being heard, and from where. Turns the workspace and the listening bar into scenes for the mixer. */
+public final class Listening {
+
+    private final Workspace workspace;
+    private final IntegerProperty heard = new SimpleIntegerProperty(0);
+    private final BooleanProperty corrected = new SimpleBooleanProperty();
+    private final BooleanProperty rebalanced = new SimpleBooleanProperty(true);
+    private final BooleanProperty playing = new SimpleBooleanProperty();
+    private final BooleanProperty looping = new SimpleBooleanProperty();
+    private final DoubleProperty blend = new SimpleDoubleProperty();
+    private final ReadOnlyIntegerWrapper reference = new ReadOnlyIntegerWrapper(1);
+    private final ObjectProperty<Optional<TimeRange>> freeRange = new SimpleObjectProperty<>(Optional.empty());
+    private final DoubleProperty position = new SimpleDoubleProperty();
+    private final MonitorControls monitor;
+    private final OutputControl output = new OutputControl();
+    private final TempoAlignment alignment;
+    private final Places places;
+    private final ReadOnlyIntegerWrapper stretches = new ReadOnlyIntegerWrapper();
+    private final StemsHeard stems;
+    private final SceneTracks sceneTracks;
+    private final MixCorrection correction;
+    private volatile MonitorMixer mixer = new MonitorMixer(48000, AudioOutput.BLOCK);
+    private long playRequest;
+    private final PreListening preListening = new PreListening(this);
+    private final Auditioning auditioning = new Auditioning(this);
+
+    /** Listens to a workspace. */
+    public Listening(Workspace workspace) {
+        this.workspace = workspace;
+        monitor = new MonitorControls(workspace.background());
+        stems = new StemsHeard(workspace);
+        correction = new MixCorrection(
+                workspace,
+                monitor.insteadProperty(),
+                monitor.strokesProperty(),
+                monitor.endedProperty(),
+                corrected,
+                stems::mix,
+                (source, chain) -> mixer.prepare(source, chain),
+                this::pushScene);
+        alignment = new TempoAlignment(workspace, () -> {
+            pushScene();
+            stretches.set(stretches.get() + 1);
+        });
+        places = new Places(workspace, alignment, () -> mixer.sampleRate(), freeRange, monitor.partProperty());
+        sceneTracks = new SceneTracks(workspace, places, stems, correction, monitor);
+        workspace.tracks().all().addListener((ListChangeListener<TrackSlot>) c -> tracksChanged());
+        workspace.tracks().revisionProperty().subscribe(r -> tracksChanged());
+        workspace.stems().revisionProperty().subscribe(r -> pushScene());
+        workspace.levelsProperty().subscribe(l -> pushScene());
+        workspace.sessionProperty().subscribe(s -> pushScene());
+        workspace.sessionProperty().map(s -> s.comparing().tempoAligned()).subscribe(a -> alignment.forgetFailures());
+        List<ObservableValue<?>> settings = new ArrayList<>(monitor.all());
+        settings.addAll(List.of(heard, corrected, rebalanced, looping, freeRange, blend));
+        settings.forEach(setting -> setting.subscribe(value -> pushScene()));
+        output.chosenProperty().subscribe(d -> output.reopen(mixer, playing.get(), workspace.messageProperty()::set));
+    }
+
+    /** Index of the track that is heard: the mix is 0. */
+    public IntegerProperty heardProperty() {
+        return heard;
+    }
+
+    /** What the corrected mix is heard through, once it is ready. */
+    public Optional<Chain> correctionHeard() {
+        return correction.chain();
+    }
+
+    /** Index of the reference that was heard last, which Tab and the blend go to. */
+    public ReadOnlyIntegerProperty referenceProperty() {
+        return reference.getReadOnlyProperty();
+    }
+
+    /** How far what is heard is blended from the first track to the reference, from 0 to 1. */
+    public DoubleProperty blendProperty() {
+        return blend;
+    }
+
+    /** Whether the mix is heard through its correction. */
+    public BooleanProperty correctedProperty() {
+        return corrected;
+    }
+
+    /** Whether the mix is heard with its stems at the levels they are tried at; otherwise as it is, equally loud. */
+    public BooleanProperty rebalancedProperty() {
+        return rebalanced;
+    }
+
+    /** Whether it plays. */
+    public BooleanProperty playingProperty() {
+        return playing;
+    }
+
+    /** Whether the passage, or the free range, repeats. */
+    public BooleanProperty loopingProperty() {
+        return looping;
+    }
+
+    /** What repeats on the common time axis where no passage is chosen. */
+    public ObjectProperty<Optional<TimeRange>> freeRangeProperty() {
+        return freeRange;
+    }
+
+    /** Where the heard track is, in its own seconds; to be refreshed by {@link #tick}. */
+    public DoubleProperty positionProperty() {
+        return position;
+    }
+
+    /** How everything is heard. */
+    public MonitorControls monitor() {
+        return monitor;
+    }
+
+    /** Where the sound goes. */
+    public OutputControl output() {
+        return output;
+    }
+
+    /** Loudness and peaks of what is heard. */
+    public LiveMeter meter() {
+        return mixer.meter();
+    }
+
+    /** Highest magnitude that went out since this was asked last, linear. */
+    public double takeOutputPeak() {
+        return mixer.takeOutputPeak();
+    }
+
+    /** Brings position and state up to date; called with every frame of the window. */
+    public void tick() {
+        position.set(auditioning.isOn() ? mixer.place() / mixer.sampleRate() : secondsOf(heard.get()));
+        output.noticeLoss().ifPresent(sentence -> {
+            stopPlaying();
+            workspace.messageProperty().set(sentence);
+        });
+        if (playing.get()
+                && !mixer.isPlaying()) { // at its end; the next play begins where there is something to compare
+            stopPlaying();
+            seek(heardRange().map(TimeRange::startSeconds).orElse(0.0));
+        }
+    }
+
+    private void stopPlaying() {
+        playing.set(false);
+        playRequest = 0;
+        pushScene();
+    }
+
+    /** Play or stop. */
+    public void togglePlay() {
+        if (auditioning.isOn()) {
+            auditioning.end();
+        } else if (playing.get()) {
+            stopPlaying();
+        } else {
+            play();
+        }
+    }
+
+    private void play() {
+        if (slots().stream().noneMatch(s -> s.audio().isPresent())) {
+            return;
+        }
+        playOn();
+        heardRange()
+                .filter(r -> looping.get())
+                .filter(r -> position.get() < r.startSeconds() || position.get() >= r.endSeconds())
+                .ifPresent(r -> seek(r.startSeconds()));
+    }
+
+    /** Jumps to a moment of the heard track. */
+    public void seek(double seconds) {
+        seekIn(heard.get(), seconds);
+    }
+
+    /** The same in a track; one that is not there any more is passed over. */
+    public void seekIn(TrackSlot slot, double seconds) {
+        if (slots().contains(slot)) {
+            seekIn(slots().indexOf(slot), seconds);
+        }
+    }
+
+    /** Jumps to where a track is at a moment of its own, whichever is heard. */
+    public void seekIn(int index, double seconds) {
+        boolean isThere = index >= 0 && index < slots().size();
+        mixer.jumpTo(isThere ? places.unitsAt(index, seconds) : 0);
+        position.set(isThere ? secondsOf(heard.get()) : 0);
+    }
+
+    /** Where a track is, in its own seconds; may lie before its start or past its end. */
+    public double secondsOf(int index) {
+        return index < 0 || index >= slots().size() ? 0 : places.secondsAt(index, mixer.place());
+    }
+
+    /** The same for a track; 0 for one that is not there any more. */
+    public double secondsOf(TrackSlot slot) {
+        return secondsOf(slots().indexOf(slot));
+    }
+
+    /** What repeats of the heard track while it loops, in its own seconds. */
+    public Optional<TimeRange> heardRange() {
+        int index = heard.get();
+        if (index >= slots().size()) {
+            return Optional.empty();
+        }
+        double rate = mixer.sampleRate() * places.place(index).factor();
+        return places.loop(index).map(l -> new TimeRange(l.start() / rate, l.end() / rate));
+    }
+
+    /** Hears a track: 0 for the mix, otherwise the reference of that number; one that is not ready stays unheard. */
+    public void hear(int index) {
+        if (isReady(index)) {
+            auditioning.end();
+            blend.set(0);
+            heard.set(index);
+            if (index > 0) {
+                reference.set(index);
+            }
+        }
+    }
+
+    /** Hears a track; one that is not there any more is passed over. */
+    public void hear(TrackSlot slot) {
+        hear(slots().indexOf(slot));
+    }
+
+    boolean isReady(int index) {
+        return index >= 0
+                && index < slots().size()
+                && slots().get(index).audio().isPresent();
+    }
+
+    /** Between the mix and the reference heard last. */
+    public void swap() {
+        if (auditioning.isOn()) {
+            auditioning.hearNext();
+        } else {
+            hear(heard.get() == 0 ? Guide.otherThanMix(this) : 0);
+        }
+    }
+
+    /** Hears the mix blended with the reference heard last: 0 the mix alone, 1 the reference alone. */
+    public void blendTo(double share) {
+        if (isReady(0) && isReady(Math.min(reference.get(), slots().size() - 1))) {
+            heard.set(0);
+            blend.set(share);
+        }
+    }
+
+    /** What is heard, and from where. */
+    record State(int heard, int reference, double blend, boolean playing, double place) {}
+
+    State state() {
+        return new State(heard.get(), reference.get(), blend.get(), playing.get(), mixer.place());
+    }
+
+    void restore(State before) {
+        if (!before.playing()) {
+            stopPlaying();
+            mixer.jumpTo(before.place());
+        }
+        hear(before.heard());
+        reference.set(before.reference());
+        blend.set(before.blend());
+    }
+
+    void playPassage(int index) {
+        slots().get(index).chosenRange().ifPresent(r -> seekIn(index, r.startSeconds()));
+        play();
+    }
+
+    /** Hearing a track while something is held down. */
+    public PreListening preListening() {
+        return preListening;
+    }
+
+    /** Hearing something instead of the tracks. */
+    public Auditioning auditioning() {
+        return auditioning;
+    }
+
+    void makeReadyFor(Audition wanted) {
+        if (!wanted.fits(mixer.sampleRate())) {
+            makeMixer(wanted.tracks().get(0).audio().sampleRate());
+        }
+        mixer.jumpTo(0);
+    }
+
+    /** Plays on, or begins to. */
+    void playOn() {
+        if (!playing.get()) {
+            playRequest = System.nanoTime();
+            playing.set(true);
+            output.open(mixer, workspace.messageProperty()::set);
+        }
+        pushScene();
+    }
+
+    void afterAudition(Optional<State> before) {
+        stopPlaying();
+        before.ifPresent(b -> mixer.jumpTo(b.place()));
+        tracksChanged();
+    }
+
+    /** Grows whenever a track has been stretched to the mix's tempo, or could not be. */
+    public ReadOnlyIntegerProperty stretchesProperty() {
+        return stretches.getReadOnlyProperty();
+    }
+
+    /** Whether a track is heard stretched to the mix's tempo at the moment. */
+    public boolean isStretched(int index) {
+        return index < slots().size() && places.place(index).factor() != 1;
+    }
+
+    List<TrackSlot> slots() {
+        return workspace.tracks().all();
+    }
+
+    private void tracksChanged() {
+        Optional<Integer> rate = workspace.tracks().rate();
+        if (!auditioning.isOn() && rate.isPresent() && rate.get() != mixer.sampleRate()) {
+            makeMixer(rate.get());
+        }
+        alignment.keepOnly(slots());
+        int count = slots().size();
+        if (heard.get() >= count) {
+            heard.set(0);
+        }
+        if (count == 0 && !auditioning.isOn()) {
+            playRequest = 0;
+            playing.set(false);
+            freeRange.set(Optional.empty());
+            seek(0);
+        }
+        pushScene();
+    }
+
+    private void makeMixer(int rate) {
+        stopPlaying();
+        output.close();
+        mixer = new MonitorMixer(rate, AudioOutput.BLOCK);
+        monitor.followRate(rate, workspace.messageProperty()::set);
+        correction.makeFor(rate);
+    }
+
+    private void pushScene() {
+        MonitorPath path = monitor.path(mixer.sampleRate());
+        mixer.setScene(auditioning
+                .heardProperty()
+                .get()
+                .map(a -> a.scene(playRequest, path))
+                .orElseGet(() -> sceneTracks.scene(
+                        new SceneTracks.Wish(state(), corrected.get(), rebalanced.get(), looping.get(), playRequest),
+                        mixer.sampleRate(),
+                        path)));
+    }
+
+    /** Gain a track is heard with, in dB; matched, unless a player's levels are heard. */
+    public double offsetDb(int index) {
+        return sceneTracks.gainDb(index);
+    }
+
+    /** Room for peaks of what was heard instead of the correction is not kept any longer. */
+    public void releaseRoom() {
+        correction.releaseRoom();
+    }
+
+    /** Gives the device back and ends all work. */
+    public void close() {
+        playRequest = 0;
+        playing.set(false);
+        output.close();
+        monitor.close();
+        correction.close();
+    }
+}

@@ -1,0 +1,89 @@
+package oakmirror.state.listening;
+
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import oakmirror.audio.StereoSource;
+import oakmirror.media.ImportedTrack;
+import oakmirror.state.task.Job;
+import oakmirror.state.task.Kind;
+import oakmirror.state.workspace.TrackSlot;
+import oakmirror.state.workspace.Workspace;
+
+/**
+ * References made longer or shorter so that their bars last as long as the mix's. Done in the background when it is wanted first, kept
+ * afterwards. Lives on the window's thread.
+ */
+final class TempoAlignment {
+
+    /** A track and by how much it is made longer. */
+    record Key(ImportedTrack track, double factor) {}
+
+    private final Workspace workspace;
+    private final Runnable changed;
+    private final Map<Key, StereoSource> made = new HashMap<>();
+    private final Set<Key> running = new HashSet<>();
+    private final Set<Key> failed = new HashSet<>();
+
+    TempoAlignment(Workspace workspace, Runnable changed) {
+        this.workspace = workspace;
+        this.changed = changed;
+    }
+
+    /** The stretched track, or empty while it is not ready; then it is being made. */
+    Optional<StereoSource> stretched(TrackSlot slot, double factor) {
+        Optional<Key> key = slot.imported().map(t -> new Key(t, factor));
+        if (key.isEmpty()) {
+            return Optional.empty();
+        }
+        boolean isNew = !made.containsKey(key.get()) && !failed.contains(key.get());
+        if (isNew && running.add(key.get())) {
+            start(key.get(), slot.track().name());
+        }
+        return Optional.ofNullable(made.get(key.get()));
+    }
+
+    private void start(Key key, String name) {
+        Job job = workspace.jobs().start("bringing " + name + " to the mix's tempo");
+        workspace
+                .background()
+                .submit(
+                        Kind.STRETCH,
+                        "Bringing “" + name + "” to the mix's tempo",
+                        job,
+                        progress -> workspace.tracks().importer().stretched(key.track(), key.factor(), progress),
+                        source -> ended(key, job, () -> made.put(key, source)),
+                        failure -> ended(key, job, () -> {
+                            failed.add(key);
+                            workspace
+                                    .messageProperty()
+                                    .set(
+                                            failure.isCancelled()
+                                                    ? "Cancelled; turn tempo alignment off and on to try again."
+                                                    : failure.sentence());
+                        }));
+    }
+
+    private void ended(Key key, Job job, Runnable then) {
+        workspace.jobs().end(job);
+        running.remove(key);
+        then.run();
+        changed.run();
+    }
+
+    /** Lets go of tracks that are in the session no more. */
+    void keepOnly(List<TrackSlot> slots) {
+        List<ImportedTrack> kept =
+                slots.stream().flatMap(s -> s.imported().stream()).toList();
+        made.keySet().removeIf(k -> !kept.contains(k.track()));
+        failed.removeIf(k -> !kept.contains(k.track()));
+    }
+
+    /** Forgets what could not be made, so that it is tried again. */
+    void forgetFailures() {
+        failed.clear();
+    }
+}

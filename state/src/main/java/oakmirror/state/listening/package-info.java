@@ -1,0 +1,2 @@
+/** What is heard, and from where. */
+package oakmirror.state.listening;

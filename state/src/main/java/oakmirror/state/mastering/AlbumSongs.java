@@ -1,0 +1,288 @@
+package oakmirror.state.mastering;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.LocalDateTime;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.function.Consumer;
+import java.util.function.UnaryOperator;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.ReadOnlyStringProperty;
+import javafx.beans.property.ReadOnlyStringWrapper;
+import oakmirror.album.RecordStanding;
+import oakmirror.audio.Progress;
+import oakmirror.files.WholeFile;
+import oakmirror.media.delivery.AlbumOrders;
+import oakmirror.media.delivery.CheckSums;
+import oakmirror.media.delivery.MasterNames;
+import oakmirror.media.delivery.Orders;
+import oakmirror.media.delivery.Orders.Ended;
+import oakmirror.media.session.MeasuredAlbum;
+import oakmirror.session.Album;
+import oakmirror.session.AlbumSong;
+import oakmirror.session.Session;
+import oakmirror.session.SessionDocument;
+import oakmirror.session.SessionFile;
+import oakmirror.session.SessionLog;
+import oakmirror.session.TrackId;
+import oakmirror.state.task.Job;
+import oakmirror.state.task.Kind;
+import oakmirror.state.task.Newest;
+import oakmirror.state.workspace.Workspace;
+
+/** The songs of the record: read, held against each other, rendered, each with a session of its own where it is wanted. Lives on the window's thread. */
+public final class AlbumSongs {
+
+    private final Workspace workspace;
+    private final Sending sending;
+    private final Newest<Standing> reader;
+    private final ReadOnlyObjectWrapper<Optional<Standing>> standing = new ReadOnlyObjectWrapper<>(Optional.empty());
+    private final ReadOnlyStringWrapper failure = new ReadOnlyStringWrapper("");
+    private boolean isWanted;
+    private Optional<Basis> asked = Optional.empty();
+    private Optional<Job> job = Optional.empty();
+
+    /** What the standing follows from. */
+    private record Basis(Album album, Object correction, Object references) {}
+
+    /**
+     * The songs beside each other.
+     *
+     * @param album measured
+     * @param record how they stand
+     * @param targets the loudness each should come out at
+     */
+    public record Standing(MeasuredAlbum album, RecordStanding record, List<Double> targets) {
+
+        /** By how much a song is turned, in LU. */
+        public double movesBy(int song) {
+            return targets.get(song) - record.songs().get(song).integratedLufs();
+        }
+    }
+
+    /** Those of a workspace. */
+    public AlbumSongs(Workspace workspace, Sending sending) {
+        this.workspace = workspace;
+        this.sending = sending;
+        reader = workspace.background().newest(Kind.PREVIEW, "Reading the songs");
+        workspace.sessionProperty().subscribe(this::follow);
+    }
+
+    /** How they stand; empty while they are read for the first time. */
+    public ReadOnlyObjectProperty<Optional<Standing>> standingProperty() {
+        return standing.getReadOnlyProperty();
+    }
+
+    /** Why they could not be read, in one sentence, or empty. */
+    public ReadOnlyStringProperty failureProperty() {
+        return failure.getReadOnlyProperty();
+    }
+
+    /** The record as the session has it. */
+    public Album album() {
+        return workspace.session().album();
+    }
+
+    /** Somebody looks at them: from now on they are read. */
+    public void want() {
+        isWanted = true;
+        follow(workspace.session());
+    }
+
+    private void follow(Session s) {
+        if (!isWanted) {
+            return;
+        }
+        Basis now = new Basis(s.album(), s.correction(), s.references());
+        if (s.album().isEmpty()) {
+            end();
+            asked = Optional.empty();
+            standing.set(Optional.empty());
+            failure.set("");
+            return;
+        }
+        if (asked.equals(Optional.of(now))) {
+            return;
+        }
+        asked = Optional.of(now);
+        read(s);
+    }
+
+    /** Reads them again, after something could not be read. */
+    public void readAgain() {
+        read(workspace.session());
+    }
+
+    private void read(Session s) {
+        end();
+        Job shown = workspace.jobs().start("reading the songs of the record");
+        job = Optional.of(shown);
+        failure.set("");
+        reader.submit(
+                progress -> {
+                    MeasuredAlbum album = MeasuredAlbum.read(
+                            s,
+                            workspace.tracks().importer(),
+                            workspace.background().abreast(),
+                            done -> progress.report(done) && shown.report(done));
+                    return new Standing(album, album.standing(), album.targets());
+                },
+                made -> {
+                    end();
+                    standing.set(Optional.of(made));
+                },
+                failed -> {
+                    end();
+                    failure.set(failed.isCancelled() ? "The songs have not been read." : failed.sentence());
+                });
+    }
+
+    private void end() {
+        job.ifPresent(workspace.jobs()::end);
+        job = Optional.empty();
+    }
+
+    /** Adds songs; what is over the limit is left out and said. */
+    public void add(List<Path> files) {
+        if (files.isEmpty()) {
+            return;
+        }
+        int room = Album.MOST_SONGS - album().songs().size();
+        change(files.size() == 1 ? "add a song" : "add songs", a -> {
+            List<AlbumSong> songs = new ArrayList<>(a.songs());
+            files.stream().limit(room).forEach(f -> songs.add(AlbumSong.of(f)));
+            return a.withSongs(songs);
+        });
+        if (files.size() > room) {
+            workspace
+                    .messageProperty()
+                    .set((files.size() - room) + " files were left out: a record has " + Album.MOST_SONGS + " songs.");
+        }
+    }
+
+    /** Changes the record in a step of its own. */
+    public void change(String action, UnaryOperator<Album> how) {
+        workspace.change(action, s -> s.withAlbum(how.apply(s.album())));
+    }
+
+    /** The same within a gesture. */
+    public void change(String action, String gesture, UnaryOperator<Album> how) {
+        workspace.change(action, gesture, s -> s.withAlbum(how.apply(s.album())));
+    }
+
+    /** Makes a song the anchor. */
+    public void anchor(TrackId song) {
+        change("choose the anchor", a -> a.withAnchor(song));
+    }
+
+    /**
+     * Writes a song's own session beside the record's, where it has none yet.
+     *
+     * @param folder where it goes, when the record's session is in no file yet
+     * @param then takes the file to be opened
+     */
+    public void ownSession(int index, Path folder, Consumer<Path> then) {
+        AlbumSong song = album().songs().get(index);
+        if (song.session().isPresent()) {
+            then.accept(song.session().get());
+            return;
+        }
+        Session record = workspace.session();
+        double lufs = standing.get()
+                .map(s -> s.targets().get(index))
+                .orElse(record.finish().targetLufs());
+        SessionDocument document = new SessionDocument(album().sessionOf(index, record, lufs), SessionLog.EMPTY);
+        Path place = workspace.fileProperty().get().map(Path::getParent).orElse(folder);
+        Path file = MasterNames.free(
+                        place, List.of(song.track().name().replaceAll("[/\\\\:*?\"<>|]", "-") + SessionFile.ENDING))
+                .get(0);
+        workspace
+                .background()
+                .submit(
+                        Kind.DISK,
+                        "Writing the song's session",
+                        Progress.NONE,
+                        progress -> {
+                            WholeFile.write(file, SessionFile.bytes(document, file));
+                            return file;
+                        },
+                        written -> {
+                            change("give a song its own session", a -> a.withSong(index, x -> x.withSession(written)));
+                            then.accept(written);
+                        },
+                        failed -> workspace.messageProperty().set(failed.sentence()));
+    }
+
+    /**
+     * Renders all songs to a folder.
+     *
+     * @param over told how it went, in one sentence; empty where all is well
+     */
+    public void render(Path folder, Consumer<String> over) {
+        Optional<Standing> now = standing.get();
+        if (now.isEmpty() || !now.get().album().record().album().equals(album())) {
+            over.accept("The songs are still being read; try again when that has ended.");
+            return;
+        }
+        MeasuredAlbum album = new MeasuredAlbum(
+                workspace.session(),
+                now.get().album().songs(),
+                now.get().album().outside());
+        Job shown = workspace.jobs().start("rendering the record");
+        workspace
+                .background()
+                .submit(
+                        Kind.RENDER,
+                        "Rendering the record",
+                        shown,
+                        progress -> deliver(album, folder, progress),
+                        all -> {
+                            workspace.jobs().end(shown);
+                            over.accept(all.stream()
+                                    .map(Ended::sentence)
+                                    .filter(s -> !s.isEmpty())
+                                    .findFirst()
+                                    .orElse(""));
+                        },
+                        failed -> {
+                            workspace.jobs().end(shown);
+                            over.accept(failed.isCancelled() ? "Cancelled." : failed.sentence());
+                        });
+    }
+
+    private List<Ended> deliver(MeasuredAlbum album, Path folder, Progress progress) throws IOException {
+        List<Orders.Task> tasks = AlbumOrders.of(
+                album,
+                workspace.tracks().importer(),
+                folder,
+                LocalDateTime.now().truncatedTo(ChronoUnit.SECONDS),
+                progress.part(0, 0.1));
+        List<Ended> all = new Orders(
+                        workspace.tracks().importer(),
+                        workspace.background().parts(),
+                        workspace.background().abreast())
+                .deliver(
+                        tasks,
+                        progress.part(0.1, 1),
+                        (e, n) -> workspace.background().window().execute(() -> sending.note(e)));
+        if (album.record().delivery().checkSums()) {
+            Map<String, String> sums = new TreeMap<>();
+            all.stream()
+                    .flatMap(e -> e.delivered().stream())
+                    .forEach(d -> sums.put(d.file().getFileName().toString(), d.sha256()));
+            CheckSums.add(folder, sums);
+        }
+        return all;
+    }
+
+    /** Ends all work. */
+    public void close() {
+        reader.close();
+    }
+}

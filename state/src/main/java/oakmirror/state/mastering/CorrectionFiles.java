@@ -1,0 +1,216 @@
+package oakmirror.state.mastering;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.BiConsumer;
+import java.util.function.Function;
+import oakmirror.audio.Progress;
+import oakmirror.correction.EqBand;
+import oakmirror.correction.ImpulseResponse;
+import oakmirror.correction.ToneProposal;
+import oakmirror.dsp.StereoTone;
+import oakmirror.dsp.ToneFilter.Phase;
+import oakmirror.media.file.AudioFileException;
+import oakmirror.media.file.ImpulseResponseFile;
+import oakmirror.media.file.OutputNames;
+import oakmirror.media.file.TableFiles;
+import oakmirror.readings.Readings;
+import oakmirror.spectrum.StereoSpectrum.Part;
+import oakmirror.state.task.Kind;
+import oakmirror.state.workspace.Workspace;
+import oakmirror.zones.Shaped;
+import oakmirror.zones.ShapedText;
+
+/** The correction in open forms, for any equaliser or convolver; written in the background and as soon as it is of the session as it stands. */
+public final class CorrectionFiles {
+
+    /** A form of it. */
+    public enum Form {
+        /** Curve and bands as tables. */
+        TABLES("curve and bands, two tables (CSV)"),
+        /** The curve at nominal centres. */
+        THIRDS("thirds of an octave (CSV)"),
+        /** The bands for programs. */
+        JSON("bands (JSON)"),
+        /** The bands for people. */
+        LIST("a list to type into an equaliser (text)"),
+        /** For convolvers. */
+        RESPONSE("an impulse response (WAV, float)");
+
+        private final String label;
+
+        Form(String label) {
+            this.label = label;
+        }
+
+        /** Its name on screen. */
+        public String label() {
+            return label;
+        }
+    }
+
+    /** What the channels of an impulse response are. Where middle and side go through different things, only a pair can tell. */
+    public enum Channels {
+        MONO("mono"),
+        STEREO("stereo"),
+        MIDDLE_AND_SIDE("middle and side");
+
+        private final String label;
+
+        Channels(String label) {
+            this.label = label;
+        }
+
+        /** Its name on screen. */
+        public String label() {
+            return label;
+        }
+    }
+
+    /**
+     * What is wanted.
+     *
+     * @param sampleRate of an impulse response
+     * @param channels of an impulse response
+     */
+    public record Wanted(Form form, int sampleRate, Channels channels) {}
+
+    /**
+     * What was written.
+     *
+     * @param files where
+     * @param said what is to be said about it
+     */
+    public record Written(List<Path> files, String said) {}
+
+    private final Workspace workspace;
+
+    /** The correction of a workspace. */
+    public CorrectionFiles(Workspace workspace) {
+        this.workspace = workspace;
+    }
+
+    /**
+     * Writes it. Files that are there stay; the new ones take the next number.
+     *
+     * @param named makes a file's place of what is added to the name, with its ending
+     * @param then takes what was written, or a sentence that says why nothing was; on the window's thread
+     */
+    public void write(Wanted wanted, Function<String, Path> named, BiConsumer<Optional<Written>, String> then) {
+        workspace.derivation().whenSettled(() -> {
+            Shaped shaped = workspace.derivation().shapedProperty().get();
+            Phase phase = workspace.session().phase();
+            String title = "Correction of "
+                    + workspace.session().mix().map(m -> "“" + m.name() + "”").orElse("nothing");
+            workspace
+                    .background()
+                    .submit(
+                            Kind.RENDER,
+                            "Writing the correction",
+                            Progress.NONE,
+                            progress -> written(shaped, phase, title, wanted, named),
+                            written -> then.accept(Optional.of(written), ""),
+                            failure -> then.accept(Optional.empty(), failure.sentence()));
+        });
+    }
+
+    private static Written written(
+            Shaped shaped, Phase phase, String title, Wanted wanted, Function<String, Path> named) throws IOException {
+        double madeUp = -shaped.loudnessChangeLu(phase);
+        boolean apart = !shaped.isAlike();
+        List<Path> files = new ArrayList<>();
+        String said = "";
+        switch (wanted.form()) {
+            case TABLES -> {
+                writeCurves(files, shaped.tone(), named);
+                for (Map.Entry<String, List<EqBand>> part : bands(shaped, "").entrySet()) {
+                    TableFiles.writeBands(free(files, named, " bands" + part.getKey() + ".csv"), part.getValue());
+                }
+            }
+            case THIRDS -> {
+                Map<String, double[]> curves = new LinkedHashMap<>();
+                if (apart) {
+                    curves.put("middle_db", shaped.appliedDb(Part.MID, phase));
+                    curves.put("side_db", shaped.appliedDb(Part.SIDE, phase));
+                } else {
+                    curves.put("correction_db", shaped.appliedDb(phase));
+                }
+                TableFiles.writeThirds(free(files, named, " thirds.csv"), curves);
+            }
+            case JSON -> TableFiles.writeBandsJson(free(files, named, " bands.json"), bands(shaped, "stereo"), madeUp);
+            case LIST -> {
+                ShapedText list = ShapedText.of(shaped, title, madeUp);
+                TableFiles.writeText(free(files, named, " bands.txt"), list.text());
+                said = String.format(Locale.ROOT, "rounded, at most %.2f dB off", list.errorDb());
+            }
+            case RESPONSE -> {
+                List<ImpulseResponse> pair = responses(shaped.filter(phase), wanted.sampleRate());
+                Path file = free(files, named, " response.wav");
+                boolean asPair = apart || wanted.channels() == Channels.MIDDLE_AND_SIDE;
+                if (asPair) {
+                    ImpulseResponseFile.writePair(file, pair.get(0), pair.get(1));
+                } else {
+                    ImpulseResponseFile.write(file, pair.get(0), wanted.channels() == Channels.MONO ? 1 : 2);
+                }
+                said = String.format(
+                        Locale.ROOT,
+                        "%s%s phase, %s, %.2f s, at most %.2f dB off from 20 Hz up; %s on top makes up the level%s",
+                        asPair ? "middle, then side; " : "",
+                        phase == Phase.LINEAR ? "linear" : "minimum",
+                        Readings.rate(wanted.sampleRate()),
+                        pair.get(0).seconds(),
+                        Math.max(pair.get(0).errorDb(), pair.get(1).errorDb()),
+                        Readings.gainDb(madeUp),
+                        shaped.dynamics().isEmpty() ? "" : "; without what is done to dynamics");
+            }
+        }
+        return new Written(List.copyOf(files), said);
+    }
+
+    /** Gap, evidence and correction of each part that is corrected by itself. */
+    private static void writeCurves(List<Path> files, ToneProposal tone, Function<String, Path> named)
+            throws AudioFileException {
+        if (tone.isApart()) {
+            TableFiles.writeCurve(free(files, named, " curve middle.csv"), tone.of(Part.MID));
+            TableFiles.writeCurve(free(files, named, " curve side.csv"), tone.of(Part.SIDE));
+        } else {
+            TableFiles.writeCurve(free(files, named, " curve.csv"), tone.main());
+        }
+    }
+
+    /** The bands of each part that goes through its own. */
+    private static Map<String, List<EqBand>> bands(Shaped shaped, String both) {
+        Map<String, List<EqBand>> parts = new LinkedHashMap<>();
+        if (shaped.isAlike()) {
+            parts.put(both, shaped.bands(Part.MID));
+        } else {
+            String space = both.isEmpty() ? " " : "";
+            parts.put(space + "middle", shaped.bands(Part.MID));
+            parts.put(space + "side", shaped.bands(Part.SIDE));
+        }
+        return parts;
+    }
+
+    private static List<ImpulseResponse> responses(StereoTone tone, int sampleRate) throws AudioFileException {
+        try {
+            return ImpulseResponse.pair(tone, sampleRate);
+        } catch (IllegalArgumentException e) {
+            throw new AudioFileException(
+                    "A response of " + Readings.rate(sampleRate)
+                            + " cannot hold all bands; choose a higher rate, or linear phase on Shape.",
+                    e);
+        }
+    }
+
+    private static Path free(List<Path> files, Function<String, Path> named, String ending) {
+        Path file = OutputNames.free(named.apply(ending));
+        files.add(file);
+        return file;
+    }
+}

@@ -1,0 +1,85 @@
+package oakmirror.state.mastering;
+
+import java.nio.file.Path;
+import java.util.Optional;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import oakmirror.delivery.Cover;
+import oakmirror.delivery.Tags;
+import oakmirror.media.delivery.MasterTags;
+import oakmirror.session.Session;
+import oakmirror.session.Source;
+import oakmirror.session.Track;
+import oakmirror.state.task.Kind;
+import oakmirror.state.task.Newest;
+import oakmirror.state.workspace.Workspace;
+
+/** What the mix says of itself and the master will, read in the background. Lives on the window's thread. */
+public final class MixTags {
+
+    private final Workspace workspace;
+    private final ReadOnlyObjectWrapper<Tags> mix = new ReadOnlyObjectWrapper<>(Tags.NONE);
+    private final ReadOnlyObjectWrapper<Tags> master = new ReadOnlyObjectWrapper<>(Tags.NONE);
+    private final Newest<Read> reader;
+    private Optional<Of> of = Optional.empty();
+    private Optional<Cover> picture = Optional.empty();
+
+    /** What has to be read. */
+    private record Of(Optional<Source> mix, Optional<String> name, Optional<Path> picture) {}
+
+    /** What was read. */
+    private record Read(Tags mix, Optional<Cover> picture) {}
+
+    /** Those of a workspace. */
+    public MixTags(Workspace workspace) {
+        this.workspace = workspace;
+        reader = workspace.background().newest(Kind.DISK, "Reading the tags of the mix");
+        workspace.sessionProperty().subscribe(s -> follow(s, false));
+        workspace.tracks().revisionProperty().subscribe(r -> follow(workspace.session(), true));
+    }
+
+    /** What the mix says. */
+    public ReadOnlyObjectProperty<Tags> mixProperty() {
+        return mix.getReadOnlyProperty();
+    }
+
+    /** What the master will say. */
+    public ReadOnlyObjectProperty<Tags> masterProperty() {
+        return master.getReadOnlyProperty();
+    }
+
+    private void follow(Session session, boolean again) {
+        Optional<Of> now = Optional.of(new Of(
+                session.mix().map(Track::source),
+                session.mix().map(Track::name),
+                session.delivery().tags().picture()));
+        if (!now.equals(of) || again) {
+            of = now;
+            reader.submit(
+                    progress -> read(session),
+                    read -> {
+                        mix.set(read.mix());
+                        picture = read.picture();
+                        show();
+                    },
+                    failure -> workspace.messageProperty().set(failure.sentence()));
+        }
+        show();
+    }
+
+    private static Read read(Session session) throws java.io.IOException {
+        Optional<Path> file = session.delivery().tags().picture();
+        return new Read(
+                MasterTags.ofMix(session),
+                file.isPresent() ? Optional.of(MasterTags.cover(file.get())) : Optional.empty());
+    }
+
+    private void show() {
+        master.set(workspace.session().delivery().tags().applied(mix.get(), picture));
+    }
+
+    /** Ends the reading. */
+    public void close() {
+        reader.close();
+    }
+}

@@ -1,0 +1,71 @@
+package oakmirror.state.mastering;
+
+import java.nio.file.Path;
+import java.util.Optional;
+import oakmirror.audio.Progress;
+import oakmirror.measure.Levels;
+import oakmirror.measure.TrackMeasurer;
+import oakmirror.media.file.AudioFile;
+import oakmirror.media.file.AudioFileException;
+import oakmirror.media.file.DecodedStream;
+import oakmirror.session.Delivery.Song;
+import oakmirror.session.Track;
+import oakmirror.state.task.Job;
+import oakmirror.state.task.Kind;
+import oakmirror.state.workspace.Workspace;
+
+/** A finished song of the same record, whose loudness others are to have. */
+public final class RecordSong {
+
+    private final Workspace workspace;
+
+    /** That of a workspace. */
+    public RecordSong(Workspace workspace) {
+        this.workspace = workspace;
+    }
+
+    /** Measures a file and keeps what it has. */
+    public void take(Path file) {
+        Job job = workspace.jobs().start("measuring " + file.getFileName());
+        workspace
+                .background()
+                .submit(
+                        Kind.PREVIEW,
+                        "Measuring " + file.getFileName(),
+                        job,
+                        progress -> measure(file, progress),
+                        song -> {
+                            workspace.jobs().end(job);
+                            keep("choose a song of the record", Optional.of(song));
+                        },
+                        failure -> {
+                            workspace.jobs().end(job);
+                            if (!failure.isCancelled()) {
+                                workspace.messageProperty().set(failure.sentence());
+                            }
+                        });
+    }
+
+    private Song measure(Path file, Progress progress) throws java.io.IOException {
+        try (DecodedStream stream = AudioFile.open(file)) {
+            Levels heard = new TrackMeasurer(workspace.background().parts(), TrackMeasurer.Extent.LEVELS)
+                    .measure(stream, progress)
+                    .heard();
+            double lufs = heard.loudness().integratedLufs();
+            if (!(lufs >= -60 && lufs <= 0)) {
+                throw new AudioFileException(
+                        file.getFileName() + " has no loudness to reach; choose a finished song of the record.");
+            }
+            return new Song(Track.of(file).name(), lufs, heard.peaks().truePeakDbtp());
+        }
+    }
+
+    /** Lets it go. */
+    public void forget() {
+        keep("forget the song of the record", Optional.empty());
+    }
+
+    private void keep(String action, Optional<Song> song) {
+        workspace.change(action, "", s -> s.withDelivery(s.delivery().withSong(song)));
+    }
+}

@@ -1,0 +1,91 @@
+package oakmirror.state.mastering;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.function.Consumer;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import oakmirror.audio.Progress;
+import oakmirror.finish.TargetList;
+import oakmirror.media.cache.UserFolders;
+import oakmirror.state.task.Background;
+import oakmirror.state.task.Kind;
+
+/** The list of delivery targets: kept as JSON beside the settings once it has been changed, the one that comes with the program until then. */
+public final class Targets {
+
+    private final Path file;
+    private final Background background;
+    private final Consumer<String> said;
+    private final ReadOnlyObjectWrapper<TargetList> list = new ReadOnlyObjectWrapper<>(TargetList.shipped());
+
+    /**
+     * The list as it was kept last.
+     *
+     * @param said takes a sentence when it cannot be read or kept
+     */
+    public Targets(Background background, Consumer<String> said) {
+        this(UserFolders.config().resolve("targets.json"), background, said);
+    }
+
+    Targets(Path file, Background background, Consumer<String> said) {
+        this.file = file;
+        this.background = background;
+        this.said = said;
+        if (Files.exists(file)) {
+            try {
+                list.set(TargetList.read(file));
+            } catch (IllegalArgumentException | IOException e) {
+                said.accept("The list of targets in " + file + " cannot be used" + reason(e)
+                        + "; the one that comes with the program is shown, and yours stays until you change this one.");
+            }
+        }
+    }
+
+    private static String reason(Exception e) {
+        return e instanceof IllegalArgumentException ? ": " + e.getMessage() : "";
+    }
+
+    /** The list. */
+    public ReadOnlyObjectProperty<TargetList> listProperty() {
+        return list.getReadOnlyProperty();
+    }
+
+    /** Takes another list, and keeps it. */
+    public void change(TargetList next) {
+        list.set(next);
+        write(file, next, "The list of targets could not be kept; make room in " + file.getParent() + ".");
+    }
+
+    /** Adds the targets of a file that are not there yet. */
+    public void bringIn(Path from) {
+        try {
+            TargetList others = TargetList.read(from);
+            change(list.get().and(others));
+            said.accept(from.getFileName() + " has been brought in.");
+        } catch (IllegalArgumentException e) {
+            said.accept(from.getFileName() + " holds no targets: " + e.getMessage() + ".");
+        } catch (IOException e) {
+            said.accept(from.getFileName() + " cannot be read; choose another.");
+        }
+    }
+
+    /** Writes the list to a file of the user's. */
+    public void writeTo(Path to) {
+        write(to, list.get(), to.getFileName() + " cannot be written; choose another folder.");
+    }
+
+    private void write(Path to, TargetList what, String otherwise) {
+        background.submit(
+                Kind.DISK,
+                "Keeping the list of targets",
+                Progress.NONE,
+                progress -> {
+                    what.write(to);
+                    return to;
+                },
+                done -> {},
+                failure -> said.accept(otherwise));
+    }
+}

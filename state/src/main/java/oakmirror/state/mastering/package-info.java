@@ -1,0 +1,2 @@
+/** What the master would be, and writing it. */
+package oakmirror.state.mastering;

@@ -1,0 +1,387 @@
+package oakmirror.state.revisions;
+
+import java.nio.file.Path;
+import java.time.LocalDateTime;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.SimpleBooleanProperty;
+import oakmirror.bounces.Alignment;
+import oakmirror.bounces.Alignment.Carried;
+import oakmirror.bounces.Bounce;
+import oakmirror.bounces.Standing;
+import oakmirror.bounces.TakenUp;
+import oakmirror.compare.CorridorSettings;
+import oakmirror.compare.Subject;
+import oakmirror.correction.Move;
+import oakmirror.measure.Provenance;
+import oakmirror.measure.TrackMeasurement;
+import oakmirror.media.ImportedTrack;
+import oakmirror.media.watch.BounceNames;
+import oakmirror.media.watch.FolderWatch;
+import oakmirror.profile.Figures;
+import oakmirror.session.Fact;
+import oakmirror.session.Passage;
+import oakmirror.session.Source;
+import oakmirror.session.Track;
+import oakmirror.state.task.Job;
+import oakmirror.state.task.Kind;
+import oakmirror.state.task.Newest;
+import oakmirror.state.workspace.Settings;
+import oakmirror.state.workspace.TrackSlot;
+import oakmirror.state.workspace.Workspace;
+
+/**
+ * The bounces of the mix. The folder that its file lies in is watched; a file of a like name that has been written to its end is a new bounce, as is the
+ * mix's own file written over. It is put in the mix's place at once, or when it is asked for: passages go with the sound they are of, and what was
+ * measured of the bounce before stays with the session. Lives on the window's thread.
+ */
+public final class Bounces {
+
+    private static final Pattern NUMBERED = Pattern.compile("(?i)(.*\\bbounce )(\\d{1,4})(.*)");
+
+    private final Workspace workspace;
+    private final Settings settings;
+    private final Newest<List<Taken>> measurer;
+    private final Newest<String> reader;
+    private final BounceKeys keys = new BounceKeys();
+    private final BooleanProperty atOnce = new SimpleBooleanProperty();
+    private final ReadOnlyObjectWrapper<List<Taken>> all = new ReadOnlyObjectWrapper<>(List.of());
+    private final ReadOnlyObjectWrapper<Optional<Path>> pending = new ReadOnlyObjectWrapper<>(Optional.empty());
+    private final ReadOnlyObjectWrapper<Optional<Path>> folder = new ReadOnlyObjectWrapper<>(Optional.empty());
+    private Optional<FolderWatch> watch = Optional.empty();
+    private Optional<Path> watchedMix = Optional.empty();
+    private boolean taking;
+    private Basis comparedFor = new Basis(List.of(), List.of(), List.of(), CorridorSettings.DEFAULT, Optional.empty());
+
+    /**
+     * A bounce, and how it stands to the references there are now.
+     *
+     * @param bounce which
+     * @param standing how it stands
+     * @param isNow whether it is the mix
+     */
+    public record Taken(Bounce bounce, Standing standing, boolean isNow) {}
+
+    /** The bounces of what is open. */
+    public Bounces(Workspace workspace, Settings settings) {
+        this.workspace = workspace;
+        this.settings = settings;
+        measurer = workspace.background().newest(Kind.QUICK, "Comparing bounces");
+        reader = workspace.background().newest(Kind.DISK, "Reading the mix through");
+        atOnce.set(settings.text("bounces.at-once", "yes").equals("yes"));
+        atOnce.subscribe(v -> settings.keep("bounces.at-once", v ? "yes" : "no"));
+        workspace.sessionProperty().subscribe(s -> {
+            follow();
+            compare();
+        });
+        workspace.logProperty().subscribe(l -> compare());
+        workspace.tracks().revisionProperty().subscribe(r -> compare());
+        workspace.tracks().mixChangesAreTaken(() -> watch.isPresent());
+        follow();
+    }
+
+    /** The bounces that were taken, the oldest first. */
+    public ReadOnlyObjectProperty<List<Taken>> allProperty() {
+        return all.getReadOnlyProperty();
+    }
+
+    /** A new bounce that waits to be taken. */
+    public ReadOnlyObjectProperty<Optional<Path>> pendingProperty() {
+        return pending.getReadOnlyProperty();
+    }
+
+    /** The folder that is watched. */
+    public ReadOnlyObjectProperty<Optional<Path>> folderProperty() {
+        return folder.getReadOnlyProperty();
+    }
+
+    /** Whether a new bounce is put in the mix's place at once. */
+    public BooleanProperty atOnceProperty() {
+        return atOnce;
+    }
+
+    private Optional<Track> mix() {
+        return workspace.session().mix();
+    }
+
+    /** Watches another folder for the mix that is open; none for the one its file lies in. */
+    public void watch(Optional<Path> other) {
+        mix().ifPresent(m -> {
+            String key = "bounces.folder." + m.id().value();
+            other.ifPresentOrElse(f -> settings.keep(key, f.toString()), () -> settings.forget(key));
+        });
+        watchedMix = Optional.empty();
+        follow();
+    }
+
+    /** Watches where the bounces of the mix come to lie. */
+    private void follow() {
+        Optional<Path> file = mix().flatMap(Track::file);
+        if (file.equals(watchedMix)) {
+            return;
+        }
+        watchedMix = file;
+        watch.ifPresent(FolderWatch::close);
+        watch = Optional.empty();
+        pending.set(Optional.empty());
+        folder.set(file.flatMap(this::folderOf));
+        if (folder.get().isPresent()) {
+            Path mixFile = file.get();
+            Path watched = folder.get().get();
+            watch = Optional.of(new FolderWatch(
+                    watched,
+                    f -> f.getFileName().equals(mixFile.getFileName()) || BounceNames.areAlike(mixFile, f),
+                    written -> workspace.background().window().execute(() -> written(mixFile, written.path()))));
+        }
+    }
+
+    private Optional<Path> folderOf(Path file) {
+        String own = mix().map(m -> settings.text("bounces.folder." + m.id().value(), ""))
+                .orElse("");
+        return own.isEmpty() ? Optional.ofNullable(file.toAbsolutePath().getParent()) : Optional.of(Path.of(own));
+    }
+
+    private void written(Path mixFile, Path file) {
+        if (!watchedMix.equals(Optional.of(mixFile))) {
+            return; // of a mix that is not open any more
+        }
+        if (atOnce.get() || file.equals(mixFile.toAbsolutePath()) && !taking) {
+            take(file);
+        } else {
+            pending.set(Optional.of(file));
+            workspace.messageProperty().set(file.getFileName() + " is a new bounce; Gather takes it.");
+        }
+    }
+
+    /** Puts a file in the mix's place as its next bounce. */
+    public void take(Path file) {
+        Optional<TrackSlot> slot = workspace.tracks().mix();
+        Optional<ImportedTrack> before = slot.flatMap(TrackSlot::imported);
+        pending.set(Optional.empty());
+        if (taking || before.isEmpty()) {
+            pending.set(before.isEmpty() ? Optional.empty() : Optional.of(file));
+            return;
+        }
+        taking = true;
+        List<Move> moves = workspace.proposalProperty().get().correction().moves();
+        Optional<Figures> old = figures(slot.get());
+        Job job = workspace.jobs().start("taking " + file.getFileName());
+        workspace
+                .background()
+                .submit(
+                        Kind.IMPORT,
+                        "Taking “" + file.getFileName() + "”",
+                        job,
+                        progress -> {
+                            String keyBefore = keys.of(before.get());
+                            ImportedTrack next = workspace
+                                    .tracks()
+                                    .importer()
+                                    .importTrack(file, Optional.empty(), progress.part(0, 0.7));
+                            return new Next(
+                                    next, keyBefore, keys.of(next), aligned(before.get(), next, progress.part(0.7, 1)));
+                        },
+                        next -> {
+                            workspace.jobs().end(job);
+                            taking = false;
+                            put(file, before.get(), old, moves, next);
+                            pending.get().ifPresent(f -> written(watchedMix.orElse(f), f));
+                        },
+                        failure -> {
+                            workspace.jobs().end(job);
+                            taking = false;
+                            if (!failure.isCancelled()) {
+                                workspace.messageProperty().set(failure.sentence());
+                            }
+                        });
+    }
+
+    /** What was read, what it and the one before are known by, and where the one is in the other. */
+    private record Next(ImportedTrack track, String keyBefore, String key, Alignment alignment) {}
+
+    private static Alignment aligned(ImportedTrack before, ImportedTrack after, oakmirror.audio.Progress progress) {
+        return Alignment.of(
+                before.measurement().activity().onsets(),
+                after.measurement().activity().onsets(),
+                before.audio(),
+                after.audio(),
+                progress);
+    }
+
+    private Optional<Figures> figures(TrackSlot slot) {
+        Optional<TrackMeasurement> measured =
+                slot.measured(workspace.session().comparing().scope());
+        return measured.filter(m -> Double.isFinite(m.heardLufs()))
+                .map(m -> Figures.of(m, slot.imported().orElseThrow().measurement(), slot.rhythm(), new float[0]));
+    }
+
+    private void put(Path file, ImportedTrack before, Optional<Figures> old, List<Move> moves, Next next) {
+        Optional<TrackSlot> slot = workspace.tracks().mix();
+        Optional<Path> now = slot.flatMap(s -> s.track().file());
+        if (slot.isEmpty() || !now.equals(before.file())) {
+            return; // another mix was put there meanwhile
+        }
+        old.ifPresent(f -> noteIfNew(slot.get().track().name(), next.keyBefore(), now.get(), f, 0, List.of()));
+        List<String> told = new ArrayList<>();
+        boolean isSame = now.get().equals(file);
+        workspace.change("take a bounce", s -> s.withMix(s.mix().map(m -> moved(m, file, next.alignment(), told))));
+        workspace.messageProperty().set(String.join("; ", told) + ".");
+        if (isSame) {
+            workspace.tracks().readAgain(slot.get());
+        }
+        double shift =
+                next.alignment().main().map(Alignment.Piece::shiftSeconds).orElse(0.0);
+        workspace.derivation().whenSettled(() -> workspace.tracks().mix().ifPresent(s -> {
+            boolean isIt = s.imported()
+                    .filter(t ->
+                            t.content().value().equals(next.track().content().value()))
+                    .isPresent();
+            if (isIt) {
+                figures(s)
+                        .ifPresent(f -> noteIfNew(
+                                s.track().name(),
+                                next.key(),
+                                file,
+                                f,
+                                shift,
+                                old.map(o -> TakenUp.of(moves, o, f)).orElse(List.of())));
+            }
+        }));
+    }
+
+    /** The mix from another file, its passages where their sound is now. */
+    private static Track moved(Track mix, Path file, Alignment alignment, List<String> told) {
+        told.clear();
+        List<Passage> passages = new ArrayList<>();
+        told.add(file.getFileName() + " is in the mix’s place");
+        for (Passage p : mix.passages()) {
+            Optional<Carried> carried = alignment.carried(p.range());
+            passages.add(carried.map(c -> new Passage(p.name(), c.range())).orElse(p));
+            if (carried.isEmpty()) {
+                told.add("“" + p.name() + "” was not found in it and stays at its time");
+            } else if (carried.get().insertedSeconds() != 0) {
+                double seconds = carried.get().insertedSeconds();
+                told.add(String.format(
+                        java.util.Locale.ROOT,
+                        "%.1f s were %s within “%s”",
+                        Math.abs(seconds),
+                        seconds > 0 ? "put in" : "taken out",
+                        p.name()));
+            }
+        }
+        double shift = alignment.main().map(Alignment.Piece::shiftSeconds).orElse(0.0);
+        if (!mix.passages().isEmpty() && Math.abs(shift) > 0.001) {
+            told.add(
+                    1,
+                    String.format(
+                            java.util.Locale.ROOT,
+                            "its sound is %.3f s %s, passages with it",
+                            Math.abs(shift),
+                            shift > 0 ? "later" : "earlier"));
+        }
+        Track next = mix.withSource(new Source.File(file)).withPassages(passages, mix.chosen());
+        return next.withName(name(mix, file));
+    }
+
+    /** A name that counts bounces goes on counting; one that was the file's is the new file's; any other stays. */
+    private static String name(Track mix, Path file) {
+        boolean isNew = !mix.file().equals(Optional.of(file));
+        if (isNew && mix.name().equals(mix.source().usualName())) {
+            return new Source.File(file).usualName();
+        }
+        Matcher numbered = NUMBERED.matcher(mix.name());
+        return numbered.matches()
+                ? numbered.group(1) + (Integer.parseInt(numbered.group(2)) + 1) + numbered.group(3)
+                : mix.name();
+    }
+
+    /** Which bounce a name says it is; 1 where it says nothing. */
+    private static int numberOf(String name) {
+        Matcher numbered = NUMBERED.matcher(name);
+        return numbered.matches() ? Math.max(1, Integer.parseInt(numbered.group(2))) : 1;
+    }
+
+    private void noteIfNew(
+            String name, String content, Path file, Figures figures, double shift, List<TakenUp> takenUp) {
+        List<Bounce> known = workspace.logProperty().get().bounces();
+        if (known.stream().anyMatch(b -> b.content().equals(content))) {
+            return;
+        }
+        int number = known.stream().mapToInt(Bounce::number).max().orElse(numberOf(name) - 1) + 1;
+        String now = LocalDateTime.now().truncatedTo(ChronoUnit.SECONDS).toString();
+        workspace.note(
+                new Fact.BounceTaken(new Bounce(number, content, file.toAbsolutePath(), now, figures, shift, takenUp)));
+    }
+
+    /** Notes something about a bounce. */
+    public void note(Bounce bounce, String text) {
+        if (!text.strip().equals(workspace.logProperty().get().noteOf(bounce))) {
+            workspace.note(new Fact.BounceNoted(bounce.content(), text.strip()));
+        }
+    }
+
+    /** What was noted about a bounce. */
+    public String noteOf(Bounce bounce) {
+        return workspace.logProperty().get().noteOf(bounce);
+    }
+
+    /** What the standing of the bounces follows from. */
+    private record Basis(
+            List<Bounce> bounces,
+            List<Provenance> references,
+            List<Double> weights,
+            CorridorSettings corridor,
+            Optional<String> now) {}
+
+    private void compare() {
+        List<Bounce> bounces = workspace.logProperty().get().bounces();
+        var comparing = workspace.session().comparing();
+        List<Subject> references = Subject.references(workspace.tracks().subjects(comparing.scope()));
+        Optional<ImportedTrack> mix =
+                bounces.isEmpty() ? Optional.empty() : workspace.tracks().mix().flatMap(TrackSlot::imported);
+        mix.filter(m -> keys.known(m).isEmpty()).ifPresent(this::askForKey);
+        Optional<String> now = mix.flatMap(keys::known);
+        Basis next = new Basis(
+                bounces,
+                references.stream().map(r -> r.compared().provenance()).toList(),
+                references.stream().map(Subject::weight).toList(),
+                comparing.corridor(),
+                now);
+        if (next.equals(comparedFor)) {
+            return;
+        }
+        comparedFor = next;
+        measurer.submit(
+                progress -> bounces.stream()
+                        .map(b -> new Taken(
+                                b,
+                                Standing.of(b.figures(), references, comparing.corridor()),
+                                now.equals(Optional.of(b.content()))))
+                        .toList(),
+                all::set);
+    }
+
+    /** Has a file read through that is not known by its bytes yet, and compares again. */
+    private void askForKey(ImportedTrack mix) {
+        reader.submit(progress -> keys.of(mix), key -> keys.known(mix).ifPresent(k -> compare()));
+    }
+
+    /** What bounces are known by. */
+    BounceKeys keys() {
+        return keys;
+    }
+
+    /** Watches no longer. */
+    public void close() {
+        watch.ifPresent(FolderWatch::close);
+        measurer.close();
+        reader.close();
+    }
+}

@@ -1,0 +1,2 @@
+/** Work that goes on in the background, as the window sees it. */
+package oakmirror.state.task;

@@ -1,0 +1,95 @@
+package oakmirror.state.workspace;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Consumer;
+import java.util.stream.Stream;
+import oakmirror.audio.Progress;
+import oakmirror.media.file.AudioFile;
+import oakmirror.state.task.Background;
+import oakmirror.state.task.Job;
+import oakmirror.state.task.Jobs;
+import oakmirror.state.task.Kind;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/** Looks through files and folders for audio, in the background: a large folder, or one far away, takes its time. */
+public final class FolderLooker {
+
+    private static final Logger LOG = LoggerFactory.getLogger(FolderLooker.class);
+    private static final int DEEPEST_FOLDER = 4;
+
+    private final Background background;
+    private final Jobs jobs;
+
+    /**
+     * What was found.
+     *
+     * @param files the files that were given, and of folders every audio file
+     * @param folders those that were folders
+     * @param sentence what the user should know, or empty
+     */
+    public record Found(List<Path> files, List<Path> folders, String sentence) {}
+
+    /** A looker whose work is shown among these. */
+    public FolderLooker(Background background, Jobs jobs) {
+        this.background = background;
+        this.jobs = jobs;
+    }
+
+    /** Looks through files and folders; {@code then} takes what was found, on the window's thread. */
+    public void lookThrough(List<Path> paths, Consumer<Found> then) {
+        Job job = jobs.start("looking through what was added");
+        background.submit(
+                Kind.DISK,
+                "Looking through what was added",
+                job,
+                progress -> find(paths, progress),
+                found -> {
+                    jobs.end(job);
+                    then.accept(found);
+                },
+                failure -> {
+                    jobs.end(job);
+                    then.accept(new Found(
+                            List.of(),
+                            List.of(),
+                            failure.isCancelled() ? "Cancelled; nothing was added." : failure.sentence()));
+                });
+    }
+
+    private static Found find(List<Path> paths, Progress progress) {
+        List<Path> files = new ArrayList<>();
+        List<Path> folders = new ArrayList<>();
+        String sentence = "";
+        try {
+            for (Path path : paths) {
+                if (Files.isDirectory(path)) {
+                    folders.add(path);
+                    files.addAll(audioIn(path, progress));
+                } else {
+                    files.add(path);
+                }
+            }
+            sentence = files.isEmpty() ? "There is no audio file in that folder." : "";
+        } catch (IOException | UncheckedIOException e) {
+            LOG.info("a folder could not be looked through", e);
+            sentence = "A folder may not be read; what is in it was left out.";
+        }
+        return new Found(files, folders, sentence);
+    }
+
+    private static List<Path> audioIn(Path folder, Progress progress) throws IOException {
+        try (Stream<Path> files = Files.walk(folder, DEEPEST_FOLDER)) {
+            return files.peek(f -> progress.check(0))
+                    .filter(AudioFile::looksLikeAudio)
+                    .filter(Files::isRegularFile)
+                    .sorted()
+                    .toList();
+        }
+    }
+}

@@ -1,0 +1,396 @@
+package oakmirror.state.workspace;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.function.UnaryOperator;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyBooleanProperty;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.SimpleBooleanProperty;
+import javafx.beans.property.SimpleObjectProperty;
+import javafx.beans.property.SimpleStringProperty;
+import javafx.beans.property.StringProperty;
+import oakmirror.compare.Jump;
+import oakmirror.correction.Proposal;
+import oakmirror.level.LevelMatch;
+import oakmirror.session.Fact;
+import oakmirror.session.History;
+import oakmirror.session.Session;
+import oakmirror.session.SessionDocument;
+import oakmirror.session.SessionFile;
+import oakmirror.session.SessionLog;
+import oakmirror.session.Source;
+import oakmirror.session.Track;
+import oakmirror.state.task.Background;
+import oakmirror.state.task.Jobs;
+import oakmirror.state.task.Kind;
+import oakmirror.state.task.Newest;
+import oakmirror.stems.Rebalance;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * What is open: the session with its history, its tracks, and what follows from them ({@link Derivation}). Lives on the
+ * window's thread; work is done elsewhere and comes back here.
+ */
+public final class Workspace {
+
+    private static final Logger LOG = LoggerFactory.getLogger(Workspace.class);
+
+    private final Background background;
+    private final Jobs jobs;
+    private final Tracks tracks;
+    private History<Session> history = new History<>(Session.EMPTY);
+    private Draft draft = Draft.unkept(SessionDocument.EMPTY);
+    private final ReadOnlyObjectWrapper<SessionLog> log = new ReadOnlyObjectWrapper<>(SessionLog.EMPTY);
+    private final ReadOnlyObjectWrapper<Session> session = new ReadOnlyObjectWrapper<>(Session.EMPTY);
+    private final ObjectProperty<Optional<Path>> file = new SimpleObjectProperty<>(Optional.empty());
+    private final BooleanProperty unsaved = new SimpleBooleanProperty();
+    private final BooleanProperty canUndo = new SimpleBooleanProperty();
+    private final BooleanProperty canRedo = new SimpleBooleanProperty();
+    private final StringProperty message = new SimpleStringProperty("");
+    private final MixStems stems;
+    private final Derivation derivation;
+    private final Newest<Opened> opener;
+
+    /** A workspace with nothing in it. */
+    public Workspace(Background background) {
+        this.background = background;
+        this.jobs = new Jobs(background.window());
+        background.tellTo(message::set);
+        this.opener = background.newest(Kind.DISK, "Opening the session");
+        this.tracks = new Tracks(background, jobs, this::derive, message::set);
+        this.stems = new MixStems(background, jobs, tracks.importer(), tracks::mix, this::derive);
+        this.derivation = new Derivation(background, tracks, stems, this::session);
+    }
+
+    /** Who does what in the background. */
+    public Background background() {
+        return background;
+    }
+
+    /** Work in progress. */
+    public Jobs jobs() {
+        return jobs;
+    }
+
+    /** The tracks of the session. */
+    public Tracks tracks() {
+        return tracks;
+    }
+
+    /** The stems of the mix. */
+    public MixStems stems() {
+        return stems;
+    }
+
+    /** The session as it stands. */
+    public Session session() {
+        return session.get();
+    }
+
+    /** The session as it stands. */
+    public ReadOnlyObjectProperty<Session> sessionProperty() {
+        return session.getReadOnlyProperty();
+    }
+
+    /** What happened while the session was worked on. */
+    public ReadOnlyObjectProperty<SessionLog> logProperty() {
+        return log.getReadOnlyProperty();
+    }
+
+    /** Notes something that happened; it stays, whatever is undone. */
+    public void note(Fact fact) {
+        log.set(log.get().with(fact));
+        showUnsaved();
+    }
+
+    /** All that a session's file holds. */
+    public SessionDocument document() {
+        return new SessionDocument(history.present(), log.get());
+    }
+
+    /**
+     * Whether everything that is shown is of the session as it stands: every track read or failed, every passage measured, and the proposal
+     * worked out from just these. Otherwise what is not is on its way.
+     */
+    public ReadOnlyBooleanProperty settledProperty() {
+        return derivation.settledProperty();
+    }
+
+    /** Where the session is kept, once it is. */
+    public ObjectProperty<Optional<Path>> fileProperty() {
+        return file;
+    }
+
+    /** Whether something would be lost by closing. */
+    public ReadOnlyBooleanProperty unsavedProperty() {
+        return unsaved;
+    }
+
+    /** Whether there is something to undo. */
+    public ReadOnlyBooleanProperty canUndoProperty() {
+        return canUndo;
+    }
+
+    /** Whether there is something to do again. */
+    public ReadOnlyBooleanProperty canRedoProperty() {
+        return canRedo;
+    }
+
+    /** With what offset each track is heard. */
+    public ReadOnlyObjectProperty<LevelMatch> levelsProperty() {
+        return derivation.levelsProperty();
+    }
+
+    /** What of it stems at other levels would close. */
+    public ReadOnlyObjectProperty<Rebalance> rebalanceProperty() {
+        return derivation.rebalanceProperty();
+    }
+
+    /** What would close the gap: of the stereo signal, or of its middle where the side is corrected apart. */
+    public ReadOnlyObjectProperty<Proposal> proposalProperty() {
+        return derivation.proposalProperty();
+    }
+
+    /** The last thing to tell the user, in one sentence. */
+    public StringProperty messageProperty() {
+        return message;
+    }
+
+    /** What undo would undo. */
+    public String undoAction() {
+        return history.undoAction();
+    }
+
+    /** Changes the session in a step of its own. */
+    public void change(String action, UnaryOperator<Session> how) {
+        change(action, "", how);
+    }
+
+    /** Changes the session within a gesture: all changes under one key are undone together. */
+    public void change(String action, String gesture, UnaryOperator<Session> how) {
+        message.set("");
+        history.change(how.apply(history.present()), action, gesture);
+        show();
+    }
+
+    /** Changes the session, and all that can be undone and done again, by what has changed outside of it. */
+    public void amend(UnaryOperator<Session> how) {
+        history.amend(how);
+        show();
+    }
+
+    /** Ends a gesture, as when a slider is let go. */
+    public void endGesture() {
+        history.endGesture();
+    }
+
+    /** Back by one step. */
+    public void undo() {
+        history.undo();
+        show();
+    }
+
+    /** Forward by one step. */
+    public void redo() {
+        history.redo();
+        show();
+    }
+
+    private void show() {
+        Session now = history.present();
+        tracks.follow(now); // first: whoever hears of the session finds the tracks that belong to it
+        stems.follow(now);
+        session.set(now);
+        showUnsaved();
+        canUndo.set(history.canUndo());
+        canRedo.set(history.canRedo());
+        derive();
+    }
+
+    private void showUnsaved() {
+        unsaved.set(!document().equals(draft.kept()));
+    }
+
+    /**
+     * Adds files: the first becomes the mix when there is none, the others references. What is over the limit is left out and said.
+     */
+    public void addFiles(List<Path> paths) {
+        if (paths.isEmpty()) {
+            return;
+        }
+        int[] left = {0};
+        change(paths.size() == 1 ? "add a track" : "add tracks", s -> {
+            Session next = s;
+            for (Path path : paths) {
+                Track track = Track.of(path);
+                if (next.mix().isEmpty()) {
+                    next = next.withMix(Optional.of(track));
+                } else if (next.references().size() < Session.MOST_REFERENCES) {
+                    next = next.withReference(track);
+                } else {
+                    left[0]++;
+                }
+            }
+            return next;
+        });
+        if (left[0] > 0) {
+            message.set(left[0] + " files were left out: a session holds " + Session.MOST_REFERENCES + " references.");
+        }
+    }
+
+    /** Puts another file in a track's place, keeping all that was said about it. */
+    public void relocate(int index, Path path) {
+        changeTrack(index, "find " + session().tracks().get(index).name(), t -> t.withSource(new Source.File(path)));
+    }
+
+    /** Changes what is said about one track, in a step of its own; counted as in {@link Session#tracks}. */
+    public void changeTrack(int index, String action, UnaryOperator<Track> how) {
+        change(action, s -> s.withTrack(index, how));
+    }
+
+    /** Switching keeps the bar instead of the time, or the time instead of the bar. */
+    public void toggleJump() {
+        change(
+                "switch by time or bar",
+                s -> s.withComparing(s.comparing().withJump(s.comparing().jump() == Jump.BAR ? Jump.TIME : Jump.BAR)));
+    }
+
+    /** References are heard at the mix's tempo, or at their own again. */
+    public void toggleTempoAligned() {
+        change(
+                "align tempos",
+                s -> s.withComparing(
+                        s.comparing().withTempoAligned(!s.comparing().tempoAligned())));
+    }
+
+    /** Starts a new, empty session. */
+    public void reset() {
+        load(Draft.unkept(SessionDocument.EMPTY), SessionDocument.EMPTY);
+    }
+
+    /**
+     * Opens a session's file.
+     *
+     * @throws IOException in one sentence, when it cannot be read
+     */
+    public void open(Path path) throws IOException {
+        show(Draft.read(path));
+    }
+
+    /**
+     * Opens a session's file, which is read in the background.
+     *
+     * @param then is told a sentence when it cannot be read, otherwise nothing
+     */
+    public void open(Path path, Consumer<Optional<String>> then) {
+        opener.submit(
+                progress -> Opened.read(path),
+                opened -> {
+                    opened.draft().ifPresent(this::show);
+                    then.accept(opened.sentence());
+                },
+                failure -> then.accept(Optional.of(failure.sentence())));
+    }
+
+    private record Opened(Optional<Draft> draft, Optional<String> sentence) {
+
+        static Opened read(Path path) {
+            try {
+                return new Opened(Optional.of(Draft.read(path)), Optional.empty());
+            } catch (IOException e) {
+                LOG.info("session not opened", e);
+                String reason = Files.exists(path) ? e.getMessage() : path.getFileName() + " is not there any more.";
+                return new Opened(Optional.empty(), Optional.of(reason));
+            }
+        }
+    }
+
+    private void show(Draft read) {
+        load(read, read.kept());
+    }
+
+    /**
+     * Opens a session's file as a new session that has no file of its own yet, so that the original stays as it is.
+     *
+     * @throws IOException in one sentence, when it cannot be read
+     */
+    public void openCopy(Path path) throws IOException {
+        SessionDocument read = SessionFile.read(path);
+        load(Draft.unkept(read), read);
+    }
+
+    /** Goes on with what was not kept when the program ended: as changed since its draft. */
+    void restore(SessionDocument document, Draft from) {
+        load(from, document);
+    }
+
+    /** What was kept last, and where. */
+    Draft draft() {
+        return draft;
+    }
+
+    /** Whether nothing is gathered and nothing happened. */
+    public boolean isBlank() {
+        return session().isBlank() && log.get().facts().isEmpty();
+    }
+
+    /** Whether every track of the session is there and measured, and a gap is known. */
+    public boolean isReady() {
+        return derivation.proposalProperty().get().gap().isKnown()
+                && derivation.settledProperty().get()
+                && tracks.all().stream().allMatch(t -> t.imported().isPresent());
+    }
+
+    private void load(Draft from, SessionDocument document) {
+        history = new History<>(document.session());
+        log.set(document.log());
+        draft = from;
+        file.set(from.file());
+        message.set("");
+        show();
+    }
+
+    /**
+     * Whether keeping the session in its file would write over what another window has kept there since it was read.
+     */
+    public boolean isChangedOnDisk(Path path) {
+        return draft.file().equals(Optional.of(path.toAbsolutePath().normalize())) && draft.isChangedOnDisk();
+    }
+
+    /**
+     * Keeps the session in a file.
+     *
+     * @throws IOException when it cannot be written
+     */
+    public void save(Path path) throws IOException {
+        draft = Draft.write(document(), path);
+        file.set(draft.file());
+        showUnsaved();
+    }
+
+    private void derive() {
+        stems.goOn();
+        derivation.derive();
+    }
+
+    /** What follows from the session and its tracks. */
+    public Derivation derivation() {
+        return derivation;
+    }
+
+    /** Ends all work. */
+    public void close() {
+        tracks.close();
+        stems.close();
+        derivation.close();
+        opener.close();
+    }
+}

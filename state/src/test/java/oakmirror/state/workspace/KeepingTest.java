@@ -1,0 +1,126 @@
+package oakmirror.state.workspace;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import oakmirror.blind.BlindResult;
+import oakmirror.session.Fact;
+import oakmirror.session.Session;
+import oakmirror.session.SessionDocument;
+import oakmirror.session.SessionFile;
+import oakmirror.session.SessionLog;
+import oakmirror.state.task.Background;
+import org.junit.jupiter.api.Test;
+
+/** What is kept: sessions, facts, settings, and what is open when the program is killed. */
+class KeepingTest extends StateTest {
+
+    @Test
+    void factsStayWhateverIsUndone() throws Exception {
+        does(() -> workspace.change("name", s -> s.withName("x")));
+        Path file = folder.resolve("a.oakmirror.json");
+        now(() -> {
+            workspace.save(file);
+            return true;
+        });
+        Fact fact = new Fact.BlindComparison(new BlindResult.Abx("now", "a", "b", 1, List.of(true)));
+        does(() -> workspace.note(fact));
+        assertThat(now(() -> workspace.unsavedProperty().get())).isTrue();
+        does(workspace::undo);
+        assertThat(now(() -> workspace.logProperty().get().facts())).containsExactly(fact);
+        now(() -> {
+            workspace.save(file);
+            return true;
+        });
+        assertThat(SessionFile.read(file).log().facts()).containsExactly(fact);
+    }
+
+    @Test
+    void aSessionThatAnotherWindowHasSavedIsNoticed() throws Exception {
+        Path file = folder.resolve("a.oakmirror.json");
+        now(() -> {
+            workspace.save(file);
+            return true;
+        });
+        assertThat(now(() -> workspace.isChangedOnDisk(file))).isFalse();
+        SessionFile.write(new SessionDocument(Session.EMPTY.withName("by another"), SessionLog.EMPTY), file);
+        assertThat(now(() -> workspace.isChangedOnDisk(file))).isTrue();
+        assertThat(now(() -> workspace.isChangedOnDisk(folder.resolve("other.json"))))
+                .isFalse();
+        now(() -> {
+            workspace.save(file);
+            return true;
+        });
+        assertThat(now(() -> workspace.isChangedOnDisk(file)))
+                .as("it is ours now")
+                .isFalse();
+    }
+
+    @Test
+    void whatWasNotSavedIsKeptAndOfferedAgain() throws Exception {
+        Path recovery = folder.resolve("config/state/recovery");
+        Recovery first = now(() -> new Recovery(background, workspace));
+        does(() -> workspace.change("name", s -> s.withName("Ferry Reels")));
+        does(() -> workspace.addFiles(List.of(folder.resolve("x.wav"))));
+        waitUntil(() -> filesIn(recovery).size() == 1);
+        assertThat(first.left()).as("one's own is not offered").isEmpty();
+        // As a process leaves it that was killed: under the number of one that runs no more.
+        Process ended = new ProcessBuilder("true").start();
+        ended.waitFor();
+        Path own = filesIn(recovery).get(0);
+        Path left = Files.copy(own, recovery.resolve("open-" + ended.pid() + "-1.json"));
+        Files.writeString(recovery.resolve("open-" + ended.pid() + "-2.json"), "{ damaged");
+        List<Recovery.Left> found = first.left();
+        assertThat(found).hasSize(1);
+        assertThat(found.get(0).document().session().name()).isEqualTo("Ferry Reels");
+        does(workspace::reset);
+        waitUntil(() -> !Files.exists(own));
+        does(() -> first.open(found.get(0)));
+        assertThat(now(() -> workspace.session().mix().orElseThrow().name())).isEqualTo("x");
+        assertThat(now(() -> workspace.unsavedProperty().get()))
+                .as("it is still to be saved")
+                .isTrue();
+        waitUntil(() -> !Files.exists(left) && Files.exists(own));
+        does(first::close);
+        waitUntil(() -> !Files.exists(own)); // a window that is closed leaves nothing
+    }
+
+    private static List<Path> filesIn(Path folder) throws IOException {
+        if (!Files.isDirectory(folder)) {
+            return List.of();
+        }
+        try (var files = Files.list(folder)) {
+            return files.toList();
+        }
+    }
+
+    @Test
+    void settingsAreWrittenWithoutBeingAskedTo() throws Exception {
+        Settings settings = new Settings(background);
+        settings.keep("theme", "LAMPLIGHT");
+        waitUntil(() -> Files.exists(folder.resolve("config/settings.json")));
+        assertThat(new Settings(background).text("theme", "")).isEqualTo("LAMPLIGHT");
+        settings.close();
+    }
+
+    @Test
+    void settingsAreKeptAndBrokenOnesAreForgotten() throws IOException {
+        Settings settings = new Settings(background);
+        settings.keep("theme", "LAMPLIGHT");
+        settings.keep("window.width", 1111);
+        settings.rememberFolder("audio", folder);
+        settings.close();
+        background.close(); // which ends when everything is kept
+        background = new Background(turns);
+        Settings again = new Settings(background);
+        assertThat(again.text("theme", "")).isEqualTo("LAMPLIGHT");
+        assertThat(again.number("window.width", 0)).isEqualTo(1111);
+        assertThat(again.folder("audio")).contains(folder.toAbsolutePath());
+        assertThat(again.folder("session")).isEmpty();
+        Files.writeString(folder.resolve("config/settings.json"), "{{{");
+        assertThat(new Settings(background).text("theme", "none")).isEqualTo("none");
+    }
+}

@@ -1,0 +1,71 @@
+package oakmirror.state.workspace;
+
+import java.nio.file.Path;
+import java.util.concurrent.Callable;
+import oakmirror.audio.TimeRange;
+import oakmirror.session.ComparisonSettings.Scope;
+import oakmirror.session.Passage;
+import oakmirror.state.task.Background;
+import oakmirror.state.task.Turns;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.io.TempDir;
+
+/** A workspace of its own for each test, without a window, with folders of its own. */
+abstract class StateTest {
+
+    @TempDir
+    Path folder;
+
+    final Turns turns = new Turns();
+    Background background;
+    Workspace workspace;
+
+    @BeforeEach
+    void start() {
+        System.setProperty("oakmirror.cache", folder.resolve("cache").toString());
+        System.setProperty("oakmirror.config", folder.resolve("config").toString());
+        background = new Background(turns);
+        workspace = now(() -> new Workspace(background));
+    }
+
+    @AfterEach
+    void end() {
+        now(() -> {
+            workspace.close();
+            return true;
+        });
+        background.close();
+    }
+
+    <T> T now(Callable<T> question) {
+        return turns.now(question);
+    }
+
+    void does(Runnable work) {
+        turns.run();
+        work.run();
+    }
+
+    void waitUntil(Callable<Boolean> condition) {
+        turns.until(condition);
+    }
+
+    TrackSlot slot(int index) {
+        return now(() -> workspace.tracks().all().get(index));
+    }
+
+    double passageLufs(int index) {
+        return now(() -> workspace
+                .tracks()
+                .all()
+                .get(index)
+                .measured(Scope.PASSAGES)
+                .orElseThrow()
+                .heardLufs());
+    }
+
+    void choose(int index, double from, double to) {
+        does(() -> workspace.changeTrack(index, "mark", t -> t.withPassage(new Passage("p", new TimeRange(from, to)))));
+    }
+}
