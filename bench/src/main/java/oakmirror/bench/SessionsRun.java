@@ -125,9 +125,7 @@ public final class SessionsRun {
             }
         }
         on(() -> {
-            comparing.close();
             listening.close();
-            finishing.close();
             workspace.close();
             settings.close();
             return true;

@@ -142,7 +142,7 @@ public final class MainWindow {
         windowCommands();
         new CompareCommands(comparing, places, this::onCompare, () -> blindPage.isPresent()).fill(commands);
         frame.setCenter(new StackPane(page, words));
-        recoveryStrip = new RecoveryStrip(background, recovery, actions);
+        recoveryStrip = new RecoveryStrip(workspace.programTasks(), recovery, actions);
         frame.setTop(new VBox(new TitleStrip(workspace, actions, keyMap, commands), recoveryStrip));
         frame.setLeft(rail);
         frame.setBottom(bar);
@@ -380,10 +380,7 @@ public final class MainWindow {
     /** Ends all work and keeps the settings. */
     public void close() {
         clock.stop();
-        places.close();
-        comparing.close();
         listening.close();
-        pages.close();
         beside.close();
         recovery.close();
         workspace.close();

@@ -7,10 +7,9 @@ import java.util.List;
 import java.util.Locale;
 import javafx.geometry.Pos;
 import javafx.scene.layout.HBox;
-import oakmirror.audio.Progress;
 import oakmirror.desk.look.Ui;
-import oakmirror.state.task.Background;
 import oakmirror.state.task.Kind;
+import oakmirror.state.task.Tasks;
 import oakmirror.state.workspace.Recovery;
 import oakmirror.state.workspace.Settings;
 
@@ -19,14 +18,14 @@ final class RecoveryStrip extends HBox {
 
     private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("d MMMM, HH:mm", Locale.ENGLISH);
 
-    private final Background background;
+    private final Tasks tasks;
     private final Recovery recovery;
     private final SessionActions actions;
     private final List<Recovery.Left> left = new ArrayList<>();
 
-    RecoveryStrip(Background background, Recovery recovery, SessionActions actions) {
+    RecoveryStrip(Tasks tasks, Recovery recovery, SessionActions actions) {
         super(14);
-        this.background = background;
+        this.tasks = tasks;
         this.recovery = recovery;
         this.actions = actions;
         setAlignment(Pos.CENTER_LEFT);
@@ -37,26 +36,17 @@ final class RecoveryStrip extends HBox {
 
     /** Looks in the background for what was left, and clears away what was only begun. */
     void look(Settings settings) {
-        background.submit(
-                Kind.DISK,
-                "Looking for what was left",
-                Progress.NONE,
-                progress -> recovery.left(),
-                found -> {
-                    left.addAll(found);
-                    show();
-                    background.submit(
-                            Kind.DISK,
-                            "Clearing away what was left",
-                            Progress.NONE,
+        tasks.task(Kind.DISK, "Looking for what was left").run(progress -> recovery.left(), found -> {
+            left.addAll(found);
+            show();
+            tasks.task(Kind.DISK, "Clearing away what was left")
+                    .run(
                             progress -> {
                                 recovery.clearAway(settings);
                                 return true;
                             },
-                            cleared -> {},
-                            background::tell);
-                },
-                background::tell);
+                            cleared -> {});
+        });
     }
 
     private void show() {

@@ -182,15 +182,4 @@ final class StationPages {
         sendOut = Optional.of(made);
         return made;
     }
-
-    /** Ends all work of theirs. */
-    void close() {
-        compare.ifPresent(ComparePage::close);
-        sendOut.ifPresent(SendOutPage::close);
-        versions.close();
-        songs.close();
-        songsHeard.close();
-        finishHeard.close();
-        finishing.close();
-    }
 }

@@ -17,7 +17,7 @@ import oakmirror.desk.command.Commands;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.look.Theme;
 import oakmirror.desk.look.Ui;
-import oakmirror.state.task.Job;
+import oakmirror.state.task.Task;
 import oakmirror.state.workspace.Workspace;
 
 /** The strip at the top: what is open and whether it is kept, work in progress with its cancel, undo, theme. */
@@ -41,7 +41,7 @@ final class TitleStrip extends HBox {
         message.textProperty().bind(workspace.messageProperty());
         message.textProperty().subscribe(t -> message.setTooltip(t.isEmpty() ? null : new Tooltip(t)));
         work.setAlignment(Pos.CENTER_LEFT);
-        workspace.jobs().running().addListener((ListChangeListener<Job>) c -> showWork());
+        workspace.background().shown().addListener((ListChangeListener<Task>) c -> showWork());
         Button undo = Ui.link("Undo", "Undo" + keys.hint(Act.UNDO), workspace::undo);
         undo.disableProperty().bind(workspace.canUndoProperty().map(can -> !can));
         Button redo = Ui.link("Redo", "Do it again" + keys.hint(Act.REDO), workspace::redo);
@@ -118,16 +118,21 @@ final class TitleStrip extends HBox {
                 .orElse(unsaved ? "not saved yet" : "");
     }
 
+    private static String inTheStrip(Task task) {
+        return Character.toLowerCase(task.title().charAt(0)) + task.title().substring(1);
+    }
+
     private void showWork() {
         work.getChildren().clear();
-        workspace.jobs().running().stream().findFirst().ifPresent(job -> {
-            int others = workspace.jobs().running().size() - 1;
+        List<Task> shown = workspace.background().shown();
+        shown.stream().findFirst().ifPresent(task -> {
+            int others = shown.size() - 1;
             ProgressBar bar = new ProgressBar();
-            bar.progressProperty().bind(job.fractionProperty());
+            bar.progressProperty().bind(task.fractionProperty());
             bar.setPrefWidth(90);
-            Label what = Ui.label(job.name() + (others > 0 ? " and " + others + " more" : ""), "quiet");
+            Label what = Ui.label(inTheStrip(task) + (others > 0 ? " and " + others + " more" : ""), "quiet");
             what.setMaxWidth(220);
-            work.getChildren().addAll(what, bar, Ui.link("cancel", "End this work", job::cancel));
+            work.getChildren().addAll(what, bar, Ui.link("cancel", "End this work", task::cancel));
         });
     }
 }

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
+import java.util.List;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -17,7 +18,7 @@ import oakmirror.media.TestFiles;
 import oakmirror.session.ComparisonSettings.Scope;
 import oakmirror.session.SessionFile;
 import oakmirror.session.Stem;
-import oakmirror.state.task.Job;
+import oakmirror.state.task.Task;
 import oakmirror.stems.Rebalance;
 import oakmirror.stems.Rebalance.Step;
 import org.junit.jupiter.api.Test;
@@ -155,9 +156,9 @@ class StemsTest extends WindowTest {
                     .change(
                             "compare whole tracks",
                             s -> s.withComparing(s.comparing().withScope(Scope.WHOLE_TRACKS)));
-            workspace().jobs().running().stream()
-                    .filter(j -> j.name().equals("measuring the stems"))
-                    .forEach(Job::cancel);
+            List.copyOf(workspace().background().shown()).stream()
+                    .filter(j -> j.title().equals("Measuring the stems"))
+                    .forEach(Task::cancel);
         });
         waitUntil(() -> lookup("#stems-again").query().isVisible());
         assertThat(onFx(() -> workspace().stems().powers())).isEmpty();

@@ -266,9 +266,4 @@ public final class ComparePage extends BorderPane {
                     }
                 });
     }
-
-    /** Ends all work. */
-    public void close() {
-        tone.close();
-    }
 }

@@ -57,7 +57,7 @@ final class TonePanel extends Panel {
     TonePanel(Context context) {
         super("Tone", "at one loudness");
         this.context = context;
-        moving = new MovingPicture(context.workspace().background(), context.listening());
+        moving = new MovingPicture(context.workspace().sessionTasks(), context.listening());
         DoubleProperty cursor = TonePlot.sharedCursor();
         plot = new TonePlot(cursor, view);
         plot.setId("tone");
@@ -221,9 +221,5 @@ final class TonePanel extends Panel {
                 new Table.Extra("corridor_high_db", c.corridor().highDb()),
                 new Table.Extra("gap_db", c.gap().gapDb()));
         return Table.ofCurves(c, "db", Member::levelsDb, more);
-    }
-
-    void close() {
-        moving.close();
     }
 }

@@ -382,7 +382,6 @@ public final class LibraryPane extends SidePane {
 
     /** Ends all work. */
     public void close() {
-        trying.close();
         shelf.close();
     }
 }

@@ -32,7 +32,7 @@ public final class AddTracks {
         this.settings = settings;
         this.asking = asking;
         this.window = window;
-        looker = new FolderLooker(workspace.background(), workspace.jobs());
+        looker = new FolderLooker(workspace.sessionTasks());
     }
 
     /** Lets the user choose audio files to add. */

@@ -7,7 +7,6 @@ import javafx.scene.control.MenuButton;
 import javafx.scene.control.RadioMenuItem;
 import javafx.scene.control.SeparatorMenuItem;
 import javafx.stage.FileChooser.ExtensionFilter;
-import oakmirror.audio.Progress;
 import oakmirror.correction.WantedTone;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.part.Asking;
@@ -65,13 +64,8 @@ final class TowardsMenu extends MenuButton {
     /** Takes a tone from a file. */
     void read(Path file) {
         workspace
-                .background()
-                .submit(
-                        Kind.DISK,
-                        "Reading " + file.getFileName(),
-                        Progress.NONE,
-                        progress -> ToneFile.read(file),
-                        tone -> choose(Optional.of(tone)),
-                        failure -> workspace.messageProperty().set(failure.sentence()));
+                .sessionTasks()
+                .task(Kind.DISK, "Reading " + file.getFileName())
+                .run(progress -> ToneFile.read(file), tone -> choose(Optional.of(tone)));
     }
 }

@@ -21,19 +21,11 @@ public final class ShowInFolder {
     /** Opens it. */
     public void show(Path file) {
         Path folder = file.toAbsolutePath().getParent();
-        workspace
-                .background()
-                .submit(
-                        Kind.DISK,
-                        "Opening the folder",
-                        done -> true,
-                        progress -> open(file, folder),
-                        isOpen -> {
-                            if (!isOpen) {
-                                workspace.messageProperty().set(file.getFileName() + " lies in " + folder + ".");
-                            }
-                        },
-                        failure -> workspace.messageProperty().set(failure.sentence()));
+        workspace.programTasks().task(Kind.DISK, "Opening the folder").run(progress -> open(file, folder), isOpen -> {
+            if (!isOpen) {
+                workspace.messageProperty().set(file.getFileName() + " lies in " + folder + ".");
+            }
+        });
     }
 
     private static boolean open(Path file, Path folder) {

@@ -252,9 +252,4 @@ public final class SendOutPage extends VBox {
     private void tell(String sentence) {
         told.setText(sentence);
     }
-
-    /** Lets go of what it reads. */
-    public void close() {
-        tags.close();
-    }
 }

@@ -22,6 +22,7 @@ import oakmirror.media.file.AudioWriter;
 import oakmirror.media.file.OutputFormat;
 import oakmirror.readings.Readings;
 import oakmirror.state.task.Kind;
+import oakmirror.state.task.Tasks;
 import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.Workspace;
 
@@ -36,6 +37,7 @@ public final class Input {
 
     private final Workspace workspace;
     private final Settings settings;
+    private final Tasks tasks;
     private final ObjectProperty<InputDevice> device = new SimpleObjectProperty<>(Inputs.SIMULATED);
     private final BooleanProperty on = new SimpleBooleanProperty();
     private final DoubleProperty shortTermLufs = new SimpleDoubleProperty(Double.NEGATIVE_INFINITY);
@@ -52,17 +54,11 @@ public final class Input {
     public Input(Workspace workspace, Settings settings) {
         this.workspace = workspace;
         this.settings = settings;
+        tasks = workspace.programTasks();
         takes = new Takes(workspace);
         live = new Live(workspace);
-        workspace
-                .background()
-                .submit(
-                        Kind.DISK, // asking the system for its devices takes as long
-                        "Looking for inputs",
-                        done -> true,
-                        progress -> Inputs.list(),
-                        this::chooseAmong,
-                        failure -> state.set(failure.sentence()));
+        tasks.task(Kind.DISK, "Looking for inputs") // asking the system for its devices takes as long
+                .run(progress -> Inputs.list(), this::chooseAmong, failure -> state.set(failure.sentence()));
     }
 
     /** The one that was listened to the last time, or else the system's own. */
@@ -126,12 +122,8 @@ public final class Input {
     public void listenToFile(Path file) {
         settings.keep("input.world", file.toString());
         device.set(Inputs.SIMULATED);
-        workspace
-                .background()
-                .submit(
-                        Kind.IMPORT,
-                        "Reading “" + file.getFileName() + "”",
-                        done -> true,
+        tasks.task(Kind.IMPORT, "Reading “" + file.getFileName() + "”")
+                .run(
                         progress -> workspace.tracks().importer().importTrack(file, Optional.empty(), progress),
                         track -> begin(Inputs.simulated(track.audio().orElseThrow())),
                         failure -> state.set(failure.sentence()));
@@ -145,12 +137,8 @@ public final class Input {
             return;
         }
         InputDevice wanted = device.get();
-        workspace
-                .background()
-                .submit(
-                        Kind.DISK,
-                        "Opening “" + wanted.name() + "”",
-                        done -> true,
+        tasks.task(Kind.DISK, "Opening “" + wanted.name() + "”")
+                .run(
                         progress -> Inputs.open(wanted),
                         opened -> opened.input().ifPresentOrElse(this::begin, () -> state.set(opened.refusal())),
                         failure -> state.set(failure.sentence()));
@@ -175,12 +163,8 @@ public final class Input {
 
     /** Listens no longer. */
     public void stop() {
-        running.ifPresent(r -> workspace
-                .background()
-                .submit(
-                        Kind.DISK,
-                        "Closing the input",
-                        done -> true,
+        running.ifPresent(r -> tasks.task(Kind.DISK, "Closing the input")
+                .run(
                         progress -> {
                             r.input().close();
                             return r;
@@ -220,11 +204,9 @@ public final class Input {
         }
         Clip last = running.get().rolling().last(ROLLING_SECONDS);
         workspace
-                .background()
-                .submit(
-                        Kind.RENDER,
-                        "Writing “" + file.getFileName() + "”",
-                        done -> true,
+                .sessionTasks()
+                .task(Kind.RENDER, "Writing “" + file.getFileName() + "”")
+                .run(
                         progress -> write(last, file),
                         written -> {
                             workspace.addFiles(List.of(written));
@@ -253,6 +235,5 @@ public final class Input {
         running.ifPresent(r -> r.input().close());
         running = Optional.empty();
         takes.close();
-        live.close();
     }
 }

@@ -17,7 +17,7 @@ import oakmirror.readings.Readings;
 import oakmirror.session.Source;
 import oakmirror.session.Track;
 import oakmirror.state.task.Kind;
-import oakmirror.state.task.Newest;
+import oakmirror.state.task.Latest;
 import oakmirror.state.workspace.Workspace;
 
 /**
@@ -30,7 +30,7 @@ public final class Live {
     private static final double LEAST_SECONDS = 3;
 
     private final Workspace workspace;
-    private final Newest<Measured> measurer;
+    private final Latest<Measured> measurer;
     private final BooleanProperty on = new SimpleBooleanProperty();
     private final ReadOnlyStringWrapper words = new ReadOnlyStringWrapper("");
     private Optional<Rolling> rolling = Optional.empty();
@@ -43,7 +43,7 @@ public final class Live {
 
     Live(Workspace workspace) {
         this.workspace = workspace;
-        measurer = workspace.background().newest(Kind.PREVIEW, "Measuring what plays");
+        measurer = workspace.sessionTasks().latest(Kind.PREVIEW, "Measuring what plays");
         on.subscribe((was, is) -> {
             if (is) {
                 begin();
@@ -138,9 +138,5 @@ public final class Live {
         on.set(false);
         rolling = Optional.empty();
         busy = false;
-    }
-
-    void close() {
-        measurer.close();
     }
 }

@@ -151,14 +151,9 @@ public final class Takes {
         String when = java.time.LocalDateTime.now()
                 .format(java.time.format.DateTimeFormatter.ofPattern("d MMM yyyy HH:mm", java.util.Locale.ENGLISH));
         workspace
-                .background()
-                .submit(
-                        Kind.DISK,
-                        "Measuring what was taken",
-                        done -> true,
-                        progress -> take.figures(),
-                        figures -> figures.ifPresent(f -> told(f, number, when)),
-                        failure -> workspace.messageProperty().set(failure.sentence()));
+                .programTasks()
+                .task(Kind.DISK, "Measuring what was taken")
+                .run(progress -> take.figures(), figures -> figures.ifPresent(f -> told(f, number, when)));
     }
 
     private void told(Figures figures, int number, String when) {

@@ -14,9 +14,8 @@ import oakmirror.media.library.ProfileMaker;
 import oakmirror.profile.About;
 import oakmirror.profile.Profile;
 import oakmirror.profile.ProfileFile;
-import oakmirror.state.task.Background;
-import oakmirror.state.task.Job;
 import oakmirror.state.task.Kind;
+import oakmirror.state.task.Tasks;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
 
@@ -25,13 +24,13 @@ public final class Intake {
 
     private final Shelf shelf;
     private final Workspace workspace;
-    private final Background background;
+    private final Tasks tasks;
 
     /** The intake of a shelf. */
     public Intake(Shelf shelf, Workspace workspace) {
         this.shelf = shelf;
         this.workspace = workspace;
-        background = workspace.background();
+        tasks = workspace.programTasks();
     }
 
     /** Keeps a track of the session, or its chosen passage, as a profile. */
@@ -41,7 +40,6 @@ public final class Intake {
             shelf.say("Only what has sound can be kept; " + slot.track().name() + " has none.");
             return;
         }
-        Job job = workspace.jobs().start("keeping " + slot.track().name());
         var passage = slot.rangeIn(workspace.session().comparing().scope());
         String from =
                 slot.track().file().map(f -> String.valueOf(f.getFileName())).orElse("");
@@ -50,76 +48,58 @@ public final class Intake {
                 ? slot.track().passage().map(p -> ", " + p.name()).orElse("")
                 : "";
         List<String> tags = slot.track().tags();
-        background.submit(
-                Kind.IMPORT,
-                "Keeping “" + name + "”",
-                job,
-                progress -> {
-                    About said = slot.track()
-                            .file()
-                            .map(f -> ProfileMaker.about(f, ""))
-                            .orElse(About.of(name, from));
-                    About about = new About(
-                            name,
-                            said.artist().isEmpty() || name.contains(said.artist()) ? "" : said.artist(),
-                            "",
-                            tags,
-                            "",
-                            0,
-                            0,
-                            from + part);
-                    return Profile.of(about, workspace.tracks().importer().figures(track.get(), passage, progress));
-                },
-                profile -> {
-                    workspace.jobs().end(job);
-                    shelf.whenOpen(() ->
-                            shelf.add(List.of(profile), added -> shelf.say("Kept “" + name + "” in the library.")));
-                },
-                failure -> {
-                    workspace.jobs().end(job);
-                    shelf.failed(failure);
-                });
+        tasks.shown(Kind.IMPORT, "Keeping “" + name + "”")
+                .run(
+                        progress -> {
+                            About said = slot.track()
+                                    .file()
+                                    .map(f -> ProfileMaker.about(f, ""))
+                                    .orElse(About.of(name, from));
+                            About about = new About(
+                                    name,
+                                    said.artist().isEmpty() || name.contains(said.artist()) ? "" : said.artist(),
+                                    "",
+                                    tags,
+                                    "",
+                                    0,
+                                    0,
+                                    from + part);
+                            return Profile.of(
+                                    about, workspace.tracks().importer().figures(track.get(), passage, progress));
+                        },
+                        profile -> shelf.whenOpen(() ->
+                                shelf.add(List.of(profile), added -> shelf.say("Kept “" + name + "” in the library."))),
+                        shelf::failed);
     }
 
     /** Takes profiles of all audio files of a folder, in the background. */
     public void takeFolder(Path from) {
-        shelf.library().ifPresent(l -> {
-            Job job = workspace.jobs().start("taking profiles of " + from.getFileName());
-            background.submit(
-                    Kind.IMPORT,
-                    "Taking profiles of “" + from.getFileName() + "”",
-                    done -> true,
-                    progress -> new FolderIntake(l, workspace.tracks().importer())
-                            .take(from, done -> job.report(done) && progress.report(done), name -> background
-                                    .window()
-                                    .execute(shelf::reload)),
-                    taken -> {
-                        workspace.jobs().end(job);
-                        shelf.say(taken.sentence());
-                        shelf.reload();
-                    },
-                    failure -> {
-                        workspace.jobs().end(job);
-                        shelf.failed(failure);
-                    });
-        });
+        shelf.library().ifPresent(l -> tasks.shown(Kind.IMPORT, "Taking profiles of “" + from.getFileName() + "”")
+                .run(
+                        progress -> new FolderIntake(l, workspace.tracks().importer())
+                                .take(from, progress, name -> tasks.background()
+                                        .state()
+                                        .execute(shelf::reload)),
+                        taken -> {
+                            shelf.say(taken.sentence());
+                            shelf.reload();
+                        },
+                        shelf::failed));
     }
 
     /** Adds the profiles of files that were exported; those whose id is there already are left as they are. */
     public void merge(List<Path> files) {
         for (Path file : files) {
-            background.submit(
-                    Kind.DISK,
-                    "Reading “" + file.getFileName() + "”",
-                    done -> true,
-                    progress -> read(file),
-                    read -> shelf.add(
-                            read,
-                            added ->
-                                    shelf.say(added.size() + " of " + read.size() + " profiles of " + file.getFileName()
+            tasks.task(Kind.DISK, "Reading “" + file.getFileName() + "”")
+                    .run(
+                            progress -> read(file),
+                            read -> shelf.add(
+                                    read,
+                                    added -> shelf.say(added.size() + " of " + read.size() + " profiles of "
+                                            + file.getFileName()
                                             + " came in"
                                             + (added.size() < read.size() ? "; the others are there already." : "."))),
-                    shelf::failed);
+                            shelf::failed);
         }
     }
 
@@ -145,12 +125,8 @@ public final class Intake {
 
     /** Writes entries to a file of profiles. */
     public void export(List<Entry> which, Path file) {
-        shelf.profiles(
-                which,
-                profiles -> background.submit(
-                        Kind.DISK,
-                        "Writing “" + file.getFileName() + "”",
-                        done -> true,
+        shelf.profiles(which, profiles -> tasks.task(Kind.DISK, "Writing “" + file.getFileName() + "”")
+                .run(
                         progress -> write(profiles, file),
                         f -> shelf.say(
                                 profiles.size() == 1

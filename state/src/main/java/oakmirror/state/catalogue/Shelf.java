@@ -30,10 +30,10 @@ import oakmirror.profile.About;
 import oakmirror.profile.Profile;
 import oakmirror.profile.Sketch;
 import oakmirror.state.catalogue.Listing.Listed;
-import oakmirror.state.task.Background;
 import oakmirror.state.task.Failure;
 import oakmirror.state.task.Kind;
-import oakmirror.state.task.Newest;
+import oakmirror.state.task.Latest;
+import oakmirror.state.task.Tasks;
 import oakmirror.state.workspace.Workspace;
 
 /**
@@ -46,8 +46,8 @@ public final class Shelf {
     private static final int MOST_UNDO = 50;
 
     private final Workspace workspace;
-    private final Background background;
-    private final Newest<Listed> lister;
+    private final Tasks tasks;
+    private final Latest<Listed> lister;
     private final ObservableList<Shown> shown = FXCollections.observableArrayList();
     /** One for all who listen: a wrapper nobody holds would take its listeners with it. */
     private final ObservableList<Shown> readable = FXCollections.unmodifiableObservableList(shown);
@@ -82,8 +82,8 @@ public final class Shelf {
     /** The shelf of a window; nothing is opened yet. */
     public Shelf(Workspace workspace) {
         this.workspace = workspace;
-        background = workspace.background();
-        lister = background.newest(Kind.QUICK, "Looking through the library");
+        tasks = workspace.programTasks();
+        lister = tasks.latest(Kind.QUICK, "Looking through the library");
         typed.subscribe(t -> list());
         folder.subscribe(f -> list());
         order.subscribe(o -> list());
@@ -164,23 +164,21 @@ public final class Shelf {
         }
         opening = true;
         state.set("Opening the library…");
-        background.submit(
-                Kind.DISK,
-                "Opening the library",
-                done -> true,
-                progress -> {
-                    Library opened = Library.open(Library.ofUser());
-                    if (opened.isNew()) {
-                        opened.add(Starter.profiles());
-                    }
-                    seenChanges = opened.foreignChanges(); // what comes after is looked for
-                    return opened;
-                },
-                this::opened,
-                failure -> {
-                    opening = false;
-                    state.set(failure.sentence());
-                });
+        tasks.task(Kind.DISK, "Opening the library")
+                .run(
+                        progress -> {
+                            Library opened = Library.open(Library.ofUser());
+                            if (opened.isNew()) {
+                                opened.add(Starter.profiles());
+                            }
+                            seenChanges = opened.foreignChanges(); // what comes after is looked for
+                            return opened;
+                        },
+                        this::opened,
+                        failure -> {
+                            opening = false;
+                            state.set(failure.sentence());
+                        });
     }
 
     /** Does something as soon as it is open. */
@@ -204,9 +202,8 @@ public final class Shelf {
                                 ? "To begin with it holds twenty made-up profiles, of bands that do not exist."
                                 : ""));
         reload();
-        background.submit(
-                Kind.DISK, "Copying the library", done -> true, p -> made.checkAndCopy(), c -> {}, this::failed);
-        ending = background.every(LOOK_MILLIS, this::look);
+        tasks.task(Kind.DISK, "Copying the library").run(p -> made.checkAndCopy(), c -> {}, this::failed);
+        ending = tasks.background().every(LOOK_MILLIS, this::look);
     }
 
     /** Looks whether another window has changed something. */
@@ -216,10 +213,10 @@ public final class Shelf {
                 int now = l.foreignChanges();
                 if (now != seenChanges) {
                     seenChanges = now;
-                    background.window().execute(this::reload);
+                    tasks.background().state().execute(this::reload);
                 }
             } catch (LibraryException e) {
-                background.window().execute(() -> state.set(e.getMessage()));
+                tasks.background().state().execute(() -> state.set(e.getMessage()));
             }
         });
     }
@@ -261,8 +258,7 @@ public final class Shelf {
 
     /** Asks the library for something in the background. */
     <T> void ask(String what, Question<T> question, Consumer<T> then) {
-        library.ifPresent(
-                l -> background.submit(Kind.DISK, what, done -> true, p -> question.ask(l), then, this::failed));
+        library.ifPresent(l -> tasks.task(Kind.DISK, what).run(p -> question.ask(l), then, this::failed));
     }
 
     private void list() {
@@ -392,7 +388,6 @@ public final class Shelf {
     /** Closes it. */
     public void close() {
         ending.run();
-        lister.close();
         library.ifPresent(Library::close);
     }
 }

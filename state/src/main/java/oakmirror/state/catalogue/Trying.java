@@ -8,7 +8,7 @@ import oakmirror.media.library.Entry;
 import oakmirror.profile.Figures;
 import oakmirror.profile.Profile;
 import oakmirror.state.task.Kind;
-import oakmirror.state.task.Newest;
+import oakmirror.state.task.Latest;
 import oakmirror.state.workspace.Workspace;
 
 /**
@@ -19,7 +19,7 @@ public final class Trying {
 
     private final Shelf shelf;
     private final Workspace workspace;
-    private final Newest<Optional<Profile>> reader;
+    private final Latest<Optional<Profile>> reader;
     private final ReadOnlyObjectWrapper<Optional<Profile>> tried = new ReadOnlyObjectWrapper<>(Optional.empty());
     private boolean stepping;
 
@@ -27,7 +27,7 @@ public final class Trying {
     public Trying(Shelf shelf, Workspace workspace) {
         this.shelf = shelf;
         this.workspace = workspace;
-        reader = workspace.background().newest(Kind.QUICK, "Reading a profile");
+        reader = workspace.programTasks().latest(Kind.QUICK, "Reading a profile");
     }
 
     /** What the mix is held against for the time being. */
@@ -61,10 +61,5 @@ public final class Trying {
             tried.set(Optional.empty());
             workspace.derivation().tryAgainst(Optional.empty());
         }
-    }
-
-    /** Ends all work. */
-    public void close() {
-        reader.close();
     }
 }

@@ -24,10 +24,9 @@ import oakmirror.session.Passage;
 import oakmirror.spectrum.SpectrumAnalyser;
 import oakmirror.spectrum.StereoSpectrum.Part;
 import oakmirror.spectrum.Tone;
-import oakmirror.state.task.Background;
 import oakmirror.state.task.Coalesced;
 import oakmirror.state.task.Kind;
-import oakmirror.state.task.Newest;
+import oakmirror.state.task.Latest;
 import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
@@ -44,7 +43,7 @@ public final class Comparing {
     private final ReadOnlyObjectWrapper<Optional<DynamicsStanding>> dynamics =
             new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ReadOnlyObjectWrapper<WorthAListen> places = new ReadOnlyObjectWrapper<>(WorthAListen.NOTHING);
-    private final Newest<Told> finder;
+    private final Latest<Told> finder;
     private List<Finding> all = List.of();
 
     /** What is told of a comparison, which takes a moment to find out. */
@@ -64,10 +63,9 @@ public final class Comparing {
         this.settings = settings;
         view = new SimpleObjectProperty<>(remembered(settings));
         sheet = new ReadOnlyObjectWrapper<>(Sheet.nothing(view.get()));
-        Background background = workspace.background();
-        finder = background.newest(Kind.QUICK, "Looking for what stands out");
-        Runnable refresh = Coalesced.of(background.window(), this::refresh);
-        pictures = new Pictures(background, refresh);
+        finder = workspace.programTasks().latest(Kind.QUICK, "Looking for what stands out");
+        Runnable refresh = Coalesced.of(workspace.background().state(), this::refresh);
+        pictures = new Pictures(workspace.sessionTasks(), refresh);
         view.subscribe(v -> {
             remember(v);
             refresh.run();
@@ -258,10 +256,5 @@ public final class Comparing {
     private void tell() {
         List<String> dismissed = workspace.session().comparing().dismissed();
         findings.set(Findings.told(all, dismissed));
-    }
-
-    /** Ends all work. */
-    public void close() {
-        finder.close();
     }
 }

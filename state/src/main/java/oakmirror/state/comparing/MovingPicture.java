@@ -10,9 +10,9 @@ import oakmirror.compare.Comparison.Member;
 import oakmirror.compare.MatchedTone;
 import oakmirror.spectrum.MovingSpectrum;
 import oakmirror.state.listening.Listening;
-import oakmirror.state.task.Background;
 import oakmirror.state.task.Kind;
-import oakmirror.state.task.Newest;
+import oakmirror.state.task.Latest;
+import oakmirror.state.task.Tasks;
 import oakmirror.state.workspace.TrackSlot;
 
 /**
@@ -40,7 +40,7 @@ public final class MovingPicture {
     }
 
     private final Listening listening;
-    private final Newest<List<double[]>> worker;
+    private final Latest<List<double[]>> worker;
     private final Map<StereoSource, MovingSpectrum> spectra = new HashMap<>();
     private double blockSeconds;
     private boolean busy;
@@ -49,9 +49,9 @@ public final class MovingPicture {
     private List<Object> askedFor = List.of();
 
     /** Follows what is played. */
-    public MovingPicture(Background background, Listening listening) {
+    public MovingPicture(Tasks tasks, Listening listening) {
         this.listening = listening;
-        worker = background.newest(Kind.QUICK, "Drawing curves that move");
+        worker = tasks.latest(Kind.QUICK, "Drawing curves that move");
     }
 
     /** Levels of each member, in their order; empty where there is no picture of just these yet. */
@@ -99,10 +99,5 @@ public final class MovingPicture {
         MovingSpectrum spectrum = spectra.computeIfAbsent(
                 audio, a -> new MovingSpectrum(a, view.blockSeconds(), ToneView.Averaging.TEN_SECONDS.seconds()));
         return new Wanted(Optional.of(spectrum), Math.round(listening.secondsOf(slot) * audio.sampleRate()), m);
-    }
-
-    /** Ends all work. */
-    public void close() {
-        worker.close();
     }
 }

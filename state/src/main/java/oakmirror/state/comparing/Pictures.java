@@ -2,7 +2,7 @@ package oakmirror.state.comparing;
 
 import java.io.IOException;
 import java.util.Collection;
-import java.util.Collections;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
@@ -14,8 +14,9 @@ import oakmirror.audio.TimeRange;
 import oakmirror.spectrum.Spectrogram;
 import oakmirror.spectrum.SpectrumAnalyser;
 import oakmirror.spectrum.Tone;
-import oakmirror.state.task.Background;
 import oakmirror.state.task.Kind;
+import oakmirror.state.task.Task;
+import oakmirror.state.task.Tasks;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.stereo.PhaseScope;
 
@@ -38,14 +39,16 @@ public final class Pictures {
     /** What a picture is of. */
     private record Key(StereoSource audio, TimeRange range, Object what) {}
 
-    private final Background background;
+    private final Tasks tasks;
     private final Runnable changed;
     /** Pictures by what they are of; empty while they are on their way. */
-    private final Map<Key, Optional<Object>> known = Collections.synchronizedMap(new LinkedHashMap<>(16, 0.75f, true));
+    private final Map<Key, Optional<Object>> known = new LinkedHashMap<>(16, 0.75f, true);
+
+    private final Map<Key, Task> underWay = new HashMap<>();
 
     /** Pictures; {@code changed} is called when one is there. */
-    Pictures(Background background, Runnable changed) {
-        this.background = background;
+    Pictures(Tasks tasks, Runnable changed) {
+        this.tasks = tasks;
         this.changed = changed;
     }
 
@@ -98,28 +101,35 @@ public final class Pictures {
     }
 
     private <T> void make(Key key, Maker<T> maker) {
-        background.submit(
-                Kind.PICTURE,
-                "Drawing a picture of the sound",
-                done -> known.containsKey(key),
+        Task task = tasks.task(Kind.PICTURE, "Drawing a picture of the sound");
+        underWay.put(key, task);
+        task.run(
                 progress -> maker.make(key, progress),
                 made -> {
+                    underWay.remove(key);
                     known.replace(key, Optional.of(made));
                     known.keySet().stream()
                             .findFirst()
                             .filter(k -> known.size() > KEPT)
-                            .ifPresent(known::remove);
+                            .ifPresent(this::forget);
                     changed.run();
                 },
                 failure -> {
-                    if (!failure.isCancelled()) {
-                        background.tell(failure); // once: it stays asked for, and is not tried again
+                    underWay.remove(key);
+                    if (failure.isCancelled()) {
+                        known.remove(key);
                     }
+                    tasks.background().tell(failure); // once: it stays asked for, and is not tried again
                 });
+    }
+
+    private void forget(Key key) {
+        known.remove(key);
+        Optional.ofNullable(underWay.remove(key)).ifPresent(Task::supersede);
     }
 
     /** Lets go of pictures of other audio than this, and of what is still on its way of it. */
     void keepOnly(Collection<StereoSource> audio) {
-        known.keySet().removeIf(k -> !audio.contains(k.audio()));
+        known.keySet().stream().filter(k -> !audio.contains(k.audio())).toList().forEach(this::forget);
     }
 }

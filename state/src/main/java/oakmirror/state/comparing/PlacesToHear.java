@@ -30,7 +30,7 @@ import oakmirror.state.listening.Blind;
 import oakmirror.state.listening.Listening;
 import oakmirror.state.listening.MonitorControls.Band;
 import oakmirror.state.task.Kind;
-import oakmirror.state.task.Newest;
+import oakmirror.state.task.Latest;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
 import oakmirror.zones.ZoneDecisions;
@@ -68,7 +68,7 @@ public final class PlacesToHear {
     private final ReadOnlyObjectWrapper<Optional<Focus>> focus = new ReadOnlyObjectWrapper<>(Optional.empty());
     private final BooleanProperty trial = new SimpleBooleanProperty();
     private final Set<Candidate> postponed = new LinkedHashSet<>();
-    private final Newest<Map<Candidate, TimeRange>> listener;
+    private final Latest<Map<Candidate, TimeRange>> listener;
     private Map<Candidate, TimeRange> telling = Map.of();
     private Optional<Before> before = Optional.empty();
 
@@ -78,7 +78,7 @@ public final class PlacesToHear {
         this.comparing = comparing;
         this.listening = listening;
         this.blind = blind;
-        listener = workspace.background().newest(Kind.PREVIEW, "Finding the bars that tell most");
+        listener = workspace.sessionTasks().latest(Kind.PREVIEW, "Finding the bars that tell most");
         comparing.placesProperty().subscribe(p -> {
             telling = Map.of();
             refresh();
@@ -347,10 +347,5 @@ public final class PlacesToHear {
                             .filter(f -> found.containsKey(f.place()))
                             .ifPresent(f -> listening.monitor().partProperty().set(tellingPart()));
                 });
-    }
-
-    /** Ends all work. */
-    public void close() {
-        listener.close();
     }
 }

@@ -53,7 +53,7 @@ public final class Listening {
     /** Listens to a workspace. */
     public Listening(Workspace workspace) {
         this.workspace = workspace;
-        monitor = new MonitorControls(workspace.background());
+        monitor = new MonitorControls(workspace.programTasks());
         stems = new StemsHeard(workspace);
         correction = new MixCorrection(
                 workspace,
@@ -396,7 +396,5 @@ public final class Listening {
         playRequest = 0;
         playing.set(false);
         output.close();
-        monitor.close();
-        correction.close();
     }
 }

@@ -19,7 +19,7 @@ import oakmirror.spectrum.StereoSpectrum.Part;
 import oakmirror.state.listening.MonitorControls.Ended;
 import oakmirror.state.listening.MonitorControls.Ending;
 import oakmirror.state.task.Kind;
-import oakmirror.state.task.Newest;
+import oakmirror.state.task.Latest;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
 import oakmirror.zones.Shaped;
@@ -39,8 +39,8 @@ final class MixCorrection {
     private final Supplier<Optional<StereoSource>> heard;
     private final BiConsumer<StereoSource, ProcessorPool> preparing;
     private final Runnable changed;
-    private final Newest<Optional<Made>> maker;
-    private final Newest<Double> peaks;
+    private final Latest<Optional<Made>> maker;
+    private final Latest<Double> peaks;
     private Optional<Made> made = Optional.empty();
     private int rate = USUAL_RATE;
     /** The proposal that room for peaks was made for, how much, and whether it is also for what is left of it without a move. */
@@ -90,8 +90,8 @@ final class MixCorrection {
         this.heard = heard;
         this.preparing = preparing;
         this.changed = changed;
-        maker = workspace.background().newest(Kind.QUICK, "Making the correction ready to be heard");
-        peaks = workspace.background().newest(Kind.PREVIEW, "Measuring the peaks of the corrected mix");
+        maker = workspace.programTasks().latest(Kind.QUICK, "Making the correction ready to be heard");
+        peaks = workspace.programTasks().latest(Kind.PREVIEW, "Measuring the peaks of the corrected mix");
         workspace.derivation().shapedProperty().subscribe(p -> make());
         workspace.derivation().dynamics().revisionProperty().subscribe(r -> make());
         workspace.sessionProperty().map(Session::phase).subscribe(p -> make());
@@ -194,7 +194,7 @@ final class MixCorrection {
         workspace.derivation().setCorrectedPeak(room);
         Optional<Made> now = made;
         if (!roomForBoth) {
-            workspace.background().later(QUIET_MILLIS, () -> {
+            workspace.programTasks().later(QUIET_MILLIS, () -> {
                 if (made == now && !roomForBoth) {
                     measurePeak();
                 }
@@ -230,10 +230,5 @@ final class MixCorrection {
                                 workspace.derivation().setCorrectedPeak(peak);
                             }
                         }));
-    }
-
-    void close() {
-        maker.close();
-        peaks.close();
     }
 }

@@ -30,9 +30,9 @@ import oakmirror.monitor.MonitorPath;
 import oakmirror.monitor.MonitorPath.Sides;
 import oakmirror.session.Shaping;
 import oakmirror.spectrum.Zone;
-import oakmirror.state.task.Background;
 import oakmirror.state.task.Kind;
-import oakmirror.state.task.Newest;
+import oakmirror.state.task.Latest;
+import oakmirror.state.task.Tasks;
 
 /** How everything is heard, mix and references alike: sides, band, headphone or room correction, volume and dim. */
 public final class MonitorControls {
@@ -118,7 +118,7 @@ public final class MonitorControls {
     private final ObjectProperty<Optional<Playback>> playback = new SimpleObjectProperty<>(Optional.empty());
     private final ObjectProperty<Optional<HeardVersion>> version = new SimpleObjectProperty<>(Optional.empty());
     private final IntegerProperty responses = new SimpleIntegerProperty();
-    private final Newest<Read> reader;
+    private final Latest<Read> reader;
     private Optional<Response> response = Optional.empty();
     private Optional<BandSolo> bandSolo = Optional.empty();
     private Optional<MonitorInsert> insert = Optional.empty();
@@ -126,8 +126,8 @@ public final class MonitorControls {
     private int bandRate;
 
     /** Everything as it is. */
-    public MonitorControls(Background background) {
-        reader = background.newest(Kind.DISK, "Reading the impulse response");
+    public MonitorControls(Tasks tasks) {
+        reader = tasks.latest(Kind.DISK, "Reading the impulse response");
     }
 
     /** Which sides are heard. */
@@ -277,11 +277,6 @@ public final class MonitorControls {
         if (file.isPresent() && response.filter(r -> r.rate() == rate).isEmpty()) {
             read(file.get(), rate, said, () -> {});
         }
-    }
-
-    /** Ends all work. */
-    void close() {
-        reader.close();
     }
 
     /** The path at a rate. Processors are made again only when they have to be others. */

@@ -8,7 +8,7 @@ import java.util.Optional;
 import java.util.Set;
 import oakmirror.audio.StereoSource;
 import oakmirror.media.ImportedTrack;
-import oakmirror.state.task.Job;
+import oakmirror.state.task.Failure;
 import oakmirror.state.task.Kind;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
@@ -47,28 +47,28 @@ final class TempoAlignment {
     }
 
     private void start(Key key, String name) {
-        Job job = workspace.jobs().start("bringing " + name + " to the mix's tempo");
         workspace
-                .background()
-                .submit(
-                        Kind.STRETCH,
-                        "Bringing “" + name + "” to the mix's tempo",
-                        job,
+                .sessionTasks()
+                .shown(Kind.STRETCH, "Bringing “" + name + "” to the mix's tempo")
+                .run(
                         progress -> workspace.tracks().importer().stretched(key.track(), key.factor(), progress),
-                        source -> ended(key, job, () -> made.put(key, source)),
-                        failure -> ended(key, job, () -> {
-                            failed.add(key);
-                            workspace
-                                    .messageProperty()
-                                    .set(
-                                            failure.isCancelled()
-                                                    ? "Cancelled; turn tempo alignment off and on to try again."
-                                                    : failure.sentence());
-                        }));
+                        source -> ended(key, () -> made.put(key, source)),
+                        failure -> ended(key, () -> failed(key, failure)));
     }
 
-    private void ended(Key key, Job job, Runnable then) {
-        workspace.jobs().end(job);
+    private void failed(Key key, Failure failure) {
+        if (!failure.isAbandoned()) {
+            failed.add(key);
+            workspace
+                    .messageProperty()
+                    .set(
+                            failure.isCancelled()
+                                    ? "Cancelled; turn tempo alignment off and on to try again."
+                                    : failure.sentence());
+        }
+    }
+
+    private void ended(Key key, Runnable then) {
         running.remove(key);
         then.run();
         changed.run();

@@ -8,7 +8,6 @@ import oakmirror.audio.StereoSource;
 import oakmirror.media.ImportedTrack;
 import oakmirror.session.Version;
 import oakmirror.state.listening.MonitorControls.HeardVersion;
-import oakmirror.state.task.Job;
 import oakmirror.state.task.Kind;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
@@ -97,27 +96,17 @@ public final class VersionsHeard {
             return;
         }
         Version version = next.get();
-        Job job = workspace.jobs().start("reading “" + version.name() + "”");
         workspace
-                .background()
-                .submit(
-                        Kind.IMPORT,
-                        "Reading “" + version.name() + "”",
-                        job,
+                .sessionTasks()
+                .shown(Kind.IMPORT, "Reading “" + version.name() + "”")
+                .run(
                         progress -> workspace
                                 .tracks()
                                 .importer()
                                 .importTrack(version.file(), workspace.tracks().rate(), progress),
                         track -> {
-                            workspace.jobs().end(job);
                             read.put(version.id(), new Read(version, track));
                             prepare(versions, then);
-                        },
-                        failure -> {
-                            workspace.jobs().end(job);
-                            if (!failure.isCancelled()) {
-                                workspace.messageProperty().set(failure.sentence());
-                            }
                         });
     }
 

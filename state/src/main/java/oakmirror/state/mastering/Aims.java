@@ -13,7 +13,7 @@ import oakmirror.finish.SaneLimits;
 import oakmirror.measure.Levels;
 import oakmirror.state.mastering.Finishing.Outcome;
 import oakmirror.state.task.Kind;
-import oakmirror.state.task.Newest;
+import oakmirror.state.task.Latest;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
 
@@ -66,7 +66,7 @@ public final class Aims {
 
     private final Workspace workspace;
     private final Finishing finishing;
-    private final Newest<List<Aim>> planner;
+    private final Latest<List<Aim>> planner;
     private final ReadOnlyObjectWrapper<List<Aim>> aims = new ReadOnlyObjectWrapper<>(List.of());
     private List<Aim> plannedFor = List.of();
     private Optional<MasterRender.Corrected> plannedOf = Optional.empty();
@@ -76,7 +76,7 @@ public final class Aims {
     public Aims(Workspace workspace, Finishing finishing) {
         this.workspace = workspace;
         this.finishing = finishing;
-        planner = workspace.background().newest(Kind.QUICK, "Working out what targets would cost");
+        planner = workspace.programTasks().latest(Kind.QUICK, "Working out what targets would cost");
         workspace.sessionProperty().subscribe(s -> refresh());
         workspace.tracks().revisionProperty().subscribe(r -> refresh());
         finishing.outcomeProperty().subscribe(o -> refresh());

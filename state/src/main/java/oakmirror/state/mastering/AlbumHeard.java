@@ -15,7 +15,7 @@ import oakmirror.state.listening.Listening;
 import oakmirror.state.listening.MonitorControls.Band;
 import oakmirror.state.mastering.AlbumSongs.Standing;
 import oakmirror.state.task.Kind;
-import oakmirror.state.task.Newest;
+import oakmirror.state.task.Latest;
 import oakmirror.state.workspace.Workspace;
 
 /** Hears the songs of the record: where one is fullest against where the anchor is, equally loud; or across the joins between them, as loud as they will come out. */
@@ -26,13 +26,13 @@ public final class AlbumHeard {
 
     private final Workspace workspace;
     private final Listening listening;
-    private final Newest<Audition> reader;
+    private final Latest<Audition> reader;
 
     /** Songs of a workspace. */
     public AlbumHeard(Workspace workspace, Listening listening) {
         this.workspace = workspace;
         this.listening = listening;
-        reader = workspace.background().newest(Kind.PREVIEW, "Reading songs to be heard");
+        reader = workspace.sessionTasks().latest(Kind.PREVIEW, "Reading songs to be heard");
     }
 
     /** Hears a song against the anchor, of both a zone alone where one is given; the softer of both as it is, the other turned down to it. */
@@ -93,9 +93,7 @@ public final class AlbumHeard {
     }
 
     private void hear(oakmirror.state.task.Work<Audition> making) {
-        reader.submit(making, listening.auditioning()::hear, failure -> workspace
-                .messageProperty()
-                .set(failure.sentence()));
+        reader.submit(making, listening.auditioning()::hear, workspace.background()::tell);
     }
 
     private static double finite(double db) {
@@ -114,10 +112,5 @@ public final class AlbumHeard {
         return audio.sampleRate() == rate
                 ? audio
                 : workspace.tracks().importer().converted(audio, track.content().value(), rate, done -> true);
-    }
-
-    /** Ends all work. */
-    public void close() {
-        reader.close();
     }
 }

@@ -31,9 +31,8 @@ import oakmirror.session.SessionDocument;
 import oakmirror.session.SessionFile;
 import oakmirror.session.SessionLog;
 import oakmirror.session.TrackId;
-import oakmirror.state.task.Job;
 import oakmirror.state.task.Kind;
-import oakmirror.state.task.Newest;
+import oakmirror.state.task.Latest;
 import oakmirror.state.workspace.Workspace;
 
 /** The songs of the record: read, held against each other, rendered, each with a session of its own where it is wanted. Lives on the window's thread. */
@@ -41,12 +40,11 @@ public final class AlbumSongs {
 
     private final Workspace workspace;
     private final Sending sending;
-    private final Newest<Standing> reader;
+    private final Latest<Standing> reader;
     private final ReadOnlyObjectWrapper<Optional<Standing>> standing = new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ReadOnlyStringWrapper failure = new ReadOnlyStringWrapper("");
     private boolean isWanted;
     private Optional<Basis> asked = Optional.empty();
-    private Optional<Job> job = Optional.empty();
 
     /** What the standing follows from. */
     private record Basis(Album album, Object correction, Object references) {}
@@ -70,7 +68,7 @@ public final class AlbumSongs {
     public AlbumSongs(Workspace workspace, Sending sending) {
         this.workspace = workspace;
         this.sending = sending;
-        reader = workspace.background().newest(Kind.PREVIEW, "Reading the songs");
+        reader = workspace.sessionTasks().latestShown(Kind.PREVIEW, "Reading the songs");
         workspace.sessionProperty().subscribe(this::follow);
     }
 
@@ -101,7 +99,7 @@ public final class AlbumSongs {
         }
         Basis now = new Basis(s.album(), s.correction(), s.references());
         if (s.album().isEmpty()) {
-            end();
+            reader.drop();
             asked = Optional.empty();
             standing.set(Optional.empty());
             failure.set("");
@@ -120,9 +118,6 @@ public final class AlbumSongs {
     }
 
     private void read(Session s) {
-        end();
-        Job shown = workspace.jobs().start("reading the songs of the record");
-        job = Optional.of(shown);
         failure.set("");
         reader.submit(
                 progress -> {
@@ -130,22 +125,17 @@ public final class AlbumSongs {
                             s,
                             workspace.tracks().importer(),
                             workspace.background().abreast(),
-                            done -> progress.report(done) && shown.report(done));
+                            progress);
                     return new Standing(album, album.standing(), album.targets());
                 },
-                made -> {
-                    end();
-                    standing.set(Optional.of(made));
-                },
+                made -> standing.set(Optional.of(made)),
                 failed -> {
-                    end();
-                    failure.set(failed.isCancelled() ? "The songs have not been read." : failed.sentence());
+                    if (failed.isAbandoned()) {
+                        asked = Optional.empty();
+                    } else {
+                        failure.set(failed.isCancelled() ? "The songs have not been read." : failed.sentence());
+                    }
                 });
-    }
-
-    private void end() {
-        job.ifPresent(workspace.jobs()::end);
-        job = Optional.empty();
     }
 
     /** Adds songs; what is over the limit is left out and said. */
@@ -203,11 +193,9 @@ public final class AlbumSongs {
                         place, List.of(song.track().name().replaceAll("[/\\\\:*?\"<>|]", "-") + SessionFile.ENDING))
                 .get(0);
         workspace
-                .background()
-                .submit(
-                        Kind.DISK,
-                        "Writing the song's session",
-                        Progress.NONE,
+                .sessionTasks()
+                .task(Kind.DISK, "Writing the song's session")
+                .run(
                         progress -> {
                             WholeFile.write(file, SessionFile.bytes(document, file));
                             return file;
@@ -215,8 +203,7 @@ public final class AlbumSongs {
                         written -> {
                             change("give a song its own session", a -> a.withSong(index, x -> x.withSession(written)));
                             then.accept(written);
-                        },
-                        failed -> workspace.messageProperty().set(failed.sentence()));
+                        });
     }
 
     /**
@@ -234,26 +221,18 @@ public final class AlbumSongs {
                 workspace.session(),
                 now.get().album().songs(),
                 now.get().album().outside());
-        Job shown = workspace.jobs().start("rendering the record");
         workspace
-                .background()
-                .submit(
-                        Kind.RENDER,
-                        "Rendering the record",
-                        shown,
+                .sessionTasks()
+                .shown(Kind.RENDER, "Rendering the record")
+                .run(
                         progress -> deliver(album, folder, progress),
-                        all -> {
-                            workspace.jobs().end(shown);
-                            over.accept(all.stream()
-                                    .map(Ended::sentence)
-                                    .filter(s -> !s.isEmpty())
-                                    .findFirst()
-                                    .orElse(""));
-                        },
-                        failed -> {
-                            workspace.jobs().end(shown);
-                            over.accept(failed.isCancelled() ? "Cancelled." : failed.sentence());
-                        });
+                        all -> over.accept(all.stream()
+                                .map(Ended::sentence)
+                                .filter(s -> !s.isEmpty())
+                                .findFirst()
+                                .orElse("")),
+                        failed -> over.accept(
+                                failed.isCancelled() && !failed.isAbandoned() ? "Cancelled." : failed.sentence()));
     }
 
     private List<Ended> deliver(MeasuredAlbum album, Path folder, Progress progress) throws IOException {
@@ -270,7 +249,7 @@ public final class AlbumSongs {
                 .deliver(
                         tasks,
                         progress.part(0.1, 1),
-                        (e, n) -> workspace.background().window().execute(() -> sending.note(e)));
+                        (e, n) -> workspace.background().state().execute(() -> sending.note(e)));
         if (album.record().delivery().checkSums()) {
             Map<String, String> sums = new TreeMap<>();
             all.stream()
@@ -279,10 +258,5 @@ public final class AlbumSongs {
             CheckSums.add(folder, sums);
         }
         return all;
-    }
-
-    /** Ends all work. */
-    public void close() {
-        reader.close();
     }
 }

@@ -20,9 +20,12 @@ import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.ImpulseResponseFile;
 import oakmirror.media.file.OutputNames;
 import oakmirror.media.file.TableFiles;
+import oakmirror.media.session.MeasuredSession;
 import oakmirror.readings.Readings;
+import oakmirror.session.Session;
 import oakmirror.spectrum.StereoSpectrum.Part;
 import oakmirror.state.task.Kind;
+import oakmirror.state.task.Task;
 import oakmirror.state.workspace.Workspace;
 import oakmirror.zones.Shaped;
 import oakmirror.zones.ShapedText;
@@ -103,21 +106,36 @@ public final class CorrectionFiles {
      * @param then takes what was written, or a sentence that says why nothing was; on the window's thread
      */
     public void write(Wanted wanted, Function<String, Path> named, BiConsumer<Optional<Written>, String> then) {
+        Session asked = workspace.session();
+        Phase phase = asked.phase();
+        String title = "Correction of "
+                + workspace.session().mix().map(m -> "“" + m.name() + "”").orElse("nothing");
+        Task task = workspace
+                .sessionTasks()
+                .task(Kind.RENDER, "Writing the correction")
+                .otherwise(failure -> then.accept(Optional.empty(), failure.sentence()));
         workspace.derivation().whenSettled(() -> {
-            Shaped shaped = workspace.derivation().shapedProperty().get();
-            Phase phase = workspace.session().phase();
-            String title = "Correction of "
-                    + workspace.session().mix().map(m -> "“" + m.name() + "”").orElse("nothing");
-            workspace
-                    .background()
-                    .submit(
-                            Kind.RENDER,
-                            "Writing the correction",
-                            Progress.NONE,
-                            progress -> written(shaped, phase, title, wanted, named),
-                            written -> then.accept(Optional.of(written), ""),
-                            failure -> then.accept(Optional.empty(), failure.sentence()));
+            Shaped now = workspace.derivation().shapedProperty().get();
+            Optional<MeasuredSession> changed =
+                    workspace.derivation().measured().filter(m -> !m.session().equals(asked));
+            task.run(
+                    progress -> written(
+                            changed.isPresent() ? shaped(changed.get(), asked, progress) : now,
+                            phase,
+                            title,
+                            wanted,
+                            named),
+                    written -> then.accept(Optional.of(written), ""));
         });
+    }
+
+    /** As the session was when it was asked for, where it has changed since. */
+    private static Shaped shaped(MeasuredSession measured, Session asked, Progress progress) throws AudioFileException {
+        try {
+            return measured.with(asked).shaped(measured.audio().sampleRate(), progress);
+        } catch (IllegalArgumentException e) {
+            throw new AudioFileException("The tracks have changed meanwhile; write the correction again.", e);
+        }
     }
 
     private static Written written(

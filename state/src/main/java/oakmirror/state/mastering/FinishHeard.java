@@ -12,7 +12,7 @@ import oakmirror.state.listening.MonitorControls.Ending;
 import oakmirror.state.listening.MonitorControls.Playback;
 import oakmirror.state.mastering.Finishing.Outcome;
 import oakmirror.state.task.Kind;
-import oakmirror.state.task.Newest;
+import oakmirror.state.task.Latest;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
 
@@ -23,7 +23,7 @@ public final class FinishHeard {
     private final Finishing finishing;
     private final Listening listening;
     private final MonitorControls monitor;
-    private final Newest<Double> taken;
+    private final Latest<Double> taken;
     /** What was measured last of what is taken away. */
     private Optional<FinishPlan> measuredOf = Optional.empty();
 
@@ -35,7 +35,7 @@ public final class FinishHeard {
         this.finishing = finishing;
         this.listening = listening;
         monitor = listening.monitor();
-        taken = workspace.background().newest(Kind.PREVIEW, "Measuring what the limiter takes away");
+        taken = workspace.sessionTasks().latest(Kind.PREVIEW, "Measuring what the limiter takes away");
         finishing.heardProperty().bind(monitor.endingProperty().map(e -> e != Ending.NONE));
         finishing.outcomeProperty().subscribe(o -> refresh());
         monitor.endingProperty().subscribe(e -> {
@@ -126,10 +126,5 @@ public final class FinishHeard {
                         refresh();
                     }));
         }
-    }
-
-    /** Ends all work. */
-    public void close() {
-        taken.close();
     }
 }

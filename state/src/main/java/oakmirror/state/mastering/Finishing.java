@@ -15,9 +15,9 @@ import oakmirror.finish.FinishSettings;
 import oakmirror.finish.MasterRender;
 import oakmirror.finish.NormalisedPlayback;
 import oakmirror.finish.NormalisedPlayback.Up;
-import oakmirror.state.task.Background;
 import oakmirror.state.task.Kind;
-import oakmirror.state.task.Newest;
+import oakmirror.state.task.Latest;
+import oakmirror.state.task.Tasks;
 import oakmirror.state.task.Work;
 import oakmirror.state.workspace.Workspace;
 import oakmirror.zones.Shaped;
@@ -36,10 +36,10 @@ public final class Finishing {
     private final ReadOnlyBooleanWrapper pending = new ReadOnlyBooleanWrapper();
     private final BooleanProperty wanted = new SimpleBooleanProperty();
     private final BooleanProperty heard = new SimpleBooleanProperty();
-    private final Background background;
-    private final Newest<MasterRender.Corrected> preview;
-    private final Newest<FinishPlan> planner;
-    private final Newest<MasterRender.Rendered> rehearsal;
+    private final Tasks tasks;
+    private final Latest<MasterRender.Corrected> preview;
+    private final Latest<FinishPlan> planner;
+    private final Latest<MasterRender.Rendered> rehearsal;
     private Optional<Corrected> measured = Optional.empty();
     private Optional<Basis> asked = Optional.empty();
     private Optional<FinishSettings> planning = Optional.empty();
@@ -81,11 +81,11 @@ public final class Finishing {
     /** Finishes the mix of a workspace. */
     public Finishing(Workspace workspace) {
         this.workspace = workspace;
-        background = workspace.background();
-        targets = new Targets(background, workspace.messageProperty()::set);
-        preview = background.newest(Kind.PREVIEW, "Measuring the corrected mix");
-        planner = background.newest(Kind.QUICK, "Working out the drive");
-        rehearsal = background.newest(Kind.PREVIEW, "Measuring what the master would be");
+        tasks = workspace.sessionTasks();
+        targets = new Targets(workspace.programTasks(), workspace.messageProperty()::set);
+        preview = tasks.latest(Kind.PREVIEW, "Measuring the corrected mix");
+        planner = tasks.latest(Kind.QUICK, "Working out the drive");
+        rehearsal = tasks.latest(Kind.PREVIEW, "Measuring what the master would be");
         workspace.derivation().shapedProperty().subscribe(p -> refresh());
         workspace.settledProperty().subscribe(p -> refresh());
         workspace.sessionProperty().subscribe(s -> refresh());
@@ -181,8 +181,9 @@ public final class Finishing {
                     refresh();
                 },
                 failure -> {
-                    background.tell(failure);
+                    tasks.background().tell(failure);
                     pending.set(false); // asked stays: it is tried again when something has changed
+                    asked = failure.isAbandoned() ? Optional.empty() : asked;
                 });
     }
 
@@ -192,12 +193,18 @@ public final class Finishing {
             return;
         }
         planning = Optional.of(settings);
-        planner.submit(progress -> corrected.what().plan(settings), plan -> {
-            planning = Optional.empty();
-            outcome.set(Optional.of(new Outcome(corrected.what(), plan, Optional.empty())));
-            refresh();
-            background.later(QUIET_MILLIS, () -> rehearse(corrected, plan));
-        });
+        planner.submit(
+                progress -> corrected.what().plan(settings),
+                plan -> {
+                    planning = Optional.empty();
+                    outcome.set(Optional.of(new Outcome(corrected.what(), plan, Optional.empty())));
+                    refresh();
+                    tasks.later(QUIET_MILLIS, () -> rehearse(corrected, plan));
+                },
+                failure -> {
+                    planning = failure.isAbandoned() ? Optional.empty() : planning;
+                    tasks.background().tell(failure);
+                });
     }
 
     /** Goes through the master, when nothing has changed meanwhile. */
@@ -214,7 +221,7 @@ public final class Finishing {
                         refresh();
                     }
                 },
-                background::tell);
+                tasks.background()::tell);
     }
 
     private Optional<Basis> basis() {
@@ -224,13 +231,9 @@ public final class Finishing {
     }
 
     private MasterRender render(Basis basis) {
-        return new MasterRender(basis.mix(), basis.shaped().chain(basis.phase()), background.parts());
-    }
-
-    /** Ends all work. */
-    public void close() {
-        preview.close();
-        planner.close();
-        rehearsal.close();
+        return new MasterRender(
+                basis.mix(),
+                basis.shaped().chain(basis.phase()),
+                tasks.background().parts());
     }
 }

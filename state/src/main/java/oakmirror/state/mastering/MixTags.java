@@ -11,7 +11,7 @@ import oakmirror.session.Session;
 import oakmirror.session.Source;
 import oakmirror.session.Track;
 import oakmirror.state.task.Kind;
-import oakmirror.state.task.Newest;
+import oakmirror.state.task.Latest;
 import oakmirror.state.workspace.Workspace;
 
 /** What the mix says of itself and the master will, read in the background. Lives on the window's thread. */
@@ -20,7 +20,7 @@ public final class MixTags {
     private final Workspace workspace;
     private final ReadOnlyObjectWrapper<Tags> mix = new ReadOnlyObjectWrapper<>(Tags.NONE);
     private final ReadOnlyObjectWrapper<Tags> master = new ReadOnlyObjectWrapper<>(Tags.NONE);
-    private final Newest<Read> reader;
+    private final Latest<Read> reader;
     private Optional<Of> of = Optional.empty();
     private Optional<Cover> picture = Optional.empty();
 
@@ -33,7 +33,7 @@ public final class MixTags {
     /** Those of a workspace. */
     public MixTags(Workspace workspace) {
         this.workspace = workspace;
-        reader = workspace.background().newest(Kind.DISK, "Reading the tags of the mix");
+        reader = workspace.programTasks().latest(Kind.DISK, "Reading the tags of the mix");
         workspace.sessionProperty().subscribe(s -> follow(s, false));
         workspace.tracks().revisionProperty().subscribe(r -> follow(workspace.session(), true));
     }
@@ -62,7 +62,7 @@ public final class MixTags {
                         picture = read.picture();
                         show();
                     },
-                    failure -> workspace.messageProperty().set(failure.sentence()));
+                    workspace.background()::tell);
         }
         show();
     }
@@ -76,10 +76,5 @@ public final class MixTags {
 
     private void show() {
         master.set(workspace.session().delivery().tags().applied(mix.get(), picture));
-    }
-
-    /** Ends the reading. */
-    public void close() {
-        reader.close();
     }
 }

@@ -10,7 +10,6 @@ import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.DecodedStream;
 import oakmirror.session.Delivery.Song;
 import oakmirror.session.Track;
-import oakmirror.state.task.Job;
 import oakmirror.state.task.Kind;
 import oakmirror.state.workspace.Workspace;
 
@@ -26,24 +25,12 @@ public final class RecordSong {
 
     /** Measures a file and keeps what it has. */
     public void take(Path file) {
-        Job job = workspace.jobs().start("measuring " + file.getFileName());
         workspace
-                .background()
-                .submit(
-                        Kind.PREVIEW,
-                        "Measuring " + file.getFileName(),
-                        job,
+                .sessionTasks()
+                .shown(Kind.PREVIEW, "Measuring " + file.getFileName())
+                .run(
                         progress -> measure(file, progress),
-                        song -> {
-                            workspace.jobs().end(job);
-                            keep("choose a song of the record", Optional.of(song));
-                        },
-                        failure -> {
-                            workspace.jobs().end(job);
-                            if (!failure.isCancelled()) {
-                                workspace.messageProperty().set(failure.sentence());
-                            }
-                        });
+                        song -> keep("choose a song of the record", Optional.of(song)));
     }
 
     private Song measure(Path file, Progress progress) throws java.io.IOException {

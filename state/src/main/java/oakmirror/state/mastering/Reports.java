@@ -10,7 +10,6 @@ import oakmirror.media.report.Report;
 import oakmirror.session.Fact;
 import oakmirror.session.Sent;
 import oakmirror.session.SessionDocument;
-import oakmirror.state.task.Job;
 import oakmirror.state.task.Kind;
 import oakmirror.state.workspace.Workspace;
 
@@ -31,14 +30,11 @@ public final class Reports {
      * @param then told why there is none, in one sentence; empty where it is written
      */
     public void write(Path wanted, Consumer<String> then) {
-        Job job = workspace.jobs().start("writing the report");
         SessionDocument document = workspace.document();
         workspace
-                .background()
-                .submit(
-                        Kind.RENDER,
-                        "Writing the report",
-                        job,
+                .sessionTasks()
+                .shown(Kind.RENDER, "Writing the report")
+                .run(
                         progress -> {
                             Path file = OutputNames.free(wanted);
                             Report.of(
@@ -51,7 +47,6 @@ public final class Reports {
                             return file;
                         },
                         file -> {
-                            workspace.jobs().end(job);
                             String now = LocalDateTime.now()
                                     .truncatedTo(ChronoUnit.SECONDS)
                                     .toString();
@@ -59,10 +54,7 @@ public final class Reports {
                                     now, file, "report", List.of("of the session as it stood"), List.of(), "")));
                             then.accept("");
                         },
-                        failure -> {
-                            workspace.jobs().end(job);
-                            then.accept(
-                                    failure.isCancelled() ? "Cancelled; no report was written." : failure.sentence());
-                        });
+                        failure -> then.accept(
+                                failure.isCancelled() ? "Cancelled; no report was written." : failure.sentence()));
     }
 }

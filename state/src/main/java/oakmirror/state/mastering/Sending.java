@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.TreeMap;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
+import java.util.function.Function;
 import oakmirror.audio.Progress;
 import oakmirror.delivery.Tags;
 import oakmirror.delivery.Verification;
@@ -28,13 +29,15 @@ import oakmirror.media.session.MeasuredSession;
 import oakmirror.session.Fact;
 import oakmirror.session.Sent;
 import oakmirror.session.Session;
-import oakmirror.state.task.Job;
 import oakmirror.state.task.Kind;
+import oakmirror.state.task.Task;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
 
 /** Writes masters of what is open, in the background, as soon as everything is of the session as it stands. Lives on the window's thread. */
 public final class Sending {
+
+    private static final double READING = 0.2;
 
     private final Workspace workspace;
 
@@ -62,7 +65,7 @@ public final class Sending {
     /** The master as it stands, to a file of this name or, where there is one, of the next free one. */
     public void master(Path file, BiConsumer<Optional<Delivered>, String> then) {
         send(
-                "rendering " + file.getFileName(),
+                "Rendering " + file.getFileName(),
                 settings -> List.of(
                         new Wanted("", settings, Wanted.now("", settings).made(), Optional.of(file))),
                 file.getParent(),
@@ -72,52 +75,59 @@ public final class Sending {
     }
 
     /**
-     * Several masters.
+     * Several masters, of the session as it is now; what is measured of it is waited for. Opening another session cancels it.
      *
-     * @param job what is being done, for the title strip
-     * @param wanted makes the list of the session as it stands then
+     * @param title what is being done, as the beginning of a sentence
+     * @param wanted makes the list of the session as it stands
      * @param folder where to
      * @param each told of each as it ends
      * @param then takes what became of all, in their order
      * @param failed takes why there is nothing, in one sentence
      */
     public void send(
-            String job,
-            java.util.function.Function<Session, List<Wanted>> wanted,
+            String title,
+            Function<Session, List<Wanted>> wanted,
             Path folder,
             Consumer<Ended> each,
             Consumer<List<Ended>> then,
             Consumer<String> failed) {
-        if (workspace.session().mix().isEmpty()) {
+        Session asked = workspace.session();
+        if (asked.mix().isEmpty()) {
             failed.accept("There is no mix to render yet; add one on Gather.");
             return;
         }
-        Job shown = workspace.jobs().start(job);
-        Consumer<String> nothing = sentence -> {
-            workspace.jobs().end(shown);
-            failed.accept(sentence);
-        };
+        List<Wanted> list = wanted.apply(asked);
+        Task task = workspace
+                .sessionTasks()
+                .shown(Kind.RENDER, title)
+                .otherwise(failure -> failed.accept(
+                        failure.isCancelled() && !failure.isAbandoned() ? "Cancelled." : failure.sentence()));
         workspace.derivation().whenSettled(() -> {
             Optional<MeasuredSession> measured = workspace.derivation().measured();
-            if (measured.isEmpty()) {
-                nothing.accept(whyNothing());
+            if (task.isEnded()) {
                 return;
             }
-            List<Wanted> list = wanted.apply(measured.get().session());
-            List<Path> inputs = workspace.session().files();
-            workspace
-                    .background()
-                    .submit(
-                            Kind.RENDER,
-                            Character.toUpperCase(job.charAt(0)) + job.substring(1),
-                            shown,
-                            progress -> deliver(measured.get(), list, folder, inputs, each, progress),
-                            all -> {
-                                workspace.jobs().end(shown);
-                                then.accept(all);
-                            },
-                            failure -> nothing.accept(failure.isCancelled() ? "Cancelled." : failure.sentence()));
+            if (measured.isEmpty()) {
+                task.supersede();
+                failed.accept(whyNothing());
+                return;
+            }
+            boolean isAsked = asked.tracks().equals(workspace.session().tracks())
+                    && asked.comparing().equals(workspace.session().comparing());
+            task.run(
+                    progress -> deliver(
+                            isAsked ? measured.get() : read(asked, progress.part(0, READING)),
+                            list,
+                            folder,
+                            each,
+                            progress.part(isAsked ? 0 : READING, 1)),
+                    then);
         });
+    }
+
+    /** The session as it was asked for, where its tracks have changed since; what is in the cache is not measured again. */
+    private MeasuredSession read(Session asked, Progress progress) throws AudioFileException {
+        return MeasuredSession.read(asked, workspace.tracks().importer(), progress);
     }
 
     /** Keeps in the session's log that a master was sent out, and what was found in its file. */
@@ -147,21 +157,16 @@ public final class Sending {
     }
 
     private List<Ended> deliver(
-            MeasuredSession measured,
-            List<Wanted> wanted,
-            Path folder,
-            List<Path> inputs,
-            Consumer<Ended> each,
-            Progress progress)
+            MeasuredSession measured, List<Wanted> wanted, Path folder, Consumer<Ended> each, Progress progress)
             throws IOException {
-        List<Order> orders = orders(measured, wanted, folder, inputs);
+        List<Order> orders = orders(measured, wanted, folder, measured.session().files());
         List<Ended> all = new Orders(
                         workspace.tracks().importer(),
                         workspace.background().parts(),
                         workspace.background().abreast())
                 .deliver(measured, orders, progress, (e, count) -> workspace
                         .background()
-                        .window()
+                        .state()
                         .execute(() -> each.accept(e)));
         if (measured.session().delivery().checkSums()) {
             addCheckSums(all);

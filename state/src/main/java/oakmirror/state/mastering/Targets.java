@@ -6,17 +6,16 @@ import java.nio.file.Path;
 import java.util.function.Consumer;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
-import oakmirror.audio.Progress;
 import oakmirror.finish.TargetList;
 import oakmirror.media.cache.UserFolders;
-import oakmirror.state.task.Background;
 import oakmirror.state.task.Kind;
+import oakmirror.state.task.Tasks;
 
 /** The list of delivery targets: kept as JSON beside the settings once it has been changed, the one that comes with the program until then. */
 public final class Targets {
 
     private final Path file;
-    private final Background background;
+    private final Tasks tasks;
     private final Consumer<String> said;
     private final ReadOnlyObjectWrapper<TargetList> list = new ReadOnlyObjectWrapper<>(TargetList.shipped());
 
@@ -25,13 +24,13 @@ public final class Targets {
      *
      * @param said takes a sentence when it cannot be read or kept
      */
-    public Targets(Background background, Consumer<String> said) {
-        this(UserFolders.config().resolve("targets.json"), background, said);
+    public Targets(Tasks tasks, Consumer<String> said) {
+        this(UserFolders.config().resolve("targets.json"), tasks, said);
     }
 
-    Targets(Path file, Background background, Consumer<String> said) {
+    Targets(Path file, Tasks tasks, Consumer<String> said) {
         this.file = file;
-        this.background = background;
+        this.tasks = tasks;
         this.said = said;
         if (Files.exists(file)) {
             try {
@@ -77,15 +76,13 @@ public final class Targets {
     }
 
     private void write(Path to, TargetList what, String otherwise) {
-        background.submit(
-                Kind.DISK,
-                "Keeping the list of targets",
-                Progress.NONE,
-                progress -> {
-                    what.write(to);
-                    return to;
-                },
-                done -> {},
-                failure -> said.accept(otherwise));
+        tasks.task(Kind.DISK, "Keeping the list of targets")
+                .run(
+                        progress -> {
+                            what.write(to);
+                            return to;
+                        },
+                        done -> {},
+                        failure -> said.accept(otherwise));
     }
 }

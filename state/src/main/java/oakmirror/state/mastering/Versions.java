@@ -23,7 +23,7 @@ import oakmirror.session.Version;
 import oakmirror.session.VersionNote;
 import oakmirror.state.mastering.Sending.Wanted;
 import oakmirror.state.task.Kind;
-import oakmirror.state.task.Newest;
+import oakmirror.state.task.Latest;
 import oakmirror.state.workspace.Workspace;
 
 /** The versions of what is open: rendered, named, rated, kept or out, and taken back into the session. Lives on the window's thread. */
@@ -33,13 +33,13 @@ public final class Versions {
     private final Sending sending;
     private final ReadOnlyObjectWrapper<List<NotedVersion>> all = new ReadOnlyObjectWrapper<>(List.of());
     private final ReadOnlyObjectWrapper<Set<String>> missing = new ReadOnlyObjectWrapper<>(Set.of());
-    private final Newest<Set<String>> looker;
+    private final Latest<Set<String>> looker;
 
     /** Those of a workspace. */
     public Versions(Workspace workspace, Sending sending) {
         this.workspace = workspace;
         this.sending = sending;
-        looker = workspace.background().newest(Kind.DISK, "Looking for the files of versions");
+        looker = workspace.programTasks().latest(Kind.DISK, "Looking for the files of versions");
         workspace.logProperty().subscribe(log -> {
             all.set(log.versions());
             look();
@@ -71,7 +71,7 @@ public final class Versions {
                     return Set.copyOf(gone);
                 },
                 missing::set,
-                failure -> workspace.messageProperty().set(failure.sentence()));
+                workspace.background()::tell);
     }
 
     /**
@@ -82,7 +82,7 @@ public final class Versions {
     public void render(List<Variant> variants, Path folder, java.util.function.Consumer<String> over) {
         InOrder arriving = new InOrder(variants);
         sending.send(
-                variants.size() == 1 ? "rendering a version" : "rendering " + variants.size() + " versions",
+                variants.size() == 1 ? "Rendering a version" : "Rendering " + variants.size() + " versions",
                 session -> variants.stream()
                         .map(v -> Wanted.now(v.name(), v.settings()))
                         .toList(),
@@ -197,10 +197,5 @@ public final class Versions {
         workspace
                 .messageProperty()
                 .set("The session is as it was for “" + version.name() + "”; undo brings back what was before.");
-    }
-
-    /** Ends all work. */
-    public void close() {
-        looker.close();
     }
 }

@@ -30,9 +30,8 @@ import oakmirror.session.Fact;
 import oakmirror.session.Passage;
 import oakmirror.session.Source;
 import oakmirror.session.Track;
-import oakmirror.state.task.Job;
 import oakmirror.state.task.Kind;
-import oakmirror.state.task.Newest;
+import oakmirror.state.task.Latest;
 import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
@@ -48,8 +47,8 @@ public final class Bounces {
 
     private final Workspace workspace;
     private final Settings settings;
-    private final Newest<List<Taken>> measurer;
-    private final Newest<String> reader;
+    private final Latest<List<Taken>> measurer;
+    private final Latest<String> reader;
     private final BounceKeys keys = new BounceKeys();
     private final BooleanProperty atOnce = new SimpleBooleanProperty();
     private final ReadOnlyObjectWrapper<List<Taken>> all = new ReadOnlyObjectWrapper<>(List.of());
@@ -73,8 +72,8 @@ public final class Bounces {
     public Bounces(Workspace workspace, Settings settings) {
         this.workspace = workspace;
         this.settings = settings;
-        measurer = workspace.background().newest(Kind.QUICK, "Comparing bounces");
-        reader = workspace.background().newest(Kind.DISK, "Reading the mix through");
+        measurer = workspace.programTasks().latest(Kind.QUICK, "Comparing bounces");
+        reader = workspace.programTasks().latest(Kind.DISK, "Reading the mix through");
         atOnce.set(settings.text("bounces.at-once", "yes").equals("yes"));
         atOnce.subscribe(v -> settings.keep("bounces.at-once", v ? "yes" : "no"));
         workspace.sessionProperty().subscribe(s -> {
@@ -138,7 +137,7 @@ public final class Bounces {
             watch = Optional.of(new FolderWatch(
                     watched,
                     f -> f.getFileName().equals(mixFile.getFileName()) || BounceNames.areAlike(mixFile, f),
-                    written -> workspace.background().window().execute(() -> written(mixFile, written.path()))));
+                    written -> workspace.background().state().execute(() -> written(mixFile, written.path()))));
         }
     }
 
@@ -172,13 +171,10 @@ public final class Bounces {
         taking = true;
         List<Move> moves = workspace.proposalProperty().get().correction().moves();
         Optional<Figures> old = figures(slot.get());
-        Job job = workspace.jobs().start("taking " + file.getFileName());
         workspace
-                .background()
-                .submit(
-                        Kind.IMPORT,
-                        "Taking “" + file.getFileName() + "”",
-                        job,
+                .sessionTasks()
+                .shown(Kind.IMPORT, "Taking “" + file.getFileName() + "”")
+                .run(
                         progress -> {
                             String keyBefore = keys.of(before.get());
                             ImportedTrack next = workspace
@@ -189,17 +185,13 @@ public final class Bounces {
                                     next, keyBefore, keys.of(next), aligned(before.get(), next, progress.part(0.7, 1)));
                         },
                         next -> {
-                            workspace.jobs().end(job);
                             taking = false;
                             put(file, before.get(), old, moves, next);
                             pending.get().ifPresent(f -> written(watchedMix.orElse(f), f));
                         },
                         failure -> {
-                            workspace.jobs().end(job);
                             taking = false;
-                            if (!failure.isCancelled()) {
-                                workspace.messageProperty().set(failure.sentence());
-                            }
+                            workspace.background().tell(failure);
                         });
     }
 
@@ -381,7 +373,5 @@ public final class Bounces {
     /** Watches no longer. */
     public void close() {
         watch.ifPresent(FolderWatch::close);
-        measurer.close();
-        reader.close();
     }
 }

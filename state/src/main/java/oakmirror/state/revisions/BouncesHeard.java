@@ -14,7 +14,6 @@ import oakmirror.media.file.AudioFileException;
 import oakmirror.state.listening.Listening;
 import oakmirror.state.listening.MonitorControls;
 import oakmirror.state.listening.MonitorControls.HeardVersion;
-import oakmirror.state.task.Job;
 import oakmirror.state.task.Kind;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
@@ -75,24 +74,10 @@ public final class BouncesHeard {
         if (mix.isEmpty()) {
             return;
         }
-        Job job = workspace.jobs().start("reading " + bounce.name());
         workspace
-                .background()
-                .submit(
-                        Kind.IMPORT,
-                        "Reading “" + bounce.name() + "”",
-                        job,
-                        progress -> placed(bounce, mix.get(), progress),
-                        placed -> {
-                            workspace.jobs().end(job);
-                            hear(bounce, kind, mix.get(), placed);
-                        },
-                        failure -> {
-                            workspace.jobs().end(job);
-                            if (!failure.isCancelled()) {
-                                workspace.messageProperty().set(failure.sentence());
-                            }
-                        });
+                .sessionTasks()
+                .shown(Kind.IMPORT, "Reading “" + bounce.name() + "”")
+                .run(progress -> placed(bounce, mix.get(), progress), placed -> hear(bounce, kind, mix.get(), placed));
     }
 
     private Placed placed(Bounce bounce, ImportedTrack mix, Progress progress) throws java.io.IOException {

@@ -20,17 +20,17 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.BiFunction;
 import java.util.function.Consumer;
-import oakmirror.audio.Progress;
+import javafx.collections.FXCollections;
+import javafx.collections.ObservableList;
 import oakmirror.measure.WorkerThreads;
-import oakmirror.media.file.AudioFileException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * Owner of every worker thread of the program; whoever has work to be done is given this and says of what {@link Kind} it is. Results and
- * failures come back on the window's thread. Whatever goes wrong, errors of the machine included, comes back as a {@link Failure}: nothing
- * waits for ever for something that has broken.
+ * Owner of every worker thread of the program; whoever has work to be done asks {@link Tasks} for a {@link Task}, which runs here. Results and
+ * failures come back on the state's thread.
  *
  * <p>There are four groups of threads, so that nothing waits for what it does not depend on: for quick work; for asking disks; for heavy work, the
  * most urgent kind first; and for the parts of one measurement, which never wait for other work. A clock that only starts things, and a thread
@@ -45,27 +45,40 @@ public final class Background implements AutoCloseable {
     /** What bringing in a file of 192 kHz and eight channels takes: it goes through with a heap of 48 MiB, and not with 40. */
     private static final long IMPORT_BYTES = 48L << 20;
 
-    private final Executor window;
+    private final Executor state;
     private final int processors = Runtime.getRuntime().availableProcessors();
     private final Map<Kind.Threads, ExecutorService> threads = new EnumMap<>(Kind.Threads.class);
-    private final ExecutorService parts = WorkerThreads.forParts();
-    private final ExecutorService abreast = WorkerThreads.forParts();
-    private final ExecutorService keeping = Executors.newSingleThreadExecutor(WorkerThreads.named("keep"));
+    private final ExecutorService parts;
+    private final ExecutorService abreast;
+    private final ExecutorService keeping;
     private final ScheduledExecutorService clock =
             Executors.newSingleThreadScheduledExecutor(WorkerThreads.named("clock"));
     private final Map<Kind, Deque<Runnable>> queues = new EnumMap<>(Kind.class);
     private final Map<Kind, Integer> running = new EnumMap<>(Kind.class);
     private final AtomicInteger heavyRunning = new AtomicInteger();
+    private final ObservableList<Task> shown = FXCollections.observableArrayList();
     private volatile Consumer<String> told = sentence -> LOG.warn("nobody to tell: {}", sentence);
     private volatile boolean closing;
 
-    /** Background work whose results come back on {@code window}. */
-    public Background(Executor window) {
-        this.window = window;
+    /** Background work whose results come back on {@code state}. */
+    public Background(Executor state) {
+        this(state, (name, count) -> Executors.newFixedThreadPool(count, WorkerThreads.named(name)));
+    }
+
+    /**
+     * Background work on threads that somebody else makes, as one that takes a step at a time.
+     *
+     * @param pools makes threads of a name, so many of them
+     */
+    public Background(Executor state, BiFunction<String, Integer, ExecutorService> pools) {
+        this.state = state;
         int few = Math.max(2, processors);
-        threads.put(Kind.Threads.QUICK, Executors.newFixedThreadPool(few, WorkerThreads.named("quick")));
-        threads.put(Kind.Threads.DISK, Executors.newFixedThreadPool(DISK_THREADS, WorkerThreads.named("disk")));
-        threads.put(Kind.Threads.HEAVY, Executors.newFixedThreadPool(few, WorkerThreads.named("work")));
+        threads.put(Kind.Threads.QUICK, pools.apply("quick", few));
+        threads.put(Kind.Threads.DISK, pools.apply("disk", DISK_THREADS));
+        threads.put(Kind.Threads.HEAVY, pools.apply("work", few));
+        parts = pools.apply("parts", processors);
+        abreast = pools.apply("abreast", processors);
+        keeping = pools.apply("keep", 1);
         for (Kind kind : Kind.values()) {
             queues.put(kind, new ArrayDeque<>());
             running.put(kind, 0);
@@ -77,19 +90,21 @@ public final class Background implements AutoCloseable {
         return (int) Math.max(1, heapBytes / 2 / IMPORT_BYTES);
     }
 
-    /** Says who is told what the user should know, in one sentence, on the window's thread. */
+    /** Says who is told what the user should know, in one sentence, on the state's thread. */
     public void tellTo(Consumer<String> consumer) {
         told = consumer;
     }
 
-    /** Tells the user of a failure. */
+    /** Tells the user of a failure; whoever cancelled something knows it. */
     public void tell(Failure failure) {
-        told.accept(failure.sentence());
+        if (!failure.isCancelled()) {
+            told.accept(failure.sentence());
+        }
     }
 
-    /** The window's thread. */
-    public Executor window() {
-        return window;
+    /** The state's thread. */
+    public Executor state() {
+        return state;
     }
 
     /** Where the parts of one measurement run; what runs there must not wait for other work. */
@@ -102,47 +117,19 @@ public final class Background implements AutoCloseable {
         return abreast;
     }
 
-    /** A lane for work of which only the newest is wanted; {@code what} begins a sentence, as "Reading Ebb Tide". */
-    public <T> Newest<T> newest(Kind kind, String what) {
-        return new Newest<>(this, kind, what);
+    /** Work that the user sees, oldest first. Changed on the state's thread. */
+    public ObservableList<Task> shown() {
+        return shown;
     }
 
-    /**
-     * Has something done.
-     *
-     * @param what what it is, as the beginning of a sentence: "Reading Ebb Tide"
-     * @param wish told how far it is; says when it is not wanted any more
-     * @param then takes what comes out, on the window's thread
-     * @param failed takes why nothing came out, cancelling included, on the window's thread
-     */
-    public <T> void submit(
-            Kind kind, String what, Progress wish, Work<T> work, Consumer<T> then, Consumer<Failure> failed) {
-        execute(kind, () -> attempt(what, wish, work, then, failed));
+    boolean isClosing() {
+        return closing;
     }
 
-    /** Does something on this thread, and has what comes of it taken on the window's. */
-    <T> void attempt(String what, Progress wish, Work<T> work, Consumer<T> then, Consumer<Failure> failed) {
-        Progress progress = done -> wish.report(done) && !closing;
-        try {
-            progress.check(0);
-            T made = work.run(progress);
-            deliver(() -> then.accept(made));
-        } catch (Throwable e) { // whatever it is, somebody waits for an answer
-            Failure failure = new Failure(what, e);
-            if (failure.isCancelled()) {
-                LOG.debug("{}: not wanted any more", what);
-            } else if (e instanceof AudioFileException) {
-                LOG.info("{}: failed", what, e);
-            } else if (!closing) {
-                LOG.error("{}: failed", what, e);
-            }
-            deliver(() -> failed.accept(failure));
-        }
-    }
-
-    private void deliver(Runnable then) {
+    /** Does something on the state's thread, unless the program ends before. */
+    void deliver(Runnable then) {
         if (!closing) {
-            window.execute(() -> {
+            state.execute(() -> {
                 if (!closing) {
                     then.run();
                 }
@@ -196,7 +183,7 @@ public final class Background implements AutoCloseable {
         }
     }
 
-    /** Does something on the window's thread a little later. */
+    /** Does something on the state's thread a little later. */
     public void later(long millis, Runnable work) {
         if (!closing) {
             clock.schedule(() -> deliver(work), millis, TimeUnit.MILLISECONDS);
@@ -242,10 +229,18 @@ public final class Background implements AutoCloseable {
     /** Asks a disk for something that is of no use any more after a while; empty when it does not answer by then, or fails. */
     public <T> Optional<T> ask(Callable<T> question, long millis) {
         ExecutorService disks = threads.get(Kind.Threads.DISK);
+        Future<T> answer;
         try {
-            return Optional.ofNullable(disks.submit(question).get(millis, TimeUnit.MILLISECONDS));
-        } catch (ExecutionException | TimeoutException | RejectedExecutionException e) {
+            answer = disks.submit(question);
+        } catch (RejectedExecutionException e) {
+            LOG.debug("not asked any more", e);
+            return Optional.empty();
+        }
+        try {
+            return Optional.ofNullable(answer.get(millis, TimeUnit.MILLISECONDS));
+        } catch (ExecutionException | TimeoutException e) {
             LOG.debug("a disk did not answer", e);
+            answer.cancel(true); // or a folder that has gone would keep a thread for each question
             return Optional.empty();
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();

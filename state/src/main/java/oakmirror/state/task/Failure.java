@@ -11,13 +11,28 @@ import oakmirror.media.file.AudioFileException;
  */
 public record Failure(String what, Throwable cause) {
 
+    /** Cancelled because what it was done for has gone: its message says what has. */
+    static final class Abandoned extends CancellationException {
+        Abandoned(String why) {
+            super(why);
+        }
+    }
+
     /** Whether it was ended because it was not wanted any more. */
     public boolean isCancelled() {
         return cause instanceof CancellationException;
     }
 
+    /** Whether it was ended because what it was done for has gone. */
+    public boolean isAbandoned() {
+        return cause instanceof Abandoned;
+    }
+
     /** Why, in one sentence that says what to do. */
     public String sentence() {
+        if (isAbandoned()) {
+            return what + " was cancelled: " + cause.getMessage() + ".";
+        }
         if (isCancelled()) {
             return what + " was cancelled; try again when you want it.";
         }

@@ -1,2 +1,2 @@
-/** Work that goes on in the background, as the window sees it. */
+/** Work in the background: what it is, whose it is, how it ends; one owner of all worker threads. Ours. */
 package oakmirror.state.task;

@@ -30,9 +30,9 @@ import oakmirror.session.Session;
 import oakmirror.session.Shaping;
 import oakmirror.session.StemSet;
 import oakmirror.spectrum.StereoSpectrum.Part;
-import oakmirror.state.task.Background;
 import oakmirror.state.task.Kind;
-import oakmirror.state.task.Newest;
+import oakmirror.state.task.Latest;
+import oakmirror.state.task.Tasks;
 import oakmirror.stems.Rebalance;
 import oakmirror.stems.Rebalancing;
 import oakmirror.stems.StemPowers;
@@ -47,9 +47,18 @@ import oakmirror.zones.ZoneMoves;
 public final class Derivation {
 
     private static final int USUAL_RATE = 48000;
+    private static final Basis NONE = new Basis(
+            Optional.empty(),
+            Optional.empty(),
+            List.of(),
+            Session.EMPTY.shaping(),
+            Session.EMPTY.comparing().corridor(),
+            USUAL_RATE,
+            Optional.empty(),
+            StemSet.NONE);
     private static final Made NOTHING = new Made(Derived.NOTHING, Rebalance.none(0));
 
-    private final Background background;
+    private final Tasks tasks;
     private final Tracks tracks;
     private final MixStems stems;
     private final Supplier<Session> session;
@@ -60,16 +69,8 @@ public final class Derivation {
     private final ReadOnlyObjectWrapper<Rebalance> rebalance = new ReadOnlyObjectWrapper<>(Rebalance.none(0));
     private final ReadOnlyBooleanWrapper settled = new ReadOnlyBooleanWrapper(true);
     private final List<Runnable> afterSettling = new ArrayList<>();
-    private final Newest<Made> proposer;
-    private Basis proposedFor = new Basis(
-            Optional.empty(),
-            Optional.empty(),
-            List.of(),
-            Session.EMPTY.shaping(),
-            Session.EMPTY.comparing().corridor(),
-            USUAL_RATE,
-            Optional.empty(),
-            StemSet.NONE);
+    private final Latest<Made> proposer;
+    private Basis proposedFor = NONE;
     private final DynamicsSolving dynamics;
     private Optional<Subject> trial = Optional.empty();
     private boolean proposing;
@@ -77,13 +78,13 @@ public final class Derivation {
     private double correctedPeakDbtp = Double.NEGATIVE_INFINITY;
 
     /** Nothing to follow from yet. */
-    Derivation(Background background, Tracks tracks, MixStems stems, Supplier<Session> session) {
-        this.background = background;
+    Derivation(Tasks tasks, Tracks tracks, MixStems stems, Supplier<Session> session) {
+        this.tasks = tasks;
         this.tracks = tracks;
         this.stems = stems;
         this.session = session;
-        proposer = background.newest(Kind.QUICK, "Working out the correction");
-        dynamics = new DynamicsSolving(background, () -> {
+        proposer = tasks.latest(Kind.QUICK, "Working out the correction");
+        dynamics = new DynamicsSolving(tasks, () -> {
             compose();
             settle();
         });
@@ -128,7 +129,7 @@ public final class Derivation {
         return settled.getReadOnlyProperty();
     }
 
-    /** Does something as soon as everything is of the session as it stands; at once where it is. */
+    /** Does something as soon as everything is of the session as it stands; at once where it is, and not at all when another is opened before. */
     public void whenSettled(Runnable work) {
         if (settled.get()) {
             work.run();
@@ -198,8 +199,13 @@ public final class Derivation {
         boolean ready = basis.mix().isPresent();
         proposer.submit(
                 progress -> ready ? made(basis, subjects, known) : NOTHING, made -> proposed(basis, made), failure -> {
-                    background.tell(failure);
-                    proposed(basis, NOTHING);
+                    tasks.background().tell(failure);
+                    if (failure.isAbandoned()) {
+                        proposedFor = NONE;
+                        proposing = false;
+                    } else {
+                        proposed(basis, NOTHING);
+                    }
                 });
     }
 
@@ -359,8 +365,8 @@ public final class Derivation {
                         .toList();
     }
 
-    void close() {
-        proposer.close();
-        dynamics.close();
+    /** What waits for figures of a session that has gone is not done. */
+    void sessionEnds() {
+        afterSettling.clear();
     }
 }

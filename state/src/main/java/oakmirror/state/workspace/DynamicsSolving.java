@@ -16,9 +16,9 @@ import oakmirror.audio.Progress;
 import oakmirror.audio.StereoSource;
 import oakmirror.dsp.ZoneDynamicsBand;
 import oakmirror.spectrum.Zone;
-import oakmirror.state.task.Background;
 import oakmirror.state.task.Kind;
-import oakmirror.state.task.Newest;
+import oakmirror.state.task.Latest;
+import oakmirror.state.task.Tasks;
 import oakmirror.zones.DynamicsMove;
 import oakmirror.zones.DynamicsSolver;
 import oakmirror.zones.ZoneAspect;
@@ -32,18 +32,18 @@ import oakmirror.zones.ZoneMoves;
  */
 public final class DynamicsSolving {
 
-    private final Background background;
-    private final Newest<Map<Zone, DynamicsMove>> solver;
+    private final Tasks tasks;
+    private final Latest<Map<Zone, DynamicsMove>> solver;
     private final Runnable changed;
     private final ReadOnlyIntegerWrapper revision = new ReadOnlyIntegerWrapper();
     private boolean wanted;
-    private Optional<Task> done = Optional.empty();
-    private Optional<Task> asked = Optional.empty();
+    private Optional<Sought> done = Optional.empty();
+    private Optional<Sought> asked = Optional.empty();
     private Map<Zone, DynamicsMove> moves = Map.of();
     private Listened listened = new Listened(Optional.empty(), new FrameRange(0, 0));
 
     /** What is to be found: of which sound, and by how much the crest factors of zones should change. */
-    private record Task(StereoSource mix, FrameRange range, Map<Zone, Double> wantedDb) {}
+    private record Sought(StereoSource mix, FrameRange range, Map<Zone, Double> wantedDb) {}
 
     /** What was heard of a stretch of a mix. */
     private record Listened(Optional<StereoSource> mix, FrameRange range, Map<Zone, DynamicsSolver> zones) {
@@ -52,8 +52,8 @@ public final class DynamicsSolving {
             this(mix, range, new ConcurrentHashMap<>());
         }
 
-        boolean isOf(Task task) {
-            return mix.filter(m -> m == task.mix()).isPresent() && range.equals(task.range());
+        boolean isOf(Sought sought) {
+            return mix.filter(m -> m == sought.mix()).isPresent() && range.equals(sought.range());
         }
     }
 
@@ -62,10 +62,10 @@ public final class DynamicsSolving {
      *
      * @param changed called when something was found
      */
-    DynamicsSolving(Background background, Runnable changed) {
-        this.background = background;
+    DynamicsSolving(Tasks tasks, Runnable changed) {
+        this.tasks = tasks;
         this.changed = changed;
-        solver = background.newest(Kind.PREVIEW, "Finding what moves the dynamics of zones");
+        solver = tasks.latest(Kind.PREVIEW, "Finding what moves the dynamics of zones");
     }
 
     /** Somebody looks at what is proposed. */
@@ -81,7 +81,7 @@ public final class DynamicsSolving {
      */
     void follow(Optional<StereoSource> mix, FrameRange range, ZoneMoves proposed, ZoneDecisions decisions) {
         Map<Zone, Double> wantedDb = wantedDb(proposed, decisions);
-        Optional<Task> now = wantedDb.isEmpty() ? Optional.empty() : mix.map(m -> new Task(m, range, wantedDb));
+        Optional<Sought> now = wantedDb.isEmpty() ? Optional.empty() : mix.map(m -> new Sought(m, range, wantedDb));
         if (now.isEmpty()) {
             asked = Optional.empty();
             done = Optional.empty();
@@ -93,20 +93,20 @@ public final class DynamicsSolving {
             return;
         }
         asked = now;
-        Task task = now.get();
-        if (!listened.isOf(task)) {
+        Sought sought = now.get();
+        if (!listened.isOf(sought)) {
             listened = new Listened(mix, range);
         }
         listened.zones().keySet().retainAll(proposed.dynamics().keySet());
         Map<Zone, DynamicsSolver> heard = listened.zones();
         Map<Zone, DynamicsMove> known =
-                done.filter(d -> d.mix() == task.mix() && d.range().equals(range))
+                done.filter(d -> d.mix() == sought.mix() && d.range().equals(range))
                                 .isPresent()
                         ? moves
                         : Map.of();
         moves = known;
         solver.submit(
-                progress -> solved(task, heard, known, progress),
+                progress -> solved(sought, heard, known, progress),
                 found -> {
                     if (asked.equals(now)) {
                         asked = Optional.empty();
@@ -116,8 +116,10 @@ public final class DynamicsSolving {
                     }
                 },
                 failure -> {
-                    background.tell(failure);
-                    if (asked.equals(now)) {
+                    tasks.background().tell(failure);
+                    if (failure.isAbandoned()) {
+                        asked = Optional.empty();
+                    } else if (asked.equals(now)) {
                         asked = Optional.empty();
                         done = now; // it is tried again when something has changed
                         moves = Map.of();
@@ -151,12 +153,12 @@ public final class DynamicsSolving {
     }
 
     private static Map<Zone, DynamicsMove> solved(
-            Task task, Map<Zone, DynamicsSolver> heard, Map<Zone, DynamicsMove> known, Progress progress) {
+            Sought sought, Map<Zone, DynamicsSolver> heard, Map<Zone, DynamicsMove> known, Progress progress) {
         Map<Zone, DynamicsMove> found = new HashMap<>();
-        List<Zone> zones = new ArrayList<>(task.wantedDb().keySet());
+        List<Zone> zones = new ArrayList<>(sought.wantedDb().keySet());
         for (int i = 0; i < zones.size(); i++) {
             Zone zone = zones.get(i);
-            double db = task.wantedDb().get(zone);
+            double db = sought.wantedDb().get(zone);
             Progress part = progress.part((double) i / zones.size(), (i + 1.0) / zones.size());
             DynamicsMove before = known.get(zone);
             if (before != null && before.wantedDb() == db) {
@@ -165,7 +167,7 @@ public final class DynamicsSolving {
             }
             DynamicsSolver solver = heard.get(zone);
             if (solver == null) {
-                solver = new DynamicsSolver(task.mix(), task.range(), zone, part.part(0, 0.7));
+                solver = new DynamicsSolver(sought.mix(), sought.range(), zone, part.part(0, 0.7));
                 heard.put(zone, solver);
             }
             found.put(zone, solver.solve(db, part.part(0.7, 1)));
@@ -198,9 +200,5 @@ public final class DynamicsSolving {
                 || takenDb.entrySet().stream().allMatch(taken -> move(taken.getKey())
                         .filter(m -> m.wantedDb() == taken.getValue())
                         .isPresent());
-    }
-
-    void close() {
-        solver.close();
     }
 }

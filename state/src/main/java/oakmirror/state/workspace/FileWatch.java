@@ -52,7 +52,7 @@ final class FileWatch {
                 seen.remove(w.slot());
             } else if (state.get().equals(seen.put(w.slot(), state.get()))) {
                 seen.remove(w.slot());
-                background.window().execute(() -> changed.accept(w.slot()));
+                background.state().execute(() -> changed.accept(w.slot()));
             }
         }
     }

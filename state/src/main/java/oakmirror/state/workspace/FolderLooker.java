@@ -10,10 +10,8 @@ import java.util.function.Consumer;
 import java.util.stream.Stream;
 import oakmirror.audio.Progress;
 import oakmirror.media.file.AudioFile;
-import oakmirror.state.task.Background;
-import oakmirror.state.task.Job;
-import oakmirror.state.task.Jobs;
 import oakmirror.state.task.Kind;
+import oakmirror.state.task.Tasks;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -23,8 +21,7 @@ public final class FolderLooker {
     private static final Logger LOG = LoggerFactory.getLogger(FolderLooker.class);
     private static final int DEEPEST_FOLDER = 4;
 
-    private final Background background;
-    private final Jobs jobs;
+    private final Tasks tasks;
 
     /**
      * What was found.
@@ -35,31 +32,21 @@ public final class FolderLooker {
      */
     public record Found(List<Path> files, List<Path> folders, String sentence) {}
 
-    /** A looker whose work is shown among these. */
-    public FolderLooker(Background background, Jobs jobs) {
-        this.background = background;
-        this.jobs = jobs;
+    /** A looker whose work is among these. */
+    public FolderLooker(Tasks tasks) {
+        this.tasks = tasks;
     }
 
     /** Looks through files and folders; {@code then} takes what was found, on the window's thread. */
     public void lookThrough(List<Path> paths, Consumer<Found> then) {
-        Job job = jobs.start("looking through what was added");
-        background.submit(
-                Kind.DISK,
-                "Looking through what was added",
-                job,
-                progress -> find(paths, progress),
-                found -> {
-                    jobs.end(job);
-                    then.accept(found);
-                },
-                failure -> {
-                    jobs.end(job);
-                    then.accept(new Found(
-                            List.of(),
-                            List.of(),
-                            failure.isCancelled() ? "Cancelled; nothing was added." : failure.sentence()));
-                });
+        tasks.shown(Kind.DISK, "Looking through what was added")
+                .run(
+                        progress -> find(paths, progress),
+                        then,
+                        failure -> then.accept(new Found(
+                                List.of(),
+                                List.of(),
+                                failure.isCancelled() ? "Cancelled; nothing was added." : failure.sentence())));
     }
 
     private static Found find(List<Path> paths, Progress progress) {

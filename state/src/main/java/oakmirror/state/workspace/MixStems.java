@@ -21,10 +21,10 @@ import oakmirror.session.Session;
 import oakmirror.session.Stem;
 import oakmirror.session.StemSet;
 import oakmirror.session.Track;
-import oakmirror.state.task.Background;
-import oakmirror.state.task.Job;
-import oakmirror.state.task.Jobs;
+import oakmirror.state.task.Failure;
 import oakmirror.state.task.Kind;
+import oakmirror.state.task.Task;
+import oakmirror.state.task.Tasks;
 import oakmirror.stems.Resum;
 import oakmirror.stems.StemCheck;
 import oakmirror.stems.StemPowers;
@@ -35,8 +35,7 @@ import oakmirror.stems.StemPowers;
  */
 public final class MixStems {
 
-    private final Background background;
-    private final Jobs jobs;
+    private final Tasks tasks;
     private final TrackImporter importer;
     private final Supplier<Optional<TrackSlot>> mixSlot;
     private final Runnable changed;
@@ -69,13 +68,13 @@ public final class MixStems {
     }
 
     /** Finding stems in the mix: what it is about, and how to end it. */
-    private record Finding(Key key, Job job) {}
+    private record Finding(Key key, Task task) {}
 
     /** What is to be measured. */
     private record Wanted(InMix of, TimeRange range) {}
 
     /** Measuring them: what, and how to end it. */
-    private record Measuring(Wanted of, Job job) {}
+    private record Measuring(Wanted of, Task task) {}
 
     /** What was measured, and of what. */
     private record Measured(Wanted of, StemPowers powers) {}
@@ -86,18 +85,12 @@ public final class MixStems {
      * @param mixSlot the mix
      * @param changed called whenever something of it has changed
      */
-    MixStems(
-            Background background,
-            Jobs jobs,
-            TrackImporter importer,
-            Supplier<Optional<TrackSlot>> mixSlot,
-            Runnable changed) {
-        this.background = background;
-        this.jobs = jobs;
+    MixStems(Tasks tasks, TrackImporter importer, Supplier<Optional<TrackSlot>> mixSlot, Runnable changed) {
+        this.tasks = tasks;
         this.importer = importer;
         this.mixSlot = mixSlot;
         this.changed = changed;
-        watch = new FileWatch(background, this::readAgain);
+        watch = new FileWatch(tasks.background(), this::readAgain);
     }
 
     /** They are looked at, so that they are wanted from now on; until then they are only read where any is tried. */
@@ -206,7 +199,7 @@ public final class MixStems {
             slot.setTrack(slot.track().withName(stem.name()));
             next.add(slot);
         }
-        old.forEach(TrackSlot::cancel);
+        old.forEach(TrackSlot::stop);
         slots = List.copyOf(next);
         goOn();
     }
@@ -223,7 +216,8 @@ public final class MixStems {
         watch.follow(slots);
         Optional<StereoSource> mix = mixSlot.get().flatMap(TrackSlot::audio);
         if (mix.isEmpty() || slots.isEmpty() || !(isWanted || set.isTried())) {
-            finding.ifPresent(f -> f.job().cancel());
+            finding.ifPresent(f -> f.task().supersede());
+            finding = Optional.empty();
             if (slots.isEmpty()) {
                 inMix = Optional.empty();
                 measured = Optional.empty();
@@ -247,15 +241,18 @@ public final class MixStems {
     }
 
     private void read(TrackSlot slot, int rate) {
-        Job job = jobs.start("reading the stem " + slot.track().name());
-        slot.begin(job);
-        background.submit(
-                Kind.IMPORT,
-                "Reading the stem “" + slot.track().name() + "”",
-                job,
+        Task task = tasks.shown(Kind.IMPORT, "Reading the stem “" + slot.track().name() + "”");
+        slot.begin(task);
+        task.run(
                 progress -> importer.importTrack(slot.track().file().orElseThrow(), Optional.of(rate), progress),
-                track -> ended(slot, job, Optional.of(track), ""),
-                failed -> ended(slot, job, Optional.empty(), failed.sentence()));
+                track -> ended(slot, Optional.of(track), ""),
+                failed -> {
+                    if (failed.isAbandoned()) {
+                        slot.stop();
+                    } else {
+                        ended(slot, Optional.empty(), failed.sentence());
+                    }
+                });
     }
 
     /** Begins again with what failed or was cancelled. */
@@ -276,13 +273,10 @@ public final class MixStems {
         }
     }
 
-    private void ended(TrackSlot slot, Job job, Optional<ImportedTrack> track, String sentence) {
-        jobs.end(job);
-        if (slot.isOf(job)) {
-            slot.finish(track, sentence);
-            goOn();
-            tell();
-        }
+    private void ended(TrackSlot slot, Optional<ImportedTrack> track, String sentence) {
+        slot.finish(track, sentence);
+        goOn();
+        tell();
     }
 
     /** What is to be found; empty while the mix or a stem is not there. */
@@ -299,19 +293,27 @@ public final class MixStems {
         if (finding.filter(f -> f.key().equals(key)).isPresent() || given.equals(Optional.of(key))) {
             return;
         }
-        finding.ifPresent(f -> f.job().cancel());
+        finding.ifPresent(f -> f.task().supersede());
         List<ImportedTrack> stems =
                 slots.stream().map(s -> s.imported().orElseThrow()).toList();
-        Job job = jobs.start("finding the stems in the mix");
-        finding = Optional.of(new Finding(key, job));
+        Task task = tasks.shown(Kind.STRETCH, "Finding the stems in the mix");
+        finding = Optional.of(new Finding(key, task));
         failure.set("");
-        background.submit(
-                Kind.STRETCH,
-                "Finding the stems in the mix",
-                job,
+        task.run(
                 progress -> found(key, mix, stems, progress),
-                made -> foundEnded(job, Optional.of(made), key, ""),
-                failed -> foundEnded(job, Optional.empty(), key, failed.sentence()));
+                made -> {
+                    inMix = Optional.of(made);
+                    foundEnded(Optional.empty(), "");
+                },
+                failed -> notFound(key, failed));
+    }
+
+    private void notFound(Key key, Failure failed) {
+        if (failed.isAbandoned()) {
+            finding = Optional.empty();
+        } else {
+            foundEnded(Optional.of(key), failed.sentence()); // not tried again until something changes
+        }
     }
 
     private InMix found(Key key, StereoSource mix, List<ImportedTrack> stems, Progress progress)
@@ -320,17 +322,10 @@ public final class MixStems {
         return new InMix(found, new LayeredSource(mix, found.stems()));
     }
 
-    private void foundEnded(Job job, Optional<InMix> made, Key key, String sentence) {
-        jobs.end(job);
-        if (finding.filter(f -> f.job() == job).isEmpty()) {
-            return;
-        }
+    private void foundEnded(Optional<Key> inVain, String sentence) {
         finding = Optional.empty();
-        given = made.isPresent() ? Optional.empty() : Optional.of(key); // not tried again until something changes
+        given = inVain;
         failure.set(sentence);
-        if (made.isPresent()) {
-            inMix = made;
-        }
         goOn();
         tell();
     }
@@ -345,31 +340,29 @@ public final class MixStems {
         if (now.isEmpty() || now.equals(measuring.map(Measuring::of)) || now.equals(measured.map(Measured::of))) {
             return;
         }
-        measuring.ifPresent(m -> m.job().cancel());
+        measuring.ifPresent(m -> m.task().supersede());
         Wanted of = now.get();
-        Job job = jobs.start("measuring the stems");
-        measuring = Optional.of(new Measuring(of, job));
-        background.submit(
-                Kind.PASSAGE,
-                "Measuring the stems",
-                job,
+        Task task = tasks.shown(Kind.PASSAGE, "Measuring the stems");
+        measuring = Optional.of(new Measuring(of, task));
+        task.run(
                 progress -> StemPowers.measure(of.of().mix(), of.of().stems(), of.range(), progress),
-                powers -> measureEnded(job, Optional.of(new Measured(of, powers)), ""),
-                failed -> measureEnded(job, Optional.empty(), failed.sentence()));
+                powers -> {
+                    measuring = Optional.empty();
+                    measured = Optional.of(new Measured(of, powers));
+                    failure.set("");
+                    tell();
+                },
+                this::notMeasured);
     }
 
     /** What was cancelled by hand is not begun again until something else is to be measured. */
-    private void measureEnded(Job job, Optional<Measured> made, String sentence) {
-        jobs.end(job);
-        if (measuring.filter(m -> m.job() == job).isEmpty()) {
-            return;
-        }
-        if (made.isPresent()) {
+    private void notMeasured(Failure failed) {
+        if (failed.isAbandoned()) {
             measuring = Optional.empty();
-            measured = made;
+        } else {
+            failure.set(failed.sentence());
+            tell();
         }
-        failure.set(sentence);
-        tell();
     }
 
     private void tell() {
@@ -378,9 +371,6 @@ public final class MixStems {
     }
 
     void close() {
-        slots.forEach(TrackSlot::cancel);
-        finding.ifPresent(f -> f.job().cancel());
-        measuring.ifPresent(m -> m.job().cancel());
         watch.close();
     }
 }

@@ -21,7 +21,7 @@ import oakmirror.rhythm.Rhythm;
 import oakmirror.session.ComparisonSettings.Scope;
 import oakmirror.session.Passage;
 import oakmirror.session.Track;
-import oakmirror.state.task.Job;
+import oakmirror.state.task.Task;
 
 /**
  * A track of the session on its way to being ready: importing, ready, or failed with a reason. What the session says about it changes with
@@ -33,7 +33,7 @@ public final class TrackSlot {
     private final ObjectProperty<Optional<ImportedTrack>> imported = new SimpleObjectProperty<>(Optional.empty());
     private final StringProperty failure = new SimpleStringProperty("");
     private final DoubleProperty progress = new SimpleDoubleProperty();
-    private Optional<Job> job = Optional.empty();
+    private Optional<Task> reading = Optional.empty();
     /** Measured last of a passage; what it is of, it says itself. */
     private Optional<TrackMeasurement> passage = Optional.empty();
 
@@ -220,21 +220,21 @@ public final class TrackSlot {
                 whole.heardLufs(), chosen.heardLufs(), scoped.heard().loudness().maxShortTermLufs(), rms);
     }
 
-    /** Starts over under a new job; the old one, if any, ends. */
-    void begin(Job next) {
-        cancel();
-        job = Optional.of(next);
+    /** Is read by this from now on, and by what was begun before no more. */
+    void begin(Task next) {
+        reading.ifPresent(Task::supersede);
+        reading = Optional.of(next);
         failure.set("");
         progress.bind(next.fractionProperty());
     }
 
     /** Whether it is being read. */
     public boolean isBusy() {
-        return job.isPresent();
+        return reading.isPresent();
     }
 
     void finish(Optional<ImportedTrack> ready, String sentence) {
-        job = Optional.empty();
+        reading = Optional.empty();
         forgetUnmeasurable();
         if (isLive) { // what was read is there when that ends
             beforeLive = ready;
@@ -245,19 +245,21 @@ public final class TrackSlot {
         }
     }
 
-    boolean isOf(Job other) {
-        return job.filter(j -> j == other).isPresent();
+    /** Is read no longer, and may be read anew. */
+    void stop() {
+        reading.ifPresent(Task::supersede);
+        reading = Optional.empty();
     }
 
     /** Forgets all of it, as when it comes from somewhere else now. */
     void forget() {
-        cancel();
+        stop();
         passage = Optional.empty();
         finish(Optional.empty(), "");
     }
 
     /** Ends the reading, if it goes on. */
     public void cancel() {
-        job.ifPresent(Job::cancel);
+        reading.ifPresent(Task::cancel);
     }
 }

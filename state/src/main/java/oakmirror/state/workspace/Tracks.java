@@ -20,10 +20,10 @@ import oakmirror.session.ComparisonSettings.Scope;
 import oakmirror.session.Session;
 import oakmirror.session.Source;
 import oakmirror.session.Track;
-import oakmirror.state.task.Background;
-import oakmirror.state.task.Job;
-import oakmirror.state.task.Jobs;
+import oakmirror.state.task.Failure;
 import oakmirror.state.task.Kind;
+import oakmirror.state.task.Task;
+import oakmirror.state.task.Tasks;
 
 /**
  * The tracks of the session, imported as they come in: the mix at its own rate, references at the mix's. Follows the session, keeping
@@ -31,11 +31,10 @@ import oakmirror.state.task.Kind;
  */
 public final class Tracks {
 
-    private final Jobs jobs;
+    private final Tasks tasks;
     private final Runnable changed;
     private final Consumer<String> said;
     private final FileWatch watch;
-    private final Background background;
     private final TrackImporter importer;
     private final ObservableList<TrackSlot> all = FXCollections.observableArrayList();
     /** One for all who listen: a wrapper nobody holds would take its listeners with it. */
@@ -52,14 +51,13 @@ public final class Tracks {
      * @param changed called whenever a track becomes ready or fails, or its passage has been measured
      * @param said takes what the user should know, in one sentence
      */
-    Tracks(Background background, Jobs jobs, Runnable changed, Consumer<String> said) {
-        this.background = background;
-        this.jobs = jobs;
+    Tracks(Tasks tasks, Runnable changed, Consumer<String> said) {
+        this.tasks = tasks;
         this.changed = changed;
         this.said = said;
-        importer = new TrackImporter(AudioCache.ofUser(), background.parts());
-        passages = new PassageReadings(background, importer, this::passageMeasured);
-        watch = new FileWatch(background, this::fileChanged);
+        importer = new TrackImporter(AudioCache.ofUser(), tasks.background().parts());
+        passages = new PassageReadings(tasks, importer, this::passageMeasured);
+        watch = new FileWatch(tasks.background(), this::fileChanged);
     }
 
     private void passageMeasured() {
@@ -152,7 +150,7 @@ public final class Tracks {
                 start(slot, Optional.empty());
             }
         }
-        old.forEach(TrackSlot::cancel);
+        old.forEach(TrackSlot::stop);
         boolean mixNow = session.mix().isPresent();
         if (mixNow != hasMix || !next.equals(all)) {
             hasMix = mixNow;
@@ -235,24 +233,25 @@ public final class Tracks {
     }
 
     private void start(TrackSlot slot, Optional<Integer> rate) {
-        Job job = jobs.start("reading " + slot.track().name());
         Source source = slot.track().source();
         String name = slot.track().name();
-        slot.begin(job);
-        background.submit(
-                Kind.IMPORT,
-                "Reading “" + slot.track().name() + "”",
-                job,
+        Task task = tasks.shown(Kind.IMPORT, "Reading “" + name + "”");
+        slot.begin(task);
+        task.run(
                 progress -> TrackReader.read(source, name, rate, importer, progress),
-                track -> ended(slot, job, Optional.of(track), ""),
-                failure -> ended(slot, job, Optional.empty(), failure.sentence()));
+                track -> ended(slot, Optional.of(track), ""),
+                failure -> failed(slot, failure));
     }
 
-    private void ended(TrackSlot slot, Job job, Optional<ImportedTrack> track, String failure) {
-        jobs.end(job);
-        if (!slot.isOf(job)) {
-            return;
+    private void failed(TrackSlot slot, Failure failure) {
+        if (failure.isAbandoned()) {
+            slot.stop();
+        } else {
+            ended(slot, Optional.empty(), failure.sentence());
         }
+    }
+
+    private void ended(TrackSlot slot, Optional<ImportedTrack> track, String failure) {
         slot.finish(track, failure);
         importMissing();
         passages.follow(slot);
@@ -262,7 +261,6 @@ public final class Tracks {
     }
 
     void close() {
-        all.forEach(TrackSlot::cancel);
         watch.close();
     }
 }

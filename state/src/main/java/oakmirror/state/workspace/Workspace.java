@@ -28,9 +28,9 @@ import oakmirror.session.SessionLog;
 import oakmirror.session.Source;
 import oakmirror.session.Track;
 import oakmirror.state.task.Background;
-import oakmirror.state.task.Jobs;
 import oakmirror.state.task.Kind;
-import oakmirror.state.task.Newest;
+import oakmirror.state.task.Latest;
+import oakmirror.state.task.Tasks;
 import oakmirror.stems.Rebalance;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -44,7 +44,8 @@ public final class Workspace {
     private static final Logger LOG = LoggerFactory.getLogger(Workspace.class);
 
     private final Background background;
-    private final Jobs jobs;
+    private final Tasks programTasks;
+    private final Tasks sessionTasks;
     private final Tracks tracks;
     private History<Session> history = new History<>(Session.EMPTY);
     private Draft draft = Draft.unkept(SessionDocument.EMPTY);
@@ -57,17 +58,18 @@ public final class Workspace {
     private final StringProperty message = new SimpleStringProperty("");
     private final MixStems stems;
     private final Derivation derivation;
-    private final Newest<Opened> opener;
+    private final Latest<Opened> opener;
 
     /** A workspace with nothing in it. */
     public Workspace(Background background) {
         this.background = background;
-        this.jobs = new Jobs(background.window());
+        this.programTasks = new Tasks(background);
+        this.sessionTasks = new Tasks(background);
         background.tellTo(message::set);
-        this.opener = background.newest(Kind.DISK, "Opening the session");
-        this.tracks = new Tracks(background, jobs, this::derive, message::set);
-        this.stems = new MixStems(background, jobs, tracks.importer(), tracks::mix, this::derive);
-        this.derivation = new Derivation(background, tracks, stems, this::session);
+        this.opener = programTasks.latest(Kind.DISK, "Opening the session");
+        this.tracks = new Tracks(sessionTasks, this::derive, message::set);
+        this.stems = new MixStems(sessionTasks, tracks.importer(), tracks::mix, this::derive);
+        this.derivation = new Derivation(sessionTasks, tracks, stems, this::session);
     }
 
     /** Who does what in the background. */
@@ -75,9 +77,14 @@ public final class Workspace {
         return background;
     }
 
-    /** Work in progress. */
-    public Jobs jobs() {
-        return jobs;
+    /** Work that goes on whatever is open. */
+    public Tasks programTasks() {
+        return programTasks;
+    }
+
+    /** Work for what is open, which ends when something else is opened. */
+    public Tasks sessionTasks() {
+        return sessionTasks;
     }
 
     /** The tracks of the session. */
@@ -350,6 +357,8 @@ public final class Workspace {
     }
 
     private void load(Draft from, SessionDocument document) {
+        sessionTasks.end("another session was opened");
+        derivation.sessionEnds();
         history = new History<>(document.session());
         log.set(document.log());
         draft = from;
@@ -390,7 +399,7 @@ public final class Workspace {
     public void close() {
         tracks.close();
         stems.close();
-        derivation.close();
-        opener.close();
+        sessionTasks.close();
+        programTasks.close();
     }
 }

@@ -10,6 +10,7 @@ import oakmirror.monitor.MonitorPath.Sides;
 import oakmirror.spectrum.Zone;
 import oakmirror.state.listening.MonitorControls.Band;
 import oakmirror.state.task.Background;
+import oakmirror.state.task.Tasks;
 import org.junit.jupiter.api.Test;
 
 /** How everything is heard. */
@@ -19,7 +20,7 @@ class MonitorControlsTest {
 
     @Test
     void theZonesAreSteppedThroughAndProcessorsKept() {
-        MonitorControls controls = new MonitorControls(new Background(Runnable::run));
+        MonitorControls controls = new MonitorControls(new Tasks(new Background(Runnable::run)));
         controls.stepZone(1);
         assertThat(controls.bandProperty().get()).contains(Band.of(Zone.SUB));
         controls.stepZone(-1);

@@ -5,28 +5,27 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
+import java.util.concurrent.Callable;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.CountDownLatch;
-import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
-import java.util.function.BooleanSupplier;
-import oakmirror.audio.Progress;
 import oakmirror.media.file.AudioFileException;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.api.parallel.Isolated;
 
-/** One owner of all worker threads; the test's own thread stands for the window's. */
+/** One owner of all worker threads; the test's own stands for the state's. */
 @Timeout(60)
 @Isolated("looks at all threads")
 class BackgroundTest {
 
     private static final int HEAVY_AT_ONCE = Math.max(2, Runtime.getRuntime().availableProcessors());
 
-    private final LinkedBlockingQueue<Runnable> window = new LinkedBlockingQueue<>();
-    private final Background background = new Background(window::add);
+    private final Turns turns = new Turns();
+    private final Background background = new Background(turns);
+    private final Tasks tasks = new Tasks(background);
     private final List<String> happened = Collections.synchronizedList(new ArrayList<>());
 
     @AfterEach
@@ -34,13 +33,8 @@ class BackgroundTest {
         background.close();
     }
 
-    private void until(BooleanSupplier condition) throws InterruptedException {
-        while (!condition.getAsBoolean()) {
-            Runnable next = window.poll(20, TimeUnit.MILLISECONDS);
-            if (next != null) {
-                next.run();
-            }
-        }
+    private void until(Callable<Boolean> condition) {
+        turns.until(condition);
     }
 
     private static void await(CountDownLatch latch) throws InterruptedException {
@@ -49,7 +43,7 @@ class BackgroundTest {
 
     @Test
     void onlyTheNewestRequestIsWorkedOn() throws Exception {
-        Newest<Integer> newest = background.newest(Kind.QUICK, "Counting");
+        Latest<Integer> newest = tasks.latest(Kind.QUICK, "Counting");
         CountDownLatch firstRuns = new CountDownLatch(1);
         CountDownLatch letGo = new CountDownLatch(1);
         AtomicInteger worked = new AtomicInteger();
@@ -79,7 +73,7 @@ class BackgroundTest {
 
     @Test
     void whatIsOvertakenLearnsSoAndTellsNobody() throws Exception {
-        Newest<Integer> newest = background.newest(Kind.PREVIEW, "Waiting");
+        Latest<Integer> newest = tasks.latest(Kind.PREVIEW, "Waiting");
         CountDownLatch running = new CountDownLatch(1);
         newest.submit(
                 progress -> {
@@ -100,15 +94,14 @@ class BackgroundTest {
     @Test
     void whateverGoesWrongIsToldOnceUntilItWorksAgain() throws Exception {
         background.tellTo(happened::add);
-        Newest<Integer> newest = background.newest(Kind.QUICK, "Fitting bands");
+        Latest<Integer> newest = tasks.latest(Kind.QUICK, "Fitting bands");
         for (int i = 0; i < 3; i++) {
             newest.submit(
                     progress -> {
                         throw new IllegalStateException("on purpose");
                     },
                     n -> happened.add("done"));
-            until(background::isIdle);
-            until(window::isEmpty);
+            until(() -> background.isIdle() && tasks.count() == 0);
         }
         newest.submit(progress -> 1, n -> happened.add("done"));
         until(() -> happened.contains("done"));
@@ -136,18 +129,16 @@ class BackgroundTest {
         List<String> sentences = new ArrayList<>();
         for (Throwable t : all) {
             int before = sentences.size();
-            background.submit(
-                    Kind.IMPORT,
-                    "Reading odd.wav",
-                    Progress.NONE,
-                    progress -> {
-                        if (t instanceof Error e) {
-                            throw e;
-                        }
-                        throw (Exception) t;
-                    },
-                    n -> sentences.add("never"),
-                    failure -> sentences.add(failure.sentence()));
+            tasks.task(Kind.IMPORT, "Reading odd.wav")
+                    .run(
+                            progress -> {
+                                if (t instanceof Error e) {
+                                    throw e;
+                                }
+                                throw (Exception) t;
+                            },
+                            n -> sentences.add("never"),
+                            failure -> sentences.add(failure.sentence()));
             until(() -> sentences.size() > before);
         }
         assertThat(sentences)
@@ -199,16 +190,14 @@ class BackgroundTest {
     }
 
     private void submit(Kind kind, Body body) {
-        background.submit(
-                kind,
-                "Working",
-                Progress.NONE,
-                progress -> {
-                    body.run();
-                    return true;
-                },
-                n -> {},
-                failure -> happened.add(failure.sentence()));
+        tasks.task(kind, "Working")
+                .run(
+                        progress -> {
+                            body.run();
+                            return true;
+                        },
+                        n -> {},
+                        failure -> happened.add(failure.sentence()));
     }
 
     @Test
@@ -221,23 +210,21 @@ class BackgroundTest {
     @Test
     void theEndWaitsForWhatRunsAndIsToBeKept() throws Exception {
         CountDownLatch runs = new CountDownLatch(1);
-        background.submit(
-                Kind.IMPORT,
-                "Reading",
-                Progress.NONE,
-                progress -> {
-                    runs.countDown();
-                    try {
-                        while (true) {
-                            progress.check(0);
-                            Thread.onSpinWait();
-                        }
-                    } finally {
-                        happened.add("ended");
-                    }
-                },
-                n -> happened.add("never"),
-                failure -> happened.add("never"));
+        tasks.task(Kind.IMPORT, "Reading")
+                .run(
+                        progress -> {
+                            runs.countDown();
+                            try {
+                                while (true) {
+                                    progress.check(0);
+                                    Thread.onSpinWait();
+                                }
+                            } finally {
+                                happened.add("ended");
+                            }
+                        },
+                        n -> happened.add("never"),
+                        failure -> happened.add("never"));
         await(runs);
         for (int i = 0; i < 20; i++) {
             int n = i;
@@ -245,9 +232,9 @@ class BackgroundTest {
         }
         background.close();
         assertThat(happened).contains("ended", "kept 19").doesNotContain("never");
-        window.forEach(Runnable::run);
+        turns.run();
         assertThat(happened).doesNotContain("never");
-        background.submit(Kind.QUICK, "Late", Progress.NONE, p -> happened.add("late"), n -> {}, f -> {});
+        tasks.task(Kind.QUICK, "Late").run(p -> happened.add("late"), n -> {}, f -> {});
         background.later(0, () -> happened.add("late"));
         background.keep(() -> happened.add("late"));
         assertThat(happened).doesNotContain("late");

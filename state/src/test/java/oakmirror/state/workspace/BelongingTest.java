@@ -153,8 +153,8 @@ class BelongingTest extends StateTest {
                 List.of());
         TrackSlot slot = new TrackSlot(Track.of(file).withPassage(new Passage("p", new TimeRange(0, 1))));
         List<String> said = new ArrayList<>();
-        PassageReadings readings =
-                new PassageReadings(background, now(() -> workspace.tracks().importer()), () -> {});
+        PassageReadings readings = new PassageReadings(
+                workspace.sessionTasks(), now(() -> workspace.tracks().importer()), () -> {});
         background.tellTo(said::add);
         does(() -> {
             slot.finish(Optional.of(silent), "");

@@ -26,7 +26,7 @@ class FailuresTest extends StateTest {
         waitUntil(() -> !slot(0).failureProperty().get().isEmpty());
         assertThat(now(() -> slot(0).failureProperty().get())).isEqualTo("Reading “x” failed; the log says why.");
         assertThat(now(() -> slot(0).isBusy())).isFalse();
-        assertThat(now(() -> List.copyOf(workspace.jobs().running()))).isEmpty();
+        assertThat(now(() -> List.copyOf(background.shown()))).isEmpty();
         waitUntil(() -> workspace.settledProperty().get());
         does(() -> workspace.tracks().readAgain(slot(0)));
         waitUntil(() -> !slot(0).isBusy());
@@ -80,6 +80,5 @@ class FailuresTest extends StateTest {
         assertThat(now(() -> finishing.pendingProperty().get()))
                 .as("not grey for ever")
                 .isFalse();
-        does(finishing::close);
     }
 }

@@ -93,7 +93,8 @@ class KeepingTest extends StateTest {
             return List.of();
         }
         try (var files = Files.list(folder)) {
-            return files.toList();
+            return files.filter(f -> !f.getFileName().toString().endsWith(".part")) // being written
+                    .toList();
         }
     }
 
