@@ -11,6 +11,7 @@ import javafx.beans.property.IntegerProperty;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleIntegerProperty;
 import javafx.beans.property.SimpleObjectProperty;
+import oakmirror.audio.StereoSource;
 import oakmirror.blind.AbxRun;
 import oakmirror.blind.BlindResult;
 import oakmirror.blind.RankingRun;
@@ -18,10 +19,12 @@ import oakmirror.correction.Strokes;
 import oakmirror.session.Fact;
 import oakmirror.session.NotedVersion;
 import oakmirror.session.Shaping;
+import oakmirror.session.TrackId;
 import oakmirror.session.Version;
 import oakmirror.state.listening.MonitorControls.Ending;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.zones.Shaped;
 
 /** A blind comparison in progress: what is hidden behind which letter, and hearing it. Lives on the window's thread. */
 public final class Blind {
@@ -87,6 +90,11 @@ public final class Blind {
     private final Random random;
     private final ObjectProperty<Optional<Run>> run = new SimpleObjectProperty<>(Optional.empty());
     private final IntegerProperty heardLetter = new SimpleIntegerProperty(0);
+    /** What was compared when the run began; a run of anything else would prove nothing. */
+    private List<Held> held = List.of();
+
+    /** An item as it sounds: of which track and audio, how it is shaped, by how much louder than the first. */
+    private record Held(TrackId track, Optional<StereoSource> audio, Optional<Shaped> shaped, long louderMillibels) {}
 
     /** Blind comparisons of what is open, shuffled by a source of chance. */
     public Blind(Workspace workspace, Listening listening, VersionsHeard versions, Random random) {
@@ -94,6 +102,42 @@ public final class Blind {
         this.listening = listening;
         this.versions = versions;
         this.random = random;
+        workspace.sessionProperty().subscribe(s -> endIfChanged());
+        workspace.tracks().revisionProperty().subscribe(r -> endIfChanged());
+        workspace.levelsProperty().subscribe(l -> endIfChanged());
+        workspace.derivation().shapedProperty().subscribe(s -> endIfChanged());
+        workspace.sessionTasks().onEnd(this::stop);
+    }
+
+    private List<Held> held(Run of) {
+        double first = listening.offsetDb(of.items().get(0).index());
+        return of.items().stream()
+                .map(i -> new Held(
+                        slot(i).track().id(),
+                        slot(i).audio(),
+                        i.corrected()
+                                ? Optional.of(
+                                        workspace.derivation().shapedProperty().get())
+                                : Optional.empty(),
+                        Math.round(1000 * (listening.offsetDb(i.index()) - first))))
+                .toList();
+    }
+
+    private TrackSlot slot(Item item) {
+        return workspace.tracks().all().get(item.index());
+    }
+
+    private void endIfChanged() {
+        int count = workspace.tracks().all().size();
+        run.get()
+                .filter(r -> r.items().stream().anyMatch(i -> i.index() >= count) || !held(r).equals(held))
+                .ifPresent(r -> {
+                    stop();
+                    workspace
+                            .messageProperty()
+                            .set(
+                                    "The blind comparison ended, since what it compared has changed; what was answered is kept.");
+                });
     }
 
     /** What goes on at the moment. */
@@ -158,10 +202,11 @@ public final class Blind {
         versions.hearAsTheyAre(false);
         List<Version> needed =
                 next.items().stream().flatMap(i -> i.version().stream()).toList();
-        versions.prepare(needed, () -> {
+        versions.prepare(needed, () -> workspace.derivation().whenSettled(() -> {
+            held = held(next);
             run.set(Optional.of(next));
             hear(0);
-        });
+        }));
     }
 
     /** Hears a letter, counted from 0; others are passed over. */

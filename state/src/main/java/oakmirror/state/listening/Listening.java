@@ -64,6 +64,7 @@ public final class Listening {
                 stems::mix,
                 (source, chain) -> mixer.prepare(source, chain),
                 this::pushScene);
+        workspace.sessionTasks().onEnd(() -> monitor.versionProperty().set(Optional.empty()));
         alignment = new TempoAlignment(workspace, () -> {
             pushScene();
             stretches.set(stretches.get() + 1);
@@ -362,6 +363,15 @@ public final class Listening {
     }
 
     private void makeMixer(int rate) {
+        if (monitor.versionProperty()
+                .get()
+                .filter(v -> v.audio().sampleRate() != rate)
+                .isPresent()) {
+            monitor.versionProperty().set(Optional.empty());
+            workspace
+                    .messageProperty()
+                    .set("The mix has another rate now; what was heard in its place is read anew when you choose it.");
+        }
         stopPlaying();
         output.close();
         mixer = new MonitorMixer(rate, AudioOutput.BLOCK);

@@ -78,7 +78,7 @@ public final class VersionsHeard {
     public void hear(Version version) {
         wanted = Optional.of(version.id());
         Read known = read.get(version.id());
-        if (known != null) {
+        if (known != null && isAtRate(known)) {
             hear(known);
             return;
         }
@@ -89,8 +89,7 @@ public final class VersionsHeard {
 
     /** Reads the files of versions, and then does something; what cannot be read is said. */
     public void prepare(List<Version> versions, Runnable then) {
-        Optional<Version> next =
-                versions.stream().filter(v -> !read.containsKey(v.id())).findFirst();
+        Optional<Version> next = versions.stream().filter(v -> !isReady(v)).findFirst();
         if (next.isEmpty()) {
             then.run();
             return;
@@ -112,7 +111,17 @@ public final class VersionsHeard {
 
     /** Whether a version can be heard at once. */
     public boolean isReady(Version version) {
-        return read.containsKey(version.id());
+        return Optional.ofNullable(read.get(version.id()))
+                .filter(this::isAtRate)
+                .isPresent();
+    }
+
+    /** Whether it was read at the rate that everything is heard at now. */
+    private boolean isAtRate(Read version) {
+        return version.track()
+                .audio()
+                .map(StereoSource::sampleRate)
+                .equals(workspace.tracks().rate());
     }
 
     private void hear(Read version) {

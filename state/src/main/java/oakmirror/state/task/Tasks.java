@@ -14,6 +14,7 @@ public final class Tasks {
     private final Background background;
     private final Set<Task> living = new LinkedHashSet<>();
     private final Set<Runnable> waiting = new LinkedHashSet<>();
+    private final List<Runnable> endings = new ArrayList<>();
     private boolean ending;
     private boolean closed;
 
@@ -74,6 +75,11 @@ public final class Tasks {
         background.later(millis, once);
     }
 
+    /** Has something done whenever the owner ends, before its work does. */
+    public void onEnd(Runnable then) {
+        endings.add(then);
+    }
+
     /** How much work is asked for and has not ended. */
     public int count() {
         return living.size();
@@ -82,6 +88,7 @@ public final class Tasks {
     /** Ends all work, as when another session is opened; what is asked for afterwards belongs to what comes next. */
     public void end(String why) {
         ending = true;
+        endings.forEach(Runnable::run);
         waiting.clear();
         List.copyOf(living).forEach(t -> t.abandon(why));
         ending = false;

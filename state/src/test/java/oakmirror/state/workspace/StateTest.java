@@ -25,6 +25,7 @@ abstract class StateTest {
     void start() {
         System.setProperty("oakmirror.cache", folder.resolve("cache").toString());
         System.setProperty("oakmirror.config", folder.resolve("config").toString());
+        System.setProperty("oakmirror.output", "simulated");
         background = new Background(turns);
         workspace = now(() -> new Workspace(background));
     }
