@@ -7,7 +7,6 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Random;
 import java.util.function.Consumer;
-import javafx.animation.AnimationTimer;
 import javafx.application.Platform;
 import javafx.scene.Node;
 import javafx.scene.Parent;
@@ -80,7 +79,7 @@ public final class MainWindow {
     private final CompactWindow compact;
     private final KeyWalk walk;
     private final WindowKeys windowKeys;
-    private final AnimationTimer clock;
+    private final WindowClock clock;
     private Stage stage;
 
     /** A window's content; nothing is open yet. */
@@ -154,17 +153,28 @@ public final class MainWindow {
         root.getStyleClass().add("window");
         root.addEventFilter(MouseEvent.MOUSE_PRESSED, e -> walk.end());
         FileDrop.onto(root, this::drop);
-        clock = new AnimationTimer() {
-            @Override
-            public void handle(long now) {
-                listening.tick();
-                bar.tick();
-                beside.input().tick();
-                pages.compare().ifPresent(ComparePage::tick);
-                walk.follow();
-            }
-        };
-        clock.start();
+        clock = new WindowClock(
+                () -> listening.playingProperty().get()
+                        || beside.input().onProperty().get(),
+                this::tick);
+        clock.wakeWith(root);
+        background.onDelivery(clock::wake);
+        listening.playingProperty().subscribe(p -> clock.wake());
+        listening.positionProperty().subscribe(p -> clock.wake());
+        workspace.sessionProperty().subscribe(s -> clock.wake());
+    }
+
+    private void tick() {
+        listening.tick();
+        bar.tick();
+        beside.input().tick();
+        pages.compare().ifPresent(ComparePage::tick);
+        walk.follow();
+    }
+
+    /** What moves by itself, while it moves. */
+    WindowClock clock() {
+        return clock;
     }
 
     /** What the keys that go from part to part of the window go through. */
@@ -379,7 +389,7 @@ public final class MainWindow {
 
     /** Ends all work and keeps the settings. */
     public void close() {
-        clock.stop();
+        clock.close();
         listening.close();
         beside.close();
         recovery.close();

@@ -66,7 +66,7 @@ public final class OakMirrorApp extends Application {
         if (!pictures) {
             window.offerRecovery();
         }
-        Startup.report(window.workspace(), stage);
+        Startup.report(window, stage);
     }
 
     /** The window's content, once it is started. */

@@ -2,35 +2,53 @@ package oakmirror.desk;
 
 import java.lang.management.ManagementFactory;
 import javafx.stage.Stage;
-import oakmirror.state.workspace.Workspace;
+import oakmirror.desk.command.Act;
+import oakmirror.state.task.Tasks;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
  * Tells the log how long the program took to be of use: every track of the session ready. With the property
- * {@code oakmirror.exitWhenReady} it prints that and ends, for measuring start-up and for a smoke test.
+ * {@code oakmirror.exitWhenReady} it prints that and ends, for measuring start-up and for a smoke test. With {@code oakmirror.visitAfter} it prints it and
+ * shows every page once, so many seconds later, for measuring what the window costs.
  */
 final class Startup {
 
     private static final Logger LOG = LoggerFactory.getLogger(Startup.class);
+    private static final long MILLIS_ON_EACH_PAGE = 3000;
 
     private Startup() {}
 
-    static void report(Workspace workspace, Stage stage) {
+    static void report(MainWindow window, Stage stage) {
         boolean exit = Boolean.getBoolean("oakmirror.exitWhenReady");
+        int visitAfter = Integer.getInteger("oakmirror.visitAfter", 0);
         boolean[] told = {false};
-        workspace.settledProperty().subscribe(settled -> {
-            boolean ready = workspace.isReady();
-            if (ready && !told[0]) {
+        window.workspace().settledProperty().subscribe(settled -> {
+            if (!told[0] && window.workspace().isReady()) {
                 told[0] = true;
                 long millis = ManagementFactory.getRuntimeMXBean().getUptime();
                 LOG.info("ready after {} ms", millis);
+                if (exit || visitAfter > 0) {
+                    System.out.println("ready with "
+                            + window.workspace().tracks().all().size() + " tracks after " + millis + " ms");
+                }
                 if (exit) {
-                    System.out.println(
-                            "ready with " + workspace.tracks().all().size() + " tracks after " + millis + " ms");
                     stage.close();
+                } else if (visitAfter > 0) {
+                    visit(window, visitAfter);
                 }
             }
         });
+    }
+
+    /** By the clock of the background: one of the window's own would keep it awake. */
+    private static void visit(MainWindow window, int afterSeconds) {
+        Tasks tasks = window.workspace().programTasks();
+        long at = 1000L * afterSeconds;
+        for (Station station : Station.values()) {
+            tasks.later(at, () -> window.commands().run(Act.valueOf(station.name())));
+            at += MILLIS_ON_EACH_PAGE;
+        }
+        tasks.later(at, () -> System.out.println("visited"));
     }
 }

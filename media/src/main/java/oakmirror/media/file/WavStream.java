@@ -92,7 +92,9 @@ final class WavStream extends DecodingStream {
             Optional<Header> header = header(channel, String.valueOf(path.getFileName()));
             return header.isPresent()
                     && header.get().dataStart() + header.get().dataBytes() == channel.size()
-                    && read(channel, header.get().dataStart() - 4, 4).getInt(0) < 1
+                    && List.of(0, -1)
+                            .contains(read(channel, header.get().dataStart() - 4, 4)
+                                    .getInt(0))
                     && !isBig(channel);
         }
     }

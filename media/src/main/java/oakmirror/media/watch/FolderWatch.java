@@ -52,6 +52,7 @@ public final class FolderWatch implements AutoCloseable {
     private final Path folder;
     private final Predicate<Path> wanted;
     private final Consumer<Written> told;
+    private final long openMillis;
     private final Thread thread;
     private final Map<Path, Seen> seen = new HashMap<>();
     /** What each file held when it was last told of, or found at the start. */
@@ -63,8 +64,23 @@ public final class FolderWatch implements AutoCloseable {
     /** What a file held in a state: by parts of it, and by all its bytes once these have been read. */
     private record Known(FileState state, String sample, Optional<String> bytes) {}
 
-    /** A file as it was looked at, since when it has been so, and when it is looked at whether it is whole. */
-    private record Seen(FileState state, long sinceMillis, long settledMillis, boolean isSettled) {}
+    /** A file as it was looked at, and when it has kept still for long enough. */
+    private record Seen(FileState state, long settledMillis, boolean isSettled, boolean isWholeButOpen) {
+
+        /** Changed just now: it has to keep still for a while. */
+        static Seen changed(FileState state, long now) {
+            return new Seen(state, now + SETTLED_MILLIS, false, false);
+        }
+
+        /** All of it could be read, but its header may be filled in yet: it has to keep still for longer. */
+        static Seen open(FileState state, long until) {
+            return new Seen(state, until, false, true);
+        }
+
+        Seen settled() {
+            return new Seen(state, settledMillis, true, isWholeButOpen);
+        }
+    }
 
     /**
      * Watches a folder. What is in it when it is looked at first is known and not told of.
@@ -73,9 +89,15 @@ public final class FolderWatch implements AutoCloseable {
      * @param told is told, on a thread of the watch's own
      */
     public FolderWatch(Path folder, Predicate<Path> wanted, Consumer<Written> told) {
+        this(folder, wanted, told, OPEN_MILLIS);
+    }
+
+    /** One that waits so long for a header to be filled in. */
+    FolderWatch(Path folder, Predicate<Path> wanted, Consumer<Written> told, long openMillis) {
         this.folder = folder;
         this.wanted = wanted;
         this.told = told;
+        this.openMillis = openMillis;
         thread = new Thread(this::run, "folder-watch");
         thread.setDaemon(true);
         thread.start();
@@ -100,9 +122,10 @@ public final class FolderWatch implements AutoCloseable {
             isReady = true;
             long next = 0;
             while (!closing) {
-                boolean noticed = notices.await();
-                long now = System.nanoTime() / 1_000_000;
                 boolean pending = seen.values().stream().anyMatch(s -> !s.isSettled());
+                boolean unread = known.values().stream().anyMatch(k -> k.bytes().isEmpty());
+                boolean noticed = notices.await(pending || unread ? NOTICE_MILLIS : LOOK_MILLIS);
+                long now = System.nanoTime() / 1_000_000;
                 if (noticed || pending || now >= next) {
                     next = now + LOOK_MILLIS;
                     look(now);
@@ -127,24 +150,29 @@ public final class FolderWatch implements AutoCloseable {
             if (state.isEmpty()) {
                 seen.remove(file);
             } else if (before == null && isKnownAs(file, state.get())) {
-                seen.put(file, new Seen(state.get(), now, now, true));
+                seen.put(file, Seen.changed(state.get(), now).settled());
             } else if (before == null || !before.state().equals(state.get())) {
-                seen.put(file, new Seen(state.get(), now, now + SETTLED_MILLIS, false));
+                seen.put(file, Seen.changed(state.get(), now));
             } else if (!before.isSettled() && now >= before.settledMillis()) {
-                seen.put(file, new Seen(state.get(), before.sinceMillis(), now, true));
-                settled(file, state.get(), now);
+                seen.put(file, before.settled());
+                settled(file, before, now);
             }
         }
     }
 
-    private void settled(Path file, FileState state, long now) {
+    private void settled(Path file, Seen before, long now) {
+        FileState state = before.state();
         try {
             if (isKnownAs(file, state) || wasOnlyTouched(file, state)) {
                 return;
             }
+            if (before.isWholeButOpen()) {
+                tell(file, state); // whoever wrote it never says how long it is
+                return;
+            }
             switch (Wholeness.of(file)) {
                 case BROKEN -> {} // until it is written to again
-                case OPEN -> seen.put(file, new Seen(state, now, now + OPEN_MILLIS, false));
+                case OPEN -> seen.put(file, Seen.open(state, now + openMillis));
                 case WHOLE -> tell(file, state);
             }
         } catch (IOException e) {
@@ -248,12 +276,12 @@ public final class FolderWatch implements AutoCloseable {
         }
 
         /** Waits a little for a notice; whether there was one. */
-        boolean await() throws InterruptedException {
+        boolean await(long millis) throws InterruptedException {
             if (service.isEmpty()) {
-                TimeUnit.MILLISECONDS.sleep(NOTICE_MILLIS);
+                TimeUnit.MILLISECONDS.sleep(millis);
                 return false;
             }
-            var key = service.get().poll(NOTICE_MILLIS, TimeUnit.MILLISECONDS);
+            var key = service.get().poll(millis, TimeUnit.MILLISECONDS);
             if (key == null) {
                 return false;
             }

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
 import java.io.RandomAccessFile;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
@@ -65,6 +66,41 @@ class FolderWatchTest {
         FolderWatch watch = new FolderWatch(where, AudioFile::looksLikeAudio, this::tell);
         waitUntil(watch::isReady);
         return watch;
+    }
+
+    /** Where a WAVE file says how long its sound is. */
+    private static int lengthAt(byte[] wave) {
+        return new String(wave, 0, 200, StandardCharsets.ISO_8859_1).indexOf("data") + 4;
+    }
+
+    @Test
+    void aFileThatNeverSaysHowLongItIsIsToldOfOnceItHasKeptStill() throws Exception {
+        byte[] open = song(1);
+        Arrays.fill(open, lengthAt(open), lengthAt(open) + 4, (byte) 0);
+        try (FolderWatch watch = new FolderWatch(folder, AudioFile::looksLikeAudio, this::tell, 300)) {
+            waitUntil(watch::isReady);
+            Path file = Files.write(folder.resolve("stream.wav"), open);
+            assertThat(AudioFile.isOpenEnded(file)).isTrue();
+            waitUntil(() -> told.size() == 1);
+            Files.write(folder.resolve("after.wav"), song(2)); // looked at until this is told of
+            waitUntil(() -> told.size() == 2);
+            assertThat(told.get(0).path()).isEqualTo(file);
+            assertThat(told.get(1).path()).hasFileName("after.wav");
+        }
+    }
+
+    @Test
+    void aFileOfThreeGibibytesSaysHowLongItIs() throws Exception {
+        byte[] small = song(1);
+        int at = lengthAt(small);
+        Path file = Files.write(folder.resolve("long.wav"), Arrays.copyOf(small, at + 4));
+        long data = 3L << 30;
+        try (RandomAccessFile large = new RandomAccessFile(file.toFile(), "rw")) {
+            large.setLength(at + 4 + data); // takes no room: nothing is written to most of it
+            large.seek(at);
+            large.writeInt(Integer.reverseBytes((int) data));
+        }
+        assertThat(AudioFile.isOpenEnded(file)).isFalse();
     }
 
     /** A hundred files in five awkward ways; each has one right outcome. */

@@ -58,6 +58,7 @@ public final class Background implements AutoCloseable {
     private final AtomicInteger heavyRunning = new AtomicInteger();
     private final ObservableList<Task> shown = FXCollections.observableArrayList();
     private volatile Consumer<String> told = sentence -> LOG.warn("nobody to tell: {}", sentence);
+    private volatile Runnable delivered = () -> {};
     private volatile boolean closing;
 
     /** Background work whose results come back on {@code state}. */
@@ -117,6 +118,11 @@ public final class Background implements AutoCloseable {
         return abreast;
     }
 
+    /** Has something done whenever something has come from the background, on the state's thread. */
+    public void onDelivery(Runnable then) {
+        delivered = then;
+    }
+
     /** Work that the user sees, oldest first. Changed on the state's thread. */
     public ObservableList<Task> shown() {
         return shown;
@@ -132,6 +138,7 @@ public final class Background implements AutoCloseable {
             state.execute(() -> {
                 if (!closing) {
                     then.run();
+                    delivered.run();
                 }
             });
         }
