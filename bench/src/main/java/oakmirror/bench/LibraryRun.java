@@ -172,7 +172,7 @@ public final class LibraryRun {
         List<Double> took = new ArrayList<>();
         for (int i = 0; i < 3 * TIMES; i++) {
             long start = System.nanoTime();
-            Figures f = library.profile(entries.get(i * 53).n()).orElseThrow().figures();
+            Figures f = library.profile(entries.get(i * 53).id()).orElseThrow().figures();
             Subject other = new Subject(1, "profile", f.compared(), f.wholeFile(), f.bpm());
             Derived.of(
                     List.of(first, other),
@@ -219,12 +219,12 @@ public final class LibraryRun {
                     Entry e = entries.get(random.nextInt(entries.size()));
                     String title = "edited " + seed + "-" + i;
                     System.out.println("editing " + e.id());
-                    library.edit(Map.of(e.n(), e.about().withTitle(title)));
+                    library.edit(Map.of(e.id(), e.about().withTitle(title)));
                     System.out.println("edited " + e.id() + " " + title);
                 } else if (what < 9) {
                     Entry e = entries.get(random.nextInt(entries.size()));
                     System.out.println("removing " + e.id());
-                    library.remove(List.of(e.n()));
+                    library.remove(List.of(e.id()));
                     System.out.println("removed " + e.id());
                 } else {
                     library.checkAndCopy();
@@ -345,7 +345,7 @@ public final class LibraryRun {
                 faults++;
             }
             for (Entry e : entries.subList(Math.max(0, entries.size() - 5), entries.size())) {
-                faults += library.profile(e.n()).isPresent() ? 0 : 1;
+                faults += library.profile(e.id()).isPresent() ? 0 : 1;
             }
         }
         try (Stream<Path> files = Files.list(folder)) {

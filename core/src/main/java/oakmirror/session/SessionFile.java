@@ -21,7 +21,7 @@ public final class SessionFile {
     public static final long MOST_BYTES = 64L << 20;
 
     private static final String FORMAT = "oak-mirror-session";
-    private static final int VERSION = 2;
+    private static final int VERSION = 3;
 
     private SessionFile() {}
 
@@ -33,8 +33,7 @@ public final class SessionFile {
     public static void write(SessionDocument document, Path file) throws IOException {
         byte[] bytes = bytes(document, file);
         if (bytes.length > MOST_BYTES) {
-            throw new IOException(
-                    "The session has become too large to be kept; fold fewer profiles, or let go of some versions.");
+            throw new SessionTooLargeException();
         }
         WholeFile.write(file, bytes);
     }
@@ -89,7 +88,7 @@ public final class SessionFile {
             throw new IOException(file.getFileName() + " was saved by a newer Oak Mirror; update to open it.");
         }
         try {
-            ObjectNode current = version < VERSION ? SessionUpgrade.fromFirst(root) : root;
+            ObjectNode current = version < 2 ? SessionUpgrade.fromFirst(root) : root;
             SessionUpgrade.withoutLimiter(current);
             return SessionJson.fromTree(current, folderOf(file));
         } catch (JsonProcessingException | IllegalArgumentException e) {

@@ -14,13 +14,18 @@ import com.fasterxml.jackson.databind.JsonMappingException;
 import com.fasterxml.jackson.databind.JsonMappingException.Reference;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.MapperFeature;
+import com.fasterxml.jackson.databind.ObjectReader;
+import com.fasterxml.jackson.databind.ObjectWriter;
 import com.fasterxml.jackson.databind.deser.std.FromStringDeserializer;
 import com.fasterxml.jackson.databind.exc.InvalidFormatException;
 import com.fasterxml.jackson.databind.json.JsonMapper;
 import com.fasterxml.jackson.databind.module.SimpleModule;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import com.fasterxml.jackson.databind.ser.std.ToStringSerializer;
+import com.fasterxml.jackson.databind.util.TokenBuffer;
 import com.fasterxml.jackson.datatype.jdk8.Jdk8Module;
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -47,8 +52,8 @@ final class SessionJson {
         SimpleModule paths = new SimpleModule()
                 .addSerializer(Path.class, new ToStringSerializer(Path.class))
                 .addDeserializer(Path.class, new PathDeserializer())
-                .addSerializer(Profile.class, new AsTree<>(Profile.class, ProfileJson::toTree))
-                .addDeserializer(Profile.class, new FromTree<>(Profile.class, ProfileJson::fromTree))
+                .addSerializer(Profile.class, new ProfilePool.Writer())
+                .addDeserializer(Profile.class, new ProfilePool.Reader())
                 .addSerializer(Figures.class, new AsTree<>(Figures.class, ProfileJson::figures))
                 .addDeserializer(Figures.class, new FromTree<>(Figures.class, ProfileJson::figures));
         return JsonMapper.builder()
@@ -119,18 +124,34 @@ final class SessionJson {
     /** A document for a file in a folder. */
     static ObjectNode toTree(SessionDocument document, Path folder) {
         ObjectNode root = MAPPER.createObjectNode();
-        ObjectNode session = MAPPER.valueToTree(document.session());
+        ObjectNode profiles = MAPPER.createObjectNode();
+        ObjectWriter writer = MAPPER.writer().withAttribute(ProfilePool.class, new ProfilePool(profiles));
+        JsonNode session = tree(document.session(), writer);
         root.set("session", session);
-        JsonNode log = MAPPER.valueToTree(document.log()).get("facts");
+        JsonNode log = tree(document.log(), writer).get("facts");
         root.set("log", log);
-        List<Named> files = new ArrayList<>(files(session));
+        if (!profiles.isEmpty()) {
+            root.set("profiles", profiles);
+        }
+        List<Named> files = new ArrayList<>(files((ObjectNode) session));
         log.forEach(fact -> files.addAll(filesOfFact(fact)));
         files.forEach(f -> f.put(portable(Path.of(f.path()), folder)));
         return root;
     }
 
+    private static JsonNode tree(Object value, ObjectWriter writer) {
+        try (TokenBuffer buffer = new TokenBuffer(MAPPER, false)) {
+            writer.writeValue(buffer, value);
+            return MAPPER.readTree(buffer.asParser());
+        } catch (IOException e) {
+            throw new UncheckedIOException("what is in memory can be written there", e);
+        }
+    }
+
     /** A document from a file in a folder. */
     static SessionDocument fromTree(ObjectNode root, Path folder) throws JsonProcessingException {
+        ObjectNode profiles = root.get("profiles") instanceof ObjectNode given ? given : MAPPER.createObjectNode();
+        ObjectReader reader = MAPPER.reader().withAttribute(ProfilePool.class, new ProfilePool(profiles));
         ObjectNode session = whole(root.get("session"), folder);
         List<Fact> facts = new ArrayList<>();
         for (JsonNode fact : root.path("log")) {
@@ -138,9 +159,9 @@ final class SessionJson {
                 version.set("settings", whole(version.get("settings"), folder));
             }
             ownFiles(fact).forEach(f -> f.put(resolved(f.path(), folder).toString()));
-            facts.add(MAPPER.treeToValue(fact, Fact.class));
+            facts.add(reader.treeToValue(fact, Fact.class));
         }
-        return new SessionDocument(MAPPER.treeToValue(session, Session.class), new SessionLog(facts));
+        return new SessionDocument(reader.treeToValue(session, Session.class), new SessionLog(facts));
     }
 
     /** A session with all that is not given as it usually is, and its files where they are. */

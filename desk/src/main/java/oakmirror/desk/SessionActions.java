@@ -106,11 +106,10 @@ final class SessionActions {
         try {
             workspace.save(file.toAbsolutePath().normalize());
             settings.rememberFolder("session", file.toAbsolutePath().getParent());
-            workspace.messageProperty().set("");
             return true;
         } catch (IOException e) {
             LOG.warn("session not saved", e);
-            workspace.messageProperty().set("The session could not be saved there; choose another folder.");
+            workspace.messageProperty().set(e.getMessage());
             return false;
         }
     }

@@ -62,7 +62,7 @@ public final class LibraryPane extends SidePane {
     private final VBox foot = new VBox(8);
     private final Label state = Ui.label("", "quiet", "small");
     private final HBox undo;
-    private Set<Long> chosenNumbers = Set.of();
+    private Set<String> chosenIds = Set.of();
 
     /** A pane; {@code compare} goes to Compare. */
     public LibraryPane(Workspace workspace, Shelf shelf, Asking asking, Runnable compare) {
@@ -213,10 +213,10 @@ public final class LibraryPane extends SidePane {
 
     /** Chooses what was chosen before the list was put together anew. */
     private void chooseAgain() {
-        Set<Long> before = chosenNumbers;
+        Set<String> before = chosenIds;
         list.getSelectionModel().clearSelection();
         for (int i = 0; i < list.getItems().size(); i++) {
-            if (before.contains(list.getItems().get(i).entry().n())) {
+            if (before.contains(list.getItems().get(i).entry().id())) {
                 list.getSelectionModel().select(i);
             }
         }
@@ -227,7 +227,7 @@ public final class LibraryPane extends SidePane {
         if (shelf.relistingProperty().get()) {
             return;
         }
-        chosenNumbers = new HashSet<>(selected().stream().map(Entry::n).toList());
+        chosenIds = new HashSet<>(selected().stream().map(Entry::id).toList());
         chosen.show(List.copyOf(list.getSelectionModel().getSelectedItems()).stream()
                 .filter(s -> s != null)
                 .toList());

@@ -26,7 +26,7 @@ class EntryWordsTest {
             "line in");
 
     private static Entry entry(About about, boolean passage, double bpm, String key, double edge) {
-        return new Entry(7, "id", about, 0, "c", passage, 83, -14.13, 3.2, 12.04, -11.9, bpm, key, edge);
+        return new Entry("id", about, 0, "c", passage, 83, -14.13, 3.2, 12.04, -11.9, bpm, key, edge);
     }
 
     private static Shown shown(double distance) {

@@ -5,8 +5,7 @@ import oakmirror.profile.About;
 /**
  * A profile of the library as it stands in a list; the figures that curves are drawn from are asked for when they are needed.
  *
- * @param n its number in the database, different for every profile that ever was in it
- * @param id what the profile is known by
+ * @param id what the profile is known by, different for every profile that ever was in any library
  * @param about what is said about it
  * @param addedMillis when it came in, in milliseconds since 1970
  * @param content stands for what it was measured of: the same for the same passage of the same bytes
@@ -21,7 +20,6 @@ import oakmirror.profile.About;
  * @param edgeHz where it ends as lossy files do; NaN where it does not
  */
 public record Entry(
-        long n,
         String id,
         About about,
         long addedMillis,

@@ -31,8 +31,8 @@ public final class Library implements AutoCloseable {
     private Database database;
     private Optional<String> sentence;
     private final boolean isNew;
-    /** Curves of sketches by the number of their entry, as far as they have been read. */
-    private Map<Long, Sketch> sketches = Map.of();
+    /** Curves of sketches by the id of their entry, as far as they have been read. */
+    private Map<String, Sketch> sketches = Map.of();
 
     private Library(Keeping keeping, Opened opened) {
         this.keeping = keeping;
@@ -74,14 +74,14 @@ public final class Library implements AutoCloseable {
     }
 
     /** One profile with all its figures; empty when it is not there any more. */
-    public Optional<Profile> profile(long n) throws LibraryException {
-        return read(h -> Rows.profile(h, n));
+    public Optional<Profile> profile(String id) throws LibraryException {
+        return read(h -> Rows.profile(h, id));
     }
 
     /** Several profiles, in the order that is asked for; those that are gone are left out. */
-    public List<Profile> profiles(List<Long> numbers) throws LibraryException {
+    public List<Profile> profiles(List<String> ids) throws LibraryException {
         return read(
-                h -> numbers.stream().flatMap(n -> Rows.profile(h, n).stream()).toList());
+                h -> ids.stream().flatMap(id -> Rows.profile(h, id).stream()).toList());
     }
 
     /**
@@ -114,7 +114,7 @@ public final class Library implements AutoCloseable {
     }
 
     /** Says something else about entries, in one step. */
-    public void edit(Map<Long, About> changed) throws LibraryException {
+    public void edit(Map<String, About> changed) throws LibraryException {
         change(h -> {
             Rows.edit(h, changed);
             return changed;
@@ -126,23 +126,23 @@ public final class Library implements AutoCloseable {
      *
      * @return what was removed, to be added again
      */
-    public List<Profile> remove(List<Long> numbers) throws LibraryException {
+    public List<Profile> remove(List<String> ids) throws LibraryException {
         return change(h -> {
             List<Profile> removed =
-                    numbers.stream().flatMap(n -> Rows.profile(h, n).stream()).toList();
-            Rows.remove(h, numbers);
+                    ids.stream().flatMap(id -> Rows.profile(h, id).stream()).toList();
+            Rows.remove(h, ids);
             return removed;
         });
     }
 
-    /** The numbers of the entries that hold all of some words, or what begins like them; every entry for no words. */
-    public Set<Long> search(String words) throws LibraryException {
+    /** The ids of the entries that hold all of some words, or what begins like them; every entry for no words. */
+    public Set<String> search(String words) throws LibraryException {
         String query = query(words);
         return read(h -> query.isEmpty()
-                ? h.createQuery("SELECT n FROM profile").mapTo(Long.class).set()
-                : h.createQuery("SELECT rowid FROM words WHERE words MATCH :query")
+                ? h.createQuery("SELECT id FROM profile").mapTo(String.class).set()
+                : h.createQuery("SELECT id FROM words JOIN profile ON n = words.rowid WHERE words MATCH :query")
                         .bind("query", query)
-                        .mapTo(Long.class)
+                        .mapTo(String.class)
                         .set());
     }
 
@@ -159,22 +159,23 @@ public final class Library implements AutoCloseable {
 
     /** The sketches of some entries, in their order, {@link Sketch#NONE} of those that are gone; what was read once is kept. */
     public synchronized List<Sketch> sketches(List<Entry> entries) throws LibraryException {
-        if (!entries.stream().allMatch(e -> sketches.containsKey(e.n()))) {
-            Map<Long, byte[]> bytes = new HashMap<>();
+        if (!entries.stream().allMatch(e -> sketches.containsKey(e.id()))) {
+            Map<String, byte[]> bytes = new HashMap<>();
             for (Curves c : read(Rows::curves)) {
-                bytes.put(c.n(), c.bytes());
+                bytes.put(c.id(), c.bytes());
             }
-            Map<Long, Sketch> next = new HashMap<>(sketches);
+            Map<String, Sketch> next = new HashMap<>(sketches);
+            next.keySet().retainAll(bytes.keySet()); // those that were removed are forgotten
             for (Entry e : entries) {
-                byte[] curves = bytes.get(e.n());
+                byte[] curves = bytes.get(e.id());
                 if (curves != null) {
-                    next.put(e.n(), Rows.sketch(e, curves));
+                    next.put(e.id(), Rows.sketch(e, curves));
                 }
             }
             sketches = next;
         }
         return entries.stream()
-                .map(e -> sketches.getOrDefault(e.n(), Sketch.NONE))
+                .map(e -> sketches.getOrDefault(e.id(), Sketch.NONE))
                 .toList();
     }
 

@@ -28,7 +28,7 @@ final class Rows {
 
     private static final int MOST_JSON_BYTES = 1 << 20;
     private static final String COLUMNS =
-            "n, id, title, artist, folder, tags, notes, rating, colour, origin, added_millis,"
+            "id, title, artist, folder, tags, notes, rating, colour, origin, added_millis,"
                     + " content, passage, seconds, lufs, range_lu, plr_db, width_db, bpm, music_key, edge_hz";
     private static final String SAID =
             "title = :title, artist = :artist, folder = :folder, tags = :tags, notes = :notes, "
@@ -95,16 +95,16 @@ final class Rows {
     }
 
     /** Says something else about entries. */
-    static void edit(Handle h, Map<Long, About> changed) {
-        PreparedBatch batch = h.prepareBatch("UPDATE profile SET " + SAID + " WHERE n = :n");
-        changed.forEach((n, about) -> batch.bind("n", n).bindMap(said(about)).add());
+    static void edit(Handle h, Map<String, About> changed) {
+        PreparedBatch batch = h.prepareBatch("UPDATE profile SET " + SAID + " WHERE id = :id");
+        changed.forEach((id, about) -> batch.bind("id", id).bindMap(said(about)).add());
         batch.execute();
     }
 
     /** Removes profiles. */
-    static void remove(Handle h, List<Long> numbers) {
-        PreparedBatch batch = h.prepareBatch("DELETE FROM profile WHERE n = ?");
-        numbers.forEach(n -> batch.bind(0, n).add());
+    static void remove(Handle h, List<String> ids) {
+        PreparedBatch batch = h.prepareBatch("DELETE FROM profile WHERE id = ?");
+        ids.forEach(id -> batch.bind(0, id).add());
         batch.execute();
     }
 
@@ -116,30 +116,29 @@ final class Rows {
     }
 
     private static Entry entry(ResultSet r) throws SQLException {
-        String tags = r.getString(6);
+        String tags = r.getString(5);
         return new Entry(
-                r.getLong(1),
-                r.getString(2),
+                r.getString(1),
                 new About(
+                        r.getString(2),
                         r.getString(3),
                         r.getString(4),
-                        r.getString(5),
                         tags.isEmpty() ? List.of() : List.of(tags.split("\n")),
-                        r.getString(7),
+                        r.getString(6),
+                        r.getInt(7),
                         r.getInt(8),
-                        r.getInt(9),
-                        r.getString(10)),
-                r.getLong(11),
-                r.getString(12),
-                r.getInt(13) != 0,
+                        r.getString(9)),
+                r.getLong(10),
+                r.getString(11),
+                r.getInt(12) != 0,
+                r.getDouble(13),
                 r.getDouble(14),
-                r.getDouble(15),
-                real(r, 16),
+                real(r, 15),
+                r.getDouble(16),
                 r.getDouble(17),
-                r.getDouble(18),
-                real(r, 19),
-                r.getString(20),
-                real(r, 21));
+                real(r, 18),
+                r.getString(19),
+                real(r, 20));
     }
 
     private static double real(ResultSet r, int column) throws SQLException {
@@ -148,13 +147,22 @@ final class Rows {
     }
 
     /** One profile with all its figures. */
-    static Optional<Profile> profile(Handle h, long n) {
-        Optional<byte[]> json = h.createQuery("SELECT json FROM figures WHERE n = ?")
-                .bind(0, n)
+    static Optional<Profile> profile(Handle h, String id) {
+        return profile(h, "id = ?", id);
+    }
+
+    /** The profile of a row, found without an index: that of a damaged library may lie. */
+    static Optional<Profile> profileAt(Handle h, long n) {
+        return profile(h, "n = ?", n);
+    }
+
+    private static Optional<Profile> profile(Handle h, String where, Object key) {
+        Optional<byte[]> json = h.createQuery("SELECT json FROM figures JOIN profile USING (n) WHERE " + where)
+                .bind(0, key)
                 .mapTo(byte[].class)
                 .findOne();
-        Optional<Entry> entry = h.createQuery("SELECT " + COLUMNS + " FROM profile WHERE n = ?")
-                .bind(0, n)
+        Optional<Entry> entry = h.createQuery("SELECT " + COLUMNS + " FROM profile WHERE " + where)
+                .bind(0, key)
                 .map((r, context) -> entry(r))
                 .findOne();
         try {
@@ -181,12 +189,12 @@ final class Rows {
     }
 
     /** A row of curves. */
-    record Curves(long n, byte[] bytes) {}
+    record Curves(String id, byte[] bytes) {}
 
     /** The curves of all sketches. */
     static List<Curves> curves(Handle h) {
-        return h.createQuery("SELECT n, curves FROM sketch ORDER BY n")
-                .map((r, context) -> new Curves(r.getLong(1), r.getBytes(2)))
+        return h.createQuery("SELECT id, curves FROM sketch JOIN profile USING (n) ORDER BY n")
+                .map((r, context) -> new Curves(r.getString(1), r.getBytes(2)))
                 .list();
     }
 

@@ -32,7 +32,7 @@ final class Salvage {
 
     private static boolean one(Database from, Database whole, long n) {
         try {
-            Profile profile = from.read(h -> Rows.profile(h, n)).orElse(null);
+            Profile profile = from.read(h -> Rows.profileAt(h, n)).orElse(null);
             if (profile == null) {
                 return false;
             }

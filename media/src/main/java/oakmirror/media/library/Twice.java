@@ -24,24 +24,24 @@ public final class Twice {
 
     private Twice() {}
 
-    /** The numbers of all entries that are there more than once. */
-    public static Set<Long> among(List<Entry> entries, List<Sketch> sketches) {
-        Map<String, Long> byContent = new HashMap<>();
+    /** The ids of all entries that are there more than once. */
+    public static Set<String> among(List<Entry> entries, List<Sketch> sketches) {
+        Map<String, String> byContent = new HashMap<>();
         Map<Long, List<Integer>> byLength = new HashMap<>();
-        Set<Long> twice = new HashSet<>();
+        Set<String> twice = new HashSet<>();
         for (int i = 0; i < entries.size(); i++) {
             Entry e = entries.get(i);
-            Long other = byContent.putIfAbsent(e.content(), e.n());
+            String other = byContent.putIfAbsent(e.content(), e.id());
             if (other != null) {
                 twice.add(other);
-                twice.add(e.n());
+                twice.add(e.id());
             }
             long length = (long) (e.seconds() / SAME_SECONDS);
             for (long near = length - 1; near <= length + 1; near++) {
                 for (int k : byLength.getOrDefault(near, List.of())) {
                     if (areAlike(e, entries.get(k), sketches.get(i), sketches.get(k))) {
-                        twice.add(entries.get(k).n());
-                        twice.add(e.n());
+                        twice.add(entries.get(k).id());
+                        twice.add(e.id());
                     }
                 }
             }

@@ -41,9 +41,9 @@ class LibraryTest {
         return library;
     }
 
-    private static List<String> titles(Library library, Set<Long> numbers) throws LibraryException {
+    private static List<String> titles(Library library, Set<String> numbers) throws LibraryException {
         return library.entries().stream()
-                .filter(e -> numbers.contains(e.n()))
+                .filter(e -> numbers.contains(e.id()))
                 .map(e -> e.about().title())
                 .sorted()
                 .toList();
@@ -67,7 +67,7 @@ class LibraryTest {
         try (Library library = Library.open(folder)) {
             assertThat(library.isNew()).isFalse();
             Entry entry = library.entries().get(3);
-            Profile profile = library.profile(entry.n()).orElseThrow();
+            Profile profile = library.profile(entry.id()).orElseThrow();
             assertThat(profile.figures()).isEqualTo(STARTER.get(3).figures());
             assertThat(profile.about()).isEqualTo(STARTER.get(3).about());
             assertThat(entry.lufs()).isEqualTo(profile.figures().lufs());
@@ -90,10 +90,10 @@ class LibraryTest {
                 assertThat(library.search(odd)).as(odd).isNotNull();
             }
             Entry first = library.entries().get(0);
-            library.edit(
-                    Map.of(first.n(), first.about().withTitle("Façade à l’Aube").withTags(List.of("morning"))));
+            library.edit(Map.of(
+                    first.id(), first.about().withTitle("Façade à l’Aube").withTags(List.of("morning"))));
             assertThat(titles(library, library.search("facade aube"))).containsExactly("Façade à l’Aube");
-            assertThat(library.search("morn")).containsExactly(first.n());
+            assertThat(library.search("morn")).containsExactly(first.id());
             assertThat(library.search("ninth wave")).as("its name before").isEmpty();
         }
     }
@@ -101,7 +101,8 @@ class LibraryTest {
     @Test
     void whatIsRemovedCanBeAddedAgain() throws Exception {
         try (Library library = filled()) {
-            List<Long> two = library.entries().stream().map(Entry::n).limit(2).toList();
+            List<String> two =
+                    library.entries().stream().map(Entry::id).limit(2).toList();
             List<Profile> removed = library.remove(two);
             assertThat(removed).hasSize(2);
             assertThat(library.entries()).hasSize(18);
@@ -113,12 +114,25 @@ class LibraryTest {
     }
 
     @Test
+    void whatComesAfterSomethingThatWasRemovedHasItsOwnCurve() throws Exception {
+        try (Library library = Library.open(folder)) {
+            List<Entry> one = library.add(List.of(STARTER.get(0)));
+            assertThat(library.sketches(one))
+                    .containsExactly(Sketch.of(STARTER.get(0).figures()));
+            library.remove(List.of(one.get(0).id()));
+            List<Entry> other = library.add(List.of(STARTER.get(1))); // in the same row
+            assertThat(library.sketches(other))
+                    .containsExactly(Sketch.of(STARTER.get(1).figures()));
+        }
+    }
+
+    @Test
     void twoWindowsSeeEachOthersChanges() throws Exception {
         try (Library one = filled();
                 Library other = Library.open(folder)) {
             int before = other.foreignChanges();
             assertThat(other.foreignChanges()).isEqualTo(before);
-            one.remove(List.of(one.entries().get(0).n()));
+            one.remove(List.of(one.entries().get(0).id()));
             assertThat(other.foreignChanges()).isNotEqualTo(before);
             assertThat(other.entries()).hasSize(19);
             other.add(List.of(STARTER.get(0)));
@@ -288,7 +302,7 @@ class LibraryTest {
             Entry entry = library.entries().get(0);
             assertThat(entry.about().title()).isEqualTo("<script>alert(1)</script> cod.exe");
             assertThat(library.search("script")).hasSize(1);
-            assertThat(library.profile(entry.n()).map(Profile::id)).isEqualTo(Optional.of("odd"));
+            assertThat(library.profile(entry.id()).map(Profile::id)).isEqualTo(Optional.of("odd"));
         }
     }
 
@@ -319,7 +333,7 @@ class LibraryTest {
             assertThat(Twice.among(all, library.sketches(all))).isEmpty();
             library.add(List.of(STARTER.get(4).withId("again").with(About.of("Another name", "x"))));
             all = library.entries();
-            Set<Long> twice = Twice.among(all, library.sketches(all));
+            Set<String> twice = Twice.among(all, library.sketches(all));
             assertThat(titles(library, twice)).containsExactly("Another name", "Kettle and Oar");
         }
     }

@@ -36,15 +36,15 @@ record Listing(String typed, String folder, Order order, Optional<Sketch> mix) {
     /** Looks it up. */
     Listed of(Library library, List<Entry> all) throws LibraryException {
         Wanted wanted = Wanted.of(typed);
-        Set<Long> found = wanted.words().isBlank() ? Set.of() : library.search(wanted.words());
+        Set<String> found = wanted.words().isBlank() ? Set.of() : library.search(wanted.words());
         List<Entry> kept = all.stream()
-                .filter(e -> wanted.words().isBlank() || found.contains(e.n()))
+                .filter(e -> wanted.words().isBlank() || found.contains(e.id()))
                 .filter(e -> isIn(e.about().folder(), folder))
                 .filter(wanted::holds)
                 .toList();
         if (order == Order.TWICE) {
-            Set<Long> twice = Twice.among(kept, library.sketches(kept));
-            kept = kept.stream().filter(e -> twice.contains(e.n())).toList();
+            Set<String> twice = Twice.among(kept, library.sketches(kept));
+            kept = kept.stream().filter(e -> twice.contains(e.id())).toList();
         }
         List<String> folders = all.stream()
                 .map(e -> e.about().folder())

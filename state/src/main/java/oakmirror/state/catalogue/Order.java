@@ -15,11 +15,7 @@ public enum Order {
     TEMPO("tempo like the mix’s", By.TEMPO),
     TITLE("title", Comparator.comparing(e -> e.about().title(), String.CASE_INSENSITIVE_ORDER)),
     ARTIST("artist", Comparator.comparing(e -> e.about().name(), String.CASE_INSENSITIVE_ORDER)),
-    NEWEST(
-            "newest first",
-            Comparator.comparingLong(Entry::addedMillis)
-                    .thenComparingLong(Entry::n)
-                    .reversed()),
+    NEWEST("newest first", Comparator.comparingLong(Entry::addedMillis).reversed()),
     RATING(
             "best first",
             Comparator.comparingInt((Entry e) -> e.about().rating()).reversed()),
@@ -38,7 +34,7 @@ public enum Order {
     Order(String label, By by) {
         this.label = label;
         likeness = Optional.of(by);
-        comparator = Comparator.comparingLong(Entry::n);
+        comparator = (a, b) -> 0; // as they came in
     }
 
     Order(String label, Comparator<Entry> comparator) {

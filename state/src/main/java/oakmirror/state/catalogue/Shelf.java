@@ -298,12 +298,12 @@ public final class Shelf {
     public void add(List<Profile> profiles, Consumer<List<Entry>> then) {
         ask("Adding to the library", l -> l.add(profiles), added -> {
             if (!added.isEmpty()) {
-                List<Long> numbers = added.stream().map(Entry::n).toList();
+                List<String> ids = added.stream().map(Entry::id).toList();
                 done(
                         added.size() == 1
                                 ? "add “" + added.get(0).about().title() + "”"
                                 : "add " + added.size() + " profiles",
-                        l -> l.remove(numbers));
+                        l -> l.remove(ids));
             }
             reload();
             then.accept(added);
@@ -312,12 +312,12 @@ public final class Shelf {
 
     /** Says something else about entries, to be taken back. */
     public void edit(String what, List<Entry> which, UnaryOperator<About> how) {
-        Map<Long, About> before = new HashMap<>();
-        Map<Long, About> after = new HashMap<>();
+        Map<String, About> before = new HashMap<>();
+        Map<String, About> after = new HashMap<>();
         try {
             which.forEach(e -> {
-                before.put(e.n(), e.about());
-                after.put(e.n(), how.apply(e.about()));
+                before.put(e.id(), e.about());
+                after.put(e.id(), how.apply(e.about()));
             });
         } catch (IllegalArgumentException e) {
             say("That cannot be: " + e.getMessage() + ".");
@@ -337,8 +337,8 @@ public final class Shelf {
 
     /** Removes entries, to be taken back. */
     public void remove(List<Entry> which) {
-        List<Long> numbers = which.stream().map(Entry::n).toList();
-        ask("Removing from the library", l -> l.remove(numbers), removed -> {
+        List<String> ids = which.stream().map(Entry::id).toList();
+        ask("Removing from the library", l -> l.remove(ids), removed -> {
             done(
                     removed.size() == 1
                             ? "remove “" + removed.get(0).about().title() + "”"
@@ -381,8 +381,8 @@ public final class Shelf {
 
     /** The profiles of some entries with all their figures. */
     public void profiles(List<Entry> which, Consumer<List<Profile>> then) {
-        List<Long> numbers = which.stream().map(Entry::n).toList();
-        ask("Reading profiles", l -> l.profiles(numbers), then);
+        List<String> ids = which.stream().map(Entry::id).toList();
+        ask("Reading profiles", l -> l.profiles(ids), then);
     }
 
     /** Closes it. */

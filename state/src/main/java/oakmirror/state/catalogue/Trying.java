@@ -38,7 +38,7 @@ public final class Trying {
     /** Holds the mix against a profile. */
     public void step(Entry entry) {
         stepping = true;
-        shelf.library().ifPresent(l -> reader.submit(progress -> l.profile(entry.n()), this::against));
+        shelf.library().ifPresent(l -> reader.submit(progress -> l.profile(entry.id()), this::against));
     }
 
     private void against(Optional<Profile> profile) {

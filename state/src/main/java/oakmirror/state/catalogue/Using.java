@@ -93,7 +93,7 @@ public final class Using {
     private record Found(int all, List<Profile> profiles) {}
 
     private static List<Profile> profiles(List<Entry> entries, Library library) throws LibraryException {
-        return library.profiles(entries.stream().map(Entry::n).toList());
+        return library.profiles(entries.stream().map(Entry::id).toList());
     }
 
     private static List<Entry> first(List<Entry> entries) {

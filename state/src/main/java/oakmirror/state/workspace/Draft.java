@@ -3,9 +3,12 @@ package oakmirror.state.workspace;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Optional;
+import oakmirror.files.DiskFullException;
 import oakmirror.media.cache.FileState;
+import oakmirror.readings.Readings;
 import oakmirror.session.SessionDocument;
 import oakmirror.session.SessionFile;
+import oakmirror.session.SessionTooLargeException;
 
 /**
  * A session's file, and what of it was read or written last: so that it is known whether something would be lost, and whether another
@@ -29,11 +32,35 @@ record Draft(SessionDocument kept, Optional<Path> file, Optional<FileState> stat
         return new Draft(SessionFile.read(file), Optional.of(file), Optional.of(state));
     }
 
-    /** Writes a document to a file. */
+    /**
+     * Writes a document to a file.
+     *
+     * @throws IOException when it cannot be written; its message is one sentence for the user
+     */
     static Draft write(SessionDocument document, Path path) throws IOException {
         Path file = path.toAbsolutePath().normalize();
-        SessionFile.write(document, file);
+        try {
+            SessionFile.write(document, file);
+        } catch (SessionTooLargeException e) {
+            throw e;
+        } catch (DiskFullException e) {
+            throw new IOException("There is no room for " + file.getFileName() + "; make room and save again.", e);
+        } catch (IOException e) {
+            throw new IOException("The session could not be saved there; choose another folder.", e);
+        }
         return new Draft(document, Optional.of(file), Optional.of(FileState.of(file)));
+    }
+
+    /** What takes the room of its file, in one sentence, long before there is none left; empty while there is plenty. */
+    Optional<String> fullness() {
+        long bytes = state.map(FileState::bytes).orElse(0L);
+        if (bytes < SessionFile.MOST_BYTES / 2) {
+            return Optional.empty();
+        }
+        return Optional.of("The session takes " + (bytes >> 20) + " of " + (SessionFile.MOST_BYTES >> 20) + " MB: "
+                + Readings.count(kept.session().references().size(), "reference") + " and their profiles, "
+                + Readings.count(kept.log().versions().size(), "version") + ", "
+                + Readings.count(kept.log().bounces().size(), "bounce") + ".");
     }
 
     /** Whether the file is not any more what was read or written last: written by somebody else, or gone. */

@@ -377,11 +377,12 @@ public final class Workspace {
     /**
      * Keeps the session in a file.
      *
-     * @throws IOException when it cannot be written
+     * @throws IOException when it cannot be written; its message is one sentence for the user
      */
     public void save(Path path) throws IOException {
         draft = Draft.write(document(), path);
         file.set(draft.file());
+        message.set(draft.fullness().orElse(""));
         showUnsaved();
     }
 

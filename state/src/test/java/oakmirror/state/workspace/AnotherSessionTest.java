@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.Random;
 import oakmirror.media.TestFiles;
 import oakmirror.media.delivery.Delivered;
+import oakmirror.state.StateTest;
 import oakmirror.state.listening.Blind;
 import oakmirror.state.listening.Listening;
 import oakmirror.state.listening.MonitorControls.HeardVersion;

@@ -27,6 +27,7 @@ import oakmirror.session.Track;
 import oakmirror.session.TrackId;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.FractionalOctave;
+import oakmirror.state.StateTest;
 import oakmirror.state.mastering.Sending;
 import org.junit.jupiter.api.Test;
 

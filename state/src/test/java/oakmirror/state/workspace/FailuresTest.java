@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import oakmirror.media.TestFiles;
+import oakmirror.state.StateTest;
 import oakmirror.state.mastering.Finishing;
 import oakmirror.state.mastering.Sending;
 import org.junit.jupiter.api.Test;

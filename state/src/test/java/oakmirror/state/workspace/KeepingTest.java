@@ -1,17 +1,21 @@
 package oakmirror.state.workspace;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import oakmirror.blind.BlindResult;
+import oakmirror.media.cache.FileState;
 import oakmirror.session.Fact;
 import oakmirror.session.Session;
 import oakmirror.session.SessionDocument;
 import oakmirror.session.SessionFile;
 import oakmirror.session.SessionLog;
+import oakmirror.state.StateTest;
 import oakmirror.state.task.Background;
 import org.junit.jupiter.api.Test;
 
@@ -96,6 +100,23 @@ class KeepingTest extends StateTest {
             return files.filter(f -> !f.getFileName().toString().endsWith(".part")) // being written
                     .toList();
         }
+    }
+
+    @Test
+    void aFileThatFillsIsSaidLongBeforeItIsFull() {
+        Draft plenty = new Draft(SessionDocument.EMPTY, Optional.of(folder), Optional.of(new FileState(31L << 20, 0)));
+        assertThat(plenty.fullness()).isEmpty();
+        Draft half = new Draft(SessionDocument.EMPTY, Optional.of(folder), Optional.of(new FileState(40L << 20, 0)));
+        assertThat(half.fullness())
+                .contains("The session takes 40 of 64 MB: no references and their profiles, no versions, no bounces.");
+    }
+
+    @Test
+    void whyItCouldNotBeSavedIsSaid() throws IOException {
+        Path inTheWay = Files.createDirectory(folder.resolve("x.oakmirror.json"));
+        assertThatThrownBy(() -> workspace.save(inTheWay))
+                .isInstanceOf(IOException.class)
+                .hasMessage("The session could not be saved there; choose another folder.");
     }
 
     @Test

@@ -13,6 +13,7 @@ import java.util.stream.IntStream;
 import oakmirror.media.TestFiles;
 import oakmirror.session.Session;
 import oakmirror.session.TrackId;
+import oakmirror.state.StateTest;
 import org.junit.jupiter.api.Test;
 
 /** What the window shows, without a window. */

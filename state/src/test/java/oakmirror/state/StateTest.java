@@ -1,4 +1,4 @@
-package oakmirror.state.workspace;
+package oakmirror.state;
 
 import java.nio.file.Path;
 import java.util.concurrent.Callable;
@@ -7,19 +7,21 @@ import oakmirror.session.ComparisonSettings.Scope;
 import oakmirror.session.Passage;
 import oakmirror.state.task.Background;
 import oakmirror.state.task.Turns;
+import oakmirror.state.workspace.TrackSlot;
+import oakmirror.state.workspace.Workspace;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.io.TempDir;
 
 /** A workspace of its own for each test, without a window, with folders of its own. */
-abstract class StateTest {
+public abstract class StateTest {
 
     @TempDir
-    Path folder;
+    protected Path folder;
 
-    final Turns turns = new Turns();
-    Background background;
-    Workspace workspace;
+    protected final Turns turns = new Turns();
+    protected Background background;
+    protected Workspace workspace;
 
     @BeforeEach
     void start() {
@@ -39,24 +41,24 @@ abstract class StateTest {
         background.close();
     }
 
-    <T> T now(Callable<T> question) {
+    protected <T> T now(Callable<T> question) {
         return turns.now(question);
     }
 
-    void does(Runnable work) {
+    protected void does(Runnable work) {
         turns.run();
         work.run();
     }
 
-    void waitUntil(Callable<Boolean> condition) {
+    protected void waitUntil(Callable<Boolean> condition) {
         turns.until(condition);
     }
 
-    TrackSlot slot(int index) {
+    protected TrackSlot slot(int index) {
         return now(() -> workspace.tracks().all().get(index));
     }
 
-    double passageLufs(int index) {
+    protected double passageLufs(int index) {
         return now(() -> workspace
                 .tracks()
                 .all()
@@ -66,7 +68,7 @@ abstract class StateTest {
                 .heardLufs());
     }
 
-    void choose(int index, double from, double to) {
+    protected void choose(int index, double from, double to) {
         does(() -> workspace.changeTrack(index, "mark", t -> t.withPassage(new Passage("p", new TimeRange(from, to)))));
     }
 }
