@@ -9,19 +9,15 @@ import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
-import javafx.scene.control.Button;
-import javafx.scene.control.Labeled;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import oakmirror.audio.StereoSource;
 import oakmirror.audio.TimeRange;
 import oakmirror.bounces.Bounce;
-import oakmirror.bounces.Standing;
 import oakmirror.media.TestFiles;
 import oakmirror.media.file.OutputFormat;
 import oakmirror.session.Passage;
 import oakmirror.session.SessionFile;
-import oakmirror.spectrum.Zone;
 import oakmirror.state.listening.MonitorControls.HeardVersion;
 import oakmirror.state.revisions.Bounces.Taken;
 import org.junit.jupiter.api.Test;
@@ -147,20 +143,6 @@ class BouncesTest extends WindowTest {
         assertThat(session().mix().orElseThrow().passages().get(0).range()).isEqualTo(new TimeRange(12, 28));
     }
 
-    @Test
-    void howBouncesStandFollowsTheReferencesBackAndForth() throws Exception {
-        openDemo();
-        waitUntil(() -> taken().size() == 2 && taken().get(1).isNow());
-        List<Standing> before = taken().stream().map(Taken::standing).toList();
-        interact(() -> workspace().change("remove a track", s -> s.withoutReference(0)));
-        waitUntil(() -> !taken().get(1).standing().equals(before.get(1)));
-        interact(() -> workspace().undo());
-        waitUntil(() -> taken().stream().map(Taken::standing).toList().equals(before));
-        interact(() -> workspace().change("no references", s -> s.withReferences(List.of())));
-        waitUntil(() -> Double.isNaN(taken().get(1).standing().outsideDb().get(Zone.MID)));
-        assertThat(taken().get(1).standing().lufs()).isEqualTo(before.get(1).lufs());
-    }
-
     private static float[][] frames(StereoSource source, int from) {
         float[][] out = new float[2][RATE];
         source.read(from, out[0], out[1], 0, RATE);
@@ -181,32 +163,5 @@ class BouncesTest extends WindowTest {
             sum += Math.pow(one[i] - other[i], 2);
         }
         return Math.sqrt(sum / one.length);
-    }
-
-    @Test
-    void aBounceWaitsWhereItIsNotToBeTakenAtOnceAndTheFileWrittenOverIsOneToo() throws Exception {
-        float[][] song = song();
-        Path first =
-                TestFiles.write(watched().resolve("Reed Boat.wav"), OutputFormat.WAV_FLOAT, RATE, song[0], song[1]);
-        openFirst(first);
-        interact(() -> app.window().bounces().atOnceProperty().set(false));
-        TestFiles.write(watched().resolve("Other song 2.wav"), OutputFormat.WAV_FLOAT, RATE, song[0], song[1]);
-        float[] quieter = later(song[0], 0, 0.7f);
-        Path second = TestFiles.write(
-                watched().resolve("Reed Boat bounce 2.wav"), OutputFormat.WAV_FLOAT, RATE, quieter, quieter);
-        waitUntil(
-                () -> onFx(() -> app.window().bounces().pendingProperty().get()).equals(Optional.of(second)));
-        assertThat(session().mix().flatMap(m -> m.file())).contains(first);
-        waitUntil(() -> onFx(() -> lookup("#take-bounce").query().isVisible()));
-        interact(lookup("#take-bounce").queryAs(Button.class)::fire);
-        waitUntil(() -> taken().size() == 2);
-        float[] louder = later(song[0], 4800, 0.9f);
-        TestFiles.write(second, OutputFormat.WAV_FLOAT, RATE, louder, louder);
-        waitUntil(() -> taken().size() == 3);
-        assertThat(session().mix().orElseThrow().passages().get(0).range().startSeconds())
-                .isCloseTo(12.1, within(0.001));
-        waitUntil(() -> onFx(() ->
-                        lookup("#bounces .label.quiet").queryAs(Labeled.class).getText())
-                .contains("since bounce 1"));
     }
 }

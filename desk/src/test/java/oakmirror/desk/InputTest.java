@@ -16,7 +16,6 @@ import oakmirror.media.TestFiles;
 import oakmirror.media.device.Inputs;
 import oakmirror.media.device.SimulatedInput;
 import oakmirror.media.library.Entry;
-import oakmirror.profile.Figures;
 import oakmirror.state.capture.Input;
 import org.junit.jupiter.api.Test;
 
@@ -132,47 +131,5 @@ class InputTest extends WindowTest {
         interact(lookup("#keep-last").queryAs(javafx.scene.control.Button.class)::fire);
         waitUntil(() -> Files.exists(file));
         waitUntil(() -> session().references().stream().anyMatch(t -> t.file().equals(Optional.of(file))));
-    }
-
-    @Test
-    void withoutAnyMixALiveOneIsMade() throws Exception {
-        listenTo(world(20), 4);
-        interact(lookup("#input").query()::requestFocus);
-        interact(() -> input().live().onProperty().set(true));
-        waitUntil(() -> session().mix().isPresent());
-        waitUntil(() -> onFx(() -> app.window().comparing().comparison().mix()).isPresent());
-        interact(() -> input().stop());
-        waitUntil(() -> onFx(() -> app.window()
-                        .workspace()
-                        .tracks()
-                        .mix()
-                        .orElseThrow()
-                        .failureProperty()
-                        .get())
-                .contains("start it on Gather"));
-    }
-
-    /** A take is measured as its file is: at levels from −6 to −40 dB, in presence of a gap of 50 ms. */
-    @Test
-    void aTakeSaysWhatItsFileSays() throws Exception {
-        StereoSource world = world(25);
-        Path file = folder.resolve("world.wav");
-        Figures of =
-                onFx(() -> app.window().workspace().tracks().importer()).figures(file, oakmirror.audio.Progress.NONE);
-        interact(() -> app.window().shelf().open());
-        waitUntil(() -> entries().size() == 20);
-        int known = 20;
-        for (double level : new double[] {-6, -20, -40}) {
-            SimulatedInput device = listenTo(world, SPEED);
-            device.setGain(level);
-            device.dropOut(9.3, 50);
-            interact(() -> input().takes().start());
-            int next = ++known;
-            waitUntil(() -> entries().size() == next);
-            Entry entry = entries().get(next - 1);
-            assertThat(entry.lufs() - level).isCloseTo(of.lufs(), within(0.1));
-            assertThat(entry.rangeLu()).isCloseTo(of.rangeLu(), within(0.1));
-            interact(() -> input().stop());
-        }
     }
 }

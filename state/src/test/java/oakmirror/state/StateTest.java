@@ -25,11 +25,16 @@ public abstract class StateTest {
 
     @BeforeEach
     void start() {
-        System.setProperty("oakmirror.cache", folder.resolve("cache").toString());
+        System.setProperty("oakmirror.cache", cache().toString());
         System.setProperty("oakmirror.config", folder.resolve("config").toString());
         System.setProperty("oakmirror.output", "simulated");
         background = new Background(turns);
         workspace = now(() -> new Workspace(background));
+    }
+
+    /** Where decoded audio is kept: for each test anew. */
+    protected Path cache() {
+        return folder.resolve("cache");
     }
 
     @AfterEach

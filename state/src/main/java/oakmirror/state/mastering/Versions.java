@@ -160,7 +160,7 @@ public final class Versions {
                 LocalDateTime.parse(v.made()),
                 Optional.of(folder.resolve(v.file().getFileName())));
         sending.send(
-                "rendering “" + version.name() + "” again",
+                "Rendering “" + version.name() + "” again",
                 session -> List.of(wanted),
                 folder,
                 ended -> ended.delivered().ifPresent(d -> {
