@@ -10,6 +10,7 @@ import java.util.concurrent.CancellationException;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.Stream;
 import oakmirror.media.file.AudioFileException;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
@@ -185,6 +186,11 @@ class BackgroundTest {
         assertThat(happened).containsOnly("render 1");
     }
 
+    private static Stream<Thread> workers() {
+        return Thread.getAllStackTraces().keySet().stream()
+                .filter(t -> t.isAlive() && t.getName().startsWith("oakmirror-work"));
+    }
+
     private interface Body {
         void run() throws Exception;
     }
@@ -209,6 +215,7 @@ class BackgroundTest {
 
     @Test
     void theEndWaitsForWhatRunsAndIsToBeKept() throws Exception {
+        List<Thread> before = workers().toList(); // of other tests, on their way to their end
         CountDownLatch runs = new CountDownLatch(1);
         tasks.task(Kind.IMPORT, "Reading")
                 .run(
@@ -238,10 +245,7 @@ class BackgroundTest {
         background.later(0, () -> happened.add("late"));
         background.keep(() -> happened.add("late"));
         assertThat(happened).doesNotContain("late");
-        assertThat(Thread.getAllStackTraces().keySet().stream()
-                        .filter(t -> t.isAlive() && t.getName().startsWith("oakmirror-work"))
-                        .toList())
-                .isEmpty();
+        assertThat(workers().filter(t -> !before.contains(t)).toList()).isEmpty();
     }
 
     @Test
