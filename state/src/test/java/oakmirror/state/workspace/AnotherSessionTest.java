@@ -38,10 +38,12 @@ class AnotherSessionTest extends StateTest {
         Path mix = song("mix.wav");
         Path other = song("other.wav");
         Sending sending = new Sending(workspace);
-        does(() -> workspace.addFiles(List.of(mix)));
-        does(() -> sending.master(folder.resolve("master.wav"), (w, sentence) -> told.add(sentence)));
-        assertThat(background.shown()).hasSize(2);
-        does(workspace::reset);
+        does(() -> {
+            workspace.addFiles(List.of(mix));
+            sending.master(folder.resolve("master.wav"), (w, sentence) -> told.add(sentence));
+            assertThat(background.shown()).hasSize(2);
+            workspace.reset();
+        });
         assertThat(told).containsExactly(GONE);
         assertThat(background.shown()).isEmpty();
         does(() -> workspace.addFiles(List.of(other)));
@@ -52,7 +54,7 @@ class AnotherSessionTest extends StateTest {
 
     @Test
     void aMasterThatIsBeingWrittenEndsWithItsSession() throws Exception {
-        Path mix = song("mix.wav");
+        Path mix = TestFiles.music(folder.resolve("mix.wav"), 48000, 90, 0.3);
         Sending sending = new Sending(workspace);
         does(() -> workspace.addFiles(List.of(mix)));
         waitUntil(() -> workspace.settledProperty().get());
@@ -90,11 +92,13 @@ class AnotherSessionTest extends StateTest {
     void aCorrectionThatWaitsIsNotThatOfAnotherSession() throws Exception {
         Path mix = song("mix.wav");
         CorrectionFiles files = new CorrectionFiles(workspace);
-        does(() -> workspace.addFiles(List.of(mix)));
         CorrectionFiles.Wanted wanted =
                 new CorrectionFiles.Wanted(CorrectionFiles.Form.THIRDS, 48000, CorrectionFiles.Channels.STEREO);
-        does(() -> files.write(wanted, end -> folder.resolve("correction" + end), (w, sentence) -> told.add(sentence)));
-        does(workspace::reset);
+        does(() -> {
+            workspace.addFiles(List.of(mix));
+            files.write(wanted, end -> folder.resolve("correction" + end), (w, sentence) -> told.add(sentence));
+            workspace.reset();
+        });
         assertThat(told).containsExactly("Writing the correction was cancelled: another session was opened.");
         waitUntil(() -> workspace.settledProperty().get() && background.isIdle());
         assertThat(filesLike("correction")).isEmpty();

@@ -118,8 +118,10 @@ class StemsTest extends DemoStateTest {
         Path empty = Files.createDirectory(folder.resolve("empty"));
         does(() -> looker.lookThrough(List.of(empty), f -> found[0] = f));
         waitUntil(() -> found[0].sentence().equals("There is no audio file in that folder."));
-        does(() -> looker.lookThrough(List.of(music), f -> found[0] = f));
-        does(workspace::reset);
+        does(() -> {
+            looker.lookThrough(List.of(music), f -> found[0] = f);
+            workspace.reset();
+        });
         assertThat(found[0].sentence()).isEqualTo("Cancelled; nothing was added.");
     }
 }
