@@ -84,6 +84,9 @@ public final class Blind {
         }
     }
 
+    /** Below what anybody hears, and above what adding up in another order makes. */
+    private static final double SAME_DB = 0.005;
+
     private final Workspace workspace;
     private final Listening listening;
     private final VersionsHeard versions;
@@ -94,7 +97,15 @@ public final class Blind {
     private List<Held> held = List.of();
 
     /** An item as it sounds: of which track and audio, how it is shaped, by how much louder than the first. */
-    private record Held(TrackId track, Optional<StereoSource> audio, Optional<Shaped> shaped, long louderMillibels) {}
+    private record Held(TrackId track, Optional<StereoSource> audio, Optional<Shaped> shaped, double louderDb) {
+
+        boolean isAs(Held other) {
+            return track.equals(other.track)
+                    && audio.equals(other.audio)
+                    && shaped.equals(other.shaped)
+                    && Math.abs(louderDb - other.louderDb) < SAME_DB;
+        }
+    }
 
     /** Blind comparisons of what is open, shuffled by a source of chance. */
     public Blind(Workspace workspace, Listening listening, VersionsHeard versions, Random random) {
@@ -119,7 +130,7 @@ public final class Blind {
                                 ? Optional.of(
                                         workspace.derivation().shapedProperty().get())
                                 : Optional.empty(),
-                        Math.round(1000 * (listening.offsetDb(i.index()) - first))))
+                        listening.offsetDb(i.index()) - first))
                 .toList();
     }
 
@@ -127,17 +138,22 @@ public final class Blind {
         return workspace.tracks().all().get(item.index());
     }
 
-    private void endIfChanged() {
+    private boolean isAsItBegan(Run run) {
         int count = workspace.tracks().all().size();
-        run.get()
-                .filter(r -> r.items().stream().anyMatch(i -> i.index() >= count) || !held(r).equals(held))
-                .ifPresent(r -> {
-                    stop();
-                    workspace
-                            .messageProperty()
-                            .set(
-                                    "The blind comparison ended, since what it compared has changed; what was answered is kept.");
-                });
+        if (run.items().stream().anyMatch(i -> i.index() >= count)) {
+            return false;
+        }
+        List<Held> now = held(run);
+        return IntStream.range(0, now.size()).allMatch(i -> now.get(i).isAs(held.get(i)));
+    }
+
+    private void endIfChanged() {
+        run.get().filter(r -> !isAsItBegan(r)).ifPresent(r -> {
+            stop();
+            workspace
+                    .messageProperty()
+                    .set("The blind comparison ended, since what it compared has changed; what was answered is kept.");
+        });
     }
 
     /** What goes on at the moment. */

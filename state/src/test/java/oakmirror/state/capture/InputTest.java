@@ -62,6 +62,11 @@ class InputTest extends StateTest {
         return new SimulatedInput(Inputs.SIMULATED, world, speed, false);
     }
 
+    /** One that does not end, however slow the machine is. */
+    private static SimulatedInput endless(StereoSource world, double speed) {
+        return new SimulatedInput(Inputs.SIMULATED, world, speed, true);
+    }
+
     private void begin(SimulatedInput device) {
         does(() -> input.begin(device));
     }
@@ -88,7 +93,7 @@ class InputTest extends StateTest {
 
     @Test
     void whatIsTooShortIsSaidAndNotKept() throws Exception {
-        SimulatedInput device = device(world(30), 2);
+        SimulatedInput device = device(world(30), 1);
         does(() -> {
             input.begin(device);
             input.takes().start();
@@ -107,7 +112,7 @@ class InputTest extends StateTest {
         does(() -> workspace.addFiles(List.of(song, reference)));
         waitUntil(() -> workspace.isReady());
         double[] before = workspace.proposalProperty().get().correction().curveDb();
-        begin(device(world(40), 4));
+        begin(endless(world(40), 4));
         does(() -> input.live().onProperty().set(true));
         ticksUntil(() -> mix().filter(
                         m -> m.compared().provenance().origin().content().startsWith("live-"))
@@ -135,7 +140,7 @@ class InputTest extends StateTest {
 
     @Test
     void withoutAnyMixALiveOneIsMade() throws Exception {
-        begin(device(world(20), 4));
+        begin(endless(world(20), 4));
         does(() -> input.live().onProperty().set(true));
         assertThat(workspace.session().mix()).isPresent();
         ticksUntil(() -> mix().isPresent());
