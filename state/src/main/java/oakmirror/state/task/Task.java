@@ -29,6 +29,7 @@ public final class Task {
     private final Background background;
     private final Kind kind;
     private final String title;
+    private final boolean isShown;
     private final ReadOnlyDoubleWrapper fraction = new ReadOnlyDoubleWrapper();
     private volatile boolean unwanted;
     private volatile boolean overtaken;
@@ -38,11 +39,12 @@ public final class Task {
     private Consumer<Failure> failed;
     private boolean ended;
 
-    Task(Tasks owner, Background background, Kind kind, String title) {
+    Task(Tasks owner, Background background, Kind kind, String title, boolean isShown) {
         this.owner = owner;
         this.background = background;
         this.kind = kind;
         this.title = title;
+        this.isShown = isShown;
         failed = background::tell;
     }
 
@@ -51,7 +53,7 @@ public final class Task {
         return title;
     }
 
-    /** How far it is, from 0 to 1. */
+    /** How far it is, from 0 to 1, where the user sees it. */
     public ReadOnlyDoubleProperty fractionProperty() {
         return fraction.getReadOnlyProperty();
     }
@@ -89,7 +91,8 @@ public final class Task {
             running = true;
             try {
                 report(0);
-                if (unwanted || overtaken) {
+                if (unwanted) { // what is only overtaken begins: on a busy machine nothing would come to its end
+                    // otherwise
                     throw new CancellationException();
                 }
                 T made = work.run(this::report);
@@ -118,7 +121,7 @@ public final class Task {
     }
 
     private boolean report(double done) {
-        if (done - reported > LEAST_STEP || done >= 1 && reported < 1) {
+        if (isShown && (done - reported > LEAST_STEP || done >= 1 && reported < 1)) {
             reported = done;
             background.deliver(() -> fraction.set(done));
         }

@@ -30,7 +30,11 @@ public final class Tasks {
 
     /** Work that goes on unseen, to be {@linkplain Task#run run}. */
     public Task task(Kind kind, String title) {
-        Task task = new Task(this, background, kind, title);
+        return task(kind, title, false);
+    }
+
+    private Task task(Kind kind, String title, boolean isShown) {
+        Task task = new Task(this, background, kind, title, isShown);
         if (ending || closed) {
             task.supersede(); // whoever asks in the middle of an end asks for what has gone
         } else {
@@ -41,7 +45,7 @@ public final class Tasks {
 
     /** Work that the user sees while it lives, and can cancel; to be {@linkplain Task#run run}. */
     public Task shown(Kind kind, String title) {
-        Task task = task(kind, title);
+        Task task = task(kind, title, true);
         if (!task.isEnded()) {
             background.shown().add(task);
         }
