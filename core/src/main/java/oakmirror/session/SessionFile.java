@@ -6,6 +6,7 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import oakmirror.files.DiskFullException;
 import oakmirror.files.WholeFile;
 
 /**
@@ -28,14 +29,20 @@ public final class SessionFile {
     /**
      * Writes a session's file whole or not at all.
      *
-     * @throws IOException when it cannot be written
+     * @throws IOException when it cannot be written; its message is one sentence for the user
      */
     public static void write(SessionDocument document, Path file) throws IOException {
         byte[] bytes = bytes(document, file);
         if (bytes.length > MOST_BYTES) {
-            throw new SessionTooLargeException();
+            throw new IOException("The session has become too large to be kept; fold fewer profiles.");
         }
-        WholeFile.write(file, bytes);
+        try {
+            WholeFile.write(file, bytes);
+        } catch (DiskFullException e) {
+            throw new IOException("There is no room for " + file.getFileName() + "; make room and save again.", e);
+        } catch (IOException e) {
+            throw new IOException("The session could not be saved there; choose another folder.", e);
+        }
     }
 
     /** What {@link #write} writes. */

@@ -291,11 +291,6 @@ public final class Listening {
         blend.set(before.blend());
     }
 
-    void playPassage(int index) {
-        slots().get(index).chosenRange().ifPresent(r -> seekIn(index, r.startSeconds()));
-        play();
-    }
-
     /** Hearing a track while something is held down. */
     public PreListening preListening() {
         return preListening;
@@ -363,15 +358,6 @@ public final class Listening {
     }
 
     private void makeMixer(int rate) {
-        if (monitor.versionProperty()
-                .get()
-                .filter(v -> v.audio().sampleRate() != rate)
-                .isPresent()) {
-            monitor.versionProperty().set(Optional.empty());
-            workspace
-                    .messageProperty()
-                    .set("The mix has another rate now; what was heard in its place is read anew when you choose it.");
-        }
         stopPlaying();
         output.close();
         mixer = new MonitorMixer(rate, AudioOutput.BLOCK);

@@ -271,8 +271,15 @@ public final class MonitorControls {
         insert = Optional.empty();
     }
 
-    /** Reads the response again where the rate has changed; one that cannot be read any more is left out, which {@code said} is told. */
+    /**
+     * Everything is heard at another rate from now on. The response is read again; one that cannot be read any more is left out. A version of another
+     * rate ends, rather than that another track is heard in its place. {@code said} is told.
+     */
     void followRate(int rate, Consumer<String> said) {
+        if (version.get().filter(v -> v.audio().sampleRate() != rate).isPresent()) {
+            version.set(Optional.empty());
+            said.accept("The mix has another rate now; what was heard in its place is read anew when you choose it.");
+        }
         Optional<Path> file = insertFile.get();
         if (file.isPresent() && response.filter(r -> r.rate() == rate).isEmpty()) {
             read(file.get(), rate, said, () -> {});

@@ -21,7 +21,8 @@ public final class PreListening {
         after = Optional.of(() -> listening.restore(before));
         listening.hear(index);
         if (!before.playing()) {
-            listening.playPassage(index);
+            listening.slots().get(index).chosenRange().ifPresent(r -> listening.seekIn(index, r.startSeconds()));
+            listening.togglePlay();
         }
     }
 

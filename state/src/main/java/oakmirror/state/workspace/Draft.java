@@ -1,14 +1,14 @@
 package oakmirror.state.workspace;
 
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Optional;
-import oakmirror.files.DiskFullException;
 import oakmirror.media.cache.FileState;
+import oakmirror.media.file.AudioFileException;
 import oakmirror.readings.Readings;
 import oakmirror.session.SessionDocument;
 import oakmirror.session.SessionFile;
-import oakmirror.session.SessionTooLargeException;
 
 /**
  * A session's file, and what of it was read or written last: so that it is known whether something would be lost, and whether another
@@ -25,11 +25,20 @@ record Draft(SessionDocument kept, Optional<Path> file, Optional<FileState> stat
         return new Draft(document, Optional.empty(), Optional.empty());
     }
 
-    /** Reads a session's file. */
-    static Draft read(Path path) throws IOException {
+    /**
+     * Reads a session's file.
+     *
+     * @throws AudioFileException when it cannot be read, in one sentence for the user
+     */
+    static Draft read(Path path) throws AudioFileException {
         Path file = path.toAbsolutePath().normalize();
-        FileState state = FileState.of(file);
-        return new Draft(SessionFile.read(file), Optional.of(file), Optional.of(state));
+        try {
+            FileState state = FileState.of(file);
+            return new Draft(SessionFile.read(file), Optional.of(file), Optional.of(state));
+        } catch (IOException e) {
+            boolean isThere = Files.exists(file);
+            throw new AudioFileException(isThere ? e.getMessage() : file.getFileName() + " is not there any more.", e);
+        }
     }
 
     /**
@@ -39,15 +48,7 @@ record Draft(SessionDocument kept, Optional<Path> file, Optional<FileState> stat
      */
     static Draft write(SessionDocument document, Path path) throws IOException {
         Path file = path.toAbsolutePath().normalize();
-        try {
-            SessionFile.write(document, file);
-        } catch (SessionTooLargeException e) {
-            throw e;
-        } catch (DiskFullException e) {
-            throw new IOException("There is no room for " + file.getFileName() + "; make room and save again.", e);
-        } catch (IOException e) {
-            throw new IOException("The session could not be saved there; choose another folder.", e);
-        }
+        SessionFile.write(document, file);
         return new Draft(document, Optional.of(file), Optional.of(FileState.of(file)));
     }
 

@@ -1,7 +1,6 @@
 package oakmirror.state.workspace;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
@@ -32,16 +31,12 @@ import oakmirror.state.task.Kind;
 import oakmirror.state.task.Latest;
 import oakmirror.state.task.Tasks;
 import oakmirror.stems.Rebalance;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
 
 /**
  * What is open: the session with its history, its tracks, and what follows from them ({@link Derivation}). Lives on the
  * window's thread; work is done elsewhere and comes back here.
  */
 public final class Workspace {
-
-    private static final Logger LOG = LoggerFactory.getLogger(Workspace.class);
 
     private final Background background;
     private final Tasks programTasks;
@@ -58,7 +53,7 @@ public final class Workspace {
     private final StringProperty message = new SimpleStringProperty("");
     private final MixStems stems;
     private final Derivation derivation;
-    private final Latest<Opened> opener;
+    private final Latest<Draft> opener;
 
     /** A workspace with nothing in it. */
     public Workspace(Background background) {
@@ -299,25 +294,12 @@ public final class Workspace {
      */
     public void open(Path path, Consumer<Optional<String>> then) {
         opener.submit(
-                progress -> Opened.read(path),
-                opened -> {
-                    opened.draft().ifPresent(this::show);
-                    then.accept(opened.sentence());
+                progress -> Draft.read(path),
+                read -> {
+                    show(read);
+                    then.accept(Optional.empty());
                 },
                 failure -> then.accept(Optional.of(failure.sentence())));
-    }
-
-    private record Opened(Optional<Draft> draft, Optional<String> sentence) {
-
-        static Opened read(Path path) {
-            try {
-                return new Opened(Optional.of(Draft.read(path)), Optional.empty());
-            } catch (IOException e) {
-                LOG.info("session not opened", e);
-                String reason = Files.exists(path) ? e.getMessage() : path.getFileName() + " is not there any more.";
-                return new Opened(Optional.empty(), Optional.of(reason));
-            }
-        }
     }
 
     private void show(Draft read) {
