@@ -275,7 +275,7 @@ function _picocli_oakmirror_match() {
   local prev_word=${COMP_WORDS[COMP_CWORD-1]}
 
   local commands=""
-  local flag_opts="'--exact' '--json' '-h' '--help' '-V' '--version'"
+  local flag_opts="'--replace' '--exact' '--json' '-h' '--help' '-V' '--version'"
   local arg_opts="'--mix' '--reference' '--out' '--strength' '--caution' '--resolution' '--release' '--take' '--target' '--ceiling' '--phase'"
   local GUARD_option_args=("presence" "resonance" "foreign-note" "fine-boost" "short-passage" "total-change") # --release values
 
@@ -344,7 +344,7 @@ function _picocli_oakmirror_finish() {
   local prev_word=${COMP_WORDS[COMP_CWORD-1]}
 
   local commands=""
-  local flag_opts="'--json' '-h' '--help' '-V' '--version'"
+  local flag_opts="'--replace' '--json' '-h' '--help' '-V' '--version'"
   local arg_opts="'--in' '--out' '--target' '--like' '--ceiling' '--correction' '--clip'"
 
   type compopt &>/dev/null && compopt +o default
@@ -517,7 +517,7 @@ function _picocli_oakmirror_report() {
   local prev_word=${COMP_WORDS[COMP_CWORD-1]}
 
   local commands=""
-  local flag_opts="'-h' '--help' '-V' '--version'"
+  local flag_opts="'--replace' '-h' '--help' '-V' '--version'"
   local arg_opts="'--out'"
 
   type compopt &>/dev/null && compopt +o default
@@ -554,7 +554,7 @@ function _picocli_oakmirror_profile() {
   local prev_word=${COMP_WORDS[COMP_CWORD-1]}
 
   local commands=""
-  local flag_opts="'--force' '-h' '--help' '-V' '--version'"
+  local flag_opts="'--replace' '-h' '--help' '-V' '--version'"
   local arg_opts="'--out' '--folder' '--passage'"
 
   type compopt &>/dev/null && compopt +o default

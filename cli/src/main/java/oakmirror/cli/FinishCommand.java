@@ -4,7 +4,6 @@ import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.io.PrintWriter;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -20,11 +19,12 @@ import oakmirror.finish.SaneLimits;
 import oakmirror.limiter.LimiterSettings;
 import oakmirror.measure.Levels;
 import oakmirror.media.file.AudioFileException;
+import oakmirror.media.file.AudioWriter;
 import oakmirror.media.file.CorrectionFile;
 import oakmirror.media.file.OutputFormat;
-import oakmirror.media.file.OutputNames;
 import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.ParameterException;
@@ -52,8 +52,11 @@ final class FinishCommand implements Callable<Integer> {
             names = "--out",
             required = true,
             paramLabel = "FILE",
-            description = "The master: .wav of 24 bits, or .flac. What has that name is replaced.")
+            description = "The master: .wav of 24 bits, or .flac.")
     private Path out;
+
+    @Mixin
+    private Replacing replacing;
 
     @ArgGroup(multiplicity = "1")
     private Aim aim;
@@ -105,14 +108,15 @@ final class FinishCommand implements Callable<Integer> {
             checkFits(chain, inputs.audio().sampleRate());
             FinishSettings settings = settings(aim.target == null ? loudness(inputs) : aim.target, limiter);
             progress.start("finishing");
-            boolean replaced = Files.exists(out);
             MasterRender.Rendered master = render(inputs, chain, settings, format, progress);
             progress.clear();
             inputs.warn(spec.commandLine().getErr());
-            report(inputs, master, replaced);
+            report(inputs, master);
             return Main.DONE;
         }
     }
+
+    private AudioWriter writer;
 
     private MasterRender.Rendered render(
             Inputs inputs, Chain chain, FinishSettings settings, OutputFormat format, ProgressLine progress)
@@ -120,7 +124,13 @@ final class FinishCommand implements Callable<Integer> {
         int rate = inputs.audio().sampleRate();
         try {
             return new MasterRender(inputs.audio(), chain, inputs.executor())
-                    .render(settings, () -> format.open(out, rate), progress);
+                    .render(
+                            settings,
+                            () -> {
+                                writer = format.open(out, rate);
+                                return writer;
+                            },
+                            progress);
         } catch (AudioFileException e) {
             throw new OutputException(e);
         }
@@ -164,9 +174,7 @@ final class FinishCommand implements Callable<Integer> {
         List<Path> given = new ArrayList<>(List.of(in));
         Optional.ofNullable(aim.like).ifPresent(given::add);
         Optional.ofNullable(correction).ifPresent(given::add);
-        if (OutputNames.inputAt(out, given).isPresent()) {
-            throw new OutputException(new AudioFileException(out + " is one of the inputs and is not written over."));
-        }
+        replacing.check(List.of(out), given);
     }
 
     private void checkFits(Chain chain, int sampleRate) throws AudioFileException {
@@ -180,11 +188,8 @@ final class FinishCommand implements Callable<Integer> {
         }
     }
 
-    private void report(Inputs inputs, MasterRender.Rendered master, boolean replaced) throws JsonProcessingException {
+    private void report(Inputs inputs, MasterRender.Rendered master) throws JsonProcessingException {
         PrintWriter err = spec.commandLine().getErr();
-        if (replaced) {
-            err.println(out + " was there before and has been replaced.");
-        }
         for (int i = 0; i < inputs.references().size(); i++) {
             Levels like = inputs.references().get(i).measurement().heard();
             if (SaneLimits.isCrushed(
@@ -197,7 +202,7 @@ final class FinishCommand implements Callable<Integer> {
         if (json) {
             stdout.println(json(master));
         } else {
-            stdout.println(Figures.sentence(out, master));
+            stdout.println(Figures.sentence(writer.file(), master));
             stdout.println(FinishText.verdict(master.plan()));
         }
         stdout.flush();
@@ -207,7 +212,7 @@ final class FinishCommand implements Callable<Integer> {
         ObjectNode root = Figures.MAPPER.createObjectNode();
         FinishPlan plan = master.plan();
         double target = plan.settings().targetLufs();
-        root.put("file", out.toString());
+        root.put("file", writer.file().toString());
         root.put("integratedLufs", Figures.rounded(master.integratedLufs()));
         root.put("truePeakDbtp", Figures.rounded(master.truePeakDbtp()));
         root.put("targetLufs", Figures.rounded(target))

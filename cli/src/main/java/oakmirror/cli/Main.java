@@ -38,10 +38,11 @@ public final class Main {
 
     /** Runs a command and ends the program with its exit code. */
     public static void main(String[] args) {
-        System.exit(run(args));
+        System.exit(run(line(), args));
     }
 
-    static int run(String... args) {
+    /** The command line with all its commands; who runs it may say where its output and its errors go. */
+    static CommandLine line() {
         CommandLine line = new CommandLine(new Main());
         line.setExecutionExceptionHandler((e, command, result) -> failure(e, command));
         line.setParameterExceptionHandler((e, unused) -> {
@@ -51,6 +52,11 @@ public final class Main {
                             e.getMessage() + " See '" + command.getCommandSpec().qualifiedName() + " --help'.");
             return USAGE;
         });
+        return line;
+    }
+
+    /** Runs a command; returns its exit code. */
+    static int run(CommandLine line, String... args) {
         if (args.length == 0) {
             line.usage(line.getErr());
             return USAGE;

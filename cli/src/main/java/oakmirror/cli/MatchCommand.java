@@ -29,7 +29,6 @@ import oakmirror.media.ImportedTrack;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.FileLabel;
 import oakmirror.media.file.OutputFormat;
-import oakmirror.media.file.OutputNames;
 import oakmirror.media.file.TableFiles;
 import oakmirror.session.Derived;
 import oakmirror.session.PlaceDecisions;
@@ -72,6 +71,9 @@ final class MatchCommand implements Callable<Integer> {
             paramLabel = "DIR",
             description = "Folder for the results; made when missing.")
     private Path out;
+
+    @Mixin
+    private Replacing replacing;
 
     @Option(
             names = "--strength",
@@ -177,7 +179,6 @@ final class MatchCommand implements Callable<Integer> {
             AppliedCorrection applied = shaped.applied(mix.measurement().tone().spectrum(), how, mix.applied());
             progress.start("rendering");
             MasterRender render = new MasterRender(inputs.audio(), shaped.chain(how), inputs.executor());
-            boolean replaced = Files.exists(outputs().get(0));
             MasterRender.Rendered master =
                     write(proposal, applied, render, finish, inputs.audio().sampleRate(), progress);
             String summary = new MatchSummary(inputs, settings, how, finish, proposal).json(master);
@@ -187,7 +188,7 @@ final class MatchCommand implements Callable<Integer> {
                 throw new OutputException(e);
             }
             progress.clear();
-            report(inputs, summary, master, replaced);
+            report(inputs, summary, master);
             return Main.DONE;
         }
     }
@@ -230,13 +231,7 @@ final class MatchCommand implements Callable<Integer> {
             throw new OutputException(
                     new AudioFileException("The folder " + out + " cannot be made; choose another.", e));
         }
-        List<Path> inputs = tracks.files();
-        for (Path output : outputs()) {
-            if (OutputNames.inputAt(output, inputs).isPresent()) {
-                throw new OutputException(
-                        new AudioFileException(output + " is one of the inputs and is not written over."));
-            }
-        }
+        replacing.check(outputs(), tracks.files());
     }
 
     private MasterRender.Rendered write(
@@ -260,12 +255,9 @@ final class MatchCommand implements Callable<Integer> {
         }
     }
 
-    private void report(Inputs inputs, String summary, MasterRender.Rendered master, boolean replaced) {
+    private void report(Inputs inputs, String summary, MasterRender.Rendered master) {
         PrintWriter err = spec.commandLine().getErr();
         inputs.warn(err);
-        if (replaced) {
-            err.println(outputs().get(0) + " was there before and has been replaced.");
-        }
         err.flush();
         PrintWriter stdout = spec.commandLine().getOut();
         if (json) {

@@ -2,7 +2,6 @@ package oakmirror.cli;
 
 import java.io.IOException;
 import java.io.PrintWriter;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -14,6 +13,7 @@ import oakmirror.media.library.ProfileMaker;
 import oakmirror.profile.Profile;
 import oakmirror.profile.ProfileFile;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -54,8 +54,8 @@ final class ProfileCommand implements Callable<Integer> {
             description = "Only a passage of each, in seconds or minutes, as 62-90 or 1:02-1:30.")
     private String passage;
 
-    @Option(names = "--force", description = "Write over a file that is there.")
-    private boolean force;
+    @Mixin
+    private Replacing replacing;
 
     @Spec
     private CommandSpec spec;
@@ -72,9 +72,7 @@ final class ProfileCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException, OutputException {
-        if (Files.exists(out) && !force) {
-            throw new OutputException(out + " is there already; choose another name or add --force.");
-        }
+        replacing.check(List.of(out), files);
         ProgressLine progress = new ProgressLine();
         List<Profile> made = new ArrayList<>();
         PrintWriter err = spec.commandLine().getErr();

@@ -1,16 +1,15 @@
 package oakmirror.cli;
 
 import java.io.IOException;
-import java.io.PrintWriter;
-import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.Callable;
 import oakmirror.media.file.AudioFileException;
-import oakmirror.media.file.OutputNames;
 import oakmirror.media.report.Report;
 import oakmirror.session.SessionDocument;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -35,12 +34,11 @@ final class ReportCommand implements Callable<Integer> {
     @Parameters(paramLabel = "SESSION", description = "A session's file.")
     private Path session;
 
-    @Option(
-            names = "--out",
-            required = true,
-            paramLabel = "FILE",
-            description = "The report: .pdf or .html. What has that name is replaced.")
+    @Option(names = "--out", required = true, paramLabel = "FILE", description = "The report: .pdf or .html.")
     private Path out;
+
+    @Mixin
+    private Replacing replacing;
 
     @Spec
     private CommandSpec spec;
@@ -52,26 +50,19 @@ final class ReportCommand implements Callable<Integer> {
             throw Figures.usage(spec, "--out ends in .pdf or .html");
         }
         SessionDocument document = Figures.session(session);
-        if (OutputNames.inputAt(out, document.session().files()).isPresent()) {
-            throw new OutputException(new AudioFileException(out + " is one of the inputs and is not written over."));
-        }
-        boolean replaced = Files.exists(out);
+        replacing.check(List.of(out), document.session().files());
+        Path written;
         ProgressLine progress = new ProgressLine();
         try (Workshop shop = new Workshop(progress)) {
             progress.start("reporting on " + session);
             Report report = Report.of(document, shop.importer(), shop.parts(), shop.abreast(), progress);
             try {
-                report.write(out);
+                written = report.write(out);
             } catch (AudioFileException e) {
                 throw new OutputException(e);
             }
         }
-        PrintWriter err = spec.commandLine().getErr();
-        if (replaced) {
-            err.println(out + " was there before and has been replaced.");
-        }
-        err.flush();
-        spec.commandLine().getOut().println(out + ": written.");
+        spec.commandLine().getOut().println(written + ": written.");
         spec.commandLine().getOut().flush();
         return Main.DONE;
     }

@@ -39,7 +39,15 @@ class CommandFaultsTest extends CommandTest {
         assertThat(r.code()).as(r.err()).isZero();
         assertThat(AudioFile.open(out.resolve("matched.wav")).sampleRate()).isEqualTo(8000);
         Path silent = wav("silent.wav", -200, 1);
-        assertThat(run("match", "--mix", silent.toString(), "--reference", high.toString(), "--out", out.toString())
+        assertThat(run(
+                                "match",
+                                "--replace",
+                                "--mix",
+                                silent.toString(),
+                                "--reference",
+                                high.toString(),
+                                "--out",
+                                out.toString())
                         .code())
                 .isZero();
     }
@@ -106,7 +114,7 @@ class CommandFaultsTest extends CommandTest {
     void oneFileThatCannotBeMeasuredCostsNoOtherItsFigures() throws Exception {
         Path good = wav("good.wav", -20, 1);
         Path root = folder.toAbsolutePath().getRoot();
-        Result r = run("measure", "--json", good.toString(), root.toString(), good.toString());
+        Result r = process("measure", "--json", good.toString(), root.toString(), good.toString());
         assertThat(r.code()).isEqualTo(3);
         assertThat(new ObjectMapper().readTree(r.out()).get("files")).hasSize(2);
         assertThat(r.err().strip()).isEqualTo(root + " is a folder; choose an audio file in it.");
@@ -141,9 +149,31 @@ class CommandFaultsTest extends CommandTest {
         String[] command = {"match", "--mix", mix.toString(), "--reference", silent.toString(), "--out", out.toString()
         };
         assertThat(run(command).err()).contains("silent.wav: without loudness");
-        assertThat(run(command).err())
-                .as("a second time")
-                .contains("matched.wav was there before and has been replaced");
+    }
+
+    @Test
+    void whatIsThereIsReplacedWhenTheUserSaysSoAndNotOtherwise() throws Exception {
+        Path mix = TestFiles.music(folder.resolve("music.wav"), 48000, 2, 0.3);
+        Path out = Files.createDirectory(folder.resolve("out"));
+        Path kept = Files.writeString(out.resolve("summary.json"), "mine");
+        List<String> match = new ArrayList<>(
+                List.of("match", "--mix", mix.toString(), "--reference", mix.toString(), "--out", out.toString()));
+        Result refused = run(match.toArray(String[]::new));
+        assertThat(refused.code()).isEqualTo(Main.OUTPUT);
+        assertThat(refused.err().strip())
+                .endsWith("summary.json is there already; choose another name, or add --replace.");
+        assertThat(kept).hasContent("mine");
+        assertThat(out.resolve("matched.wav")).as("before anything is done").doesNotExist();
+        match.add("--replace");
+        assertThat(run(match.toArray(String[]::new)).code()).isZero();
+        assertThat(Files.readString(kept)).startsWith("{");
+        Path master = Files.writeString(folder.resolve("master.wav"), "mine");
+        List<String> finish = new ArrayList<>(
+                List.of("finish", "--in", mix.toString(), "--target", "-20", "--out", master.toString()));
+        assertThat(run(finish.toArray(String[]::new)).code()).isEqualTo(Main.OUTPUT);
+        assertThat(master).hasContent("mine");
+        finish.add("--replace");
+        assertThat(run(finish.toArray(String[]::new)).code()).isZero();
     }
 
     @Test
@@ -185,7 +215,7 @@ class CommandFaultsTest extends CommandTest {
         command.add(1, "-Djava.io.tmpdir=" + temporary);
         Process process = new ProcessBuilder(command).redirectErrorStream(true).start();
         while (process.isAlive() && !begun(temporary)) {
-            Thread.onSpinWait();
+            process.waitFor(1, TimeUnit.MILLISECONDS);
         }
         assertThat(process.isAlive()).as("still at work").isTrue();
         process.destroy(); // SIGTERM

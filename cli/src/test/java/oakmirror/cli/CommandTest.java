@@ -3,6 +3,8 @@ package oakmirror.cli;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
+import java.io.PrintWriter;
+import java.io.StringWriter;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -12,8 +14,9 @@ import oakmirror.Signals;
 import oakmirror.media.TestFiles;
 import oakmirror.media.file.OutputFormat;
 import org.junit.jupiter.api.io.TempDir;
+import picocli.CommandLine;
 
-/** Commands as processes of their own. */
+/** Commands: as processes of their own, or, where a process would show nothing more, in this one, which is warm. */
 abstract class CommandTest {
 
     @TempDir
@@ -26,7 +29,6 @@ abstract class CommandTest {
                 Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                 "-Xmx256m",
                 "-XX:+UseSerialGC",
-                "-XX:TieredStopAtLevel=1", // most of them end before a better compiler would pay
                 "-Dfile.encoding=UTF-8",
                 "-Dsun.jnu.encoding=UTF-8",
                 "-cp",
@@ -36,8 +38,23 @@ abstract class CommandTest {
         return command;
     }
 
-    Result run(String... arguments) throws IOException, InterruptedException {
+    /** A command in a process of its own. */
+    Result process(String... arguments) throws IOException, InterruptedException {
         return execute(java(arguments));
+    }
+
+    /** A command in this process. */
+    static Result run(String... arguments) {
+        StringWriter out = new StringWriter();
+        StringWriter err = new StringWriter();
+        CommandLine line = Main.line().setOut(new PrintWriter(out)).setErr(new PrintWriter(err));
+        int code = Main.run(line, arguments);
+        return neverATrace(new Result(code, out.toString(), err.toString()));
+    }
+
+    private static Result neverATrace(Result result) {
+        assertThat(result.err()).as("never a stack trace").doesNotContain("\tat ", "Exception in thread");
+        return result;
     }
 
     Result execute(List<String> command) throws IOException, InterruptedException {

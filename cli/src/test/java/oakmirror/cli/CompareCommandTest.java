@@ -92,7 +92,7 @@ class CompareCommandTest extends CommandTest {
             }
         }
         assertThat(root.get("findings")).isEmpty();
-        Result page = run("compare", "--mix", file, "--reference", file);
+        Result page = process("compare", "--mix", file, "--reference", file);
         assertThat(page.out()).contains("Nothing stands out.", "Presence", "inside");
     }
 
@@ -151,6 +151,7 @@ class CompareCommandTest extends CommandTest {
                 .findFirst()
                 .orElseThrow();
         match.set(5, width);
+        match.add("--replace");
         Result wider = run(match.toArray(String[]::new));
         assertThat(wider.code()).as(wider.err()).isZero();
         assertThat(sideToMidDb(folder.resolve("taken").resolve("matched.wav").toString()))

@@ -51,7 +51,7 @@ class DeliveryCommandsTest extends CommandTest {
         Path file = write(session(), SessionLog.EMPTY);
         Path out = folder.resolve("out");
 
-        Result plain = run("render", file.toString(), "--out", out.toString(), "--json");
+        Result plain = process("render", file.toString(), "--out", out.toString(), "--json");
         assertThat(plain.code()).as(plain.err()).isZero();
         JsonNode master = json(plain.out()).get(0);
         assertThat(Path.of(master.get("file").asText()))
@@ -117,11 +117,15 @@ class DeliveryCommandsTest extends CommandTest {
     void aReportIsWrittenByTheEndingOfItsName() throws Exception {
         Path file = write(session(), SessionLog.EMPTY);
         Path html = folder.resolve("report.html");
-        Result made = run("report", file.toString(), "--out", html.toString());
+        Result made = process("report", file.toString(), "--out", html.toString());
         assertThat(made.code()).as(made.err()).isZero();
         assertThat(Files.readString(html)).startsWith("<!DOCTYPE html>").contains("Ebb Tide", "Harbour Lights");
         Result again = run("report", file.toString(), "--out", html.toString());
-        assertThat(again.err()).contains("was there before and has been replaced");
+        assertThat(again.code()).isEqualTo(Main.OUTPUT);
+        assertThat(again.err()).contains("is there already", "--replace");
+        assertThat(run("report", file.toString(), "--out", html.toString(), "--replace")
+                        .code())
+                .isZero();
         assertThat(run(
                                 "report",
                                 file.toString(),
@@ -166,7 +170,8 @@ class DeliveryCommandsTest extends CommandTest {
         TestFiles.excerpt(TestFiles.demoMix(), songs.resolve("03 Ebb Tide.wav"), 10);
         Path out = folder.resolve("masters");
 
-        Result each = run("album", songs.toString(), "--anchor", anchor.toString(), "--out", out.toString(), "--json");
+        Result each =
+                process("album", songs.toString(), "--anchor", anchor.toString(), "--out", out.toString(), "--json");
         assertThat(each.code()).as(each.err()).isZero();
         JsonNode record = json(each.out());
         double wanted = record.get("wantedLufs").asDouble();

@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Random;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import oakmirror.Signals;
 import oakmirror.audio.Clip;
@@ -98,7 +99,7 @@ class FinishCommandTest extends CommandTest {
     }
 
     private JsonNode finish(String... more) throws Exception {
-        List<String> command = new ArrayList<>(List.of("finish", "--json"));
+        List<String> command = new ArrayList<>(List.of("finish", "--json", "--replace"));
         command.addAll(Arrays.asList(more));
         Result r = run(command.toArray(String[]::new));
         assertThat(r.code()).as(r.err()).isZero();
@@ -242,7 +243,7 @@ class FinishCommandTest extends CommandTest {
                     .redirectOutput(folder.resolve("said.txt").toFile())
                     .start();
             while (process.isAlive() && !Files.exists(out) && largest(results) < Math.max(1, part * whole)) {
-                Thread.onSpinWait();
+                process.waitFor(1, TimeUnit.MILLISECONDS);
             }
             process.destroyForcibly().waitFor();
             if (Files.exists(out)) {
@@ -251,7 +252,7 @@ class FinishCommandTest extends CommandTest {
                 Files.delete(out);
             }
         }
-        assertThat(run("finish", "--in", mix.toString(), "--target", "-12", "--out", out.toString())
+        assertThat(process("finish", "--in", mix.toString(), "--target", "-12", "--out", out.toString())
                         .code())
                 .isZero();
         assertThat(FfmpegTool.measure(out).integrated()).isCloseTo(-12, within(0.05));

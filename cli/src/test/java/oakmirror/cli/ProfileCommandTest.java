@@ -19,7 +19,8 @@ class ProfileCommandTest extends CommandTest {
         Path song = TestFiles.music(folder.resolve("reed boat.wav"), 44100, 6, 0.3);
         Path broken = Files.write(folder.resolve("broken.wav"), new byte[] {1, 2});
         Path out = folder.resolve("out" + ProfileFile.ENDING);
-        Result done = run("profile", song.toString(), broken.toString(), "--folder", "reels", "--out", out.toString());
+        Result done =
+                process("profile", song.toString(), broken.toString(), "--folder", "reels", "--out", out.toString());
         assertThat(done.code()).isEqualTo(Main.INPUT);
         assertThat(done.err()).contains("broken.wav");
         List<Profile> made = ProfileFile.read(out);
@@ -28,13 +29,13 @@ class ProfileCommandTest extends CommandTest {
         assertThat(made.get(0).about().folder()).isEqualTo("reels");
         Result again = run("profile", song.toString(), "--out", out.toString());
         assertThat(again.code()).isEqualTo(Main.OUTPUT);
-        assertThat(again.err()).contains("is there already").contains("--force");
-        Result part = run("profile", song.toString(), "--passage", "1-0:04", "--out", out.toString(), "--force");
+        assertThat(again.err()).contains("is there already").contains("--replace");
+        Result part = run("profile", song.toString(), "--passage", "1-0:04", "--out", out.toString(), "--replace");
         assertThat(part.code()).isZero();
         Profile passage = ProfileFile.read(out).get(0);
         assertThat(passage.figures().isPassage()).isTrue();
         assertThat(passage.figures().seconds()).isCloseTo(3, within(0.01));
-        assertThat(run("profile", song.toString(), "--passage", "4-1", "--out", out.toString(), "--force")
+        assertThat(run("profile", song.toString(), "--passage", "4-1", "--out", out.toString(), "--replace")
                         .code())
                 .isEqualTo(Main.USAGE);
     }

@@ -4,7 +4,9 @@ import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
 import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.FileSystemException;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
@@ -24,21 +26,37 @@ public final class WholeFile implements AutoCloseable {
 
     private static final int TRIES = 100;
 
-    private final Path target;
     private final Path temporary;
+    private final boolean claims;
+    private Path target;
     private boolean done;
 
-    private WholeFile(Path target, Path temporary) {
+    private WholeFile(Path target, Path temporary, boolean claims) {
         this.target = target;
         this.temporary = temporary;
+        this.claims = claims;
     }
 
     /**
-     * Begins a file.
+     * Begins a file that takes the place of what has its name when it is whole.
      *
      * @throws IOException when the folder is not there or cannot be written to
      */
     public static WholeFile begin(Path target) throws IOException {
+        return begin(target, false);
+    }
+
+    /**
+     * Begins a file that takes the place of what has its name now. Where nothing has, it takes no other's place either: when the name has been
+     * taken by the time it is whole, it gets the next number that is free, see {@link #target}.
+     *
+     * @throws IOException when the folder is not there or cannot be written to
+     */
+    public static WholeFile beginClaiming(Path target) throws IOException {
+        return begin(target, !Files.exists(target, LinkOption.NOFOLLOW_LINKS));
+    }
+
+    private static WholeFile begin(Path target, boolean claims) throws IOException {
         Path folder = target.toAbsolutePath().normalize().getParent();
         if (folder == null) {
             throw new IOException(target + " is no file name");
@@ -51,7 +69,7 @@ public final class WholeFile implements AutoCloseable {
                 Leftovers.hold(temporary);
                 // Made by hand instead of as a temporary file, which only its owner could read.
                 Files.createFile(temporary);
-                return new WholeFile(target, temporary);
+                return new WholeFile(target, temporary, claims);
             } catch (FileAlreadyExistsException e) {
                 Leftovers.release(temporary);
                 if (i == TRIES) {
@@ -69,7 +87,7 @@ public final class WholeFile implements AutoCloseable {
         return temporary;
     }
 
-    /** The name it will have. */
+    /** The name it will have; once it is whole, the name it has. */
     public Path target() {
         return target;
     }
@@ -90,10 +108,45 @@ public final class WholeFile implements AutoCloseable {
     }
 
     private void rename() throws IOException {
-        keepPermissions();
-        Files.move(temporary, target, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
+        if (claims) {
+            claim();
+        } else {
+            keepPermissions();
+            replace(target);
+        }
         done = true;
         Leftovers.release(temporary);
+    }
+
+    private void replace(Path name) throws IOException {
+        Files.move(temporary, name, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
+    }
+
+    /** Takes the first name that is free, so that of two who want it at once one has it. */
+    private void claim() throws IOException {
+        for (int number = 1; number <= NumberedName.MOST; number++) {
+            Path name = NumberedName.of(target, number);
+            try {
+                take(name);
+                target = name;
+                return;
+            } catch (FileAlreadyExistsException e) {
+                // somebody was quicker: the next number
+            }
+        }
+        throw new FileAlreadyExistsException(target.toString());
+    }
+
+    private void take(Path name) throws IOException {
+        try {
+            Files.createLink(name, temporary);
+            Files.delete(temporary);
+        } catch (FileAlreadyExistsException e) {
+            throw e;
+        } catch (FileSystemException | UnsupportedOperationException e) { // no second names here, as on memory cards
+            Files.createFile(name);
+            replace(name);
+        }
     }
 
     private void keepPermissions() throws IOException {
@@ -124,16 +177,32 @@ public final class WholeFile implements AutoCloseable {
      */
     public static void write(Path target, byte[] content) throws IOException {
         try (WholeFile file = begin(target)) {
-            try (FileChannel channel = FileChannel.open(file.temporary, StandardOpenOption.WRITE)) {
-                ByteBuffer bytes = ByteBuffer.wrap(content);
-                while (bytes.hasRemaining()) {
-                    channel.write(bytes);
-                }
-            } catch (IOException e) {
-                throw file.explained(e);
-            }
-            file.commit();
+            file.write(content);
         }
+    }
+
+    /**
+     * The same for a file that takes no other's place.
+     *
+     * @return the name it has
+     */
+    public static Path writeNew(Path target, byte[] content) throws IOException {
+        try (WholeFile file = begin(target, true)) {
+            file.write(content);
+            return file.target();
+        }
+    }
+
+    private void write(byte[] content) throws IOException {
+        try (FileChannel channel = FileChannel.open(temporary, StandardOpenOption.WRITE)) {
+            ByteBuffer bytes = ByteBuffer.wrap(content);
+            while (bytes.hasRemaining()) {
+                channel.write(bytes);
+            }
+        } catch (IOException e) {
+            throw explained(e);
+        }
+        commit();
     }
 
     /** What an error while writing means: a full disk, told by the disk itself and so before this is closed, or the error as it is. */

@@ -149,8 +149,8 @@ public final class MasterRender {
                 Rendered rendered = new Rendered(plan.priced(taken), measurement, taken, file.clippedSamples());
                 if (rendered.isClose() || pass == MOST_PASSES) {
                     file.measured(rendered.levels());
-                    file.commit();
                     progress.check(1);
+                    file.commit(); // last: what is cancelled has not come to be
                     return rendered;
                 }
                 offset.missedBy(rendered.integratedLufs() - plan.expectedLufs());

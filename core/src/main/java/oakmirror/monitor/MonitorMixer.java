@@ -2,6 +2,7 @@ package oakmirror.monitor;
 
 import java.util.Arrays;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.atomic.AtomicReference;
 import oakmirror.audio.FrameRange;
 import oakmirror.audio.StereoSource;
 import oakmirror.audio.Timing;
@@ -43,6 +44,9 @@ public final class MonitorMixer {
     private final Standby standby;
     private volatile MonitorScene scene = MonitorScene.EMPTY;
     private volatile Jump jump = new Jump(0);
+    /** A jump that is on its way; none, null. */
+    private final AtomicReference<Jump> announced = new AtomicReference<>();
+
     private volatile double place;
     private volatile long endedRequest = -1;
     /** The track that the place was kept in last. */
@@ -83,11 +87,37 @@ public final class MonitorMixer {
         }
     }
 
-    /**
-     * Jumps to a place, in units of the scene's timings, in the next block. Reads what will be heard first, so that the audio thread does
-     * not have to wait for a disk.
-     */
+    /** Jumps to a place, in units of the scene's timings, in the next block; what {@link #announceJump} does, with all its work done here. */
     public void jumpTo(double units) {
+        announceJump(units).run();
+    }
+
+    /**
+     * Announces a jump to a place, in units of the scene's timings. {@link #place} is there at once; the sound goes on as it did until the
+     * work is done that is returned, and what starts meanwhile waits for it. A jump that is announced later takes its place.
+     *
+     * @return reads what will be heard, and takes processors there, so that the audio thread does not have to; by any thread but that
+     */
+    public Runnable announceJump(double units) {
+        Jump coming = new Jump(units);
+        announced.set(coming);
+        return () -> {
+            if (announced.get() == coming) {
+                prepareJump(units);
+                make(coming);
+            }
+        };
+    }
+
+    private synchronized void make(Jump coming) {
+        if (announced.get() == coming) {
+            place = coming.units();
+            jump = coming;
+            announced.compareAndSet(coming, null);
+        }
+    }
+
+    private void prepareJump(double units) {
         MonitorScene now = scene;
         touch(now.heardTrack(), units);
         touch(now.blendedTrack(), units);
@@ -99,8 +129,6 @@ public final class MonitorMixer {
                         track.chain().get(), track.source(), isHeard ? there : within(now.loopOf(track), there));
             }
         }
-        place = units;
-        jump = new Jump(units);
     }
 
     private void touch(MonitorScene.Track track, double units) {
@@ -174,13 +202,14 @@ public final class MonitorMixer {
 
     /** The place that will be rendered next, in units of the scene's timings. */
     public double place() {
-        return place;
+        Jump coming = announced.get();
+        return coming == null ? place : coming.units();
     }
 
     /** The frame of the heard track that will be rendered next. */
     public long position() {
         MonitorScene.Track track = scene.heardTrack();
-        return (track == null ? Timing.COMMON : track.timing()).frameAt(place);
+        return (track == null ? Timing.COMMON : track.timing()).frameAt(place());
     }
 
     /** Whether it plays: started, and not yet run to the end. */
@@ -230,7 +259,8 @@ public final class MonitorMixer {
         MonitorScene.Track track = now.heardTrack();
         boolean jumped = asked != doneJump;
         long at = frame(now, track, jumped, asked);
-        boolean plays = track != null && now.playRequest() != 0 && now.playRequest() != endedRequest;
+        boolean waits = active == null && announced.get() != null;
+        boolean plays = track != null && now.playRequest() != 0 && now.playRequest() != endedRequest && !waits;
         if (plays && now.isPastAll(track.timing().unitsAt(at))) {
             endedRequest = now.playRequest();
             plays = false;

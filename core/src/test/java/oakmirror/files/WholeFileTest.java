@@ -9,6 +9,7 @@ import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
+import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -43,6 +44,68 @@ class WholeFileTest {
         }
         assertThat(file).hasContent("new");
         assertThat(names()).containsExactly(Path.of("x.txt"));
+    }
+
+    @Test
+    void aNameThatIsTakenMeanwhileStaysItsOwners() throws IOException {
+        Path file = folder.resolve("Ebb Tide.wav");
+        try (WholeFile mine = WholeFile.beginClaiming(file)) {
+            Files.write(mine.temporary(), text("mine"));
+            Files.write(file, text("another's"));
+            mine.commit();
+            assertThat(mine.target())
+                    .isEqualTo(folder.resolve("Ebb Tide 2.wav"))
+                    .hasContent("mine");
+        }
+        assertThat(file).hasContent("another's");
+        try (WholeFile over = WholeFile.beginClaiming(file)) { // it was there to begin with
+            Files.write(over.temporary(), text("new"));
+            over.commit();
+            assertThat(over.target()).isEqualTo(file).hasContent("new");
+        }
+        assertThat(names()).containsExactlyInAnyOrder(Path.of("Ebb Tide.wav"), Path.of("Ebb Tide 2.wav"));
+    }
+
+    /** Two processes want the same names, fifty times over: every file that is announced is there, whole, and once. */
+    @Test
+    void ofTwoProcessesEachHasItsOwnNames() throws Exception {
+        List<Process> writers = new ArrayList<>();
+        for (String who : List.of("one", "two")) {
+            writers.add(new ProcessBuilder(
+                            Path.of(System.getProperty("java.home"), "bin", "java")
+                                    .toString(),
+                            "-XX:TieredStopAtLevel=1",
+                            "-cp",
+                            System.getProperty("java.class.path"),
+                            Claimant.class.getName(),
+                            folder.toString(),
+                            who)
+                    .redirectError(ProcessBuilder.Redirect.INHERIT)
+                    .start());
+        }
+        List<String> announced = new ArrayList<>();
+        for (Process writer : writers) {
+            String out = new String(writer.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+            assertThat(writer.waitFor()).isZero();
+            announced.addAll(out.lines().toList());
+        }
+        assertThat(announced).hasSize(100).doesNotHaveDuplicates();
+        for (String line : announced) {
+            String[] told = line.split("\\|");
+            assertThat(folder.resolve(told[0])).hasContent(told[1]);
+        }
+        assertThat(names()).hasSize(100);
+    }
+
+    /** Writes fifty files of five names into a folder, and says what each is called and holds. */
+    static final class Claimant {
+        public static void main(String[] arguments) throws IOException {
+            for (int i = 0; i < 50; i++) {
+                String content = arguments[1] + " " + i;
+                Path written = WholeFile.writeNew(Path.of(arguments[0], "song " + i % 5 + ".wav"), text(content));
+                System.out.println(written.getFileName() + "|" + content);
+            }
+        }
     }
 
     @Test

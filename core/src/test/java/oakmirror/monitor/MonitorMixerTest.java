@@ -73,6 +73,39 @@ class MonitorMixerTest extends MonitorFixture {
         assertThat(largestStep()).isLessThan(allowed());
     }
 
+    @Test
+    void anAnnouncedJumpIsThereAtOnceAndHeardWhenItsWorkIsDone() {
+        mixer.setScene(hearing(0));
+        render(10);
+        Runnable jump = mixer.announceJump(50_000);
+        assertThat(mixer.place()).isEqualTo(50_000);
+        float[] meanwhile = render(2);
+        float[] goesOn = new float[BLOCK];
+        mix.read(11L * BLOCK, goesOn, new float[BLOCK], 0, BLOCK);
+        assertThat(meanwhile[BLOCK + 7]).isEqualTo(goesOn[7]);
+        jump.run();
+        render(1);
+        assertThat(mixer.position()).isEqualTo(50_000 + BLOCK);
+        Runnable first = mixer.announceJump(1000);
+        Runnable second = mixer.announceJump(2000);
+        second.run();
+        first.run();
+        render(1);
+        assertThat(mixer.position()).as("the later one").isEqualTo(2000 + BLOCK);
+        assertThat(largestStep()).isLessThan(allowed());
+    }
+
+    @Test
+    void whatStartsWaitsForAJumpThatIsOnItsWay() {
+        Runnable jump = mixer.announceJump(3000);
+        mixer.setScene(hearing(0));
+        assertThat(render(2)).as("nothing of another place").containsOnly(0);
+        assertThat(mixer.isPlaying()).isTrue();
+        jump.run();
+        render(1);
+        assertThat(mixer.position()).isEqualTo(3000 + BLOCK);
+    }
+
     @ParameterizedTest
     @EnumSource(ToneFilter.Phase.class)
     void theCorrectionComesAndGoesInTimeAndWithoutAClick(ToneFilter.Phase phase) {

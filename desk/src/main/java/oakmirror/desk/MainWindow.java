@@ -23,9 +23,9 @@ import oakmirror.desk.command.Commands;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.command.KeysPane;
 import oakmirror.desk.compare.ComparePage;
-import oakmirror.desk.page.AddTracks;
-import oakmirror.desk.page.GatherPage;
-import oakmirror.desk.page.StandsOut;
+import oakmirror.desk.gather.GatherPage;
+import oakmirror.desk.gather.StandsOut;
+import oakmirror.desk.part.AddTracks;
 import oakmirror.desk.part.Asking;
 import oakmirror.desk.part.FileDialogs;
 import oakmirror.desk.part.FileDrop;
@@ -335,17 +335,14 @@ public final class MainWindow {
         owner.getScene().addEventFilter(KeyEvent.KEY_PRESSED, this::key);
         owner.getScene().addEventFilter(KeyEvent.KEY_RELEASED, walk::release);
         owner.setOnCloseRequest(e -> {
-            if (!actions.mayLeave()) {
-                e.consume();
-            }
+            e.consume();
+            actions.leave(owner::close);
         });
     }
 
     /** Opens a session's file, when what is open may be left. */
     private void openAsked(Path session) {
-        if (actions.mayLeave()) {
-            actions.open(session);
-        }
+        actions.leave(() -> actions.open(session));
     }
 
     /** Opens a session's file. */

@@ -77,11 +77,11 @@ final class RecoveryStrip extends HBox {
     }
 
     private void open(Recovery.Left which) {
-        if (actions.mayLeave()) {
+        actions.leave(() -> {
             recovery.open(which);
             left.remove(which);
             show();
-        }
+        });
     }
 
     private void discard(Recovery.Left which) {

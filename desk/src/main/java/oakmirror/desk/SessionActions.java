@@ -1,6 +1,5 @@
 package oakmirror.desk;
 
-import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -14,13 +13,10 @@ import oakmirror.desk.part.Asking;
 import oakmirror.session.SessionFile;
 import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.Workspace;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
 
 /** Opening, keeping and leaving sessions; asks before anything would be lost. */
 final class SessionActions {
 
-    private static final Logger LOG = LoggerFactory.getLogger(SessionActions.class);
     private static final ButtonType SAVE = new ButtonType("Save", ButtonBar.ButtonData.YES);
     private static final ButtonType LEAVE = new ButtonType("Don't save", ButtonBar.ButtonData.NO);
 
@@ -43,15 +39,12 @@ final class SessionActions {
     }
 
     void newSession() {
-        if (mayLeave()) {
-            workspace.reset();
-        }
+        leave(workspace::reset);
     }
 
     void open() {
-        if (mayLeave()) {
-            asking.file("Open a session", FOLDER, SESSIONS, window.orElse(null)).ifPresent(this::open);
-        }
+        leave(() -> asking.file("Open a session", FOLDER, SESSIONS, window.orElse(null))
+                .ifPresent(this::open));
     }
 
     void open(Path file) {
@@ -59,39 +52,38 @@ final class SessionActions {
             sentence.ifPresent(workspace.messageProperty()::set);
             if (sentence.isEmpty()) {
                 Optional.ofNullable(file.toAbsolutePath().getParent())
-                        .ifPresent(f -> settings.rememberFolder("session", f));
+                        .ifPresent(f -> settings.rememberFolder(FOLDER, f));
             }
         });
     }
 
     void openDemo() {
-        Optional<Path> demo = demoSession();
-        if (demo.isEmpty()) {
-            workspace.messageProperty().set("The demo's files are not there; install Oak Mirror again.");
-        } else if (mayLeave()) {
-            try {
-                workspace.openCopy(demo.get());
-            } catch (IOException e) {
-                LOG.error("demo not opened", e);
-                workspace.messageProperty().set(e.getMessage());
-            }
-        }
+        Path demo = Path.of(System.getProperty("oakmirror.demo", "demo"), "ferry-reels" + SessionFile.ENDING);
+        leave(() -> workspace.openCopy(
+                demo,
+                sentence -> sentence.ifPresent(s ->
+                        workspace.messageProperty().set("The demo's files are not there; install Oak Mirror again."))));
     }
 
-    private static Optional<Path> demoSession() {
-        return Optional.of(Path.of(System.getProperty("oakmirror.demo", "demo"), "ferry-reels" + SessionFile.ENDING))
-                .filter(Files::isRegularFile);
+    void save() {
+        save(() -> {});
     }
 
-    boolean save() {
-        Optional<Path> file = workspace.fileProperty().get();
-        return file.isPresent() ? saveTo(file.get()) : saveAs();
+    void saveAs() {
+        saveAs(() -> {});
     }
 
-    boolean saveAs() {
+    /** Keeps the session, and does something once it is kept. */
+    private void save(Runnable then) {
+        workspace.fileProperty().get().ifPresentOrElse(f -> saveTo(f, false, then), () -> saveAs(then));
+    }
+
+    private void saveAs(Runnable then) {
         String proposed = workspace.session().mix().map(m -> m.name()).orElse("session") + SessionFile.ENDING;
         Optional<Path> chosen = asking.save("Save the session", FOLDER, proposed, SESSIONS, window.orElse(null));
-        return chosen.isPresent() && saveTo(withEnding(chosen.get()));
+        chosen.map(SessionActions::withEnding)
+                .filter(file -> chosen.get().equals(file) || !Files.exists(file) || mayReplace(file))
+                .ifPresent(file -> saveTo(file, true, then)); // the dialog has asked
     }
 
     private static Path withEnding(Path file) {
@@ -99,39 +91,45 @@ final class SessionActions {
         return name.endsWith(".json") ? file : file.resolveSibling(name + SessionFile.ENDING);
     }
 
-    private boolean saveTo(Path file) {
-        if (workspace.isChangedOnDisk(file) && !mayWriteOver(file)) {
-            return false;
-        }
-        try {
-            workspace.save(file.toAbsolutePath().normalize());
-            settings.rememberFolder("session", file.toAbsolutePath().getParent());
-            return true;
-        } catch (IOException e) {
-            LOG.warn("session not saved", e);
-            workspace.messageProperty().set(e.getMessage());
-            return false;
-        }
+    /** The dialog has asked for the name without its ending. */
+    private boolean mayReplace(Path file) {
+        ButtonType replace = new ButtonType("Replace", ButtonBar.ButtonData.YES);
+        return alert(file.getFileName() + " is there already. Replace it?", replace)
+                        .showAndWait()
+                        .orElse(ButtonType.CANCEL)
+                == replace;
     }
 
-    /** Asks before what another window has kept in the session's file is written over. */
-    private boolean mayWriteOver(Path file) {
+    private void saveTo(Path file, boolean evenIfChanged, Runnable then) {
+        workspace.save(file, evenIfChanged, saved -> {
+            switch (saved) {
+                case DONE -> {
+                    settings.rememberFolder(FOLDER, file.toAbsolutePath().getParent());
+                    then.run();
+                }
+                case CHANGED_BY_ANOTHER -> askBeforeWritingOver(file, then);
+                case FAILED -> {}
+            }
+        });
+    }
+
+    /** What another window has kept in the session's file is only written over when the user says so. */
+    private void askBeforeWritingOver(Path file, Runnable then) {
         ButtonType over = new ButtonType("Save over it", ButtonBar.ButtonData.YES);
         ButtonType other = new ButtonType("Save as…", ButtonBar.ButtonData.NO);
-        Alert alert = alert(
-                file.getFileName()
-                        + " was changed by another window since it was opened here. Save over those changes?",
-                over,
-                other);
-        ButtonType answer = alert.showAndWait().orElse(ButtonType.CANCEL);
-        if (answer == other) {
-            saveAs();
+        String question = file.getFileName()
+                + " was changed by another window since it was opened here. Save over those changes?";
+        ButtonType answer = alert(question, over, other).showAndWait().orElse(ButtonType.CANCEL);
+        if (answer == over) {
+            saveTo(file, true, then);
+        } else if (answer == other) {
+            saveAs(then);
         }
-        return answer == over;
     }
 
-    private Alert alert(String question, ButtonType yes, ButtonType no) {
-        Alert alert = new Alert(Alert.AlertType.CONFIRMATION, "", yes, no, ButtonType.CANCEL);
+    private Alert alert(String question, ButtonType... answers) {
+        Alert alert = new Alert(Alert.AlertType.CONFIRMATION, "", answers);
+        alert.getButtonTypes().add(ButtonType.CANCEL);
         window.ifPresent(alert::initOwner);
         alert.setTitle("Oak Mirror");
         alert.setHeaderText(question);
@@ -141,13 +139,19 @@ final class SessionActions {
         return alert;
     }
 
-    /** Whether what is open may be left: nothing would be lost, or the user has kept it or does not mind. */
-    boolean mayLeave() {
+    /** Does something that leaves what is open: when nothing would be lost, when the user has kept it, or does not mind. */
+    void leave(Runnable then) {
         if (!workspace.unsavedProperty().get() || workspace.isBlank()) {
-            return true;
+            then.run();
+            return;
         }
-        Alert alert = alert("Keep the changes to " + workspace.session().name() + "?", SAVE, LEAVE);
-        ButtonType answer = alert.showAndWait().orElse(ButtonType.CANCEL);
-        return answer == LEAVE || (answer == SAVE && save());
+        ButtonType answer = alert("Keep the changes to " + workspace.session().name() + "?", SAVE, LEAVE)
+                .showAndWait()
+                .orElse(ButtonType.CANCEL);
+        if (answer == LEAVE) {
+            then.run();
+        } else if (answer == SAVE) {
+            save(then);
+        }
     }
 }

@@ -49,7 +49,7 @@ final class TitleStrip extends HBox {
         Button theme = Ui.link("", "Change the light", () -> Theme.current()
                 .set(Theme.current().get().other()));
         theme.setId("theme");
-        Theme.current().subscribe(t -> theme.setText(t.other().label()));
+        Theme.follow(theme, t -> theme.setText(t.other().label()));
         Button find = Ui.link(
                 "?", "Find a command, look up and change keys" + keys.hint(Act.KEYS), () -> commands.run(Act.COMMANDS));
         find.setId("commands");

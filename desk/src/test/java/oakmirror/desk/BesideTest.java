@@ -3,8 +3,6 @@ package oakmirror.desk;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -246,22 +244,8 @@ class BesideTest extends WindowTest {
         waitUntil(() -> onFx(() -> app.window().bounces().allProperty().get().size()) == 2);
         Path file = folder.resolve("kept.oakmirror.json");
         var kept = session();
-        interact(() -> {
-            try {
-                app.window().workspace().save(file);
-                app.window().workspace().reset();
-            } catch (IOException e) {
-                throw new UncheckedIOException(e);
-            }
-        });
-        assertThat(onFx(() -> app.window().bounces().allProperty().get())).isNotNull();
-        interact(() -> {
-            try {
-                app.window().workspace().open(file);
-            } catch (IOException e) {
-                throw new UncheckedIOException(e);
-            }
-        });
+        saveAs(file);
+        reopen(file);
         waitUntil(() -> onFx(() -> app.window().workspace().isReady()));
         assertThat(session()).isEqualTo(kept);
         waitUntil(() -> onFx(() -> app.window().bounces().allProperty().get().size()) == 2);

@@ -8,6 +8,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import javafx.application.Platform;
 import javafx.event.Event;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
@@ -25,6 +26,7 @@ import javafx.stage.Window;
 import oakmirror.desk.command.Act;
 import oakmirror.desk.part.FileDialogs;
 import oakmirror.media.TestFiles;
+import oakmirror.session.SessionFile;
 import org.junit.jupiter.api.Test;
 import org.mockito.Mockito;
 
@@ -89,6 +91,7 @@ class DialogsTest extends WindowTest {
         interact(() -> app.window().commands().run(Act.SAVE));
         assertThat(answers.asked).last().isEqualTo("Save the session: mix.oakmirror.json");
         Path kept = folder.resolve("kept.oakmirror.json");
+        waitUntil(() -> workspace().fileProperty().get().equals(Optional.of(kept)));
         assertThat(kept).exists();
         interact(() -> workspace().reset());
         answers.answer = List.of(kept.toFile());
@@ -101,6 +104,37 @@ class DialogsTest extends WindowTest {
         interact(() -> app.window().commands().run(Act.SEND_OUT));
         clickOn("choose…");
         assertThat(lookup("#output-folder").queryAs(TextField.class).getText()).endsWith("out");
+    }
+
+    /** The dialog asks for the name that was typed; the session's ending comes to it afterwards. */
+    @Test
+    void aSessionThatIsThereIsNotReplacedForANameWithoutItsEnding() throws Exception {
+        Path there = Files.writeString(folder.resolve("ebb.oakmirror.json"), "another session");
+        interact(() -> workspace().change("name", s -> s.withName("Ebb")));
+        answers.answer = List.of(folder.resolve("ebb").toFile());
+        Platform.runLater(() -> app.window().commands().run(Act.SAVE_AS));
+        waitUntil(() -> lookup(".dialog-pane").tryQuery().isPresent());
+        clickOn("Cancel");
+        assertThat(there).hasContent("another session");
+        Platform.runLater(() -> app.window().commands().run(Act.SAVE_AS));
+        waitUntil(() -> lookup(".dialog-pane").tryQuery().isPresent());
+        clickOn("Replace");
+        waitUntil(() -> !workspace().unsavedProperty().get());
+        assertThat(SessionFile.read(there).session().name()).isEqualTo("Ebb");
+    }
+
+    /** Kept under another name first, and then left. */
+    @Test
+    void newGoesOnOnceTheSessionHasBeenSaved() throws Exception {
+        interact(() -> workspace().change("name", s -> s.withName("Ebb")));
+        interact(() -> workspace().addFiles(List.of(folder.resolve("gone.wav"))));
+        Path kept = folder.resolve("ebb.oakmirror.json");
+        answers.answer = List.of(kept.toFile());
+        Platform.runLater(() -> app.window().commands().run(Act.NEW));
+        waitUntil(() -> lookup(".dialog-pane").tryQuery().isPresent());
+        clickOn("Save");
+        waitUntil(() -> session().isBlank());
+        assertThat(SessionFile.read(kept).session().name()).isEqualTo("Ebb");
     }
 
     @Test

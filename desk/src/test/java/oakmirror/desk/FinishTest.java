@@ -289,7 +289,7 @@ class FinishTest extends WindowTest {
         type(KeyCode.C);
         waitUntil(() -> listening().monitor().playbackProperty().get().isEmpty());
         assertThat(onFx(() -> listening().offsetDb(0)
-                        + workspace().levelsProperty().get().downDb()))
+                        + listening().levelsProperty().get().downDb()))
                 .as("matched again, but for room for what the correction raises")
                 .isZero();
         press("#as-targets");

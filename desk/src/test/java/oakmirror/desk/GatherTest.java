@@ -13,8 +13,6 @@ import javafx.scene.control.MenuButton;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import oakmirror.audio.TimeRange;
-import oakmirror.level.LevelSettings.Basis;
-import oakmirror.level.LevelSettings.Direction;
 import oakmirror.media.TestFiles;
 import oakmirror.session.ComparisonSettings.Scope;
 import oakmirror.session.Passage;
@@ -233,31 +231,6 @@ class GatherTest extends WindowTest {
                 .isBetween(116.0, 121.0);
         type(KeyCode.T);
         assertThat(track(0).bars()).isPresent();
-    }
-
-    @Test
-    void levelsAreMatchedByEveryBasisAndInEveryDirection() throws Exception {
-        openDemo();
-        for (Basis basis : Basis.values()) {
-            clickOn("#basis-" + basis.name().toLowerCase(java.util.Locale.ROOT));
-            assertThat(session().comparing().levels().basis()).isEqualTo(basis);
-            assertThat(onFx(() -> listening().offsetDb(2))).isBetween(-14.0, -8.0);
-        }
-        interact(() -> workspace()
-                .change(
-                        "stated",
-                        s -> s.withLevels(s.comparing()
-                                .levels()
-                                .withBasis(Basis.INTEGRATED)
-                                .withDirection(Direction.TO_STATED)
-                                .withStatedLevel(-5))));
-        waitUntil(() -> text("#levels-state").startsWith("all"));
-        assertThat(text("#levels-state")).contains("to clear full scale");
-        interact(() -> workspace()
-                .change("quietest", s -> s.withLevels(s.comparing().levels().withDirection(Direction.TO_QUIETEST))));
-        correctNothing();
-        waitUntil(() -> text("#levels-state").equals("matched"));
-        assertThat(onFx(() -> listening().offsetDb(0))).isZero();
     }
 
     @Test

@@ -45,12 +45,6 @@ class InputTest extends WindowTest {
         return new Clip(44100, oakmirror.audio.ChannelLayout.stereo(), song);
     }
 
-    private SimulatedInput listenTo(StereoSource world, double speed) {
-        SimulatedInput device = new SimulatedInput(Inputs.SIMULATED, world, speed, false);
-        interact(() -> input().begin(device));
-        return device;
-    }
-
     @Test
     void whatPlaysIsTakenWhileItIsLoudAndKeptInTheLibrary() throws Exception {
         openDemo();
@@ -90,7 +84,8 @@ class InputTest extends WindowTest {
                 .provenance());
         double[] before = onFx(() ->
                 app.window().workspace().proposalProperty().get().correction().curveDb());
-        listenTo(world(40), 4);
+        SimulatedInput endless = new SimulatedInput(Inputs.SIMULATED, world(40), 4, true);
+        interact(() -> input().begin(endless));
         interact(lookup("#live").queryAs(ToggleButton.class)::fire);
         waitUntil(() -> onFx(() -> app.window().comparing().comparison().mix().filter(m -> m.measured()
                         .provenance()

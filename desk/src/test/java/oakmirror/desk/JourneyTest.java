@@ -12,7 +12,6 @@ import javafx.scene.control.Slider;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
-import oakmirror.audio.TimeRange;
 import oakmirror.correction.Proposal;
 import oakmirror.desk.look.Theme;
 import oakmirror.desk.plot.CorrectionPlot;
@@ -29,8 +28,8 @@ class JourneyTest extends WindowTest {
 
     /** All may have come down together, to make room for what the correction raises. */
     private double offsetAgainstTheMix() {
-        return onFx(() -> workspace().levelsProperty().get().offsetDb(1)
-                - workspace().levelsProperty().get().offsetDb(0));
+        return onFx(() -> listening().levelsProperty().get().offsetDb(1)
+                - listening().levelsProperty().get().offsetDb(0));
     }
 
     @Test
@@ -118,24 +117,6 @@ class JourneyTest extends WindowTest {
         assertThat(onFx(() -> listening().heardProperty().get())).isEqualTo(3);
         type(KeyCode.SPACE);
         assertThat(onFx(() -> listening().playingProperty().get())).isFalse();
-    }
-
-    @Test
-    void theLoopRepeatsTheChosenRange() throws Exception {
-        openDemo();
-        type(KeyCode.L);
-        TimeRange range = onFx(() -> listening().heardRange().orElseThrow());
-        assertThat(range.seconds()).as("sixteen bars").isBetween(32.0, 33.0);
-        assertThat(onFx(() -> listening().loopingProperty().get())).isTrue();
-        type(KeyCode.SPACE);
-        waitUntil(() -> listening().playingProperty().get());
-        for (int round = 0; round < 2; round++) {
-            interact(() -> listening().seek(range.endSeconds() - 0.4));
-            long from = device().framesTaken();
-            waitUntil(() -> device().framesTaken() > from + 48000); // what plays has gone round by now, or on
-            assertThat(onFx(() -> listening().positionProperty().get()))
-                    .isBetween(range.startSeconds(), range.endSeconds());
-        }
     }
 
     @Test

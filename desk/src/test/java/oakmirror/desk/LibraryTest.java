@@ -322,13 +322,7 @@ class LibraryTest extends WindowTest {
         type(KeyCode.Q);
         waitUntil(() -> onFx(() -> app.window().listening().heardProperty().get()) == 0);
         Path file = folder.resolve("guide.oakmirror.json");
-        interact(() -> {
-            try {
-                app.window().workspace().save(file);
-            } catch (java.io.IOException e) {
-                throw new java.io.UncheckedIOException(e);
-            }
-        });
+        saveAs(file);
         assertThat(oakmirror.session.SessionFile.read(file)
                         .session()
                         .references()

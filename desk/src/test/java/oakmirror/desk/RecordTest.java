@@ -21,7 +21,6 @@ import oakmirror.desk.part.FileDialogs;
 import oakmirror.media.FfmpegTool;
 import oakmirror.media.TestFiles;
 import oakmirror.session.Album;
-import oakmirror.session.SessionFile;
 import oakmirror.spectrum.Zone;
 import oakmirror.state.listening.Audition;
 import oakmirror.state.listening.MonitorControls.Band;
@@ -188,25 +187,6 @@ class RecordTest extends WindowTest {
     }
 
     @Test
-    void aSongIsGivenASessionOfItsOwnThatTheRecordFollows() throws Exception {
-        openRecord();
-        Path record = folder.resolve("Ferry Reels" + SessionFile.ENDING);
-        Files.createDirectories(folder.resolve("config"));
-        interact(() -> {
-            try {
-                app.window().workspace().save(record);
-            } catch (java.io.IOException e) {
-                throw new java.io.UncheckedIOException(e);
-            }
-        });
-        fromMenu(2, "give it a session");
-        Path own = folder.resolve("Ebb Tide" + SessionFile.ENDING);
-        waitUntil(() -> Files.exists(own));
-        assertThat(SessionFile.read(own).session().references()).hasSize(2);
-        assertThat(SessionFile.read(own).session().references().get(0).name()).isEqualTo("Low Water");
-    }
-
-    @Test
     void oneThatCannotBeReadIsNamedAndTheRestGoesOnWithoutIt() throws Exception {
         openRecord();
         Path broken = Files.writeString(folder.resolve("broken.wav"), "no sound at all");
@@ -232,32 +212,5 @@ class RecordTest extends WindowTest {
         waitUntil(() -> lookup(zone).query().getAccessibleText().contains("against the mean of the others"));
         assertThat(onFx(() -> lookup(zone).query().getAccessibleText())).isNotEqualTo(toAnchor);
         assertThat(onFx(() -> lookup("#zone-0-0").query().getAccessibleText())).startsWith("Low Water, Sub: ");
-    }
-
-    @Test
-    void whatIsLeftAsItIsIsRenderedWithoutCorrection() throws Exception {
-        openRecord();
-        fromMenu(2, "leave it as it is");
-        waitUntil(() -> !album().songs().get(2).corrected());
-        waitUntil(() -> !lookup("#render-record").query().isDisabled());
-        clickOn("#render-record");
-        waitUntil(() -> app.window().workspace().logProperty().get().sent().size() == 3);
-        Path left = out.toPath().resolve("03 Ebb Tide master.wav");
-        assertThat(out.list()).as("numbered in the order of the record").contains("03 Ebb Tide master.wav");
-        double[] before = levels(folder.resolve("Ebb Tide.wav"));
-        double[] after = levels(left);
-        double gain = after[1] - before[1];
-        assertThat(after[0] - before[0]).as("low and high by the same gain").isCloseTo(gain, within(0.5));
-    }
-
-    /** Level below 300 Hz and above 3 kHz, by FFmpeg. */
-    private static double[] levels(Path file) throws Exception {
-        double[] levels = new double[2];
-        String[] filters = {"lowpass=f=300", "highpass=f=3000"};
-        for (int i = 0; i < 2; i++) {
-            String out = FfmpegTool.run("-i", file, "-af", filters[i] + ",volumedetect", "-f", "null", "-");
-            levels[i] = Double.parseDouble(out.replaceAll("(?s).*mean_volume: (\\S+) dB.*", "$1"));
-        }
-        return levels;
     }
 }

@@ -180,15 +180,8 @@ class SendOutTest extends WindowTest {
         assertThat(FfmpegTool.measure(first.file()).integrated()).isCloseTo(-14, within(0.06));
         assertThat(CheckSums.read(out().resolve(CheckSums.NAME))).containsEntry("Ebb Tide master.wav", first.sha256());
         Path kept = folder.resolve("kept.oakmirror.json");
-        interact(() -> {
-            try {
-                app.window().workspace().save(kept);
-                app.window().workspace().reset();
-                app.window().workspace().open(kept);
-            } catch (java.io.IOException e) {
-                throw new java.io.UncheckedIOException(e);
-            }
-        });
+        saveAs(kept);
+        reopen(kept);
         assertThat(sent()).containsExactly(first);
     }
 

@@ -14,6 +14,7 @@ import javafx.scene.control.Slider;
 import javafx.scene.control.Spinner;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseButton;
 import javafx.stage.Window;
 import oakmirror.correction.CorrectionSettings.Basis;
@@ -246,6 +247,32 @@ class ShapeTest extends WindowTest {
         waitUntil(() -> moves().size() > 10);
         assertThat(lookup("#caution").query().getParent().isVisible()).isFalse();
         assertThat(lookup("#resolution").query().getParent().isVisible()).isTrue();
+    }
+
+    @Test
+    void eachKeyOnASliderIsAStepOfUndoAndOneThatIsHeldASingleOne() throws Exception {
+        openDemo();
+        clickOn("#station-shape");
+        Slider strength = lookup("#strength").queryAs(Slider.class);
+        double before = session().correction().strength();
+        key(strength, 1);
+        double once = session().correction().strength();
+        key(strength, 3);
+        assertThat(session().correction().strength()).isNotEqualTo(once);
+        interact(() -> workspace().undo());
+        assertThat(session().correction().strength()).isEqualTo(once);
+        interact(() -> workspace().undo());
+        assertThat(session().correction().strength()).isEqualTo(before);
+    }
+
+    /** An arrow key that repeats so many times before it is let go. */
+    private void key(Slider slider, int times) {
+        interact(() -> {
+            for (int i = 0; i < times; i++) {
+                slider.decrement();
+            }
+            slider.fireEvent(new KeyEvent(KeyEvent.KEY_RELEASED, "", "", KeyCode.LEFT, false, false, false, false));
+        });
     }
 
     @Test

@@ -1,11 +1,11 @@
 package oakmirror.desk;
 
-import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.lang.reflect.InvocationTargetException;
 import java.lang.reflect.Proxy;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.concurrent.Callable;
+import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Predicate;
@@ -26,6 +26,7 @@ import oakmirror.media.device.SimulatedOutput;
 import oakmirror.session.Session;
 import oakmirror.state.listening.Listening;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.state.workspace.Workspace.Saved;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.io.TempDir;
@@ -207,7 +208,7 @@ abstract class WindowTest extends FxRobot {
     void correctNothing() throws Exception {
         interact(() -> workspace()
                 .change("no correction", s -> s.withCorrection(s.correction().withStrength(0))));
-        waitUntil(() -> workspace().levelsProperty().get().downDb() == 0);
+        waitUntil(() -> listening().levelsProperty().get().downDb() == 0);
     }
 
     static void waitUntil(Callable<Boolean> condition) throws Exception {
@@ -303,13 +304,17 @@ abstract class WindowTest extends FxRobot {
         return 10 * Math.log10(sum / recent[0].length);
     }
 
-    void saveAs(Path file) {
-        interact(() -> {
-            try {
-                workspace().save(file);
-            } catch (IOException e) {
-                throw new UncheckedIOException(e);
-            }
-        });
+    /** Keeps the session in a file, and waits until it is there. */
+    void saveAs(Path file) throws Exception {
+        List<Saved> saved = new CopyOnWriteArrayList<>();
+        interact(() -> workspace().save(file, true, saved::add));
+        waitUntil(() -> saved.equals(List.of(Saved.DONE)));
+    }
+
+    /** Another session, and then this again, as it was kept. */
+    void reopen(Path file) throws Exception {
+        interact(workspace()::reset);
+        interact(() -> app.window().open(file));
+        waitUntil(() -> workspace().fileProperty().get().isPresent());
     }
 }

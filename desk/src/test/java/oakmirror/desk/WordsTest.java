@@ -9,7 +9,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.Labeled;
 import javafx.scene.input.KeyCode;
 import javafx.scene.layout.StackPane;
-import oakmirror.desk.page.ShapePage;
+import oakmirror.desk.shape.ShapePage;
 import oakmirror.desk.words.WordsPane;
 import oakmirror.findings.Finding;
 import org.junit.jupiter.api.Test;

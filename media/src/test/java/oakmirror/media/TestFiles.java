@@ -6,6 +6,7 @@ import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.util.Arrays;
 import oakmirror.Signals;
 import oakmirror.media.file.AudioFile;
@@ -37,6 +38,26 @@ public final class TestFiles {
 
     /** Some seconds of a file from two thirds on, where the demo's songs are fullest, as a file of floats. */
     public static Path excerpt(Path file, Path into, double seconds) throws IOException {
+        return made(file.getFileName() + "-" + seconds, into, made -> decoded(file, made, seconds));
+    }
+
+    /** Makes a file unless it was made before, and copies it: most of what tests would do otherwise is to decode and to draw lots. */
+    private static Path made(String name, Path into, Making making) throws IOException {
+        Path folder = Files.createDirectories(sharedCache().resolveSibling("test-files"));
+        Path kept = folder.resolve(name + ".wav");
+        if (!Files.exists(kept)) {
+            Path part = Files.createTempFile(folder, "made", ".wav");
+            making.to(part);
+            Files.move(part, kept, StandardCopyOption.ATOMIC_MOVE); // other tests, of other processes, may do the same
+        }
+        return Files.copy(kept, into, StandardCopyOption.REPLACE_EXISTING);
+    }
+
+    private interface Making {
+        void to(Path file) throws IOException;
+    }
+
+    private static void decoded(Path file, Path into, double seconds) throws IOException {
         try (DecodedStream stream = AudioFile.open(file)) {
             int skipped = (int) (stream.expectedFrames() * 2 / 3);
             int wanted = (int) (seconds * stream.sampleRate());
@@ -50,7 +71,7 @@ public final class TestFiles {
                 }
                 at += n;
             }
-            return write(
+            write(
                     into,
                     OutputFormat.WAV_FLOAT,
                     stream.sampleRate(),
@@ -69,9 +90,15 @@ public final class TestFiles {
 
     /** Music-like sound, different on both sides. */
     public static Path music(Path file, int rate, double seconds, double amplitude) throws IOException {
-        float[] left = Signals.musicLike(rate, seconds, amplitude, 1);
-        float[] right = Signals.musicLike(rate, seconds, amplitude, 2);
-        return write(file, OutputFormat.WAV_FLOAT, rate, left, right);
+        return made(
+                "music-" + rate + "-" + seconds + "-" + amplitude,
+                file,
+                made -> write(
+                        made,
+                        OutputFormat.WAV_FLOAT,
+                        rate,
+                        Signals.musicLike(rate, seconds, amplitude, 1),
+                        Signals.musicLike(rate, seconds, amplitude, 2)));
     }
 
     /** Samples as a file. */

@@ -1,6 +1,5 @@
 package oakmirror.state;
 
-import java.io.IOException;
 import java.nio.file.Path;
 import oakmirror.media.TestFiles;
 
@@ -13,8 +12,8 @@ public abstract class DemoStateTest extends StateTest {
     }
 
     /** Opens the demo, and waits until all is there. */
-    protected void openDemo() throws IOException {
-        workspace.openCopy(TestFiles.demo("ferry-reels.oakmirror.json"));
+    protected void openDemo() {
+        does(() -> workspace.openCopy(TestFiles.demo("ferry-reels.oakmirror.json"), sentence -> {}));
         waitUntil(() -> workspace.isReady());
     }
 }

@@ -1,14 +1,19 @@
 package oakmirror.state;
 
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import oakmirror.audio.TimeRange;
 import oakmirror.session.ComparisonSettings.Scope;
 import oakmirror.session.Passage;
+import oakmirror.state.listening.Listening;
 import oakmirror.state.task.Background;
 import oakmirror.state.task.Turns;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.state.workspace.Workspace.Saved;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.io.TempDir;
@@ -22,6 +27,7 @@ public abstract class StateTest {
     protected final Turns turns = new Turns();
     protected Background background;
     protected Workspace workspace;
+    protected Listening listening;
 
     @BeforeEach
     void start() {
@@ -30,6 +36,7 @@ public abstract class StateTest {
         System.setProperty("oakmirror.output", "simulated");
         background = new Background(turns);
         workspace = now(() -> new Workspace(background));
+        listening = now(() -> new Listening(workspace));
     }
 
     /** Where decoded audio is kept: for each test anew. */
@@ -40,6 +47,7 @@ public abstract class StateTest {
     @AfterEach
     void end() {
         now(() -> {
+            listening.close();
             workspace.close();
             return true;
         });
@@ -71,6 +79,21 @@ public abstract class StateTest {
                 .measured(Scope.PASSAGES)
                 .orElseThrow()
                 .heardLufs());
+    }
+
+    /** Keeps the session in a file, whatever is there. */
+    protected void save(Path file) {
+        List<Saved> saved = new ArrayList<>();
+        does(() -> workspace.save(file, true, saved::add));
+        waitUntil(() -> saved.equals(List.of(Saved.DONE)));
+    }
+
+    /** Opens a session's file; returns why it cannot be read, if so. */
+    protected Optional<String> open(Path file) {
+        List<Optional<String>> opened = new ArrayList<>();
+        does(() -> workspace.open(file, opened::add));
+        waitUntil(() -> !opened.isEmpty());
+        return opened.get(0);
     }
 
     protected void choose(int index, double from, double to) {

@@ -65,7 +65,7 @@ final class ChipRow extends ScrollPane {
         Runnable refresh = Ui.coalesced(this, this::show);
         workspace.tracks().all().addListener((ListChangeListener<TrackSlot>) c -> refresh.run());
         workspace.tracks().revisionProperty().subscribe(r -> refresh.run());
-        workspace.levelsProperty().subscribe(l -> refresh.run());
+        listening.levelsProperty().subscribe(l -> refresh.run());
         listening.monitor().playbackProperty().subscribe(p -> refresh.run());
         workspace.sessionProperty().subscribe(s -> refresh.run());
         listening.stretchesProperty().subscribe(r -> refresh.run());

@@ -1,9 +1,13 @@
 package oakmirror.desk.look;
 
+import java.util.function.Consumer;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
+import javafx.beans.value.ObservableValue;
+import javafx.scene.Node;
 import javafx.scene.Scene;
 import javafx.scene.text.Font;
+import javafx.stage.Window;
 import oakmirror.media.report.Typefaces;
 
 /** The two themes, and which one is on. */
@@ -39,14 +43,27 @@ public enum Theme {
         return this == DAYLIGHT ? LAMPLIGHT : DAYLIGHT;
     }
 
-    /** The theme that is on; what is drawn by hand draws again when it changes. */
+    /** The theme that is on; see {@link #follow} for what is drawn by hand. */
     public static ObjectProperty<Theme> current() {
         return CURRENT;
     }
 
+    /**
+     * Does something with the theme that is on, now and whenever it changes while a node is in a window that shows: the theme outlives every
+     * window, and would keep all that follows it.
+     */
+    public static void follow(Node node, Consumer<Theme> then) {
+        follow(node.sceneProperty().flatMap(Scene::windowProperty), then);
+    }
+
+    private static void follow(ObservableValue<? extends Window> window, Consumer<Theme> then) {
+        CURRENT.when(window.flatMap(Window::showingProperty).orElse(false)).subscribe(then);
+    }
+
     /** Dresses a scene in the theme that is on, now and whenever it changes. */
     public static void dress(Scene scene) {
-        CURRENT.subscribe(theme -> scene.getStylesheets().setAll(resource("oak.css"), resource(theme.stylesheet)));
+        follow(scene.windowProperty(), theme -> scene.getStylesheets()
+                .setAll(resource("oak.css"), resource(theme.stylesheet)));
     }
 
     private static String resource(String name) {

@@ -11,7 +11,6 @@ import javafx.scene.layout.Region;
 import javafx.scene.paint.Color;
 import javafx.scene.text.Font;
 import javafx.scene.text.TextAlignment;
-import javafx.util.Subscription;
 import oakmirror.desk.look.Palette;
 import oakmirror.desk.look.Theme;
 
@@ -19,7 +18,6 @@ import oakmirror.desk.look.Theme;
 public abstract class PlotPane extends Region {
 
     private final Canvas canvas = new Canvas();
-    private Subscription follow = Subscription.EMPTY;
     private long drawn;
     private Optional<Supplier<String>> words = Optional.empty();
 
@@ -27,11 +25,7 @@ public abstract class PlotPane extends Region {
     protected PlotPane() {
         getChildren().add(canvas);
         canvas.setMouseTransparent(true);
-        // Only while it is shown: rows come and go, the theme stays.
-        sceneProperty().subscribe(scene -> {
-            follow.unsubscribe();
-            follow = scene == null ? Subscription.EMPTY : Theme.current().subscribe(t -> redraw());
-        });
+        Theme.follow(this, t -> redraw());
     }
 
     /** Asks to be drawn again with the next frame. */

@@ -18,6 +18,7 @@ import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
 import oakmirror.measure.TrackMeasurer.Extent;
 import oakmirror.media.file.AudioFile;
+import oakmirror.media.file.AudioWriter;
 import oakmirror.media.file.DecodedStream;
 import oakmirror.media.file.FileLabel;
 
@@ -49,7 +50,7 @@ public final class MasterDelivery {
      * Renders, writes and verifies.
      *
      * @param corrected the mix through its chain, measured
-     * @param file where to; whatever was there is replaced once the new one is whole
+     * @param file where to; what is there now is replaced once the new one is whole, and what comes there meanwhile stays: the master then has a number
      * @throws oakmirror.media.file.AudioFileException when it cannot be written or read again, in one sentence
      * @throws java.util.concurrent.CancellationException when the progress says so; nothing is left then
      */
@@ -62,23 +63,29 @@ public final class MasterDelivery {
             Progress progress)
             throws IOException {
         Witness[] witness = new Witness[1];
+        AudioWriter[] writer = new AudioWriter[1];
         MasterRender.Rendered master = render.render(
                 corrected,
                 finish,
                 () -> {
                     witness[0] = new Witness(frames); // of the pass that is kept
-                    return new Witnessed(form.format().open(file, sampleRate, form.dithered(), label), witness[0]);
+                    writer[0] = form.format().open(file, sampleRate, form.dithered(), label);
+                    return new Witnessed(writer[0], witness[0]);
                 },
                 progress.part(0, WRITTEN));
         Promise promise = new Promise(
                 master.levels(), finish.ceilingDbtp(), sampleRate, form.format().bits(), form.hasDither());
-        return verified(file, master, promise, witness[0], progress.part(WRITTEN, 1));
+        return verified(writer[0].file(), master, promise, witness[0], progress.part(WRITTEN, 1));
     }
 
     private Delivered verified(
             Path file, MasterRender.Rendered master, Promise promise, Witness witness, Progress progress)
             throws IOException {
-        Verification found = verify(file, promise, witness, progress);
+        Progress told = done -> { // it has its name: too late to be cancelled
+            progress.report(done);
+            return true;
+        };
+        Verification found = verify(file, promise, witness, told);
         return new Delivered(file, Files.size(file), master, found, CheckSums.sha256(file));
     }
 

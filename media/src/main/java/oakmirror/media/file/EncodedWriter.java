@@ -23,6 +23,7 @@ import static org.bytedeco.ffmpeg.global.avutil.av_frame_get_buffer;
 import static org.bytedeco.ffmpeg.global.avutil.av_frame_make_writable;
 
 import java.io.IOException;
+import java.nio.file.Path;
 import java.util.Optional;
 import oakmirror.dsp.TpdfDither;
 import oakmirror.measure.Levels;
@@ -191,6 +192,11 @@ final class EncodedWriter implements AudioWriter {
         } catch (IOException e) {
             throw pending.failure(e);
         }
+    }
+
+    @Override
+    public Path file() {
+        return pending.target();
     }
 
     @Override

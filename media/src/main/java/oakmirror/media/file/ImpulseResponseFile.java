@@ -51,17 +51,18 @@ public final class ImpulseResponseFile {
      * Writes a response as a WAVE file of 32-bit floats.
      *
      * @param channels 1, or 2 for the same response on both sides
+     * @return the name it has: where it was free and another came to have it, one with a number
      */
-    public static void write(Path file, ImpulseResponse response, int channels) throws IOException {
-        write(file, response, response, channels);
+    public static Path write(Path file, ImpulseResponse response, int channels) throws IOException {
+        return write(file, response, response, channels);
     }
 
     /** Writes two responses of one length and rate as the channels of such a file: that of the middle first, then that of the side. */
-    public static void writePair(Path file, ImpulseResponse middle, ImpulseResponse side) throws IOException {
-        write(file, middle, side, 2);
+    public static Path writePair(Path file, ImpulseResponse middle, ImpulseResponse side) throws IOException {
+        return write(file, middle, side, 2);
     }
 
-    private static void write(Path file, ImpulseResponse first, ImpulseResponse second, int channels)
+    private static Path write(Path file, ImpulseResponse first, ImpulseResponse second, int channels)
             throws IOException {
         float[] left = floats(first.taps());
         float[] right = floats(second.taps());
@@ -69,6 +70,7 @@ public final class ImpulseResponseFile {
         try (WavWriter writer = new WavWriter(pending, first.sampleRate(), Samples.FLOAT, channels, FileLabel.NONE)) {
             writer.write(left, right, left.length);
             writer.commit();
+            return writer.file();
         }
     }
 

@@ -6,11 +6,10 @@ import java.nio.file.Path;
 import java.util.Collection;
 import java.util.Optional;
 import java.util.Set;
+import oakmirror.files.NumberedName;
 
 /** Names for what is written, so that nothing the user has is written over. */
 public final class OutputNames {
-
-    private static final int MOST = 10_000;
 
     private OutputNames() {}
 
@@ -36,13 +35,9 @@ public final class OutputNames {
 
     /** The same, where some more names are taken, though there are no such files yet. */
     public static Path free(Path wanted, Set<Path> taken) {
-        String name = wanted.getFileName().toString();
-        int dot = name.lastIndexOf('.');
-        String stem = dot > 0 ? name.substring(0, dot) : name;
-        String ending = dot > 0 ? name.substring(dot) : "";
         Path free = wanted;
-        for (int number = 2; (Files.exists(free) || taken.contains(free)) && number < MOST; number++) {
-            free = wanted.resolveSibling(stem + " " + number + ending);
+        for (int number = 2; (Files.exists(free) || taken.contains(free)) && number < NumberedName.MOST; number++) {
+            free = NumberedName.of(wanted, number);
         }
         return free;
     }

@@ -25,7 +25,7 @@ final class PendingFile {
             throw new AudioFileException(target.getFileName() + " is a folder; choose another name.");
         }
         try {
-            return new PendingFile(WholeFile.begin(target));
+            return new PendingFile(WholeFile.beginClaiming(target));
         } catch (AccessDeniedException e) {
             throw new AudioFileException("The folder " + folder + " may not be written to; choose another.", e);
         } catch (IOException e) {
@@ -41,7 +41,7 @@ final class PendingFile {
         return file.temporary();
     }
 
-    /** Gives the file its name. */
+    /** Gives the file its name; where that was free and is not any more, the next number. */
     void commit() throws IOException {
         file.commit();
     }

@@ -28,7 +28,7 @@ public final class TableFiles {
      * Writes {@code frequency_hz,mix_db,reference_db,gap_db,correction_db,judged_gap_db,trust,credible_db}, a line for each band of the grid: gap
      * as measured and as it is judged, with the trust in it and how far off what is supported may be.
      */
-    public static void writeCurve(Path file, Proposal proposal) throws AudioFileException {
+    public static Path writeCurve(Path file, Proposal proposal) throws AudioFileException {
         Csv table = new Csv(List.of(
                 "frequency_hz",
                 "mix_db",
@@ -51,7 +51,7 @@ public final class TableFiles {
                     evidence.trust()[b],
                     evidence.credibleDb()[b]);
         }
-        writeText(file, table.toString());
+        return writeText(file, table.toString());
     }
 
     /**
@@ -59,7 +59,7 @@ public final class TableFiles {
      *
      * @param curves by the names of their columns, each for the bands of the grid
      */
-    public static void writeThirds(Path file, Map<String, double[]> curves) throws AudioFileException {
+    public static Path writeThirds(Path file, Map<String, double[]> curves) throws AudioFileException {
         List<String> columns = new ArrayList<>(List.of("frequency_hz"));
         columns.addAll(curves.keySet());
         Csv table = new Csv(columns);
@@ -72,14 +72,14 @@ public final class TableFiles {
             }
             table.row(row.toArray());
         }
-        writeText(file, table.toString());
+        return writeText(file, table.toString());
     }
 
     /**
      * Writes bands as JSON: {@code format}, {@code version}, {@code madeUpDb} and {@code bands} of the fields that {@link #writeBands} has and {@code part}: stereo,
      * middle or side.
      */
-    public static void writeBandsJson(Path file, Map<String, List<EqBand>> parts, double madeUpDb)
+    public static Path writeBandsJson(Path file, Map<String, List<EqBand>> parts, double madeUpDb)
             throws AudioFileException {
         ObjectNode root = JsonNodeFactory.instance.objectNode();
         root.put("format", "oak-mirror-bands").put("version", 1).put("madeUpDb", rounded(madeUpDb));
@@ -95,7 +95,7 @@ public final class TableFiles {
                         .put("enabled", true);
             }
         });
-        writeText(file, root.toPrettyString() + "\n");
+        return writeText(file, root.toPrettyString() + "\n");
     }
 
     private static double rounded(double value) {
@@ -103,20 +103,20 @@ public final class TableFiles {
     }
 
     /** Writes {@code type,frequency_hz,gain_db,q,enabled}, a line for each band; only what is applied is listed, so all are enabled. */
-    public static void writeBands(Path file, List<EqBand> bands) throws AudioFileException {
+    public static Path writeBands(Path file, List<EqBand> bands) throws AudioFileException {
         Csv table = new Csv(List.of("type", "frequency_hz", "gain_db", "q", "enabled"));
         for (EqBand band : bands) {
             table.row(
                     band.type().id(), Csv.number(band.frequencyHz(), 2), Csv.number(band.gainDb(), 2), band.q(), true);
         }
-        writeText(file, table.toString());
+        return writeText(file, table.toString());
     }
 
     /**
      * Writes {@code ended_at,kind,planned,trial,subject,result}: for a forced choice a line for each trial, its result right or wrong; for a
      * ranking a line for each place of each round, its result the place.
      */
-    public static void writeBlindResults(Path file, List<BlindResult> results) throws AudioFileException {
+    public static Path writeBlindResults(Path file, List<BlindResult> results) throws AudioFileException {
         Csv table = new Csv(List.of("ended_at", "kind", "planned", "trial", "subject", "result"));
         for (BlindResult result : results) {
             if (result instanceof BlindResult.Abx abx) {
@@ -135,24 +135,26 @@ public final class TableFiles {
                 }
             }
         }
-        writeText(file, table.toString());
+        return writeText(file, table.toString());
     }
 
     /** Writes a text whole or not at all. */
-    public static void writeText(Path file, String text) throws AudioFileException {
-        write(file, text.replace(System.lineSeparator(), "\n").getBytes(StandardCharsets.UTF_8));
+    public static Path writeText(Path file, String text) throws AudioFileException {
+        return write(file, text.replace(System.lineSeparator(), "\n").getBytes(StandardCharsets.UTF_8));
     }
 
     /**
      * Writes a file whole or not at all.
      *
+     * @return the name it has: where it was free and another came to have it, one with a number
      * @throws AudioFileException when it cannot be written, in one sentence
      */
-    public static void write(Path file, byte[] content) throws AudioFileException {
+    public static Path write(Path file, byte[] content) throws AudioFileException {
         PendingFile pending = PendingFile.create(file);
         try {
             Files.write(pending.temporary(), content);
             pending.commit();
+            return pending.target();
         } catch (IOException e) {
             throw pending.failure(e);
         } finally {

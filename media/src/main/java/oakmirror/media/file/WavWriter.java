@@ -5,6 +5,7 @@ import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.util.Optional;
 import oakmirror.delivery.Tags;
@@ -169,6 +170,11 @@ final class WavWriter implements AudioWriter {
         } catch (IOException e) {
             throw pending.failure(e);
         }
+    }
+
+    @Override
+    public Path file() {
+        return pending.target();
     }
 
     @Override

@@ -78,13 +78,13 @@ public record Report(String title, LocalDate date, Optional<RecordFacts> record,
      *
      * @throws AudioFileException when it cannot be written, in one sentence
      */
-    public void write(Path file) throws AudioFileException {
+    public Path write(Path file) throws AudioFileException {
         String name = String.valueOf(file.getFileName()).toLowerCase(Locale.ROOT);
         try {
             byte[] content = name.endsWith(".html") || name.endsWith(".htm")
                     ? HtmlReport.of(this).getBytes(java.nio.charset.StandardCharsets.UTF_8)
                     : PdfReport.of(this);
-            TableFiles.write(file, content);
+            return TableFiles.write(file, content);
         } catch (AudioFileException e) {
             throw e;
         } catch (IOException e) {

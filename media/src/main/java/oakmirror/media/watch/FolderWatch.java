@@ -114,6 +114,13 @@ public final class FolderWatch implements AutoCloseable {
         return now != null && now.bytes().isPresent();
     }
 
+    /** What stands for all bytes of a file in a state, where it was read through in that; asks no disk. */
+    public Optional<String> bytesOf(Path file, FileState state) {
+        return Optional.ofNullable(known.get(file))
+                .filter(k -> k.state().equals(state))
+                .flatMap(Known::bytes);
+    }
+
     private void run() {
         try (Notices notices = Notices.of(folder)) {
             for (Path file : files()) {

@@ -5,14 +5,17 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDateTime;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.ExecutorService;
+import java.util.stream.Stream;
 import oakmirror.Signals;
 import oakmirror.audio.Clip;
 import oakmirror.audio.Progress;
@@ -102,6 +105,49 @@ class MasterDeliveryTest {
         try (var files = Files.list(folder)) {
             assertThat(files).isEmpty();
         }
+    }
+
+    /** Two windows, one folder: whoever comes second has a number, and says so. */
+    @Test
+    void aMasterNeverTakesThePlaceOfOneThatCameMeanwhile() throws IOException {
+        Path file = folder.resolve("Ebb Tide.wav");
+        Delivered[] other = new Delivered[1];
+        Delivered second = deliver(Form.of(OutputFormat.WAV_24), file, done -> {
+            if (other[0] == null && done > 0.3) {
+                try {
+                    other[0] = deliver(Form.of(OutputFormat.WAV_24), file, Progress.NONE);
+                } catch (IOException e) {
+                    throw new UncheckedIOException(e);
+                }
+            }
+            return true;
+        });
+        assertThat(other[0].file()).isEqualTo(file);
+        assertThat(second.file()).isEqualTo(folder.resolve("Ebb Tide 2.wav"));
+        for (Delivered d : List.of(other[0], second)) {
+            assertThat(CheckSums.sha256(d.file())).isEqualTo(d.sha256());
+        }
+    }
+
+    /** At the last moment, too: what is said to be cancelled has not come to be. */
+    @Test
+    void cancelledWhenAllIsWrittenNothingIsLeft() throws IOException {
+        double[] last = new double[1];
+        deliver(Form.of(OutputFormat.WAV_24), folder.resolve("x.wav"), done -> {
+            last[0] = Files.exists(folder.resolve("x.wav")) ? last[0] : done;
+            return true;
+        });
+        Files.delete(folder.resolve("x.wav"));
+        double justBefore = last[0];
+        assertThatThrownBy(
+                        () -> deliver(Form.of(OutputFormat.WAV_24), folder.resolve("x.wav"), done -> done < justBefore))
+                .isInstanceOf(CancellationException.class);
+        try (Stream<Path> left = Files.list(folder)) {
+            assertThat(left).isEmpty();
+        }
+        Delivered late = deliver(
+                Form.of(OutputFormat.WAV_24), folder.resolve("x.wav"), done -> !Files.exists(folder.resolve("x.wav")));
+        assertThat(late.file()).as("while it was verified: too late").exists();
     }
 
     @Test

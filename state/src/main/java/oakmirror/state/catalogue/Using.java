@@ -30,7 +30,7 @@ public final class Using {
         this.shelf = shelf;
         this.workspace = workspace;
         shelf.onChange(this::follow);
-        workspace.fileProperty().subscribe(f -> follow());
+        workspace.openingsProperty().subscribe(o -> follow());
     }
 
     /** Takes profiles as references; those there is no place for are left out, and that is said. */

@@ -115,7 +115,7 @@ public final class Blind {
         this.random = random;
         workspace.sessionProperty().subscribe(s -> endIfChanged());
         workspace.tracks().revisionProperty().subscribe(r -> endIfChanged());
-        workspace.levelsProperty().subscribe(l -> endIfChanged());
+        listening.levelsProperty().subscribe(l -> endIfChanged());
         workspace.derivation().shapedProperty().subscribe(s -> endIfChanged());
         workspace.sessionTasks().onEnd(this::stop);
     }

@@ -1,6 +1,5 @@
 package oakmirror.state.listening;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import javafx.beans.property.BooleanProperty;
@@ -9,22 +8,20 @@ import javafx.beans.property.IntegerProperty;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyIntegerProperty;
 import javafx.beans.property.ReadOnlyIntegerWrapper;
+import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleDoubleProperty;
 import javafx.beans.property.SimpleIntegerProperty;
 import javafx.beans.property.SimpleObjectProperty;
-import javafx.beans.value.ObservableValue;
 import javafx.collections.ListChangeListener;
 import oakmirror.audio.TimeRange;
 import oakmirror.dsp.Chain;
+import oakmirror.level.LevelMatch;
 import oakmirror.loudness.LiveMeter;
-import oakmirror.media.device.AudioOutput;
-import oakmirror.monitor.MonitorMixer;
-import oakmirror.monitor.MonitorPath;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
 
-/** What is being heard, and from where. Turns the workspace and the listening bar into scenes for the mixer. */
+/** What is being heard, and from where. What the mixer is told of it: {@link MixerFeed}. */
 public final class Listening {
 
     private final Workspace workspace;
@@ -39,13 +36,7 @@ public final class Listening {
     private final DoubleProperty position = new SimpleDoubleProperty();
     private final MonitorControls monitor;
     private final OutputControl output = new OutputControl();
-    private final TempoAlignment alignment;
-    private final Places places;
-    private final ReadOnlyIntegerWrapper stretches = new ReadOnlyIntegerWrapper();
-    private final StemsHeard stems;
-    private final SceneTracks sceneTracks;
-    private final MixCorrection correction;
-    private volatile MonitorMixer mixer = new MonitorMixer(48000, AudioOutput.BLOCK);
+    private final MixerFeed feed;
     private long playRequest;
     private final PreListening preListening = new PreListening(this);
     private final Auditioning auditioning = new Auditioning(this);
@@ -54,33 +45,21 @@ public final class Listening {
     public Listening(Workspace workspace) {
         this.workspace = workspace;
         monitor = new MonitorControls(workspace.programTasks());
-        stems = new StemsHeard(workspace);
-        correction = new MixCorrection(
-                workspace,
-                monitor.insteadProperty(),
-                monitor.strokesProperty(),
-                monitor.endedProperty(),
-                corrected,
-                stems::mix,
-                (source, chain) -> mixer.prepare(source, chain),
-                this::pushScene);
         workspace.sessionTasks().onEnd(() -> monitor.versionProperty().set(Optional.empty()));
-        alignment = new TempoAlignment(workspace, () -> {
-            pushScene();
-            stretches.set(stretches.get() + 1);
-        });
-        places = new Places(workspace, alignment, () -> mixer.sampleRate(), freeRange, monitor.partProperty());
-        sceneTracks = new SceneTracks(workspace, places, stems, correction, monitor);
+        feed = new MixerFeed(
+                workspace,
+                monitor,
+                freeRange,
+                corrected,
+                () -> auditioning.heardProperty().get(),
+                this::wish);
         workspace.tracks().all().addListener((ListChangeListener<TrackSlot>) c -> tracksChanged());
         workspace.tracks().revisionProperty().subscribe(r -> tracksChanged());
-        workspace.stems().revisionProperty().subscribe(r -> pushScene());
-        workspace.levelsProperty().subscribe(l -> pushScene());
-        workspace.sessionProperty().subscribe(s -> pushScene());
-        workspace.sessionProperty().map(s -> s.comparing().tempoAligned()).subscribe(a -> alignment.forgetFailures());
-        List<ObservableValue<?>> settings = new ArrayList<>(monitor.all());
-        settings.addAll(List.of(heard, corrected, rebalanced, looping, freeRange, blend));
-        settings.forEach(setting -> setting.subscribe(value -> pushScene()));
-        output.chosenProperty().subscribe(d -> output.reopen(mixer, playing.get(), workspace.messageProperty()::set));
+        feed.follow();
+        List.of(heard, corrected, rebalanced, looping, freeRange, blend)
+                .forEach(setting -> setting.subscribe(value -> feed.changed()));
+        output.chosenProperty()
+                .subscribe(d -> output.reopen(feed.mixer(), playing.get(), workspace.messageProperty()::set));
     }
 
     /** Index of the track that is heard: the mix is 0. */
@@ -90,7 +69,7 @@ public final class Listening {
 
     /** What the corrected mix is heard through, once it is ready. */
     public Optional<Chain> correctionHeard() {
-        return correction.chain();
+        return feed.correction().chain();
     }
 
     /** Index of the reference that was heard last, which Tab and the blend go to. */
@@ -145,23 +124,23 @@ public final class Listening {
 
     /** Loudness and peaks of what is heard. */
     public LiveMeter meter() {
-        return mixer.meter();
+        return feed.mixer().meter();
     }
 
     /** Highest magnitude that went out since this was asked last, linear. */
     public double takeOutputPeak() {
-        return mixer.takeOutputPeak();
+        return feed.mixer().takeOutputPeak();
     }
 
     /** Brings position and state up to date; called with every frame of the window. */
     public void tick() {
-        position.set(auditioning.isOn() ? mixer.place() / mixer.sampleRate() : secondsOf(heard.get()));
+        position.set(auditioning.isOn() ? feed.mixer().place() / feed.sampleRate() : secondsOf(heard.get()));
         output.noticeLoss().ifPresent(sentence -> {
             stopPlaying();
             workspace.messageProperty().set(sentence);
         });
         if (playing.get()
-                && !mixer.isPlaying()) { // at its end; the next play begins where there is something to compare
+                && !feed.mixer().isPlaying()) { // at its end; the next play begins where there is something to compare
             stopPlaying();
             seek(heardRange().map(TimeRange::startSeconds).orElse(0.0));
         }
@@ -170,7 +149,7 @@ public final class Listening {
     private void stopPlaying() {
         playing.set(false);
         playRequest = 0;
-        pushScene();
+        feed.push();
     }
 
     /** Play or stop. */
@@ -210,13 +189,15 @@ public final class Listening {
     /** Jumps to where a track is at a moment of its own, whichever is heard. */
     public void seekIn(int index, double seconds) {
         boolean isThere = index >= 0 && index < slots().size();
-        mixer.jumpTo(isThere ? places.unitsAt(index, seconds) : 0);
+        feed.jumpTo(isThere ? feed.places().unitsAt(index, seconds) : 0);
         position.set(isThere ? secondsOf(heard.get()) : 0);
     }
 
     /** Where a track is, in its own seconds; may lie before its start or past its end. */
     public double secondsOf(int index) {
-        return index < 0 || index >= slots().size() ? 0 : places.secondsAt(index, mixer.place());
+        return index < 0 || index >= slots().size()
+                ? 0
+                : feed.places().secondsAt(index, feed.mixer().place());
     }
 
     /** The same for a track; 0 for one that is not there any more. */
@@ -230,8 +211,8 @@ public final class Listening {
         if (index >= slots().size()) {
             return Optional.empty();
         }
-        double rate = mixer.sampleRate() * places.place(index).factor();
-        return places.loop(index).map(l -> new TimeRange(l.start() / rate, l.end() / rate));
+        double rate = feed.sampleRate() * feed.places().place(index).factor();
+        return feed.places().loop(index).map(l -> new TimeRange(l.start() / rate, l.end() / rate));
     }
 
     /** Hears a track: 0 for the mix, otherwise the reference of that number; one that is not ready stays unheard. */
@@ -278,13 +259,18 @@ public final class Listening {
     record State(int heard, int reference, double blend, boolean playing, double place) {}
 
     State state() {
-        return new State(heard.get(), reference.get(), blend.get(), playing.get(), mixer.place());
+        return new State(
+                heard.get(),
+                reference.get(),
+                blend.get(),
+                playing.get(),
+                feed.mixer().place());
     }
 
     void restore(State before) {
         if (!before.playing()) {
             stopPlaying();
-            mixer.jumpTo(before.place());
+            feed.jumpTo(before.place());
         }
         hear(before.heard());
         reference.set(before.reference());
@@ -302,10 +288,10 @@ public final class Listening {
     }
 
     void makeReadyFor(Audition wanted) {
-        if (!wanted.fits(mixer.sampleRate())) {
+        if (!wanted.fits(feed.sampleRate())) {
             makeMixer(wanted.tracks().get(0).audio().sampleRate());
         }
-        mixer.jumpTo(0);
+        feed.jumpTo(0);
     }
 
     /** Plays on, or begins to. */
@@ -313,25 +299,25 @@ public final class Listening {
         if (!playing.get()) {
             playRequest = System.nanoTime();
             playing.set(true);
-            output.open(mixer, workspace.messageProperty()::set);
+            output.open(feed.mixer(), workspace.messageProperty()::set);
         }
-        pushScene();
+        feed.push();
     }
 
     void afterAudition(Optional<State> before) {
         stopPlaying();
-        before.ifPresent(b -> mixer.jumpTo(b.place()));
+        before.ifPresent(b -> feed.jumpTo(b.place()));
         tracksChanged();
     }
 
     /** Grows whenever a track has been stretched to the mix's tempo, or could not be. */
     public ReadOnlyIntegerProperty stretchesProperty() {
-        return stretches.getReadOnlyProperty();
+        return feed.stretchesProperty();
     }
 
     /** Whether a track is heard stretched to the mix's tempo at the moment. */
     public boolean isStretched(int index) {
-        return index < slots().size() && places.place(index).factor() != 1;
+        return index < slots().size() && feed.places().place(index).factor() != 1;
     }
 
     List<TrackSlot> slots() {
@@ -340,10 +326,9 @@ public final class Listening {
 
     private void tracksChanged() {
         Optional<Integer> rate = workspace.tracks().rate();
-        if (!auditioning.isOn() && rate.isPresent() && rate.get() != mixer.sampleRate()) {
+        if (!auditioning.isOn() && rate.isPresent() && rate.get() != feed.sampleRate()) {
             makeMixer(rate.get());
         }
-        alignment.keepOnly(slots());
         int count = slots().size();
         if (heard.get() >= count) {
             heard.set(0);
@@ -354,37 +339,32 @@ public final class Listening {
             freeRange.set(Optional.empty());
             seek(0);
         }
-        pushScene();
+        feed.changed();
     }
 
     private void makeMixer(int rate) {
         stopPlaying();
         output.close();
-        mixer = new MonitorMixer(rate, AudioOutput.BLOCK);
-        monitor.followRate(rate, workspace.messageProperty()::set);
-        correction.makeFor(rate);
+        feed.makeMixer(rate);
     }
 
-    private void pushScene() {
-        MonitorPath path = monitor.path(mixer.sampleRate());
-        mixer.setScene(auditioning
-                .heardProperty()
-                .get()
-                .map(a -> a.scene(playRequest, path))
-                .orElseGet(() -> sceneTracks.scene(
-                        new SceneTracks.Wish(state(), corrected.get(), rebalanced.get(), looping.get(), playRequest),
-                        mixer.sampleRate(),
-                        path)));
+    private SceneTracks.Wish wish() {
+        return new SceneTracks.Wish(state(), corrected.get(), rebalanced.get(), looping.get(), playRequest);
+    }
+
+    /** The offsets that match the tracks. */
+    public ReadOnlyObjectProperty<LevelMatch> levelsProperty() {
+        return feed.levels().matchProperty();
     }
 
     /** Gain a track is heard with, in dB; matched, unless a player's levels are heard. */
     public double offsetDb(int index) {
-        return sceneTracks.gainDb(index);
+        return feed.gainDb(index);
     }
 
     /** Room for peaks of what was heard instead of the correction is not kept any longer. */
     public void releaseRoom() {
-        correction.releaseRoom();
+        feed.correction().releaseRoom();
     }
 
     /** Gives the device back and ends all work. */

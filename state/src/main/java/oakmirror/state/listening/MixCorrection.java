@@ -4,6 +4,8 @@ import java.util.Arrays;
 import java.util.Optional;
 import java.util.function.BiConsumer;
 import java.util.function.Supplier;
+import javafx.beans.property.ReadOnlyDoubleProperty;
+import javafx.beans.property.ReadOnlyDoubleWrapper;
 import javafx.beans.value.ObservableValue;
 import oakmirror.audio.StereoSource;
 import oakmirror.correction.Strokes;
@@ -46,7 +48,7 @@ final class MixCorrection {
     /** The proposal that room for peaks was made for, how much, and whether it is also for what is left of it without a move. */
     private Optional<Shaped> roomFor = Optional.empty();
 
-    private double room = Double.NEGATIVE_INFINITY;
+    private final ReadOnlyDoubleWrapper room = new ReadOnlyDoubleWrapper(Double.NEGATIVE_INFINITY);
     private boolean roomForBoth;
 
     /** A correction, whole or without one of its moves, the mix it is for, and its processors. */
@@ -114,6 +116,11 @@ final class MixCorrection {
     /** What they do. */
     Optional<Chain> chain() {
         return made.map(Made::chain);
+    }
+
+    /** The true peak of the mix through them that the levels of all tracks leave room for, in dBTP; −∞ where nothing is corrected. */
+    ReadOnlyDoubleProperty peakProperty() {
+        return room.getReadOnlyProperty();
     }
 
     /** Makes them for another rate. */
@@ -190,8 +197,7 @@ final class MixCorrection {
         boolean part = instead.getValue().isPresent();
         roomFor = whole;
         roomForBoth = part || (roomForBoth && !other);
-        room = roomForBoth && !other ? Math.max(room, needed) : needed;
-        workspace.derivation().setCorrectedPeak(room);
+        room.set(roomForBoth && !other ? Math.max(room.get(), needed) : needed);
         Optional<Made> now = made;
         if (!roomForBoth) {
             workspace.programTasks().later(QUIET_MILLIS, () -> {
@@ -226,8 +232,7 @@ final class MixCorrection {
                 .ifPresent(
                         m -> peaks.submit(progress -> CorrectedPeak.dbtp(rendered.get(), m.chain(), progress), peak -> {
                             if (made.equals(Optional.of(m)) && !roomForBoth) {
-                                room = peak;
-                                workspace.derivation().setCorrectedPeak(peak);
+                                room.set(peak);
                             }
                         }));
     }

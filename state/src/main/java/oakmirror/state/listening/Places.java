@@ -81,12 +81,24 @@ final class Places {
         return TempoFactor.of(slots().get(0).bars(), slots().get(index).bars());
     }
 
+    /** By how much a track is made longer to be heard at the mix's tempo; empty where it is heard as it is. */
+    private Optional<Double> wantedFactor(int index) {
+        return workspace.session().comparing().tempoAligned() && index > 0
+                ? factor(index).filter(f -> f != 1)
+                : Optional.empty();
+    }
+
+    /** Has the tracks stretched that are to be heard at the mix's tempo and are not yet. */
+    void stretchMissing() {
+        for (int i = 0; i < slots().size(); i++) {
+            TrackSlot slot = slots().get(i);
+            wantedFactor(i).ifPresent(f -> alignment.want(slot, f));
+        }
+    }
+
     /** A track at the mix's tempo, where that is wanted and it is ready. */
     Optional<StereoSource> stretched(int index) {
-        boolean wanted = workspace.session().comparing().tempoAligned() && index > 0;
-        return wanted
-                ? factor(index).filter(f -> f != 1).flatMap(f -> alignment.stretched(slots().get(index), f))
-                : Optional.empty();
+        return wantedFactor(index).flatMap(f -> alignment.stretched(slots().get(index), f));
     }
 
     /** A track's loop: its passage, or what another's passage or the free range is on the common axis. */

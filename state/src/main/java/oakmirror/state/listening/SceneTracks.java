@@ -18,14 +18,21 @@ final class SceneTracks {
     private final StemsHeard stems;
     private final MixCorrection correction;
     private final MonitorControls monitor;
+    private final Levels levels;
 
     SceneTracks(
-            Workspace workspace, Places places, StemsHeard stems, MixCorrection correction, MonitorControls monitor) {
+            Workspace workspace,
+            Places places,
+            StemsHeard stems,
+            MixCorrection correction,
+            MonitorControls monitor,
+            Levels levels) {
         this.workspace = workspace;
         this.places = places;
         this.stems = stems;
         this.monitor = monitor;
         this.correction = correction;
+        this.levels = levels;
     }
 
     /**
@@ -113,6 +120,6 @@ final class SceneTracks {
                                 .imported()
                                 .map(t -> p.gainDb(t.measurement().heard()))
                                 .orElse(0.0))
-                .orElseGet(() -> workspace.levelsProperty().get().offsetDb(index));
+                .orElseGet(() -> levels.matchProperty().get().offsetDb(index));
     }
 }

@@ -33,17 +33,20 @@ final class TempoAlignment {
         this.changed = changed;
     }
 
-    /** The stretched track, or empty while it is not ready; then it is being made. */
+    /** Has a track stretched, unless it is, or could not be. */
+    void want(TrackSlot slot, double factor) {
+        key(slot, factor)
+                .filter(k -> !made.containsKey(k) && !failed.contains(k) && running.add(k))
+                .ifPresent(k -> start(k, slot.track().name()));
+    }
+
+    /** The stretched track, or empty while it is not ready. */
     Optional<StereoSource> stretched(TrackSlot slot, double factor) {
-        Optional<Key> key = slot.imported().map(t -> new Key(t, factor));
-        if (key.isEmpty()) {
-            return Optional.empty();
-        }
-        boolean isNew = !made.containsKey(key.get()) && !failed.contains(key.get());
-        if (isNew && running.add(key.get())) {
-            start(key.get(), slot.track().name());
-        }
-        return Optional.ofNullable(made.get(key.get()));
+        return key(slot, factor).map(made::get);
+    }
+
+    private static Optional<Key> key(TrackSlot slot, double factor) {
+        return slot.imported().map(t -> new Key(t, factor));
     }
 
     private void start(Key key, String name) {

@@ -20,7 +20,6 @@ import oakmirror.audio.Progress;
 import oakmirror.files.WholeFile;
 import oakmirror.media.delivery.AlbumOrders;
 import oakmirror.media.delivery.CheckSums;
-import oakmirror.media.delivery.MasterNames;
 import oakmirror.media.delivery.Orders;
 import oakmirror.media.delivery.Orders.Ended;
 import oakmirror.media.session.MeasuredAlbum;
@@ -189,16 +188,13 @@ public final class AlbumSongs {
                 .orElse(record.finish().targetLufs());
         SessionDocument document = new SessionDocument(album().sessionOf(index, record, lufs), SessionLog.EMPTY);
         Path place = workspace.fileProperty().get().map(Path::getParent).orElse(folder);
-        Path file = MasterNames.free(
-                        place, List.of(song.track().name().replaceAll("[/\\\\:*?\"<>|]", "-") + SessionFile.ENDING))
-                .get(0);
+        Path file = place.resolve(song.track().name().replaceAll("[/\\\\:*?\"<>|]", "-") + SessionFile.ENDING);
         workspace
                 .sessionTasks()
                 .task(Kind.DISK, "Writing the song's session")
                 .run(
                         progress -> {
-                            WholeFile.write(file, SessionFile.bytes(document, file));
-                            return file;
+                            return WholeFile.writeNew(file, SessionFile.bytes(document, file));
                         },
                         written -> {
                             change("give a song its own session", a -> a.withSong(index, x -> x.withSession(written)));

@@ -148,7 +148,7 @@ public final class CorrectionFiles {
             case TABLES -> {
                 writeCurves(files, shaped.tone(), named);
                 for (Map.Entry<String, List<EqBand>> part : bands(shaped, "").entrySet()) {
-                    TableFiles.writeBands(free(files, named, " bands" + part.getKey() + ".csv"), part.getValue());
+                    files.add(TableFiles.writeBands(free(named, " bands" + part.getKey() + ".csv"), part.getValue()));
                 }
             }
             case THIRDS -> {
@@ -159,23 +159,24 @@ public final class CorrectionFiles {
                 } else {
                     curves.put("correction_db", shaped.appliedDb(phase));
                 }
-                TableFiles.writeThirds(free(files, named, " thirds.csv"), curves);
+                files.add(TableFiles.writeThirds(free(named, " thirds.csv"), curves));
             }
-            case JSON -> TableFiles.writeBandsJson(free(files, named, " bands.json"), bands(shaped, "stereo"), madeUp);
+            case JSON ->
+                files.add(TableFiles.writeBandsJson(free(named, " bands.json"), bands(shaped, "stereo"), madeUp));
             case LIST -> {
                 ShapedText list = ShapedText.of(shaped, title, madeUp);
-                TableFiles.writeText(free(files, named, " bands.txt"), list.text());
+                files.add(TableFiles.writeText(free(named, " bands.txt"), list.text()));
                 said = String.format(Locale.ROOT, "rounded, at most %.2f dB off", list.errorDb());
             }
             case RESPONSE -> {
                 List<ImpulseResponse> pair = responses(shaped.filter(phase), wanted.sampleRate());
-                Path file = free(files, named, " response.wav");
+                Path file = free(named, " response.wav");
                 boolean asPair = apart || wanted.channels() == Channels.MIDDLE_AND_SIDE;
-                if (asPair) {
-                    ImpulseResponseFile.writePair(file, pair.get(0), pair.get(1));
-                } else {
-                    ImpulseResponseFile.write(file, pair.get(0), wanted.channels() == Channels.MONO ? 1 : 2);
-                }
+                files.add(
+                        asPair
+                                ? ImpulseResponseFile.writePair(file, pair.get(0), pair.get(1))
+                                : ImpulseResponseFile.write(
+                                        file, pair.get(0), wanted.channels() == Channels.MONO ? 1 : 2));
                 said = String.format(
                         Locale.ROOT,
                         "%s%s phase, %s, %.2f s, at most %.2f dB off from 20 Hz up; %s on top makes up the level%s",
@@ -195,10 +196,10 @@ public final class CorrectionFiles {
     private static void writeCurves(List<Path> files, ToneProposal tone, Function<String, Path> named)
             throws AudioFileException {
         if (tone.isApart()) {
-            TableFiles.writeCurve(free(files, named, " curve middle.csv"), tone.of(Part.MID));
-            TableFiles.writeCurve(free(files, named, " curve side.csv"), tone.of(Part.SIDE));
+            files.add(TableFiles.writeCurve(free(named, " curve middle.csv"), tone.of(Part.MID)));
+            files.add(TableFiles.writeCurve(free(named, " curve side.csv"), tone.of(Part.SIDE)));
         } else {
-            TableFiles.writeCurve(free(files, named, " curve.csv"), tone.main());
+            files.add(TableFiles.writeCurve(free(named, " curve.csv"), tone.main()));
         }
     }
 
@@ -226,9 +227,7 @@ public final class CorrectionFiles {
         }
     }
 
-    private static Path free(List<Path> files, Function<String, Path> named, String ending) {
-        Path file = OutputNames.free(named.apply(ending));
-        files.add(file);
-        return file;
+    private static Path free(Function<String, Path> named, String ending) {
+        return OutputNames.free(named.apply(ending));
     }
 }

@@ -36,15 +36,13 @@ public final class Reports {
                 .shown(Kind.RENDER, "Writing the report")
                 .run(
                         progress -> {
-                            Path file = OutputNames.free(wanted);
-                            Report.of(
+                            return Report.of(
                                             document,
                                             workspace.tracks().importer(),
                                             workspace.background().parts(),
                                             workspace.background().abreast(),
                                             progress)
-                                    .write(file);
-                            return file;
+                                    .write(OutputNames.free(wanted));
                         },
                         file -> {
                             String now = LocalDateTime.now()

@@ -6,8 +6,6 @@ import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -23,8 +21,6 @@ import oakmirror.correction.Move;
 import oakmirror.measure.Provenance;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.media.ImportedTrack;
-import oakmirror.media.watch.BounceNames;
-import oakmirror.media.watch.FolderWatch;
 import oakmirror.profile.Figures;
 import oakmirror.session.Fact;
 import oakmirror.session.Passage;
@@ -43,18 +39,19 @@ import oakmirror.state.workspace.Workspace;
  */
 public final class Bounces {
 
-    private static final Pattern NUMBERED = Pattern.compile("(?i)(.*\\bbounce )(\\d{1,4})(.*)");
-
     private final Workspace workspace;
     private final Settings settings;
+    private final BounceWatch watch;
+    private final BounceKeys keys;
     private final Latest<List<Taken>> measurer;
     private final Latest<String> reader;
-    private final BounceKeys keys = new BounceKeys();
     private final BooleanProperty atOnce = new SimpleBooleanProperty();
     private final ReadOnlyObjectWrapper<List<Taken>> all = new ReadOnlyObjectWrapper<>(List.of());
     private final ReadOnlyObjectWrapper<Optional<Path>> pending = new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ReadOnlyObjectWrapper<Optional<Path>> folder = new ReadOnlyObjectWrapper<>(Optional.empty());
-    private Optional<FolderWatch> watch = Optional.empty();
+    /** Whether what waits was to be taken, and only waits for the mix to be read. */
+    private boolean waitsForMix;
+
     private Optional<Path> watchedMix = Optional.empty();
     private boolean taking;
     private Basis comparedFor = new Basis(List.of(), List.of(), List.of(), CorridorSettings.DEFAULT, Optional.empty());
@@ -72,6 +69,9 @@ public final class Bounces {
     public Bounces(Workspace workspace, Settings settings) {
         this.workspace = workspace;
         this.settings = settings;
+        watch = new BounceWatch(
+                (mixFile, file) -> workspace.background().state().execute(() -> written(mixFile, file)));
+        keys = new BounceKeys(watch::bytesOf);
         measurer = workspace.programTasks().latest(Kind.QUICK, "Comparing bounces");
         reader = workspace.programTasks().latest(Kind.DISK, "Reading the mix through");
         atOnce.set(settings.text("bounces.at-once", "yes").equals("yes"));
@@ -81,8 +81,11 @@ public final class Bounces {
             compare();
         });
         workspace.logProperty().subscribe(l -> compare());
-        workspace.tracks().revisionProperty().subscribe(r -> compare());
-        workspace.tracks().mixChangesAreTaken(() -> watch.isPresent());
+        workspace.tracks().revisionProperty().subscribe(r -> {
+            compare();
+            goOn();
+        });
+        workspace.tracks().mixChangesAreTaken(watch::isOn);
         follow();
     }
 
@@ -127,18 +130,10 @@ public final class Bounces {
             return;
         }
         watchedMix = file;
-        watch.ifPresent(FolderWatch::close);
-        watch = Optional.empty();
         pending.set(Optional.empty());
+        waitsForMix = false;
         folder.set(file.flatMap(this::folderOf));
-        if (folder.get().isPresent()) {
-            Path mixFile = file.get();
-            Path watched = folder.get().get();
-            watch = Optional.of(new FolderWatch(
-                    watched,
-                    f -> f.getFileName().equals(mixFile.getFileName()) || BounceNames.areAlike(mixFile, f),
-                    written -> workspace.background().state().execute(() -> written(mixFile, written.path()))));
-        }
+        watch.follow(file, folder.get());
     }
 
     private Optional<Path> folderOf(Path file) {
@@ -163,9 +158,14 @@ public final class Bounces {
     public void take(Path file) {
         Optional<TrackSlot> slot = workspace.tracks().mix();
         Optional<ImportedTrack> before = slot.flatMap(TrackSlot::imported);
-        pending.set(Optional.empty());
-        if (taking || before.isEmpty()) {
-            pending.set(before.isEmpty() ? Optional.empty() : Optional.of(file));
+        boolean waits = taking || slot.filter(TrackSlot::isBusy).isPresent();
+        waitsForMix = waits && !taking;
+        pending.set(waits ? Optional.of(file) : Optional.empty());
+        if (waits || slot.isEmpty()) {
+            return;
+        }
+        if (before.isEmpty()) {
+            putUnread(slot.get(), file);
             return;
         }
         taking = true;
@@ -193,6 +193,27 @@ public final class Bounces {
                             taking = false;
                             workspace.background().tell(failure);
                         });
+    }
+
+    /** Takes what waited for the mix to be read, or not to be. */
+    private void goOn() {
+        boolean isRead = workspace.tracks().mix().filter(m -> !m.isBusy()).isPresent();
+        if (waitsForMix && isRead) {
+            pending.get().ifPresent(this::take);
+        }
+    }
+
+    /** In the place of a mix that cannot be read, there is nothing to hold it against. */
+    private void putUnread(TrackSlot slot, Path file) {
+        if (slot.track().file().equals(Optional.of(file))) {
+            workspace.tracks().readAgain(slot);
+        } else {
+            workspace.change(
+                    "take a bounce",
+                    s -> s.withMix(
+                            s.mix().map(m -> m.withSource(new Source.File(file)).withName(BounceTitle.next(m, file)))));
+            workspace.messageProperty().set(file.getFileName() + " is in the mix’s place.");
+        }
     }
 
     /** What was read, what it and the one before are known by, and where the one is in the other. */
@@ -279,25 +300,7 @@ public final class Bounces {
                             shift > 0 ? "later" : "earlier"));
         }
         Track next = mix.withSource(new Source.File(file)).withPassages(passages, mix.chosen());
-        return next.withName(name(mix, file));
-    }
-
-    /** A name that counts bounces goes on counting; one that was the file's is the new file's; any other stays. */
-    private static String name(Track mix, Path file) {
-        boolean isNew = !mix.file().equals(Optional.of(file));
-        if (isNew && mix.name().equals(mix.source().usualName())) {
-            return new Source.File(file).usualName();
-        }
-        Matcher numbered = NUMBERED.matcher(mix.name());
-        return numbered.matches()
-                ? numbered.group(1) + (Integer.parseInt(numbered.group(2)) + 1) + numbered.group(3)
-                : mix.name();
-    }
-
-    /** Which bounce a name says it is; 1 where it says nothing. */
-    private static int numberOf(String name) {
-        Matcher numbered = NUMBERED.matcher(name);
-        return numbered.matches() ? Math.max(1, Integer.parseInt(numbered.group(2))) : 1;
+        return next.withName(BounceTitle.next(mix, file));
     }
 
     private void noteIfNew(
@@ -306,7 +309,7 @@ public final class Bounces {
         if (known.stream().anyMatch(b -> b.content().equals(content))) {
             return;
         }
-        int number = known.stream().mapToInt(Bounce::number).max().orElse(numberOf(name) - 1) + 1;
+        int number = known.stream().mapToInt(Bounce::number).max().orElse(BounceTitle.numberOf(name) - 1) + 1;
         String now = LocalDateTime.now().truncatedTo(ChronoUnit.SECONDS).toString();
         workspace.note(
                 new Fact.BounceTaken(new Bounce(number, content, file.toAbsolutePath(), now, figures, shift, takenUp)));
@@ -372,6 +375,6 @@ public final class Bounces {
 
     /** Watches no longer. */
     public void close() {
-        watch.ifPresent(FolderWatch::close);
+        watch.close();
     }
 }

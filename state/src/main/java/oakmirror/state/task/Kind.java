@@ -6,6 +6,8 @@ public enum Kind {
     QUICK(Threads.QUICK, Integer.MAX_VALUE),
     /** Asking a disk, which may take its time to answer. */
     DISK(Threads.DISK, Integer.MAX_VALUE),
+    /** Keeping what is open, one time after the other. */
+    KEEP(Threads.DISK, 1),
     /** Writing what was asked for, one thing after the other. */
     RENDER(Threads.HEAVY, 1),
     /** Measuring a passage that was chosen. */

@@ -19,12 +19,9 @@ import oakmirror.correction.Proposal;
 import oakmirror.correction.ToneProposal;
 import oakmirror.correction.WantedTone;
 import oakmirror.dsp.ZoneDynamicsBand;
-import oakmirror.level.LevelMatch;
-import oakmirror.level.TrackLevel;
 import oakmirror.measure.Provenance;
 import oakmirror.media.ImportedTrack;
 import oakmirror.media.session.MeasuredSession;
-import oakmirror.session.ComparisonSettings;
 import oakmirror.session.Derived;
 import oakmirror.session.Session;
 import oakmirror.session.Shaping;
@@ -41,7 +38,7 @@ import oakmirror.zones.ZoneAspect;
 import oakmirror.zones.ZoneMoves;
 
 /**
- * What follows from the session and its tracks: level match, gap and proposal, and whether these are of the session as it stands. Lives on the
+ * What follows from the session and its tracks: gap and proposal, and whether these are of the session as it stands. Lives on the
  * window's thread; a proposal is worked out elsewhere and comes back here.
  */
 public final class Derivation {
@@ -62,7 +59,6 @@ public final class Derivation {
     private final Tracks tracks;
     private final MixStems stems;
     private final Supplier<Session> session;
-    private final ReadOnlyObjectWrapper<LevelMatch> levels = new ReadOnlyObjectWrapper<>(LevelMatch.NONE);
     private final ReadOnlyObjectWrapper<Proposal> proposal = new ReadOnlyObjectWrapper<>(Proposal.none());
     private final ReadOnlyObjectWrapper<Shaped> shaped = new ReadOnlyObjectWrapper<>(Shaped.NONE);
     private final ReadOnlyObjectWrapper<ZoneMoves> zoneMoves = new ReadOnlyObjectWrapper<>(ZoneMoves.NONE);
@@ -75,7 +71,6 @@ public final class Derivation {
     private Optional<Subject> trial = Optional.empty();
     private boolean proposing;
     private Derived derived = Derived.NOTHING;
-    private double correctedPeakDbtp = Double.NEGATIVE_INFINITY;
 
     /** Nothing to follow from yet. */
     Derivation(Tasks tasks, Tracks tracks, MixStems stems, Supplier<Session> session) {
@@ -88,10 +83,6 @@ public final class Derivation {
             compose();
             settle();
         });
-    }
-
-    ReadOnlyObjectProperty<LevelMatch> levelsProperty() {
-        return levels.getReadOnlyProperty();
     }
 
     ReadOnlyObjectProperty<Proposal> proposalProperty() {
@@ -169,7 +160,6 @@ public final class Derivation {
 
     /** Works out again what follows from session and tracks. While a passage is on its way, the proposal waits for it. */
     void derive() {
-        matchLevels();
         Session s = session.get();
         List<Subject> subjects = subjects();
         Basis now = new Basis(
@@ -295,37 +285,6 @@ public final class Derivation {
             afterSettling.clear();
             due.forEach(Runnable::run);
         }
-    }
-
-    private void matchLevels() {
-        ComparisonSettings comparing = session.get().comparing();
-        List<TrackLevel> each = new ArrayList<>();
-        for (TrackSlot slot : tracks.all()) {
-            boolean isMix = tracks.mix().equals(Optional.of(slot));
-            each.add(level(slot, comparing, isMix ? correctedPeakDbtp : Double.NEGATIVE_INFINITY));
-        }
-        levels.set(LevelMatch.of(comparing.levels(), each, tracks.mix().isPresent() ? 0 : -1));
-    }
-
-    /** The mix's true peak through its correction, so that room is made for it; −∞ where nothing is corrected. */
-    public void setCorrectedPeak(double dbtp) {
-        if (dbtp != correctedPeakDbtp) {
-            correctedPeakDbtp = dbtp;
-            matchLevels();
-        }
-    }
-
-    private static TrackLevel level(TrackSlot slot, ComparisonSettings comparing, double correctedPeakDbtp) {
-        double peak = slot.imported()
-                .map(t -> t.measurement().heard().peaks().truePeakDbtp())
-                .orElse(Double.NEGATIVE_INFINITY);
-        double level = comparing.levels().basis().of(slot.figures(comparing.scope()));
-        return new TrackLevel(
-                level,
-                peak,
-                Math.max(peak, correctedPeakDbtp),
-                slot.track().levelled(),
-                slot.track().trimDb());
     }
 
     /** The gap of a part of the signal read in bands of so many octaves, from the tracks that are ready. */

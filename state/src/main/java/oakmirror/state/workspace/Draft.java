@@ -44,12 +44,16 @@ record Draft(SessionDocument kept, Optional<Path> file, Optional<FileState> stat
     /**
      * Writes a document to a file.
      *
-     * @throws IOException when it cannot be written; its message is one sentence for the user
+     * @throws AudioFileException when it cannot be written, in one sentence for the user
      */
-    static Draft write(SessionDocument document, Path path) throws IOException {
+    static Draft write(SessionDocument document, Path path) throws AudioFileException {
         Path file = path.toAbsolutePath().normalize();
-        SessionFile.write(document, file);
-        return new Draft(document, Optional.of(file), Optional.of(FileState.of(file)));
+        try {
+            SessionFile.write(document, file);
+            return new Draft(document, Optional.of(file), Optional.of(FileState.of(file)));
+        } catch (IOException e) {
+            throw new AudioFileException(e.getMessage(), e);
+        }
     }
 
     /** What takes the room of its file, in one sentence, long before there is none left; empty while there is plenty. */
@@ -62,6 +66,11 @@ record Draft(SessionDocument kept, Optional<Path> file, Optional<FileState> stat
                 + Readings.count(kept.session().references().size(), "reference") + " and their profiles, "
                 + Readings.count(kept.log().versions().size(), "version") + ", "
                 + Readings.count(kept.log().bounces().size(), "bounce") + ".");
+    }
+
+    /** Whether it is of a file. */
+    boolean isIn(Path path) {
+        return file.equals(Optional.of(path.toAbsolutePath().normalize()));
     }
 
     /** Whether the file is not any more what was read or written last: written by somebody else, or gone. */

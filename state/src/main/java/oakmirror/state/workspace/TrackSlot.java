@@ -206,7 +206,7 @@ public final class TrackSlot {
      * The figures levels can be matched by. While a passage is on its way those of the one before hold: gains that went to and fro while it
      * is dragged would be heard.
      */
-    LevelFigures figures(Scope scope) {
+    public LevelFigures figures(Scope scope) {
         if (imported().isEmpty()) {
             return LevelFigures.NONE;
         }

@@ -1,28 +1,25 @@
 package oakmirror.state.workspace;
 
-import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
 import javafx.beans.property.BooleanProperty;
-import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyBooleanProperty;
+import javafx.beans.property.ReadOnlyIntegerProperty;
+import javafx.beans.property.ReadOnlyIntegerWrapper;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleBooleanProperty;
-import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.property.StringProperty;
 import oakmirror.compare.Jump;
 import oakmirror.correction.Proposal;
-import oakmirror.level.LevelMatch;
 import oakmirror.session.Fact;
 import oakmirror.session.History;
 import oakmirror.session.Session;
 import oakmirror.session.SessionDocument;
-import oakmirror.session.SessionFile;
 import oakmirror.session.SessionLog;
 import oakmirror.session.Source;
 import oakmirror.session.Track;
@@ -43,11 +40,11 @@ public final class Workspace {
     private final Tasks sessionTasks;
     private final Tracks tracks;
     private History<Session> history = new History<>(Session.EMPTY);
-    private Draft draft = Draft.unkept(SessionDocument.EMPTY);
+
     private final ReadOnlyObjectWrapper<SessionLog> log = new ReadOnlyObjectWrapper<>(SessionLog.EMPTY);
     private final ReadOnlyObjectWrapper<Session> session = new ReadOnlyObjectWrapper<>(Session.EMPTY);
-    private final ObjectProperty<Optional<Path>> file = new SimpleObjectProperty<>(Optional.empty());
-    private final BooleanProperty unsaved = new SimpleBooleanProperty();
+    private final Keeping keeping;
+    private final ReadOnlyIntegerWrapper openings = new ReadOnlyIntegerWrapper();
     private final BooleanProperty canUndo = new SimpleBooleanProperty();
     private final BooleanProperty canRedo = new SimpleBooleanProperty();
     private final StringProperty message = new SimpleStringProperty("");
@@ -61,6 +58,7 @@ public final class Workspace {
         this.programTasks = new Tasks(background);
         this.sessionTasks = new Tasks(background);
         background.tellTo(message::set);
+        this.keeping = new Keeping(programTasks, this::document, message::set);
         this.opener = programTasks.latest(Kind.DISK, "Opening the session");
         this.tracks = new Tracks(sessionTasks, this::derive, message::set);
         this.stems = new MixStems(sessionTasks, tracks.importer(), tracks::mix, this::derive);
@@ -110,7 +108,7 @@ public final class Workspace {
     /** Notes something that happened; it stays, whatever is undone. */
     public void note(Fact fact) {
         log.set(log.get().with(fact));
-        showUnsaved();
+        keeping.compare(document());
     }
 
     /** All that a session's file holds. */
@@ -127,13 +125,13 @@ public final class Workspace {
     }
 
     /** Where the session is kept, once it is. */
-    public ObjectProperty<Optional<Path>> fileProperty() {
-        return file;
+    public ReadOnlyObjectProperty<Optional<Path>> fileProperty() {
+        return keeping.fileProperty();
     }
 
     /** Whether something would be lost by closing. */
     public ReadOnlyBooleanProperty unsavedProperty() {
-        return unsaved;
+        return keeping.unsavedProperty();
     }
 
     /** Whether there is something to undo. */
@@ -144,11 +142,6 @@ public final class Workspace {
     /** Whether there is something to do again. */
     public ReadOnlyBooleanProperty canRedoProperty() {
         return canRedo;
-    }
-
-    /** With what offset each track is heard. */
-    public ReadOnlyObjectProperty<LevelMatch> levelsProperty() {
-        return derivation.levelsProperty();
     }
 
     /** What of it stems at other levels would close. */
@@ -211,14 +204,10 @@ public final class Workspace {
         tracks.follow(now); // first: whoever hears of the session finds the tracks that belong to it
         stems.follow(now);
         session.set(now);
-        showUnsaved();
+        keeping.compare(document());
         canUndo.set(history.canUndo());
         canRedo.set(history.canRedo());
         derive();
-    }
-
-    private void showUnsaved() {
-        unsaved.set(!document().equals(draft.kept()));
     }
 
     /**
@@ -279,41 +268,27 @@ public final class Workspace {
     }
 
     /**
-     * Opens a session's file.
-     *
-     * @throws IOException in one sentence, when it cannot be read
-     */
-    public void open(Path path) throws IOException {
-        show(Draft.read(path));
-    }
-
-    /**
      * Opens a session's file, which is read in the background.
      *
      * @param then is told a sentence when it cannot be read, otherwise nothing
      */
     public void open(Path path, Consumer<Optional<String>> then) {
+        open(path, read -> read, then);
+    }
+
+    /** Opens a session's file as a new session that has no file of its own yet, so that the original stays as it is. */
+    public void openCopy(Path path, Consumer<Optional<String>> then) {
+        open(path, read -> Draft.unkept(read.kept()), then);
+    }
+
+    private void open(Path path, UnaryOperator<Draft> as, Consumer<Optional<String>> then) {
         opener.submit(
                 progress -> Draft.read(path),
                 read -> {
-                    show(read);
+                    load(as.apply(read), read.kept());
                     then.accept(Optional.empty());
                 },
                 failure -> then.accept(Optional.of(failure.sentence())));
-    }
-
-    private void show(Draft read) {
-        load(read, read.kept());
-    }
-
-    /**
-     * Opens a session's file as a new session that has no file of its own yet, so that the original stays as it is.
-     *
-     * @throws IOException in one sentence, when it cannot be read
-     */
-    public void openCopy(Path path) throws IOException {
-        SessionDocument read = SessionFile.read(path);
-        load(Draft.unkept(read), read);
     }
 
     /** Goes on with what was not kept when the program ended: as changed since its draft. */
@@ -323,7 +298,7 @@ public final class Workspace {
 
     /** What was kept last, and where. */
     Draft draft() {
-        return draft;
+        return keeping.draft();
     }
 
     /** Whether nothing is gathered and nothing happened. */
@@ -343,29 +318,35 @@ public final class Workspace {
         derivation.sessionEnds();
         history = new History<>(document.session());
         log.set(document.log());
-        draft = from;
-        file.set(from.file());
+        keeping.begin(from);
         message.set("");
         show();
+        openings.set(openings.get() + 1);
+    }
+
+    /** Grows whenever another session is open. */
+    public ReadOnlyIntegerProperty openingsProperty() {
+        return openings.getReadOnlyProperty();
+    }
+
+    /** How it went to keep a session. */
+    public enum Saved {
+        /** It is on disk. */
+        DONE,
+        /** It is not: another window has written to the file since it was read or written here. */
+        CHANGED_BY_ANOTHER,
+        /** It is not, and the user was told why. */
+        FAILED
     }
 
     /**
-     * Whether keeping the session in its file would write over what another window has kept there since it was read.
-     */
-    public boolean isChangedOnDisk(Path path) {
-        return draft.file().equals(Optional.of(path.toAbsolutePath().normalize())) && draft.isChangedOnDisk();
-    }
-
-    /**
-     * Keeps the session in a file.
+     * Keeps the session in a file, as it is now. What is written over is only what was read or written here.
      *
-     * @throws IOException when it cannot be written; its message is one sentence for the user
+     * @param evenIfChanged whether what another window has written there may go
+     * @param then is told how it went
      */
-    public void save(Path path) throws IOException {
-        draft = Draft.write(document(), path);
-        file.set(draft.file());
-        message.set(draft.fullness().orElse(""));
-        showUnsaved();
+    public void save(Path path, boolean evenIfChanged, Consumer<Saved> then) {
+        keeping.save(path, evenIfChanged, document(), then);
     }
 
     private void derive() {

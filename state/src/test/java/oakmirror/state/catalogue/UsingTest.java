@@ -2,9 +2,11 @@ package oakmirror.state.catalogue;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import oakmirror.media.library.Entry;
+import oakmirror.profile.Profile;
 import oakmirror.session.FoldRule;
 import oakmirror.session.Session;
 import oakmirror.session.Source;
@@ -68,6 +70,27 @@ class UsingTest extends DemoStateTest {
         assertThat(folded(3).members()).hasSize(6);
         does(shelf::undo);
         waitUntil(() -> folded(3).members().size() == 7);
+    }
+
+    @Test
+    void aFoldOfASessionThatIsOpenedFollowsTheLibraryAsItIsNow() {
+        does(() -> using.fold(new FoldRule(FoldRule.Kind.SEARCH, "kiln")));
+        waitUntil(() -> workspace.session().references().size() == 4);
+        List<String> kiln = folded(3).members().stream().map(Profile::id).toList();
+        Path file = folder.resolve("a.oakmirror.json");
+        save(file);
+        does(workspace::reset);
+        Entry one = shelf.entries().stream()
+                .filter(e -> kiln.contains(e.id()))
+                .findFirst()
+                .orElseThrow();
+        does(() -> shelf.remove(List.of(one)));
+        waitUntil(() -> !shelf.entries().contains(one));
+        for (int i = 0; i < 2; i++) { // and when the same is opened once more
+            open(file);
+            assertThat(folded(3).members()).as("as it was kept").hasSize(7);
+            waitUntil(() -> folded(3).members().size() == 6);
+        }
     }
 
     @Test

@@ -21,10 +21,8 @@ import oakmirror.state.DemoStateTest;
 import oakmirror.state.comparing.PlacesToHear.Focus;
 import oakmirror.state.comparing.ToneView.Averaging;
 import oakmirror.state.listening.Blind;
-import oakmirror.state.listening.Listening;
 import oakmirror.state.listening.VersionsHeard;
 import oakmirror.state.workspace.Settings;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 
@@ -33,14 +31,12 @@ class ComparingTest extends DemoStateTest {
 
     private Settings settings;
     private Comparing comparing;
-    private Listening listening;
     private Blind blind;
     private PlacesToHear places;
 
     @BeforeEach
     void compare() throws Exception {
         settings = new Settings(background);
-        listening = new Listening(workspace);
         comparing = new Comparing(workspace, settings);
         blind = new Blind(workspace, listening, new VersionsHeard(workspace, listening), new Random(1));
         places = new PlacesToHear(workspace, comparing, listening, blind);
@@ -49,11 +45,6 @@ class ComparingTest extends DemoStateTest {
                 && !places.itemsProperty().get().isEmpty()
                 && background.isIdle()
                 && workspace.sessionTasks().count() + workspace.programTasks().count() == 0);
-    }
-
-    @AfterEach
-    void close() {
-        listening.close();
     }
 
     @Test

@@ -7,47 +7,32 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import oakmirror.finish.DeliveryTarget;
 import oakmirror.finish.NormalisedPlayback.Up;
 import oakmirror.media.TestFiles;
-import oakmirror.session.NotedVersion;
-import oakmirror.session.Variants;
-import oakmirror.session.VersionNote;
-import oakmirror.spectrum.Zone;
 import oakmirror.state.StateTest;
-import oakmirror.state.listening.Listening;
 import oakmirror.state.listening.MonitorControls.Ending;
-import oakmirror.state.listening.VersionsHeard;
 import oakmirror.state.mastering.Aims.Aim;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 
-/** What the master would be, what is sent out, versions and the record: without a window. */
+/** What the master would be, what is sent out: without a window. */
 class MasteringTest extends StateTest {
 
     private static final double SECONDS = 12;
 
-    private Listening listening;
     private Finishing finishing;
     private Sending sending;
     private final List<String> told = new ArrayList<>();
 
     @BeforeEach
     void open() throws Exception {
-        listening = new Listening(workspace);
         finishing = new Finishing(workspace);
         sending = new Sending(workspace);
         Path mix = TestFiles.excerpt(TestFiles.demoMix(), folder.resolve("Ebb Tide.wav"), SECONDS);
         Path reference = TestFiles.excerpt(TestFiles.demoReference(), folder.resolve("Low Water.wav"), SECONDS);
         does(() -> workspace.addFiles(List.of(mix, reference)));
         waitUntil(() -> workspace.isReady());
-    }
-
-    @AfterEach
-    void close() {
-        listening.close();
     }
 
     private void finished() {
@@ -131,42 +116,6 @@ class MasteringTest extends StateTest {
     }
 
     @Test
-    void versionsAreRenderedNotedHeardTakenBackAndRenderedAgain() throws Exception {
-        Versions versions = new Versions(workspace, sending);
-        VersionsHeard heard = new VersionsHeard(workspace, listening);
-        Path out = Files.createDirectory(folder.resolve("versions"));
-        does(() -> versions.render(Variants.asItStands(workspace.session()).of(workspace.session()), out, told::add));
-        waitUntil(() -> !told.isEmpty());
-        assertThat(told).containsExactly("");
-        NotedVersion first = versions.allProperty().get().get(0);
-        does(() -> versions.note(first, n -> n.withName("loud one").withRating(4)));
-        assertThat(versions.allProperty().get().get(0).name()).isEqualTo("loud one");
-        does(() -> heard.toggle(first.version()));
-        waitUntil(() -> heard.heard().equals(Optional.of(first.version().id())));
-        assertThat(heard.isReady(first.version())).isTrue();
-        does(() -> heard.hearAsTheyAre(true));
-        assertThat(heard.isAsTheyAre()).isTrue();
-        does(() -> heard.toggle(first.version()));
-        assertThat(heard.heard()).isEmpty();
-        does(() -> workspace.change("softer", s -> s.withFinish(s.finish().withTarget(-20, -1))));
-        does(() -> versions.takeBack(first));
-        assertThat(workspace.session().finish())
-                .isEqualTo(first.version().settings().finish());
-        assertThat(workspace.messageProperty().get()).contains("undo brings back");
-        Files.delete(first.version().file());
-        does(versions::look);
-        waitUntil(
-                () -> versions.missingProperty().get().contains(first.version().id()));
-        told.clear();
-        does(() -> versions.renderAgain(first, out, told::add));
-        waitUntil(() -> !told.isEmpty());
-        assertThat(told.get(0)).endsWith("is there again, bit for bit as it was.");
-        waitUntil(() -> versions.missingProperty().get().isEmpty());
-        does(() -> versions.note(first, n -> n.withStanding(VersionNote.Standing.DISCARDED)));
-        assertThat(versions.allProperty().get().get(0).isDiscarded()).isTrue();
-    }
-
-    @Test
     void theCorrectionIsWrittenInEveryForm() throws Exception {
         CorrectionFiles files = new CorrectionFiles(workspace);
         Path out = Files.createDirectory(folder.resolve("correction"));
@@ -195,57 +144,6 @@ class MasteringTest extends StateTest {
         assertThat(file).isNotEmptyFile();
         assertThat(workspace.logProperty().get().sent()).singleElement().satisfies(s -> assertThat(s.file())
                 .isEqualTo(file));
-    }
-
-    @Test
-    void theSongsOfARecordAreReadHeardAndRenderedToOneLoudness() throws Exception {
-        AlbumSongs songs = new AlbumSongs(workspace, sending);
-        AlbumHeard heard = new AlbumHeard(workspace, listening);
-        does(songs::want);
-        Path slack = TestFiles.music(folder.resolve("Slack.wav"), 48000, 9, 0.05);
-        does(() -> songs.add(List.of(folder.resolve("Low Water.wav"), slack)));
-        assertThat(background.shown()).isNotEmpty();
-        waitUntil(() -> songs.standingProperty().get().isPresent());
-        does(() -> songs.anchor(songs.album().songs().get(1).track().id()));
-        waitUntil(() -> background.shown().isEmpty());
-        var standing = songs.standingProperty().get().orElseThrow();
-        assertThat(standing.movesBy(1)).isCloseTo(0, within(0.01));
-        does(() -> heard.against(standing, 0, Optional.of(Zone.LOW_MID)));
-        waitUntil(() -> listening.auditioning().isOn());
-        does(() -> heard.acrossJoins(standing));
-        waitUntil(() -> listening
-                .auditioning()
-                .heardProperty()
-                .get()
-                .filter(a -> a.tracks().get(0).name().equals("1 into 2"))
-                .isPresent());
-        does(() -> listening.auditioning().end());
-        Path out = Files.createDirectory(folder.resolve("masters"));
-        does(() -> songs.render(out, told::add));
-        waitUntil(() -> !told.isEmpty());
-        assertThat(told).containsExactly("");
-        assertThat(out.toFile().list()).hasSize(3); // and their check-sums
-        does(() -> songs.ownSession(0, folder, f -> told.add(f.getFileName().toString())));
-        waitUntil(() -> told.size() == 2);
-        assertThat(told.get(1)).startsWith("Low Water");
-    }
-
-    @Test
-    void readingARecordThatIsCancelledIsSaidAndLeavesNothingInTheStrip() throws Exception {
-        AlbumSongs songs = new AlbumSongs(workspace, sending);
-        does(songs::want);
-        does(() -> songs.add(List.of(folder.resolve("Low Water.wav"))));
-        does(() -> List.copyOf(background.shown()).forEach(oakmirror.state.task.Task::cancel));
-        waitUntil(() -> !songs.failureProperty().get().isEmpty()
-                || songs.standingProperty().get().isPresent());
-        assertThat(background.shown()).isEmpty();
-        does(songs::readAgain);
-        waitUntil(() -> songs.standingProperty().get().isPresent());
-        Path broken = Files.writeString(folder.resolve("broken.wav"), "no sound at all");
-        does(() -> songs.add(List.of(broken)));
-        waitUntil(() -> songs.failureProperty().get().startsWith("broken.wav"));
-        does(() -> songs.render(folder, told::add));
-        assertThat(told.get(0)).startsWith("The songs are still being read");
     }
 
     @Test

@@ -18,7 +18,6 @@ import oakmirror.media.file.OutputFormat;
 import oakmirror.session.Passage;
 import oakmirror.spectrum.Zone;
 import oakmirror.state.DemoStateTest;
-import oakmirror.state.listening.Listening;
 import oakmirror.state.listening.MonitorControls.HeardVersion;
 import oakmirror.state.revisions.Bounces.Taken;
 import oakmirror.state.workspace.Settings;
@@ -32,13 +31,11 @@ class BouncesTest extends DemoStateTest {
     private static final int RATE = 48000;
     private static final int LATER = 61_234;
 
-    private Listening listening;
     private Bounces bounces;
     private BouncesHeard heard;
 
     @BeforeEach
     void watch() {
-        listening = new Listening(workspace);
         bounces = new Bounces(workspace, new Settings(background));
         heard = new BouncesHeard(workspace, bounces, listening);
     }
@@ -46,7 +43,6 @@ class BouncesTest extends DemoStateTest {
     @AfterEach
     void close() {
         bounces.close();
-        listening.close();
     }
 
     private List<Taken> taken() {
@@ -200,5 +196,44 @@ class BouncesTest extends DemoStateTest {
                         .range()
                         .startSeconds())
                 .isCloseTo(12.1, within(0.001));
+    }
+
+    @Test
+    void whereAnotherFolderIsWatchedTheMixsOwnFileIsStill() throws Exception {
+        float[][] song = song();
+        Path first =
+                TestFiles.write(watched().resolve("Reed Boat.wav"), OutputFormat.WAV_FLOAT, RATE, song[0], song[1]);
+        openFirst(first);
+        Path elsewhere = Files.createDirectories(folder.resolve("elsewhere"));
+        does(() -> bounces.watch(Optional.of(elsewhere)));
+        float[] quieter = later(song[0], 0, 0.7f);
+        TestFiles.write(first, OutputFormat.WAV_FLOAT, RATE, quieter, quieter);
+        waitUntil(() -> taken().size() == 2);
+        TestFiles.write(watched().resolve("Reed Boat 2.wav"), OutputFormat.WAV_FLOAT, RATE, song[0], song[1]);
+        Path third =
+                TestFiles.write(elsewhere.resolve("Reed Boat 3.wav"), OutputFormat.WAV_FLOAT, RATE, song[1], song[0]);
+        waitUntil(() -> taken().size() == 3);
+        assertThat(workspace.session().mix().flatMap(m -> m.file()))
+                .as("of the mix's folder its file alone")
+                .contains(third);
+    }
+
+    @Test
+    void aBounceThatMendsAMixThatCannotBeReadIsTaken() throws Exception {
+        float[][] song = song();
+        Path first =
+                TestFiles.write(watched().resolve("Reed Boat.wav"), OutputFormat.WAV_FLOAT, RATE, song[0], song[1]);
+        byte[] whole = Files.readAllBytes(first);
+        Files.writeString(first, "no sound at all");
+        does(() -> workspace.addFiles(List.of(first)));
+        waitUntil(() -> !slot(0).failureProperty().get().isEmpty());
+        Files.write(first, whole);
+        waitUntil(() -> slot(0).imported().isPresent());
+        Files.writeString(first, "no sound at all");
+        does(() -> workspace.tracks().readAgain(slot(0)));
+        waitUntil(() -> !slot(0).failureProperty().get().isEmpty());
+        Path second = Files.write(watched().resolve("Reed Boat 2.wav"), whole);
+        waitUntil(() -> slot(0).imported().isPresent());
+        assertThat(workspace.session().mix().flatMap(m -> m.file())).contains(second);
     }
 }

@@ -11,7 +11,6 @@ import oakmirror.media.TestFiles;
 import oakmirror.media.delivery.Delivered;
 import oakmirror.state.StateTest;
 import oakmirror.state.listening.Blind;
-import oakmirror.state.listening.Listening;
 import oakmirror.state.listening.MonitorControls.HeardVersion;
 import oakmirror.state.listening.VersionsHeard;
 import oakmirror.state.mastering.CorrectionFiles;
@@ -111,14 +110,13 @@ class AnotherSessionTest extends StateTest {
         Path file = folder.resolve("x.oakmirror.json");
         does(() -> workspace.addFiles(List.of(mix, reference)));
         choose(0, 1, 5);
-        workspace.save(file);
+        save(file);
         for (int i = 0; i < 5; i++) {
-            workspace.open(file); // in the middle of reading
-            turns();
+            open(file); // in the middle of reading
         }
         waitUntil(() -> workspace.isReady());
         assertThat(now(() -> slot(0).failureProperty().get())).isEmpty();
-        workspace.open(file); // and when all is there
+        open(file); // and when all is there
         waitUntil(() -> workspace.isReady());
         assertThat(passageLufs(0)).isFinite();
     }
@@ -126,7 +124,6 @@ class AnotherSessionTest extends StateTest {
     @Test
     void whatIsHeardInTheMixsPlaceIsHeardNoMoreInTheNext() throws Exception {
         Path mix = song("mix.wav");
-        Listening listening = new Listening(workspace);
         does(() -> workspace.addFiles(List.of(mix)));
         waitUntil(() -> workspace.settledProperty().get());
         does(() -> listening
@@ -136,14 +133,12 @@ class AnotherSessionTest extends StateTest {
                         new HeardVersion("bounce 1", "bounce 1", slot(0).audio().orElseThrow(), 0, false))));
         does(workspace::reset);
         assertThat(listening.monitor().versionProperty().get()).isEmpty();
-        does(listening::close);
     }
 
     @Test
     void aBlindComparisonEndsWhenWhatItComparesChanges() throws Exception {
         Path mix = song("mix.wav");
         Path reference = song("reference.wav");
-        Listening listening = new Listening(workspace);
         Blind blind = new Blind(workspace, listening, new VersionsHeard(workspace, listening), new Random(1));
         does(() -> workspace.addFiles(List.of(mix, reference)));
         waitUntil(() -> workspace.isReady());
@@ -173,6 +168,5 @@ class AnotherSessionTest extends StateTest {
         does(workspace::reset);
         assertThat(blind.isOn()).isFalse();
         assertThat(workspace.logProperty().get().facts()).isEmpty();
-        does(listening::close);
     }
 }

@@ -73,14 +73,14 @@ class BelongingTest extends StateTest {
             assertThat(slot(0).isMeasuring()).isTrue();
             assertThat(slot(0).measured(Scope.PASSAGES)).as("absent, not old").isEmpty();
             assertThat(workspace.settledProperty().get()).isFalse();
-            assertThat(workspace.levelsProperty().get().offsetDb(1))
+            assertThat(listening.levelsProperty().get().offsetDb(1))
                     .as("gains hold meanwhile, so that nothing jumps")
                     .isLessThan(-10);
         });
         waitUntil(() -> workspace.settledProperty().get());
         assertThat(passageLufs(0)).isGreaterThan(before + 15);
         assertThat(now(() -> workspace.proposalProperty().get())).isNotEqualTo(proposal);
-        assertThat(now(() -> workspace.levelsProperty().get().offsetDb(1))).isGreaterThan(-5);
+        assertThat(now(() -> listening.levelsProperty().get().offsetDb(1))).isGreaterThan(-5);
         does(workspace::undo);
         waitUntil(() -> workspace.settledProperty().get());
         assertThat(passageLufs(0)).isEqualTo(before);

@@ -1,11 +1,11 @@
 package oakmirror.state.workspace;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import oakmirror.blind.BlindResult;
@@ -17,6 +17,7 @@ import oakmirror.session.SessionFile;
 import oakmirror.session.SessionLog;
 import oakmirror.state.StateTest;
 import oakmirror.state.task.Background;
+import oakmirror.state.workspace.Workspace.Saved;
 import org.junit.jupiter.api.Test;
 
 /** What is kept: sessions, facts, settings, and what is open when the program is killed. */
@@ -26,41 +27,63 @@ class KeepingTest extends StateTest {
     void factsStayWhateverIsUndone() throws Exception {
         does(() -> workspace.change("name", s -> s.withName("x")));
         Path file = folder.resolve("a.oakmirror.json");
-        now(() -> {
-            workspace.save(file);
-            return true;
-        });
+        save(file);
         Fact fact = new Fact.BlindComparison(new BlindResult.Abx("now", "a", "b", 1, List.of(true)));
         does(() -> workspace.note(fact));
         assertThat(now(() -> workspace.unsavedProperty().get())).isTrue();
         does(workspace::undo);
         assertThat(now(() -> workspace.logProperty().get().facts())).containsExactly(fact);
-        now(() -> {
-            workspace.save(file);
-            return true;
-        });
+        save(file);
         assertThat(SessionFile.read(file).log().facts()).containsExactly(fact);
     }
 
     @Test
     void aSessionThatAnotherWindowHasSavedIsNoticed() throws Exception {
         Path file = folder.resolve("a.oakmirror.json");
-        now(() -> {
-            workspace.save(file);
-            return true;
+        save(file);
+        SessionDocument others = new SessionDocument(Session.EMPTY.withName("by another"), SessionLog.EMPTY);
+        SessionFile.write(others, file);
+        assertThat(saved(file)).containsExactly(Saved.CHANGED_BY_ANOTHER);
+        assertThat(SessionFile.read(file)).as("nothing is written over").isEqualTo(others);
+        assertThat(saved(folder.resolve("other.json"))).containsExactly(Saved.DONE);
+        does(() -> workspace.change("name", s -> s.withName("ours")));
+        save(file);
+        assertThat(saved(file)).as("it is ours now").containsExactly(Saved.DONE);
+    }
+
+    private List<Saved> saved(Path... files) {
+        List<Saved> saved = new ArrayList<>();
+        does(() -> List.of(files).forEach(f -> workspace.save(f, false, saved::add)));
+        waitUntil(() -> saved.size() == files.length);
+        return saved;
+    }
+
+    @Test
+    void savedTwiceInOneTurnTheSecondFindsItsOwnFirst() {
+        Path file = folder.resolve("a.oakmirror.json");
+        assertThat(saved(file, file, file)).containsOnly(Saved.DONE).hasSize(3);
+    }
+
+    @Test
+    void whatIsChangedOrOpenedWhileItIsSavedIsNotTakenForSaved() throws Exception {
+        Path file = folder.resolve("a.oakmirror.json");
+        does(() -> {
+            workspace.change("name", s -> s.withName("Ferry Reels"));
+            workspace.save(file, false, saved -> {});
+            workspace.change("name", s -> s.withName("Low Water"));
         });
-        assertThat(now(() -> workspace.isChangedOnDisk(file))).isFalse();
-        SessionFile.write(new SessionDocument(Session.EMPTY.withName("by another"), SessionLog.EMPTY), file);
-        assertThat(now(() -> workspace.isChangedOnDisk(file))).isTrue();
-        assertThat(now(() -> workspace.isChangedOnDisk(folder.resolve("other.json"))))
-                .isFalse();
-        now(() -> {
-            workspace.save(file);
-            return true;
+        waitUntil(() -> workspace.fileProperty().get().isPresent());
+        assertThat(SessionFile.read(file).session().name()).isEqualTo("Ferry Reels");
+        assertThat(workspace.unsavedProperty().get()).isTrue();
+        does(() -> {
+            workspace.save(file, false, saved -> {});
+            workspace.reset();
         });
-        assertThat(now(() -> workspace.isChangedOnDisk(file)))
-                .as("it is ours now")
-                .isFalse();
+        waitUntil(() -> workspace.programTasks().count() == 0);
+        assertThat(SessionFile.read(file).session().name()).isEqualTo("Low Water");
+        assertThat(workspace.fileProperty().get())
+                .as("another session has come")
+                .isEmpty();
     }
 
     @Test
@@ -114,9 +137,9 @@ class KeepingTest extends StateTest {
     @Test
     void whyItCouldNotBeSavedIsSaid() throws IOException {
         Path inTheWay = Files.createDirectory(folder.resolve("x.oakmirror.json"));
-        assertThatThrownBy(() -> workspace.save(inTheWay))
-                .isInstanceOf(IOException.class)
-                .hasMessage("The session could not be saved there; choose another folder.");
+        assertThat(saved(inTheWay)).containsExactly(Saved.FAILED);
+        assertThat(workspace.messageProperty().get())
+                .isEqualTo("The session could not be saved there; choose another folder.");
     }
 
     @Test

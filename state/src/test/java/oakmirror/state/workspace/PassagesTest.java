@@ -109,9 +109,9 @@ class PassagesTest extends DemoStateTest {
 
     @Test
     void levelsWeightsTagsNamesAndOrderAreKept() {
-        double offset = workspace.levelsProperty().get().offsetDb(1);
+        double offset = listening.levelsProperty().get().offsetDb(1);
         does(() -> passages.trim(1, 1.5));
-        assertThat(workspace.levelsProperty().get().offsetDb(1)).isCloseTo(offset + 1.5, within(0.01));
+        assertThat(listening.levelsProperty().get().offsetDb(1)).isCloseTo(offset + 1.5, within(0.01));
         does(() -> passages.setLevelled(2, false));
         assertThat(track(2).levelled()).isFalse();
         does(() -> passages.setWeight(1, 0.5));

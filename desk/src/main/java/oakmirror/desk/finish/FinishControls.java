@@ -1,0 +1,155 @@
+package oakmirror.desk.finish;
+
+import java.util.Optional;
+import java.util.function.UnaryOperator;
+import javafx.geometry.Pos;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import oakmirror.desk.look.Ui;
+import oakmirror.desk.part.LabelledSlider;
+import oakmirror.finish.FinishSettings;
+import oakmirror.limiter.LimiterSettings;
+import oakmirror.readings.Readings;
+import oakmirror.state.mastering.Finishing;
+import oakmirror.state.workspace.Workspace;
+
+/** Target, ceiling, and how the ceiling is held. */
+final class FinishControls extends VBox {
+
+    private static final double LOWEST_TARGET = -30;
+    private static final double HIGHEST_TARGET = -6;
+    private static final double GENTLE_DB = 1.5;
+    private static final double FIRM_DB = 3;
+    private static final double OCTAVES = 2;
+
+    private final Workspace workspace;
+    private final LabelledSlider target;
+    private final LabelledSlider ceiling;
+    private final LabelledSlider release;
+    private final LabelledSlider link;
+    private final ToggleButton limited =
+            Ui.choice("limiter", "Holds the ceiling; without it, peaks hold the level back");
+    private final ToggleButton clipOff = Ui.choice("off", "No soft clip");
+    private final ToggleButton clipGentle = Ui.choice(
+            "gentle", "A soft clip before the limiter takes up to 1.5 dB off peaks, from 1.5 dB below the ceiling on");
+    private final ToggleButton clipFirm = Ui.choice(
+            "firm", "A soft clip before the limiter takes up to 3 dB off peaks, from 3 dB below the ceiling on");
+
+    FinishControls(Workspace workspace, Finishing finishing) {
+        super(8);
+        this.workspace = workspace;
+        target = slider(
+                "Target",
+                "Integrated loudness of the master.",
+                LOWEST_TARGET,
+                HIGHEST_TARGET,
+                FinishSettings.DEFAULT.targetLufs(),
+                v -> Readings.level(v) + " LUFS",
+                (s, v) -> s.withTarget(v, s.ceilingDbtp()));
+        ceiling = slider(
+                "Ceiling",
+                "Highest true peak of the master.",
+                -6,
+                0,
+                FinishSettings.DEFAULT.ceilingDbtp(),
+                v -> Readings.level(v) + " dBTP",
+                (s, v) -> s.withTarget(s.targetLufs(), v));
+        release = slider(
+                "Release",
+                "How long letting go takes: always as the music asks for, quicker or calmer on the whole.",
+                -OCTAVES,
+                OCTAVES,
+                0,
+                FinishControls::released,
+                (s, v) -> s.withLimiter(s.limiter().map(l -> l.withRelease(Math.pow(2, v)))));
+        link = slider(
+                "Link",
+                "How far both sides are reduced alike; linked, nothing moves in the middle.",
+                0,
+                100,
+                100,
+                v -> Math.round(v) + " %",
+                (s, v) -> s.withLimiter(s.limiter().map(l -> l.withLink(v / 100))));
+        HBox sliders = new HBox(22, target, ceiling, release, link);
+        sliders.getChildren().forEach(s -> HBox.setHgrow(s, Priority.ALWAYS));
+        limited.setId("limited");
+        limited.setOnAction(e -> change(
+                "switch the limiter",
+                "",
+                s -> s.withLimiter(limited.isSelected() ? Optional.of(LimiterSettings.DEFAULT) : Optional.empty())));
+        clip(clipOff, 0);
+        clip(clipGentle, GENTLE_DB);
+        clip(clipFirm, FIRM_DB);
+        clipGentle.setId("clip-gentle");
+        FlowPane choices =
+                new FlowPane(6, 6, limited, Ui.label("soft clip before it:", "quiet"), clipOff, clipGentle, clipFirm);
+        choices.setAlignment(Pos.CENTER_LEFT);
+        getChildren().addAll(sliders, choices);
+        workspace.sessionProperty().map(s -> s.finish()).subscribe(this::show);
+    }
+
+    private interface Changed {
+        FinishSettings with(FinishSettings settings, double value);
+    }
+
+    private LabelledSlider slider(
+            String name,
+            String tooltip,
+            double low,
+            double high,
+            double usual,
+            java.util.function.DoubleFunction<String> text,
+            Changed changed) {
+        String what = name.toLowerCase(java.util.Locale.ROOT);
+        return new LabelledSlider(
+                name,
+                tooltip,
+                low,
+                high,
+                usual,
+                high - low > 50 ? 5 : 0.1,
+                text,
+                v -> change("change the " + what, what, s -> changed.with(s, v)),
+                workspace::endGesture);
+    }
+
+    private static String released(double octaves) {
+        return Math.abs(octaves) < 0.05
+                ? "by the music"
+                : String.format(
+                        java.util.Locale.ROOT,
+                        "%.1f × %s",
+                        Math.pow(2, Math.abs(octaves)),
+                        octaves < 0 ? "quicker" : "calmer");
+    }
+
+    private void clip(ToggleButton choice, double db) {
+        choice.setOnAction(e -> {
+            change("change the soft clip", "", s -> s.withLimiter(s.limiter().map(l -> l.withClipDb(db))));
+            show(workspace.session().finish());
+        });
+    }
+
+    private void change(String action, String gesture, UnaryOperator<FinishSettings> how) {
+        workspace.change(action, gesture, s -> s.withFinish(how.apply(s.finish())));
+    }
+
+    private void show(FinishSettings settings) {
+        target.show(settings.targetLufs());
+        ceiling.show(settings.ceilingDbtp());
+        LimiterSettings limiter = settings.limiter().orElse(LimiterSettings.DEFAULT);
+        release.show(Math.log(limiter.release()) / Math.log(2));
+        link.show(100 * limiter.link());
+        boolean on = settings.limiter().isPresent();
+        limited.setSelected(on);
+        for (javafx.scene.Node node : new javafx.scene.Node[] {release, link, clipOff, clipGentle, clipFirm}) {
+            node.setDisable(!on);
+        }
+        clipOff.setSelected(limiter.clipDb() == 0);
+        clipGentle.setSelected(limiter.clipDb() > 0 && limiter.clipDb() < FIRM_DB);
+        clipFirm.setSelected(limiter.clipDb() >= FIRM_DB);
+    }
+}

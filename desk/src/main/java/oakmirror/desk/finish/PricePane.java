@@ -1,0 +1,99 @@
+package oakmirror.desk.finish;
+
+import java.util.List;
+import java.util.function.ToDoubleFunction;
+import javafx.scene.control.Label;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.GridPane;
+import javafx.scene.layout.VBox;
+import oakmirror.desk.look.Ui;
+import oakmirror.finish.SaneLimits;
+import oakmirror.finish.ToneMoved;
+import oakmirror.measure.TrackMeasurement;
+import oakmirror.readings.Readings;
+import oakmirror.spectrum.Zone;
+import oakmirror.state.mastering.Finishing.Outcome;
+
+/** What a master costs: figures before and after, and the references' beside them. */
+final class PricePane extends VBox {
+
+    private final FlowPane figures = new FlowPane(26, 8);
+    private final GridPane zones = new GridPane(18, 2);
+
+    private final VBox crest = new VBox(
+            4,
+            Ui.label("crest factor by zone, dB: corrected mix → master, and the references'", "quiet", "small"),
+            zones);
+
+    PricePane() {
+        getChildren().add(figures);
+        setId("price");
+        crest.setId("crest");
+        crest.visibleProperty().bind(visibleProperty());
+        crest.managedProperty().bind(managedProperty());
+    }
+
+    /** The zones, which are shown apart. */
+    VBox crest() {
+        return crest;
+    }
+
+    void show(Outcome outcome, List<TrackMeasurement> references) {
+        TrackMeasurement before = outcome.corrected().measurement();
+        TrackMeasurement after = outcome.master().orElseThrow().measurement();
+        ToDoubleFunction<TrackMeasurement> plr = m -> m.heard().peakToLoudness();
+        ToDoubleFunction<TrackMeasurement> psr = m -> m.dynamics().middlePeakToShortTerm();
+        ToDoubleFunction<TrackMeasurement> range = m -> m.heard().loudness().rangeLu();
+        ToneMoved moved = ToneMoved.between(before, after);
+        figures.getChildren()
+                .setAll(
+                        figure("PLR, dB", change(plr, before, after), span(plr, references)),
+                        figure("PSR, dB", change(psr, before, after), span(psr, references)),
+                        figure("range, LU", change(range, before, after), span(range, references)),
+                        figure(
+                                "taken away, dB",
+                                Readings.level(outcome.master().get().taken().most()),
+                                Readings.level(outcome.master().get().taken().average()) + " on average"),
+                        figure(
+                                "over " + Readings.level(SaneLimits.MUCH_DB / 2).replace(".0", "") + " dB",
+                                percent(outcome.master().get().taken().shareOver(SaneLimits.MUCH_DB / 2)),
+                                "of the time"),
+                        figure(
+                                "tone moved, dB",
+                                Readings.level(Math.abs(moved.mostDb())),
+                                "most at " + Readings.frequency(moved.hz())));
+        zones.getChildren().clear();
+        for (Zone zone : Zone.values()) {
+            ToDoubleFunction<TrackMeasurement> crest =
+                    m -> m.dynamics().zones().get(zone.ordinal()).middleDb();
+            zones.addColumn(
+                    zone.ordinal(),
+                    Ui.label(zone.label(), "quiet", "small"),
+                    Ui.label(change(crest, before, after), "plain"),
+                    Ui.label(span(crest, references).replace("refs ", ""), "quiet", "small"));
+        }
+    }
+
+    private static VBox figure(String title, String value, String beside) {
+        Label figure = Ui.label(value, "figure");
+        return new VBox(1, Ui.label(title, "quiet", "small"), figure, Ui.label(beside, "quiet", "small"));
+    }
+
+    private static String change(
+            ToDoubleFunction<TrackMeasurement> what, TrackMeasurement before, TrackMeasurement after) {
+        return Readings.level(what.applyAsDouble(before)) + " → " + Readings.level(what.applyAsDouble(after));
+    }
+
+    private static String span(ToDoubleFunction<TrackMeasurement> what, List<TrackMeasurement> references) {
+        double[] values = references.stream()
+                .mapToDouble(what)
+                .filter(Double::isFinite)
+                .sorted()
+                .toArray();
+        return values.length == 0 ? "" : "refs " + Readings.span(values[0], values[values.length - 1]);
+    }
+
+    private static String percent(double part) {
+        return Readings.level(100 * part) + " %";
+    }
+}

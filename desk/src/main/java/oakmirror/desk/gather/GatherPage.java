@@ -1,0 +1,256 @@
+package oakmirror.desk.gather;
+
+import java.util.List;
+import java.util.Optional;
+import javafx.collections.ListChangeListener;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.ContextMenu;
+import javafx.scene.control.Label;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import oakmirror.audio.TimeRange;
+import oakmirror.desk.bounces.BouncesStrip;
+import oakmirror.desk.command.Act;
+import oakmirror.desk.command.KeyMap;
+import oakmirror.desk.input.InputStrip;
+import oakmirror.desk.library.LibraryPane;
+import oakmirror.desk.look.Ui;
+import oakmirror.desk.part.AddTracks;
+import oakmirror.desk.part.ScopeChoice;
+import oakmirror.desk.plot.MirrorSide;
+import oakmirror.desk.plot.TimeMirror;
+import oakmirror.desk.words.Words;
+import oakmirror.readings.Readings;
+import oakmirror.state.listening.Listening;
+import oakmirror.state.workspace.Passages;
+import oakmirror.state.workspace.TrackSlot;
+import oakmirror.state.workspace.Workspace;
+
+/** Gather: the mix and its references, their loudness over time facing each other, their passages and their levels. */
+public final class GatherPage extends HBox {
+
+    /** So wide the page has room for the library beside it. */
+    private static final double ROOM_FOR_BOTH = 1080;
+
+    private static final double EDGE = 18;
+
+    private final Workspace workspace;
+    private final Listening listening;
+    private final Passages passages;
+    private final AddTracks adding;
+    private final KeyMap keys;
+    private final TimeMirror mirror;
+    private final PassageStrip strip;
+    private final TrackTable table;
+    private final VBox content;
+    private final Node empty;
+    private int shownReference = 1;
+
+    /** The page of a workspace; {@code openDemo} opens the demo session. */
+    public GatherPage(
+            Workspace workspace,
+            Listening listening,
+            Passages passages,
+            AddTracks adding,
+            KeyMap keys,
+            Runnable openDemo,
+            StandsOut standsOut,
+            BouncesStrip bounces,
+            InputStrip input,
+            LibraryPane library) {
+        this.workspace = workspace;
+        this.listening = listening;
+        this.passages = passages;
+        this.adding = adding;
+        this.keys = keys;
+        mirror = new TimeMirror(new MirrorActions());
+        mirror.setId("mirror");
+        mirror.getStyleClass().add("card");
+        mirror.setMinHeight(116);
+        mirror.setPrefHeight(260);
+        listening.positionProperty().subscribe(s -> showPositions());
+        VBox.setVgrow(mirror, Priority.ALWAYS);
+        strip = new PassageStrip(workspace, passages, keys);
+        table = new TrackTable(workspace, listening, passages, adding, library.intake());
+        content = new VBox(
+                6, head(), mirror, strip, new LevelStrip(workspace, listening), table, bounces, input, standsOut);
+        content.getStyleClass().add("page");
+        empty = empty(openDemo);
+        StackPane page = new StackPane(content, empty);
+        page.setMinSize(0, 0); // as high as there is room, so that what gives way is told by it
+        HBox.setHgrow(page, Priority.ALWAYS);
+        content.setMinWidth(0);
+        StackPane.setAlignment(content, Pos.TOP_LEFT);
+        page.heightProperty().subscribe(h -> {
+            bounces.fit(h.doubleValue());
+            table.fit(page.getWidth() - 2 * EDGE, h.doubleValue());
+        });
+        page.widthProperty().subscribe(w -> table.fit(w.doubleValue() - 2 * EDGE, page.getHeight()));
+        getChildren().addAll(page, library);
+        widthProperty().subscribe((was, w) -> {
+            if (was.doubleValue() <= 0 && w.doubleValue() < ROOM_FOR_BOTH) {
+                library.foldedProperty().set(true); // once: whoever unfolds it has the say
+            }
+        });
+
+        workspace.tracks().all().addListener((ListChangeListener<TrackSlot>) c -> keepSelection());
+        Runnable refresh = Ui.coalesced(this, this::refresh);
+        workspace.tracks().revisionProperty().subscribe(r -> refresh.run());
+        workspace.sessionProperty().subscribe(s -> refresh.run());
+        passages.selectedProperty().subscribe(i -> {
+            shownReference = i.intValue() > 0 ? i.intValue() : shownReference;
+            refresh.run();
+        });
+        refresh();
+        listening.heardProperty().subscribe(i -> {
+            if (i.intValue() < workspace.tracks().all().size()) {
+                passages.selectedProperty().set(i.intValue());
+            }
+        });
+    }
+
+    /** The part of the time in view, for looping it. */
+    public TimeMirror mirror() {
+        return mirror;
+    }
+
+    /** Lets the selected track's name be typed over. */
+    public void renameSelected() {
+        table.renameSelected();
+    }
+
+    private Node head() {
+        return Ui.head(
+                "Gather",
+                new Label("drop files or folders anywhere; the first is the mix"),
+                Words.reading("Gather"),
+                ScopeChoice.of(workspace),
+                Ui.link("add tracks", "Choose audio files" + keys.hint(Act.ADD), adding::chooseFiles),
+                adding.folderMenu());
+    }
+
+    private Node empty(Runnable openDemo) {
+        Button add = Ui.button("choose files", "Choose audio files" + keys.hint(Act.ADD), adding::chooseFiles);
+        Button demo = Ui.button("open the demo", "A mix and three references to try things with", openDemo);
+        demo.setId("open-demo");
+        HBox buttons = new HBox(10, add, demo);
+        buttons.setAlignment(Pos.CENTER);
+        VBox area = new VBox(
+                14,
+                Ui.label("Drop your mix and a few references here", "heading"),
+                Ui.label("The first file is the mix. WAV, AIFF, FLAC, MP3, AAC, Ogg and Opus, any rate.", "quiet"),
+                buttons);
+        area.setAlignment(Pos.CENTER);
+        area.getStyleClass().add("drop-area");
+        StackPane place = new StackPane(area);
+        place.getStyleClass().add("page");
+        return place;
+    }
+
+    private void keepSelection() {
+        int count = workspace.tracks().all().size();
+        if (passages.selectedProperty().get() >= count) {
+            passages.selectedProperty().set(Math.max(0, count - 1));
+        }
+    }
+
+    /** Which track lies below the axis. */
+    private int below() {
+        int last = workspace.tracks().all().size() - 1;
+        return Math.min(Math.max(1, shownReference), last);
+    }
+
+    private int indexOf(int side) {
+        return side == 0 ? 0 : below();
+    }
+
+    private void refresh() {
+        boolean blank = workspace.session().isBlank();
+        content.setVisible(!blank);
+        empty.setVisible(blank);
+        boolean hasMix = workspace.tracks().mix().isPresent();
+        List<TrackSlot> all = workspace.tracks().all();
+        Optional<MirrorSide> above = all.isEmpty() ? Optional.empty() : side(all.get(0), hasMix ? 0 : 1);
+        Optional<MirrorSide> beneath =
+                all.size() < 2 ? Optional.empty() : side(all.get(below()), hasMix ? below() : below() + 1);
+        mirror.show(above, beneath);
+        showPositions();
+    }
+
+    private void showPositions() {
+        mirror.setPositions(listening.secondsOf(0), listening.secondsOf(below()));
+    }
+
+    private Optional<MirrorSide> side(TrackSlot slot, int number) {
+        var scope = workspace.session().comparing().scope();
+        return TrackTable.contour(slot, number)
+                .map(c -> new MirrorSide(
+                        c,
+                        slot.measured(scope)
+                                .map(m -> Readings.level(m.heardLufs()))
+                                .orElse(""),
+                        slot.track().shiftSeconds(),
+                        slot.track().passages().stream()
+                                .map(p -> new MirrorSide.Bracket(
+                                        p.range(), p.name() + " · " + PassageStrip.length(p.range(), slot.bars())))
+                                .toList(),
+                        slot.track().chosen(),
+                        slot.bars()));
+    }
+
+    private final class MirrorActions implements TimeMirror.Listener {
+
+        @Override
+        public void seek(int side, double seconds) {
+            passages.selectedProperty().set(indexOf(side));
+            listening.seekIn(indexOf(side), seconds);
+        }
+
+        @Override
+        public void begin(int side, TimeRange range) {
+            passages.selectedProperty().set(indexOf(side));
+            passages.begin(indexOf(side), range);
+        }
+
+        @Override
+        public void shape(int side, TimeRange range) {
+            passages.shape(indexOf(side), range);
+        }
+
+        @Override
+        public TimeRange snapped(int side, TimeRange range) {
+            return passages.snapped(indexOf(side), range);
+        }
+
+        @Override
+        public void slide(double shiftSeconds) {
+            passages.slideTo(below(), shiftSeconds);
+        }
+
+        @Override
+        public void end() {
+            passages.endShaping();
+        }
+
+        @Override
+        public void choose(int side, int passage) {
+            passages.choose(indexOf(side), passage);
+        }
+
+        @Override
+        public void menu(int side, int passage, double seconds, double screenX, double screenY) {
+            int index = indexOf(side);
+            passages.selectedProperty().set(index);
+            ContextMenu menu = passage >= 0 ? strip.menu(index, passage) : new ContextMenu();
+            menu.getItems().add(Ui.item("A bar begins here", () -> passages.setDownbeat(index, seconds)));
+            if (side == 1) {
+                menu.getItems().add(Ui.item("Meet at the passage", () -> passages.meet(index)));
+            }
+            menu.show(mirror, screenX, screenY);
+        }
+    }
+}

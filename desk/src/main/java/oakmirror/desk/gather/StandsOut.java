@@ -1,0 +1,90 @@
+package oakmirror.desk.gather;
+
+import java.util.List;
+import java.util.function.Consumer;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.layout.HBox;
+import oakmirror.candidate.Candidate;
+import oakmirror.desk.look.Ui;
+import oakmirror.findings.DecidedPlace;
+import oakmirror.findings.Finding;
+import oakmirror.readings.Readings;
+import oakmirror.state.comparing.Comparing;
+import oakmirror.state.comparing.PlacesToHear;
+
+/** What stands out as soon as a mix and a reference are there, in a line: a click shows it, plays it and says what to try. */
+public final class StandsOut extends HBox {
+
+    private static final int MOST = 2;
+
+    private final Comparing comparing;
+    private final PlacesToHear places;
+    private final Consumer<Finding> onOpen;
+    private final Consumer<Candidate> onListen;
+
+    /** The line; {@code onOpen} shows a finding, {@code onListen} listens to a place. */
+    public StandsOut(Comparing comparing, PlacesToHear places, Consumer<Finding> onOpen, Consumer<Candidate> onListen) {
+        super(8);
+        this.comparing = comparing;
+        this.places = places;
+        this.onOpen = onOpen;
+        this.onListen = onListen;
+        setId("stands-out");
+        getStyleClass().add("stands-out");
+        setAlignment(Pos.CENTER_LEFT);
+        comparing.findingsProperty().subscribe(f -> refresh());
+        comparing.sheetProperty().subscribe(s -> refresh());
+        places.itemsProperty().subscribe(i -> refresh());
+    }
+
+    private void refresh() {
+        boolean known = comparing.comparison().isKnown();
+        setVisible(known);
+        setManaged(known);
+        List<Finding> all = comparing.findingsProperty().get();
+        List<Finding> faults = all.stream().filter(f -> !f.kind().isCaveat()).toList();
+        int caveats = all.size() - faults.size();
+        getChildren().setAll(Ui.name(faults.isEmpty() ? "Nothing certain" : "What stands out"));
+        faults.stream().limit(MOST).forEach(f -> getChildren().add(link(f.title(), f)));
+        if (faults.size() > MOST) {
+            getChildren().add(link(faults.size() - MOST + " more", faults.get(MOST)));
+        }
+        offer();
+        if (caveats > 0) {
+            getChildren().add(Ui.spring());
+            getChildren()
+                    .add(link(
+                            Readings.count(caveats, "caveat"),
+                            all.stream()
+                                    .filter(f -> f.kind().isCaveat())
+                                    .findFirst()
+                                    .orElseThrow()));
+        }
+    }
+
+    /** The places nothing was decided about, or that all are. */
+    private void offer() {
+        List<DecidedPlace> offered = places.offered();
+        List<DecidedPlace> open = offered.stream().filter(i -> i.isOpen()).toList();
+        if (!offered.isEmpty() && open.isEmpty()) {
+            getChildren().add(Ui.label("every place decided", "quiet"));
+        } else if (!offered.isEmpty()) {
+            Button link = Ui.link(
+                    Readings.count(open.size(), "place") + " worth a listen",
+                    "Listen to them on Compare, one after the other, each set up",
+                    () -> onListen.accept(open.get(0).place()));
+            link.setId("worth-a-listen");
+            link.getStyleClass().add("word");
+            link.setMinWidth(USE_PREF_SIZE);
+            getChildren().add(link);
+        }
+    }
+
+    private Button link(String text, Finding finding) {
+        Button link = Ui.link(text, "Show it on Compare, play it, and say what to try", () -> onOpen.accept(finding));
+        link.getStyleClass().add("word");
+        link.setMinWidth(0);
+        return link;
+    }
+}

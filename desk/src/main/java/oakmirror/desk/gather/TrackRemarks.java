@@ -1,0 +1,120 @@
+package oakmirror.desk.gather;
+
+import java.util.ArrayList;
+import java.util.List;
+import javafx.geometry.Pos;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import oakmirror.desk.look.Ui;
+import oakmirror.measure.TrackMeasurement;
+import oakmirror.measure.TrackMeasurer;
+import oakmirror.media.ImportedTrack;
+import oakmirror.readings.Readings;
+import oakmirror.spectrum.SpectralEdge;
+import oakmirror.state.workspace.TrackSlot;
+
+/** What is noteworthy about a track, in a few words: what is wrong first. */
+final class TrackRemarks extends HBox {
+
+    /** Peak to loudness below this is heavily squashed. Common practice, no source. */
+    private static final double CRUSHED_PLR_DB = 8;
+
+    /** So many letters of warnings and notes fit beside each other; beyond, notes are left to the tooltip. */
+    private static final int LETTERS_THAT_FIT = 34;
+
+    private static final double SHORTEST_MEASURED_SECONDS = 0.4;
+
+    private List<String> shown = List.of();
+
+    TrackRemarks() {
+        super(8);
+        setAlignment(Pos.CENTER_LEFT);
+    }
+
+    /**
+     * Shows what is to be said of a track.
+     *
+     * @param stems what is to be said of its stems, or empty
+     * @param withRate whether its rate is to be said
+     * @param again measures a passage again that could not be measured
+     */
+    void show(TrackSlot slot, ImportedTrack track, String stems, boolean withRate, Runnable again) {
+        TrackMeasurement m = track.measurement();
+        List<String> warnings = warnings(track, m);
+        List<String> notes = notes(slot, m, withRate);
+        if (!stems.isEmpty()) {
+            notes.add(stems);
+        }
+        String unmeasured = slot.passageFailureProperty().get();
+        List<String> texts = List.of(String.join(" · ", warnings), String.join(" · ", notes), unmeasured);
+        if (texts.equals(shown)) {
+            return;
+        }
+        shown = texts;
+        getChildren().clear();
+        if (!unmeasured.isEmpty()) {
+            var reason = Ui.label("passage not measured", "warning");
+            Ui.tip(reason, unmeasured);
+            var measure = Ui.link("try again", "Measure the passage again", again);
+            measure.setId("measure-again");
+            getChildren().addAll(reason, measure);
+            return;
+        }
+        List<String> all = new ArrayList<>(warnings);
+        all.addAll(notes);
+        Tooltip tooltip = new Tooltip(String.join("\n", all));
+        if (!warnings.isEmpty()) {
+            getChildren().add(Ui.label(texts.get(0), "warning"));
+        }
+        boolean bothFit = texts.get(0).length() + texts.get(1).length() < LETTERS_THAT_FIT;
+        if (!notes.isEmpty() && (warnings.isEmpty() || bothFit)) {
+            getChildren().add(Ui.label(texts.get(1), "quiet"));
+        }
+        getChildren().forEach(label -> Tooltip.install(label, tooltip));
+    }
+
+    private static List<String> warnings(ImportedTrack track, TrackMeasurement m) {
+        List<String> warnings = new ArrayList<>(track.warnings());
+        SpectralEdge.of(m.spectrum()).ifPresent(hz -> warnings.add("ends at " + Readings.frequency(hz)));
+        if (!Double.isFinite(m.heardLufs())) {
+            warnings.add(m.seconds() < SHORTEST_MEASURED_SECONDS ? "too short to measure" : "silent");
+        } else if (m.heard().peakToLoudness() < CRUSHED_PLR_DB) {
+            warnings.add("crushed");
+        }
+        if (m.file().peaks().samplePeakDbfs() > 0) {
+            warnings.add("over 0 dBFS");
+        } else if (m.clips() > 0) {
+            warnings.add("clipped " + (m.clips() == 1 ? "once" : m.clips() + " times"));
+        }
+        return warnings;
+    }
+
+    private static List<String> notes(TrackSlot slot, TrackMeasurement m, boolean withRate) {
+        List<String> notes = new ArrayList<>();
+        if (slot.track().guide()) {
+            notes.add("guide, not counted");
+        }
+        if (!slot.hasFile()) {
+            notes.add(
+                    slot.imported().filter(t -> !t.folded().isEmpty()).isPresent()
+                            ? "corridor, seen, not heard"
+                            : "profile, seen, not heard");
+            if (m.provenance().version() < TrackMeasurer.VERSION) {
+                notes.add("measured by an older version; its lows read a little differently");
+            }
+        } else if (withRate) {
+            notes.add(Readings.rate(m.sampleRate()));
+        }
+        if (m.channels() != 2) {
+            notes.add(m.channels() == 1 ? "mono" : m.channels() + " channels");
+        }
+        slot.bars().ifPresent(b -> notes.add(Math.round(b.bpm()) + " BPM"));
+        if (!slot.track().levelled()) {
+            notes.add("not matched");
+        }
+        if (slot.track().weight() != 1) {
+            notes.add("counts " + TrackWords.counts(slot.track().weight()));
+        }
+        return notes;
+    }
+}

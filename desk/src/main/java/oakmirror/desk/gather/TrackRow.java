@@ -1,0 +1,347 @@
+package oakmirror.desk.gather;
+
+import java.io.File;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import javafx.geometry.Insets;
+import javafx.geometry.Pos;
+import javafx.scene.AccessibleRole;
+import javafx.scene.Cursor;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ProgressBar;
+import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import javafx.scene.layout.GridPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import oakmirror.desk.look.Palette;
+import oakmirror.desk.look.Ui;
+import oakmirror.desk.part.FileDrop;
+import oakmirror.desk.plot.Sketches;
+import oakmirror.measure.Levels;
+import oakmirror.measure.TrackMeasurement;
+import oakmirror.media.ImportedTrack;
+import oakmirror.readings.Readings;
+import oakmirror.session.Passage;
+import oakmirror.session.Track;
+import oakmirror.state.workspace.TrackSlot;
+
+/**
+ * One track on Gather: number, dash, name and tags, contour, which part is measured, figures, offset, and what is noteworthy. Stays as long
+ * as its track keeps its number; {@link #refresh} brings it up to date.
+ */
+final class TrackRow extends GridPane {
+
+    private static final String[] FIGURE_NAMES = {
+        "Integrated loudness, LUFS", "Loudness range, LU", "True peak, dBTP", "True peak less integrated loudness, dB"
+    };
+    private static final int REMOVE = 10;
+    private static final double FULL_CONTRAST_DB = 0.05;
+    private static final double STALE_OPACITY = 0.4;
+
+    private final TrackTable table;
+    private final TrackSlot slot;
+    private final int number;
+    private final int index;
+    private final HBox title = new HBox(8);
+    private final Sketches.Contour sketch = new Sketches.Contour();
+    private final Label measured = Ui.label("", "quiet", "small");
+    private final Label[] figures = new Label[4];
+    private final Label offset = Ui.label("", "strong", "in-track-colour");
+    private final TrackRemarks remarks = new TrackRemarks();
+    private final HBox pending = new HBox(10);
+    private List<String> shownTitle = List.of();
+    private boolean renaming;
+
+    TrackRow(TrackTable table, TrackSlot slot, int number, int index) {
+        this.table = table;
+        this.slot = slot;
+        this.number = number;
+        this.index = index;
+        getStyleClass().addAll("track-row", Palette.styleClass(number));
+        setId("track-" + index);
+        add(handle(), 0, 0);
+        title.setAlignment(Pos.CENTER_LEFT);
+        title.setMinWidth(0);
+        add(title, 1, 0);
+        sketch.setMinWidth(0);
+        sketch.setPrefSize(116, 30);
+        sketch.setId("contour-" + index);
+        sketch.setOnMousePressed(e -> {
+            if (e.getButton() == MouseButton.PRIMARY) {
+                table.listening().preListening().begin(index);
+            }
+        });
+        sketch.setOnMouseReleased(e -> table.listening().preListening().end());
+        sketch.setOnMouseClicked(e -> e.consume()); // holding is not choosing
+        Tooltip.install(sketch, new Tooltip("Hold to hear it; let go to come back"));
+        add(sketch, TrackColumns.CONTOUR, 0);
+        measured.setMinWidth(0);
+        add(measured, TrackColumns.MEASURED, 0);
+        for (int i = 0; i < figures.length; i++) {
+            figures[i] = new Label();
+            figures[i].setMinWidth(0);
+            add(figures[i], TrackColumns.FIGURES + i, 0);
+        }
+        offset.setId("offset-" + index);
+        offset.setOnScroll(e -> {
+            table.passages().trim(index, slot.track().trimDb() + Math.signum(e.getDeltaY()) * 0.1);
+            e.consume();
+        });
+        offset.setOnMouseClicked(e -> {
+            if (e.getClickCount() == 2) {
+                table.passages().trim(index, 0);
+            }
+        });
+        add(offset, 8, 0);
+        remarks.setPadding(new Insets(0, 0, 0, TrackColumns.NOTES_INDENT));
+        add(remarks, TrackColumns.NOTES, 0);
+        pending.setAlignment(Pos.CENTER_LEFT);
+        add(pending, 2, 0, 8, 1);
+        Button remove = Ui.link("✕", "Remove (undo brings it back)", () -> table.remove(index));
+        remove.setId("remove-" + index);
+        add(remove, REMOVE, 0);
+        setOnMouseClicked(e -> {
+            if (e.getButton() == MouseButton.PRIMARY && e.isStillSincePress()) {
+                table.select(index);
+            }
+        });
+        reachByKeys();
+        if (number == 0) {
+            FileDrop.onto(this, files -> table.adding()
+                    .addStems(files.stream().map(File::toPath).toList()));
+        }
+        setOnContextMenuRequested(e -> TrackMenu.of(table, slot, number, index, this::rename, this::editTags)
+                .show(this, e.getScreenX(), e.getScreenY()));
+        table.roomProperty().subscribe(room -> {
+            TrackColumns.apply(this, room);
+            refresh();
+        });
+        slot.progressProperty().subscribe(p -> setAccessibleHelp(Math.round(100 * p.doubleValue()) + " % read"));
+        refresh();
+    }
+
+    private void reachByKeys() {
+        setFocusTraversable(true);
+        setAccessibleRole(AccessibleRole.TABLE_ROW);
+        setOnKeyPressed(e -> {
+            if (e.getTarget() == this && (e.getCode() == KeyCode.SPACE || e.getCode() == KeyCode.ENTER)) {
+                table.select(index);
+                e.consume();
+            }
+        });
+    }
+
+    /** Number and dash; dragging them moves the reference. */
+    private Node handle() {
+        Label which = Ui.label(number == 0 ? "Mix" : String.valueOf(number), "strong", "in-track-colour");
+        which.setMinWidth(30);
+        Sketches.Dash dash = new Sketches.Dash(number);
+        dash.setPrefSize(34, 12);
+        HBox sign = new HBox(8, which, dash);
+        sign.setAlignment(Pos.CENTER_LEFT);
+        if (number > 0) {
+            sign.setCursor(Cursor.V_RESIZE);
+            sign.setId("handle-" + index);
+            Tooltip.install(sign, new Tooltip("Drag to another place"));
+            sign.setOnMouseDragged(e -> table.dragTo(index, e.getSceneY()));
+            sign.setOnMouseReleased(e -> table.drop(index, e.getSceneY()));
+        }
+        return sign;
+    }
+
+    boolean isOf(TrackSlot other, int otherNumber) {
+        return slot == other && number == otherNumber;
+    }
+
+    /** Brings everything up to date. */
+    void refresh() {
+        setAccessibleText(TrackWords.of(slot, number, table.scope(), table.matchedDb(index)));
+        getStyleClass().remove("selected");
+        if (table.passages().selectedProperty().get() == index) {
+            getStyleClass().add("selected");
+        }
+        if (!renaming) {
+            showTitle();
+        }
+        Optional<ImportedTrack> track = slot.imported();
+        boolean failed = !slot.failureProperty().get().isEmpty();
+        boolean ready = track.isPresent() && !failed;
+        pending.setVisible(!ready);
+        TrackColumns.Room room = table.roomProperty().getValue();
+        for (Node node : new Node[] {sketch, measured, offset, remarks}) {
+            node.setVisible(ready && room.shows(getColumnIndex(node)));
+        }
+        for (Label figure : figures) {
+            figure.setVisible(ready && room.shows(getColumnIndex(figure)));
+        }
+        if (failed) {
+            showFailure();
+        } else if (ready) {
+            pending.getChildren().clear();
+            showFigures(track.get());
+        } else {
+            showProgress();
+        }
+    }
+
+    private void showTitle() {
+        Track track = slot.track();
+        String place = track.file().map(Path::toString).orElse("");
+        List<String> texts = new ArrayList<>(List.of(place, track.name()));
+        texts.addAll(TrackWords.kinds(slot));
+        texts.addAll(track.tags());
+        if (texts.equals(shownTitle)) {
+            return;
+        }
+        shownTitle = texts;
+        Label name = new Label(track.name());
+        name.setId("name-" + index);
+        Ui.tip(name, place + "\nDouble click or F2: rename");
+        name.setOnMouseClicked(e -> {
+            if (e.getClickCount() == 2) {
+                rename();
+            }
+        });
+        title.getChildren().setAll(name);
+        for (String tag : texts.subList(2, texts.size())) {
+            Label label = Ui.label(tag, "tag");
+            label.setMinWidth(USE_PREF_SIZE);
+            title.getChildren().add(label);
+        }
+    }
+
+    private void showProgress() {
+        ProgressBar bar = new ProgressBar();
+        bar.progressProperty().bind(slot.progressProperty());
+        bar.setPrefWidth(160);
+        pending.getChildren().setAll(bar, Ui.label("reading…", "quiet"));
+        if (slot.isBusy()) {
+            pending.getChildren().add(Ui.link("cancel", "Stop reading this file", slot::cancel));
+        }
+    }
+
+    private void showFailure() {
+        Label reason = Ui.label(slot.failureProperty().get(), "warning");
+        Ui.tip(reason, reason.getText());
+        HBox.setHgrow(reason, Priority.ALWAYS);
+        Button again = Ui.link("try again", "Read the file again", () -> table.retry(slot));
+        Button find = Ui.link("find…", "Choose the file where it is now", () -> table.find(index));
+        again.setMinWidth(USE_PREF_SIZE);
+        find.setMinWidth(USE_PREF_SIZE);
+        pending.getChildren().setAll(reason, again, find);
+    }
+
+    private void showFigures(ImportedTrack track) {
+        var scope = table.scope();
+        TrackMeasurement whole = track.measurement();
+        Optional<TrackMeasurement> m = slot.measured(scope);
+        sketch.show(TrackTable.contour(slot, number), slot.chosenRange());
+        boolean isPassage = slot.rangeIn(scope).isPresent();
+        measured.setText(isPassage ? slot.track().passage().map(Passage::name).orElse("passage") : "whole track");
+        Ui.tip(
+                measured,
+                isPassage
+                        ? "The figures are of the passage, "
+                                + slot.chosenRange()
+                                        .map(r -> PassageStrip.length(r, slot.bars()))
+                                        .orElse("")
+                        : "The figures are of the whole track");
+        m.ifPresent(measurement -> {
+            Levels heard = measurement.heard();
+            figures[0].setText(Readings.level(heard.loudness().integratedLufs()));
+            figures[1].setText(Readings.level(heard.loudness().rangeLu()));
+            figures[2].setText(Readings.level(heard.peaks().truePeakDbtp()));
+            figures[3].setText(Readings.level(heard.peakToLoudness()));
+        });
+        if (m.isEmpty() && !slot.isMeasuring()) { // and never will be
+            for (Label figure : figures) {
+                figure.setText("–");
+            }
+        }
+        boolean stale = m.isEmpty() || slot.isBusy();
+        for (int i = 0; i < figures.length; i++) {
+            figures[i].setOpacity(stale ? STALE_OPACITY : 1);
+            Ui.tip(figures[i], FIGURE_NAMES[i] + whatFiguresAre(whole, isPassage));
+        }
+        offset.setOpacity(stale ? STALE_OPACITY : 1);
+        double trim = slot.track().trimDb();
+        offset.setText(Readings.gain(table.matchedDb(index)) + (Math.abs(trim) > FULL_CONTRAST_DB ? " ✎" : ""));
+        Ui.tip(
+                offset,
+                "Heard with this gain, dB"
+                        + (trim == 0 ? "" : ", of which " + Readings.gainDb(trim) + " by hand")
+                        + (slot.track().levelled() ? "" : "; it takes no part in the match")
+                        + "\nTurn the wheel: trim by 0.1 dB; double click: no trim");
+        remarks.show(
+                slot,
+                track,
+                TrackWords.stems(slot, number == 0 ? table.stems().slots() : List.of()),
+                number == 0 || table.rate().filter(r -> r == whole.sampleRate()).isEmpty(),
+                () -> table.measureAgain(slot));
+    }
+
+    /** Of what the figures are, and for the whole of a file that is not stereo what its own are. */
+    private static String whatFiguresAre(TrackMeasurement whole, boolean isPassage) {
+        String heard = ", of what is heard of the " + (isPassage ? "passage" : "whole track");
+        if (whole.channels() == 2) {
+            return heard;
+        }
+        Levels file = whole.file();
+        return heard + (whole.channels() == 1 ? ": mono on both sides at −3 dB" : ": the stereo fold")
+                + "\nThe file’s own: " + Readings.level(file.loudness().integratedLufs()) + " LUFS, "
+                + Readings.level(file.peaks().truePeakDbtp()) + " dBTP, PLR "
+                + Readings.level(file.peakToLoudness()) + ", RMS " + Readings.level(file.rmsDbfs()) + " dBFS";
+    }
+
+    /** Lets the name be typed over. */
+    void rename() {
+        edit(slot.track().name(), "name", text -> table.passages().renameTrack(index, text));
+    }
+
+    private void editTags() {
+        edit(String.join(", ", slot.track().tags()), "tags, separated by commas", text -> table.passages()
+                .setTags(index, text));
+    }
+
+    private void edit(String before, String prompt, java.util.function.Consumer<String> then) {
+        TextField field = new TextField(before);
+        field.setId("edit-" + index);
+        field.setPromptText(prompt);
+        HBox.setHgrow(field, Priority.ALWAYS);
+        boolean[] done = {false};
+        java.util.function.Consumer<Boolean> end = keep -> {
+            if (!done[0]) {
+                done[0] = true;
+                renaming = false;
+                if (keep && !field.getText().equals(before)) {
+                    then.accept(field.getText());
+                }
+                showTitle();
+            }
+        };
+        field.setOnAction(e -> end.accept(true));
+        field.focusedProperty().subscribe((was, is) -> {
+            if (was && !is) {
+                end.accept(true);
+            }
+        });
+        field.setOnKeyPressed(e -> {
+            if (e.getCode() == KeyCode.ESCAPE) {
+                end.accept(false);
+                e.consume();
+            }
+        });
+        renaming = true;
+        shownTitle = List.of();
+        title.getChildren().setAll(field);
+        field.requestFocus();
+        field.selectAll();
+    }
+}

@@ -1,0 +1,71 @@
+package oakmirror.desk.gather;
+
+import java.util.ArrayList;
+import java.util.List;
+import oakmirror.measure.Levels;
+import oakmirror.readings.Readings;
+import oakmirror.session.ComparisonSettings.Scope;
+import oakmirror.session.Source;
+import oakmirror.state.workspace.TrackSlot;
+
+/** What a row of the table of tracks says to those who cannot see it. */
+final class TrackWords {
+
+    /** How much a reference may count. */
+    static final double[] WEIGHTS = {0.5, 1, 2, 4};
+
+    private TrackWords() {}
+
+    /** A weight in words: “twice”. */
+    static String counts(double weight) {
+        return weight == 0.5 ? "half" : weight == 1 ? "once" : weight == 2 ? "twice" : Math.round(weight) + " times";
+    }
+
+    /** How many stems a mix has, or how far they are; empty where there are none. */
+    static String stems(TrackSlot mix, List<TrackSlot> stems) {
+        int count = mix.track().stems().all().size();
+        if (count == 0) {
+            return "";
+        }
+        long failed =
+                stems.stream().filter(s -> !s.failureProperty().get().isEmpty()).count();
+        String one = Readings.count(count, "stem");
+        return failed > 0
+                ? one + ", " + failed + " cannot be read"
+                : stems.stream().anyMatch(TrackSlot::isBusy) ? one + ", reading…" : one;
+    }
+
+    static String of(TrackSlot slot, int number, Scope scope, double offsetDb) {
+        String name = (number == 0 ? "Mix, " : "Reference " + number + ", ")
+                + slot.track().name();
+        if (!slot.failureProperty().get().isEmpty()) {
+            return name + ", " + slot.failureProperty().get();
+        }
+        return name
+                + slot.measured(scope)
+                        .map(m -> figures(m.heard()) + ", heard with " + Readings.gainDb(offsetDb))
+                        .orElse(", being read");
+    }
+
+    private static String figures(Levels heard) {
+        return ", " + Readings.level(heard.loudness().integratedLufs()) + " LUFS, range "
+                + Readings.level(heard.loudness().rangeLu()) + " LU, true peak "
+                + Readings.level(heard.peaks().truePeakDbtp()) + " dBTP";
+    }
+
+    /** What a track is, where it is not simply a file that counts. */
+    static List<String> kinds(TrackSlot slot) {
+        List<String> kinds = new ArrayList<>();
+        if (slot.track().guide()) {
+            kinds.add("guide");
+        }
+        if (slot.isLive()) {
+            kinds.add("live");
+        } else if (slot.track().source() instanceof Source.Kept) {
+            kinds.add("profile");
+        } else if (slot.track().source() instanceof Source.Folded) {
+            kinds.add("folded");
+        }
+        return kinds;
+    }
+}

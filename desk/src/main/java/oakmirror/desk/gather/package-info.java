@@ -1,0 +1,2 @@
+/** Gather: the tracks, their passages and levels. */
+package oakmirror.desk.gather;

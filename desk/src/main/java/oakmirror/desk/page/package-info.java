@@ -1,2 +1,0 @@
-/** The five stations, each a page. */
-package oakmirror.desk.page;

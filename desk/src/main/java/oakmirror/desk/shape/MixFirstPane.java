@@ -1,0 +1,244 @@
+package oakmirror.desk.shape;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.IntStream;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.RadioMenuItem;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.input.Clipboard;
+import javafx.scene.input.ClipboardContent;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import oakmirror.desk.look.Ui;
+import oakmirror.desk.part.AddTracks;
+import oakmirror.desk.part.FileDrop;
+import oakmirror.readings.Readings;
+import oakmirror.session.StemSet;
+import oakmirror.state.listening.Listening;
+import oakmirror.state.workspace.MixStems;
+import oakmirror.state.workspace.StemChanges;
+import oakmirror.state.workspace.TrackSlot;
+import oakmirror.state.workspace.Workspace;
+import oakmirror.stems.Rebalance;
+import oakmirror.stems.StemCheck;
+import oakmirror.stems.StemPowers;
+
+/** What to change in the mix before anything on the master: its stems, each with what is proposed about it and a fader. */
+final class MixFirstPane extends VBox {
+
+    private static final double[] LIMITS_DB = {1, 2, 3, 4, 6};
+
+    private final Workspace workspace;
+    private final MixStems stems;
+    private final StemChanges changes;
+    private final AddTracks adding;
+    private final Label state = Ui.label("", "quiet");
+    private final Button again = Ui.link("try again", "Begin again with the stems", this::tryAgain);
+    private final Label together = Ui.label("", "small");
+    private final Label check = Ui.label("", "quiet", "small");
+    private final VBox warnings = new VBox(3);
+    private final VBox cards = new VBox(8);
+    private final HBox all;
+    private final HBox adders;
+    private final Button tryAll;
+    private final Button none;
+    private final Button copy;
+    private final ToggleButton heard =
+            Ui.choice("as tried", "Hear the mix with its stems as tried, or as it is, equally loud");
+
+    MixFirstPane(Workspace workspace, Listening listening, AddTracks adding) {
+        super(8);
+        setId("mix-first");
+        this.workspace = workspace;
+        this.adding = adding;
+        stems = workspace.stems();
+        changes = new StemChanges(workspace);
+        tryAll = Ui.button("try all", "Hear the mix with all that is proposed for its stems", this::tryAll);
+        tryAll.setId("try-all");
+        none = Ui.button(
+                "none",
+                "All stems as they are",
+                () -> changes.change(
+                        "stems as they are", s -> s.withGains(new double[s.all().size()])));
+        none.setId("try-none");
+        copy = Ui.link("copy", "Copy what is proposed as text, to take it to the mix", this::copy);
+        copy.setId("copy-stems");
+        heard.setId("rebalanced");
+        heard.setOnAction(e -> listening.rebalancedProperty().set(heard.isSelected()));
+        listening.rebalancedProperty().subscribe(heard::setSelected);
+        all = new HBox(6, tryAll, none, heard);
+        all.setAlignment(Pos.CENTER_LEFT);
+        adders = new HBox(
+                6, Ui.link("add stems", "Choose files that are stems of the mix", adding::chooseStems), more());
+        adders.setAlignment(Pos.CENTER_LEFT);
+        for (Label label : List.of(state, together, check)) {
+            label.setWrapText(true);
+            label.setMinHeight(USE_PREF_SIZE);
+        }
+        ScrollPane scroll = new ScrollPane(new VBox(8, cards, together, check, warnings, adders));
+        scroll.setFitToWidth(true);
+        scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+        scroll.getStyleClass().add("plain-scroll");
+        VBox.setVgrow(scroll, Priority.ALWAYS);
+        again.setId("stems-again");
+        getChildren().addAll(state, again, all, scroll);
+        FileDrop.onto(
+                this,
+                files ->
+                        adding.addStems(files.stream().map(java.io.File::toPath).toList()));
+        sceneProperty().subscribe(scene -> {
+            if (scene != null) {
+                stems.want();
+            }
+        });
+        Runnable refresh = Ui.coalesced(this, this::refresh);
+        stems.revisionProperty().subscribe(r -> refresh.run());
+        workspace.sessionProperty().subscribe(s -> refresh.run());
+        workspace.rebalanceProperty().subscribe(r -> refresh.run());
+    }
+
+    /** A folder, the limit, and letting all go. */
+    private MenuButton more() {
+        MenuButton menu = new MenuButton("more");
+        menu.setId("stems-more");
+        menu.getStyleClass().setAll("menu-button", "link");
+        Ui.tip(menu, "A folder of stems; how far a gain may go; no stems");
+        menu.setOnShowing(e -> {
+            menu.getItems().setAll(Ui.item("Add a folder of stems…", adding::chooseStemFolder));
+            for (double limit : LIMITS_DB) {
+                RadioMenuItem item = new RadioMenuItem("Propose up to ±" + Math.round(limit) + " dB");
+                item.setSelected(changes.set().limitDb() == limit);
+                item.setOnAction(a -> changes.change("change how far stems may go", s -> s.withLimit(limit)));
+                menu.getItems().add(item);
+            }
+            menu.getItems()
+                    .add(Ui.item(
+                            "Remove all stems",
+                            () -> changes.change("remove all stems", s -> new StemSet(List.of(), s.limitDb()))));
+        });
+        menu.getItems().add(new MenuItem());
+        return menu;
+    }
+
+    private void tryAgain() {
+        stems.tryAgain();
+    }
+
+    private void tryAll() {
+        double[] gains = workspace.rebalanceProperty().get().gainsDb();
+        changes.change(
+                "try what is proposed for the stems",
+                s -> gains.length == s.all().size() ? s.withGains(gains) : s);
+    }
+
+    private void copy() {
+        ClipboardContent text = new ClipboardContent();
+        text.putString(
+                StemWords.list(changes.set(), workspace.rebalanceProperty().get()));
+        Clipboard.getSystemClipboard().setContent(text);
+        workspace.messageProperty().set("Copied what is proposed for the stems.");
+    }
+
+    private void refresh() {
+        StemSet set = changes.set();
+        Optional<StemPowers> powers = stems.powers();
+        Rebalance proposed = powers.isPresent()
+                        && workspace.rebalanceProperty().get().gainsDb().length
+                                == set.all().size()
+                ? workspace.rebalanceProperty().get()
+                : Rebalance.none(set.all().size());
+        state.setText(stateOf(set, powers));
+        show(state, !state.getText().isEmpty());
+        show(again, !stems.failureProperty().get().isEmpty());
+        show(all, !set.isEmpty());
+        tryAll.setDisable(proposed.isNone());
+        none.setDisable(!set.isTried());
+        heard.setDisable(!set.isTried());
+        showCards(set, powers, proposed);
+        boolean compared = workspace.proposalProperty().get().gap().isKnown();
+        together.setText(powers.isPresent() && compared ? StemWords.together(set, proposed) : "");
+        show(together, !together.getText().isEmpty());
+        Optional<StemCheck> checked = stems.check();
+        check.setText(checked.map(StemCheck::sentence).orElse(""));
+        checked.ifPresent(c -> Ui.tip(check, "Left of the mix by zone: " + c.zones()));
+        show(check, checked.isPresent());
+        warnings.getChildren()
+                .setAll(checked.map(StemCheck::warnings).orElse(List.of()).stream()
+                        .map(w -> {
+                            Label label = Ui.label(w, "warning", "small");
+                            label.setWrapText(true);
+                            label.setMinHeight(USE_PREF_SIZE);
+                            return label;
+                        })
+                        .toList());
+        adders.getChildren().remove(copy);
+        if (!proposed.isNone()) {
+            adders.getChildren().add(copy);
+        }
+    }
+
+    private static void show(Node node, boolean is) {
+        node.setVisible(is);
+        node.setManaged(is);
+    }
+
+    private String stateOf(StemSet set, Optional<StemPowers> powers) {
+        if (workspace.session().mix().isEmpty()) {
+            return "A mix on Gather, and its stems here: often the right repair is one instrument, not the master.";
+        }
+        if (set.isEmpty()) {
+            return "Drop the stems of the mix here, or a folder of them: often the right repair is one instrument, not the"
+                    + " master.";
+        }
+        if (!stems.failureProperty().get().isEmpty()) {
+            return stems.failureProperty().get();
+        }
+        long failed = stems.slots().stream()
+                .filter(slot -> !slot.failureProperty().get().isEmpty())
+                .count();
+        if (failed > 0) {
+            return (failed == 1 ? "One stem cannot" : failed + " stems cannot")
+                    + " be read; take it out or try again, so that the others can be measured.";
+        }
+        return powers.isPresent() ? "" : Readings.count(set.all().size(), "stem") + " on their way…";
+    }
+
+    /** Those first about which something is proposed, the most useful first; the others as they were given. */
+    private void showCards(StemSet set, Optional<StemPowers> powers, Rebalance proposed) {
+        List<TrackSlot> slots = stems.slots();
+        int count = Math.min(set.all().size(), slots.size());
+        List<Node> made = new ArrayList<>(cards.getChildren());
+        made.sort(Comparator.comparing(Node::getId, Comparator.comparingInt(id -> Integer.parseInt(id.substring(5)))));
+        while (made.size() > count) {
+            made.remove(made.size() - 1);
+        }
+        while (made.size() < count) {
+            int index = made.size();
+            made.add(new StemCard(
+                    index,
+                    changes,
+                    workspace::endGesture,
+                    () -> stems.readAgain(stems.slots().get(index))));
+        }
+        List<Integer> order = new ArrayList<>(
+                proposed.steps().stream().map(Rebalance.Step::stem).toList());
+        IntStream.range(0, count).filter(i -> !order.contains(i)).forEach(order::add);
+        for (int i = 0; i < count; i++) {
+            ((StemCard) made.get(i)).show(set.all().get(i), slots.get(i), powers, proposed.of(i));
+        }
+        List<Node> shown = order.stream().map(made::get).toList();
+        if (!cards.getChildren().equals(shown)) {
+            cards.getChildren().setAll(shown);
+        }
+    }
+}

@@ -1,0 +1,38 @@
+package oakmirror.desk.shape;
+
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.ToggleGroup;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import oakmirror.desk.look.Ui;
+import oakmirror.desk.part.SidePane;
+
+/** What is proposed, at the right of Shape: what to change in the mix first, and at a glance all that is proposed for the master. */
+final class ProposedPane extends SidePane {
+
+    private final VBox place = new VBox();
+    private final ToggleButton first = Ui.choice("in the mix first", "What other levels of stems would close");
+    private final ToggleButton master =
+            Ui.choice("on the master", "All that is proposed for tone, dynamics, width and loudness, at a glance");
+
+    ProposedPane(MixFirstPane mixFirst, MasterPane onMaster) {
+        super("Proposed", "proposed");
+        ToggleGroup group = new ToggleGroup();
+        first.setId("show-mix-first");
+        master.setId("show-master");
+        first.setToggleGroup(group);
+        master.setToggleGroup(group);
+        first.setOnAction(e -> show(first, mixFirst));
+        master.setOnAction(e -> show(master, onMaster));
+        VBox.setVgrow(place, Priority.ALWAYS);
+        fill(new HBox(4, first, master), place);
+        show(first, mixFirst);
+    }
+
+    private void show(ToggleButton chosen, VBox pane) {
+        chosen.setSelected(true); // also when it was pressed while it was
+        VBox.setVgrow(pane, Priority.ALWAYS);
+        place.getChildren().setAll(pane);
+    }
+}

@@ -1,0 +1,296 @@
+package oakmirror.desk.shape;
+
+import java.util.Locale;
+import java.util.Optional;
+import java.util.function.Consumer;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.SimpleBooleanProperty;
+import javafx.geometry.Insets;
+import javafx.geometry.Pos;
+import javafx.scene.control.CheckMenuItem;
+import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import oakmirror.candidate.Candidate;
+import oakmirror.correction.CorrectionSettings;
+import oakmirror.correction.CorrectionSettings.Basis;
+import oakmirror.correction.GuardKind;
+import oakmirror.correction.MoveDecision;
+import oakmirror.correction.Outcome;
+import oakmirror.correction.Proposal;
+import oakmirror.correction.Treatment;
+import oakmirror.desk.look.Ui;
+import oakmirror.desk.part.Asking;
+import oakmirror.desk.part.FileDrop;
+import oakmirror.desk.part.Missing;
+import oakmirror.desk.plot.CorrectionPlot;
+import oakmirror.desk.plot.FrequencyView;
+import oakmirror.desk.plot.OutcomeStrip;
+import oakmirror.desk.plot.PlaceRow;
+import oakmirror.desk.plot.ZoneRow;
+import oakmirror.desk.words.Words;
+import oakmirror.dsp.ToneFilter.Phase;
+import oakmirror.media.ImportedTrack;
+import oakmirror.media.file.ToneFile;
+import oakmirror.readings.Readings;
+import oakmirror.session.Session;
+import oakmirror.spectrum.StereoSpectrum.Part;
+import oakmirror.state.comparing.PlacesToHear;
+import oakmirror.state.listening.Listening;
+import oakmirror.state.workspace.PartShown;
+import oakmirror.state.workspace.TrackSlot;
+import oakmirror.state.workspace.Workspace;
+import oakmirror.zones.Shaped;
+
+/** Shape: what of the gap the evidence supports, as moves that are taken, tempered and refused, and where that brings the mix. */
+public final class ShapePage extends VBox {
+
+    /** Bands that miss the curve by more than this, in dB RMS, are told. */
+    private static final double FAR_OFF_DB = 0.7;
+
+    private final Workspace workspace;
+    private final PlacesToHear places;
+    private final CorrectionPlot plot = new CorrectionPlot(new Gestures());
+    /** In a lower page the room is the curve's; the zones tell the outcome in figures. */
+    private static final double HEIGHT_WITH_OUTCOME = 560;
+
+    private final OutcomeStrip outcomeStrip = new OutcomeStrip();
+    private final BooleanProperty compared = new SimpleBooleanProperty();
+    private final ZoneRow zones = new ZoneRow(new FrequencyView());
+    private final TowardsMenu towards;
+    private final PartShown parts;
+    private final MovePanel panel;
+    private final StrokesPanel strokes;
+    private final Label explanation = new Label();
+    private final Label fit = Ui.label("", "quiet");
+    /** The move that is chosen, wherever it goes when something changes. */
+    private Optional<MoveDecision> chosen = Optional.empty();
+
+    /** The page of a workspace. */
+    public ShapePage(
+            Workspace workspace,
+            Listening listening,
+            PlacesToHear places,
+            Asking asking,
+            Consumer<Candidate> onListen,
+            Runnable toGather) {
+        this.workspace = workspace;
+        this.places = places;
+        towards = new TowardsMenu(workspace, asking);
+        parts = new PartShown(workspace);
+        panel = new MovePanel(workspace, parts, listening, this::choose);
+        strokes = new StrokesPanel(workspace, listening);
+        plot.setId("correction");
+        plot.setMinHeight(130);
+        outcomeStrip.setId("outcome");
+        outcomeStrip.setMinHeight(52);
+        outcomeStrip.setPrefHeight(88);
+        outcomeStrip.managedProperty().bind(heightProperty().greaterThan(HEIGHT_WITH_OUTCOME));
+        outcomeStrip.visibleProperty().bind(outcomeStrip.managedProperty().and(compared));
+        zones.setMinHeight(34);
+        zones.setPrefHeight(34);
+        PlaceRow offered = new PlaceRow(new FrequencyView(), onListen);
+        places.itemsProperty().subscribe(i -> {
+            offered.show(i, Optional.empty());
+            showAgain();
+        });
+        VBox drawn = new VBox(4, plot, offered, outcomeStrip, zones);
+        VBox.setVgrow(plot, Priority.ALWAYS);
+        StackPane picture = new StackPane(drawn, new Missing(workspace, true, toGather));
+        setVgrow(picture, Priority.ALWAYS);
+        explanation.getStyleClass().add("quiet");
+        explanation.setMinWidth(0);
+        explanation.textProperty().subscribe(text -> Ui.tip(explanation, text));
+        fit.setMinWidth(USE_PREF_SIZE);
+        HBox said = new HBox(14, explanation, Ui.spring(), fit);
+        VBox head = new VBox(2, Ui.head("Shape", new Label(), Words.reading("Shape"), basis()), said);
+        panel.visibleProperty().bind(strokes.visibleProperty().not());
+        getChildren().addAll(head, picture, new StackPane(panel, strokes), new ShapeSettings(workspace));
+        FileDrop.onto(this, files -> files.stream()
+                .map(java.io.File::toPath)
+                .filter(ToneFile::looksLikeTone)
+                .findFirst()
+                .ifPresentOrElse(towards::read, () -> workspace
+                        .messageProperty()
+                        .set("Shape takes a wanted tone as a table (CSV); tracks go to Gather, stems to the right.")));
+        getStyleClass().add("page");
+        setSpacing(8);
+        Ui.greyWhile(workspace.settledProperty().map(is -> !is), drawn, panel);
+        workspace.derivation().shapedProperty().subscribe(p -> showAgain());
+        // What is proposed follows from the rest; these change what is seen of it.
+        parts.partProperty().subscribe(p -> showAgain());
+        workspace.sessionProperty().map(Session::phase).subscribe(p -> showAgain());
+        workspace.sessionProperty().map(s -> s.comparing().corridor()).subscribe(c -> showAgain());
+    }
+
+    /** The plot, for watching how often it is drawn. */
+    public CorrectionPlot plot() {
+        return plot;
+    }
+
+    private HBox basis() {
+        ToggleButton evidence = Ui.choice("by evidence", "What of the gap is likely a fault, and not just other music");
+        ToggleButton exact = Ui.choice("exact", "The gap as it is, for two versions of one recording");
+        evidence.setId("by-evidence");
+        exact.setId("exact");
+        Runnable show = Ui.either(
+                evidence,
+                exact,
+                () -> workspace.session().correction().basis() == Basis.EXACT,
+                is -> workspace.change(
+                        "follow something else",
+                        s -> s.withCorrection(s.correction().withBasis(is ? Basis.EXACT : Basis.EVIDENCE))));
+        workspace.sessionProperty().subscribe(s -> {
+            show.run();
+            evidence.setDisable(s.shaping().wanted().isPresent());
+            exact.setDisable(s.shaping().wanted().isPresent());
+        });
+        HBox choices = new HBox(4, partChoice(), strokes.opener(), towards, guards(), evidence, exact);
+        HBox.setMargin(evidence, new Insets(0, 0, 0, 10));
+        choices.setAlignment(Pos.BASELINE_LEFT);
+        return choices;
+    }
+
+    /** Which part is looked at, where middle and side are corrected apart. */
+    private HBox partChoice() {
+        ToggleButton middle = Ui.choice("middle", "The correction of the middle, (L+R)/2");
+        ToggleButton side = Ui.choice("side", "The correction of the side, (L−R)/2");
+        middle.setId("part-middle");
+        side.setId("part-side");
+        Runnable show = Ui.either(middle, side, () -> parts.part() == Part.SIDE, parts::showSide);
+        HBox choice = new HBox(4, middle, side);
+        choice.setPadding(new Insets(0, 10, 0, 0));
+        choice.setAlignment(Pos.BASELINE_LEFT);
+        choice.managedProperty().bind(choice.visibleProperty());
+        parts.partProperty().subscribe(p -> {
+            choice.setVisible(p != Part.STEREO);
+            show.run();
+        });
+        return choice;
+    }
+
+    /** Which guards hold. */
+    private MenuButton guards() {
+        MenuButton button = new MenuButton("Guards");
+        button.setId("guards");
+        button.getStyleClass().add("framed");
+        Ui.tip(button, "What is held back whatever the evidence says; each can be let go");
+        for (GuardKind guard : GuardKind.values()) {
+            CheckMenuItem item = new CheckMenuItem("hold back " + guard.label());
+            item.setOnAction(e -> workspace.change(
+                    "let a guard go or hold",
+                    s -> s.withCorrection(s.correction().withReleased(guard, !item.isSelected()))));
+            workspace
+                    .sessionProperty()
+                    .subscribe(s -> item.setSelected(!s.correction().released().contains(guard)));
+            button.getItems().add(item);
+        }
+        return button;
+    }
+
+    private void showAgain() {
+        show(parts.proposal(), workspace.derivation().shapedProperty().get(), workspace.session());
+    }
+
+    private void choose(int move) {
+        var moves = parts.proposal().correction().moves();
+        chosen = move < 0 || move >= moves.size()
+                ? Optional.empty()
+                : Optional.of(moves.get(move).decision(Treatment.NONE));
+        showChosen(parts.proposal());
+    }
+
+    private void showChosen(Proposal proposal) {
+        var moves = proposal.correction().moves();
+        int best = -1;
+        for (int i = 0; i < moves.size() && chosen.isPresent(); i++) {
+            double fits = chosen.get().fits(moves.get(i));
+            if (fits > 0 && (best < 0 || fits > chosen.get().fits(moves.get(best)))) {
+                best = i;
+            }
+        }
+        plot.choose(best);
+        panel.show(best, proposal);
+    }
+
+    private void show(Proposal proposal, Shaped shaped, Session session) {
+        Part part = parts.part();
+        double madeUp = -shaped.loudnessChangeLu(session.phase());
+        double[] applied = shaped.appliedDb(part == Part.STEREO ? Part.MID : part, session.phase());
+        plot.show(proposal, applied, session.shaping().asked().settings());
+        boolean known = proposal.gap().isKnown();
+        explanation.setText(
+                known
+                        ? ShapeWords.sentence(proposal, part, session, madeUp, correctedBefore())
+                                + ShapeWords.offered(places.itemsProperty().get())
+                        : "no correction yet");
+        CorrectionSettings c = session.correction();
+        double miss = proposal.fitErrorDb(c.lowHz(), c.highHz());
+        boolean far = known && session.phase() == Phase.MINIMUM && miss > FAR_OFF_DB;
+        fit.getStyleClass().setAll("label", far ? "warning" : "quiet");
+        fit.setText(
+                !known || session.phase() == Phase.LINEAR
+                        ? ""
+                        : String.format(
+                                Locale.ROOT,
+                                far ? "%s off by %.1f dB; linear phase follows it" : "%s, within %.2f dB",
+                                Readings.count(proposal.bands().size(), "band"),
+                                miss));
+        compared.set(known);
+        zones.setVisible(known);
+        if (known) {
+            Outcome outcome = Outcome.of(
+                    workspace.derivation().gapAt(Outcome.OCTAVES, part),
+                    session.comparing().corridor(),
+                    part == Part.STEREO ? shaped.appliedDb(session.phase()) : applied,
+                    madeUp);
+            outcomeStrip.show(outcome);
+            zones.show(outcome);
+        }
+        showChosen(proposal);
+    }
+
+    private boolean correctedBefore() {
+        return workspace
+                .tracks()
+                .mix()
+                .flatMap(TrackSlot::imported)
+                .flatMap(ImportedTrack::applied)
+                .isPresent();
+    }
+
+    /** What is done on the plot. */
+    private final class Gestures implements CorrectionPlot.Listener {
+
+        @Override
+        public void choose(int move) {
+            ShapePage.this.choose(move);
+        }
+
+        @Override
+        public void treat(int move, Treatment treatment) {
+            panel.treat(Optional.of(treatment), true);
+        }
+
+        @Override
+        public void settle() {
+            workspace.endGesture();
+        }
+
+        @Override
+        public void add(double hz, double db) {
+            panel.add(hz, db);
+        }
+
+        @Override
+        public void turn(double hz, boolean up) {
+            if (strokes.isVisible()) {
+                strokes.turn(hz, up);
+            }
+        }
+    }
+}

@@ -1,0 +1,189 @@
+package oakmirror.desk.shape;
+
+import java.util.Locale;
+import java.util.function.Consumer;
+import java.util.function.DoubleFunction;
+import java.util.function.Predicate;
+import javafx.geometry.Insets;
+import javafx.geometry.Pos;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import oakmirror.correction.CorrectionSettings;
+import oakmirror.correction.CorrectionSettings.Basis;
+import oakmirror.desk.look.Ui;
+import oakmirror.desk.part.LabelledSlider;
+import oakmirror.dsp.ToneFilter.Phase;
+import oakmirror.evidence.FaultPrior;
+import oakmirror.readings.Readings;
+import oakmirror.session.Session;
+import oakmirror.state.workspace.Workspace;
+
+/** How much of what is proposed is applied, and how. */
+final class ShapeSettings extends HBox {
+
+    private static final double[] RESOLUTIONS = {1.0 / 12, 1.0 / 9, 1.0 / 6, 1.0 / 4, 1.0 / 3, 1.0 / 2, 2.0 / 3, 1};
+
+    private final Workspace workspace;
+    private final LabelledSlider caution;
+    private final LabelledSlider resolution;
+    private final LabelledSlider strength;
+    private final LabelledSlider boost;
+    private final LabelledSlider cut;
+
+    ShapeSettings(Workspace workspace) {
+        super(18);
+        this.workspace = workspace;
+        CorrectionSettings usual = CorrectionSettings.DEFAULT;
+        caution = slider(
+                "Caution",
+                "How much evidence is asked for before a difference is taken for a fault, from bold to careful.",
+                0,
+                100,
+                100 * FaultPrior.USUAL_CAUTION,
+                1,
+                ShapeSettings::caution,
+                (s, v) -> s.withCaution(v / 100));
+        resolution = slider(
+                "Resolution",
+                "How finely the gap is followed.",
+                0,
+                RESOLUTIONS.length - 1.0,
+                0,
+                1,
+                v -> octaves(RESOLUTIONS[(int) Math.round(v)]),
+                (s, v) -> s.withResolution(RESOLUTIONS[(int) Math.round(v)]));
+        strength = slider(
+                "Strength",
+                "How much of it is applied.",
+                0,
+                100,
+                100 * usual.strength(),
+                1,
+                v -> Math.round(v) + " %",
+                (s, v) -> s.withStrength(v / 100));
+        boost = slider(
+                "Most boost",
+                "No rise gets higher.",
+                1,
+                12,
+                usual.mostBoostDb(),
+                0.5,
+                Readings::gainDb,
+                (s, v) -> s.withLimits(v, s.mostCutDb()));
+        cut = slider(
+                "Most cut",
+                "No dip gets deeper.",
+                1,
+                12,
+                usual.mostCutDb(),
+                0.5,
+                v -> Readings.gainDb(-v),
+                (s, v) -> s.withLimits(s.mostBoostDb(), v));
+        VBox appliedAs = new VBox(4, Ui.label("Applied as", "quiet"), phase(), sides());
+        appliedAs.setMinWidth(USE_PREF_SIZE);
+        getChildren().addAll(caution, resolution, strength, boost, cut, appliedAs);
+        for (LabelledSlider s : new LabelledSlider[] {caution, resolution, strength, boost, cut}) {
+            HBox.setHgrow(s, Priority.ALWAYS);
+            s.managedProperty().bind(s.visibleProperty());
+        }
+        setAlignment(Pos.TOP_LEFT);
+        setPadding(new Insets(0, 0, 4, 0));
+        workspace.sessionProperty().subscribe(this::showSettings);
+    }
+
+    private interface Change {
+        CorrectionSettings apply(CorrectionSettings settings, double value);
+    }
+
+    private LabelledSlider slider(
+            String name,
+            String tooltip,
+            double low,
+            double high,
+            double usual,
+            double step,
+            DoubleFunction<String> text,
+            Change change) {
+        return new LabelledSlider(
+                name,
+                tooltip,
+                low,
+                high,
+                usual,
+                step,
+                text,
+                v -> workspace.change(
+                        "change " + name.toLowerCase(Locale.ROOT),
+                        name,
+                        s -> s.withCorrection(change.apply(s.correction(), v))),
+                workspace::endGesture);
+    }
+
+    private static String caution(double percent) {
+        double usual = 100 * FaultPrior.USUAL_CAUTION;
+        String word = Math.abs(percent - usual) < 1
+                ? "usual"
+                : percent < usual - 30
+                        ? "bold"
+                        : percent < usual ? "bolder" : percent > 85 ? "careful" : "more careful";
+        return word + " " + Math.round(percent);
+    }
+
+    private static String octaves(double octaves) {
+        return Math.abs(octaves - 2.0 / 3) < 1e-9 ? "2/3 octave" : Readings.octaves(octaves);
+    }
+
+    private HBox phase() {
+        ToggleButton minimum = Ui.choice("bands", "As an equaliser does: minimum phase, no delay, no pre-ringing");
+        ToggleButton linear = Ui.choice("linear phase", "The curve exactly, phase untouched, with some pre-ringing");
+        return choice(
+                minimum,
+                linear,
+                s -> s.phase() == Phase.LINEAR,
+                is -> workspace.change("change the phase", s -> s.withPhase(is ? Phase.LINEAR : Phase.MINIMUM)));
+    }
+
+    private HBox sides() {
+        ToggleButton alike = Ui.choice("stereo", "One correction for both sides");
+        ToggleButton apart = Ui.choice(
+                "middle and side",
+                "The middle and the side each against those of the references; the side only where there is enough of it");
+        apart.setId("apart");
+        alike.setId("alike");
+        return choice(
+                alike,
+                apart,
+                s -> s.shaping().apart(),
+                is -> workspace.change("correct middle and side " + (is ? "apart" : "alike"), s -> s.withApart(is)));
+    }
+
+    private HBox choice(
+            ToggleButton usual, ToggleButton other, Predicate<Session> isOther, Consumer<Boolean> onChoose) {
+        Runnable show = Ui.either(usual, other, () -> isOther.test(workspace.session()), onChoose);
+        workspace.sessionProperty().subscribe(s -> show.run());
+        return new HBox(4, usual, other);
+    }
+
+    private void showSettings(Session s) {
+        boolean exact = s.shaping().asked().settings().basis() == Basis.EXACT;
+        caution.setVisible(!exact);
+        resolution.setVisible(exact);
+        caution.show(100 * s.correction().caution());
+        resolution.show(nearestResolution(s.correction().resolutionOctaves()));
+        strength.show(100 * s.correction().strength());
+        boost.show(s.correction().mostBoostDb());
+        cut.show(s.correction().mostCutDb());
+    }
+
+    private static int nearestResolution(double octaves) {
+        int nearest = 0;
+        for (int i = 1; i < RESOLUTIONS.length; i++) {
+            if (Math.abs(RESOLUTIONS[i] - octaves) < Math.abs(RESOLUTIONS[nearest] - octaves)) {
+                nearest = i;
+            }
+        }
+        return nearest;
+    }
+}

@@ -1,0 +1,2 @@
+/** Shape: what to change in the mix, and the correction of the master. */
+package oakmirror.desk.shape;
