@@ -62,12 +62,18 @@ public final class Main {
             return USAGE;
         }
         try {
-            return line.execute(args);
+            int code = line.execute(args);
+            return code == DONE && (line.getOut().checkError() || System.out.checkError()) ? unsaid(line) : code;
         } catch (OutOfMemoryError e) {
             LOG.debug("failed", e);
             line.getErr().println("There is not enough memory for that; OAKMIRROR_JVM=-Xmx1g gives it more.");
             return 1;
         }
+    }
+
+    private static int unsaid(CommandLine line) {
+        line.getErr().println("What was to be said could not be written.");
+        return OUTPUT;
     }
 
     private static int failure(Exception e, CommandLine command) {

@@ -206,6 +206,16 @@ class CommandFaultsTest extends CommandTest {
     }
 
     @Test
+    void anOutputThatCannotBeWrittenIsAFailure() throws Exception {
+        Path tone = wav("tone.wav", -20, 1);
+        List<String> command = new ArrayList<>(List.of("bash", "-c", "exec \"$@\" > /dev/full", "bash"));
+        command.addAll(java("measure", "--json", tone.toString()));
+        Result r = execute(command);
+        assertThat(r.code()).isEqualTo(Main.OUTPUT);
+        assertThat(r.err().strip()).isEqualTo("What was to be said could not be written.");
+    }
+
+    @Test
     void aSignalLeavesNothingBehind() throws Exception {
         Path mix = TestFiles.music(folder.resolve("mix.wav"), 48000, 60, 0.3);
         Path temporary = Files.createDirectory(folder.resolve("tmp"));

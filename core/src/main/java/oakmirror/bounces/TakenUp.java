@@ -66,6 +66,11 @@ public record TakenUp(double centreHz, double wantedDb, double doneDb) {
         return Math.abs(wantedDb) < Decibels.ofAmplitude(1.001) ? 0 : doneDb / wantedDb;
     }
 
+    /** Whether most of it was done, or more than that. */
+    public boolean isDone() {
+        return share() >= MOST_OF_IT;
+    }
+
     /** What became of it, in a few words. */
     public String words() {
         double share = share();

@@ -1,5 +1,6 @@
 package oakmirror.delivery;
 
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -47,6 +48,9 @@ public record NamePattern(String text) {
     private static final Pattern RESERVED = Pattern.compile("(?i)con|prn|aux|nul|com\\d|lpt\\d");
 
     private static final int LONGEST = 180;
+    /** File systems hold 255: a version, a number and an ending come behind it. */
+    private static final int MOST_BYTES = 200;
+
     private static final String EMPTY = "\u0000";
 
     /** What is wrong with it, in one sentence. */
@@ -74,6 +78,21 @@ public record NamePattern(String text) {
                 .findFirst();
     }
 
+    /** How much of a name fits, in whole letters. */
+    private static int longest(String name) {
+        int end = 0;
+        int bytes = 0;
+        for (int count = 0; end < name.length() && count < LONGEST; count++) {
+            int letter = name.codePointAt(end);
+            bytes += Character.toString(letter).getBytes(StandardCharsets.UTF_8).length;
+            if (bytes > MOST_BYTES) {
+                break;
+            }
+            end += Character.charCount(letter);
+        }
+        return end;
+    }
+
     /** The name, without its ending; never empty. */
     public String name(Map<Place, String> values) {
         String filled = BRACES.matcher(text).replaceAll(m -> {
@@ -87,9 +106,7 @@ public record NamePattern(String text) {
         String plain = closed.replace('−', '-'); // a minus sign is not on every keyboard
         String safe =
                 UNSAFE.matcher(plain).replaceAll("-").replaceAll("\\s+", " ").strip();
-        String within = safe.codePointCount(0, safe.length()) > LONGEST
-                ? safe.substring(0, safe.offsetByCodePoints(0, LONGEST)).strip()
-                : safe;
+        String within = safe.substring(0, longest(safe)).strip();
         String shown = within.startsWith(".") ? "_" + within.substring(1) : within; // or it would be hidden
         return shown.isEmpty() ? "master" : RESERVED.matcher(shown).matches() ? shown + "_" : shown;
     }

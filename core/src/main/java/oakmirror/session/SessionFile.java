@@ -72,6 +72,9 @@ public final class SessionFile {
      * @throws IOException when the file cannot be read or is no session; its message is one sentence for the user
      */
     public static SessionDocument read(Path file) throws IOException {
+        if (Files.exists(file) && !Files.isRegularFile(file)) { // a pipe or a device would be waited for
+            throw new IOException(file.getFileName() + " is no file that holds a session; choose another.");
+        }
         if (Files.size(file) > MOST_BYTES) {
             throw new IOException(file.getFileName() + " is too large for a session; choose another file.");
         }
@@ -90,11 +93,12 @@ public final class SessionFile {
                 || !FORMAT.equals(root.path("format").asText())) {
             throw new IOException(file.getFileName() + " is not an Oak Mirror session.");
         }
-        int version = root.path("version").asInt(1);
-        if (version > VERSION) {
+        JsonNode said = root.path("version");
+        if (said.isNumber() && said.asDouble() > VERSION) {
             throw new IOException(file.getFileName() + " was saved by a newer Oak Mirror; update to open it.");
         }
         try {
+            int version = said.isMissingNode() ? 1 : SessionJson.version(said);
             ObjectNode current = version < 2 ? SessionUpgrade.fromFirst(root) : root;
             SessionUpgrade.withoutLimiter(current);
             return SessionJson.fromTree(current, folderOf(file));

@@ -148,9 +148,30 @@ final class SessionJson {
         }
     }
 
-    /** A document from a file in a folder. */
+    /** The form a document says it has. */
+    static int version(JsonNode said) {
+        require(said.isInt() && said.asInt() >= 1, "its version is none");
+        return said.asInt();
+    }
+
+    private static void require(boolean holds, String otherwise) {
+        if (!holds) {
+            throw new IllegalArgumentException(otherwise);
+        }
+    }
+
+    /**
+     * A document from a file in a folder.
+     *
+     * @throws IllegalArgumentException when a part of it is missing or of another kind than it should be, in a few words
+     */
     static SessionDocument fromTree(ObjectNode root, Path folder) throws JsonProcessingException {
-        ObjectNode profiles = root.get("profiles") instanceof ObjectNode given ? given : MAPPER.createObjectNode();
+        require(root.path("session").isObject(), "there is no session in it");
+        require(root.path("log").isMissingNode() || root.path("log").isArray(), "its log is no list");
+        root.path("log").forEach(fact -> require(fact.isObject(), "an entry of its log is empty"));
+        JsonNode kept = root.path("profiles");
+        require(kept.isMissingNode() || kept.isObject(), "its profiles are no list by key");
+        ObjectNode profiles = kept instanceof ObjectNode given ? given : MAPPER.createObjectNode();
         ObjectReader reader = MAPPER.reader().withAttribute(ProfilePool.class, new ProfilePool(profiles));
         ObjectNode session = whole(root.get("session"), folder);
         List<Fact> facts = new ArrayList<>();
@@ -297,7 +318,9 @@ final class SessionJson {
         Path parent = folder.getParent();
         if (absolute.startsWith(folder)
                 || (parent != null && parent.getParent() != null && absolute.startsWith(parent))) {
-            return folder.relativize(absolute).toString().replace('\\', '/');
+            return folder.relativize(absolute)
+                    .toString()
+                    .replace(folder.getFileSystem().getSeparator(), "/");
         }
         return absolute.toString();
     }

@@ -250,6 +250,10 @@ class BouncesTest {
         assertThat(treble.words()).isEqualTo("taken up");
         assertThat(treble.share()).isCloseTo(0.85, within(0.25));
         assertThat(ofTreble(TakenUp.of(moves, dull, dull)).words()).isEqualTo("left");
+        assertThat(new TakenUp(1000, 4, 1.5).isDone()).as("in part is not done").isFalse();
+        assertThat(new TakenUp(1000, 4, 1.5).words()).isEqualTo("taken up in part");
+        assertThat(new TakenUp(1000, 4, 4).isDone()).isTrue();
+        assertThat(new TakenUp(1000, -4, -9).isDone()).as("and more").isTrue();
         assertThat(ofTreble(TakenUp.of(moves, dull, duller)).words()).isEqualTo("the other way");
     }
 

@@ -2,11 +2,13 @@ package oakmirror.delivery;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.nio.charset.StandardCharsets;
 import java.util.Map;
 import oakmirror.delivery.NamePattern.Place;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** How files are named. */
 class NamePatternTest {
@@ -25,6 +27,17 @@ class NamePatternTest {
                                 Place.TITLE, "Ebb Tide",
                                 Place.VERSION, "loud")))
                 .isEqualTo("02 The Withy Lanterns - Ebb Tide (loud)");
+    }
+
+    /** File systems hold 255 bytes of a name; four of them and more are a letter elsewhere. */
+    @ParameterizedTest
+    @ValueSource(strings = {"a", "я", "漢", "🌊"})
+    void aLongNameFitsWhateverItIsWrittenIn(String letter) {
+        String name = name("{title}", Map.of(Place.TITLE, letter.repeat(400)));
+        assertThat(name.getBytes(StandardCharsets.UTF_8).length)
+                .as("with a number, a version's ending and room to spare")
+                .isBetween(170, 220);
+        assertThat(name).isEqualTo(letter.repeat(name.length() / letter.length()));
     }
 
     @ParameterizedTest

@@ -2,6 +2,7 @@ package oakmirror.session;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assumptions.assumeThat;
 
 import java.io.IOException;
 import java.io.RandomAccessFile;
@@ -137,6 +138,61 @@ class SessionFileTest {
         assertThatThrownBy(() -> SessionFile.read(file))
                 .isInstanceOf(IOException.class)
                 .hasMessage("x.json is not an Oak Mirror session.");
+    }
+
+    /** What says that it is a session, and is none: a sentence, and nothing is open that could be saved over it. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "'version':null|its version is none",
+                "'version':-1|its version is none",
+                "'version':0|its version is none",
+                "'version':[]|its version is none",
+                "'version':'3'|its version is none",
+                "'version':2.5|its version is none",
+                "'version':3|there is no session in it",
+                "'version':3,'session':null|there is no session in it",
+                "'version':3,'session':[]|there is no session in it",
+                "'version':3,'session':{},'log':{}|its log is no list",
+                "'version':3,'session':{},'log':[null]|an entry of its log is empty",
+                "'version':3,'session':{},'log':[7]|an entry of its log is empty",
+                "'version':3,'session':{},'profiles':[]|its profiles are no list by key",
+            })
+    void whatOnlySaysThatItIsASessionIsRefused(String fields, String expected) throws IOException {
+        Path file = Files.writeString(
+                folder.resolve("x.json"), "{\"format\":\"oak-mirror-session\"," + fields.replace('\'', '"') + "}");
+        assertThatThrownBy(() -> SessionFile.read(file))
+                .isInstanceOf(IOException.class)
+                .hasMessageStartingWith("x.json holds a setting that cannot be: ")
+                .hasMessageContaining(expected);
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"4", "2147483648", "4294967297", "1e30"})
+    void aSessionOfANewerFormIsSaidToBeSo(String version) throws IOException {
+        Path file = Files.writeString(
+                folder.resolve("x.json"), "{\"format\":\"oak-mirror-session\",\"version\":" + version + "}");
+        assertThatThrownBy(() -> SessionFile.read(file))
+                .hasMessage("x.json was saved by a newer Oak Mirror; update to open it.");
+    }
+
+    @Test
+    void whatIsNoPlainFileIsNotRead() throws Exception {
+        assertThatThrownBy(() -> SessionFile.read(folder)).hasMessageContaining("is no file that holds a session");
+        Path pipe = folder.resolve("pipe.json");
+        assumeThat(new ProcessBuilder("mkfifo", pipe.toString()).start().waitFor())
+                .isZero();
+        assertThatThrownBy(() -> SessionFile.read(pipe)).hasMessageContaining("is no file that holds a session");
+    }
+
+    @Test
+    void aBackslashInANameStaysOne() throws IOException {
+        Path file = folder.resolve("session.oakmirror.json");
+        Path song = folder.resolve("songs")
+                .resolve(folder.getFileSystem().getSeparator().equals("/") ? "ebb\\tide.wav" : "x.wav");
+        SessionFile.write(new SessionDocument(Session.EMPTY.withReference(Track.of(song)), SessionLog.EMPTY), file);
+        assertThat(SessionFile.read(file).session().references().get(0).file()).contains(song);
     }
 
     @Test

@@ -167,8 +167,8 @@ class JourneyTest extends WindowTest {
                 () -> !workspace().tracks().all().get(1).failureProperty().get().isEmpty());
         assertThat(lookup("#track-1 .warning").queryAs(Label.class).getText())
                 .isEqualTo("moved.wav is not there any more; it may have been moved or renamed.");
-        TestFiles.music(moved, 44100, 3, 0.6);
-        clickOn("try again");
+        assertThat(lookup("try again").tryQuery()).isPresent();
+        TestFiles.music(moved, 44100, 3, 0.6); // and it is read as soon as it is there
         waitUntil(() -> workspace().isReady());
         Path found = Files.move(moved, folder.resolve("found.wav"));
         interact(() -> workspace().relocate(1, found));

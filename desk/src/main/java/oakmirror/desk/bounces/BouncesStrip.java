@@ -242,9 +242,7 @@ public final class BouncesStrip extends VBox {
     /** What became of the moves that were proposed. */
     private static String moves(Taken last) {
         List<TakenUp> moves = last.bounce().takenUp();
-        long done = moves.stream()
-                .filter(m -> m.words().startsWith("taken up") || m.words().startsWith("more"))
-                .count();
+        long done = moves.stream().filter(TakenUp::isDone).count();
         return moves.isEmpty() ? "" : "; " + done + " of " + Readings.count(moves.size(), "move") + " taken up";
     }
 

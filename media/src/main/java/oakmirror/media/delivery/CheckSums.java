@@ -39,7 +39,7 @@ public final class CheckSums {
     }
 
     /**
-     * Adds check-sums to those of a folder; those of other files there stay.
+     * Adds check-sums to those of a folder; those of other files there stay, as does whatever else somebody wrote there.
      *
      * @param sums by file name
      * @return the file they are in
@@ -49,6 +49,11 @@ public final class CheckSums {
         Map<String, String> all = new TreeMap<>(read(file));
         all.putAll(sums);
         StringBuilder text = new StringBuilder();
+        if (Files.exists(file)) {
+            Files.readAllLines(file, StandardCharsets.UTF_8).stream()
+                    .filter(line -> !LINE.matcher(line).matches())
+                    .forEach(line -> text.append(line).append('\n'));
+        }
         all.forEach((name, sum) -> text.append(sum).append("  ").append(name).append('\n'));
         WholeFile.write(file, text.toString().getBytes(StandardCharsets.UTF_8));
         return file;

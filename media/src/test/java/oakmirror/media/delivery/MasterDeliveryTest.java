@@ -164,4 +164,12 @@ class MasterDeliveryTest {
         CheckSums.add(folder, Map.of("x.wav", "1".repeat(64)));
         assertThat(CheckSums.read(sums)).containsEntry("x.wav", "1".repeat(64)).hasSize(2);
     }
+
+    @Test
+    void whatSomebodyElseWroteIntoTheCheckSumsStays() throws IOException {
+        String foreign = "# sent to the plant on Monday\n" + "A".repeat(64) + "  old.wav\nMD5 (x) = 12\n";
+        Path sums = Files.writeString(folder.resolve(CheckSums.NAME), foreign + "0".repeat(64) + "  x.wav\n");
+        CheckSums.add(folder, Map.of("x.wav", "1".repeat(64)));
+        assertThat(sums).hasContent(foreign + "1".repeat(64) + "  x.wav\n");
+    }
 }

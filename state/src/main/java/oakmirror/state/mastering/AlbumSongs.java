@@ -22,6 +22,7 @@ import oakmirror.media.delivery.AlbumOrders;
 import oakmirror.media.delivery.CheckSums;
 import oakmirror.media.delivery.Orders;
 import oakmirror.media.delivery.Orders.Ended;
+import oakmirror.media.file.AudioFileException;
 import oakmirror.media.session.MeasuredAlbum;
 import oakmirror.session.Album;
 import oakmirror.session.AlbumSong;
@@ -231,6 +232,15 @@ public final class AlbumSongs {
                                 failed.isCancelled() && !failed.isAbandoned() ? "Cancelled." : failed.sentence()));
     }
 
+    private static void addSums(Path folder, Map<String, String> sums) throws AudioFileException {
+        try {
+            CheckSums.add(folder, sums);
+        } catch (IOException e) {
+            throw new AudioFileException(
+                    "The masters are there, but " + CheckSums.NAME + " cannot be written; look after that file.", e);
+        }
+    }
+
     private List<Ended> deliver(MeasuredAlbum album, Path folder, Progress progress) throws IOException {
         List<Orders.Task> tasks = AlbumOrders.of(
                 album,
@@ -251,7 +261,7 @@ public final class AlbumSongs {
             all.stream()
                     .flatMap(e -> e.delivered().stream())
                     .forEach(d -> sums.put(d.file().getFileName().toString(), d.sha256()));
-            CheckSums.add(folder, sums);
+            addSums(folder, sums);
         }
         return all;
     }

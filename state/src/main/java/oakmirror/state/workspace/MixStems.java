@@ -244,7 +244,10 @@ public final class MixStems {
         Task task = tasks.shown(Kind.IMPORT, "Reading the stem “" + slot.track().name() + "”");
         slot.begin(task);
         task.run(
-                progress -> importer.importTrack(slot.track().file().orElseThrow(), Optional.of(rate), progress),
+                progress -> {
+                    slot.attempt();
+                    return importer.importTrack(slot.track().file().orElseThrow(), Optional.of(rate), progress);
+                },
                 track -> ended(slot, Optional.of(track), ""),
                 failed -> {
                     if (failed.isAbandoned()) {

@@ -15,6 +15,7 @@ import oakmirror.level.LevelFigures;
 import oakmirror.measure.Provenance.Origin;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.media.ImportedTrack;
+import oakmirror.media.cache.FileState;
 import oakmirror.rhythm.BarGrid;
 import oakmirror.rhythm.FullestPassage;
 import oakmirror.rhythm.Rhythm;
@@ -34,6 +35,7 @@ public final class TrackSlot {
     private final StringProperty failure = new SimpleStringProperty("");
     private final DoubleProperty progress = new SimpleDoubleProperty();
     private Optional<Task> reading = Optional.empty();
+    private volatile Optional<FileState> attempted = Optional.empty();
     /** Measured last of a passage; what it is of, it says itself. */
     private Optional<TrackMeasurement> passage = Optional.empty();
 
@@ -226,6 +228,16 @@ public final class TrackSlot {
         reading = Optional.of(next);
         failure.set("");
         progress.bind(next.fractionProperty());
+    }
+
+    /** Notes what its file is like before it is read; by whoever reads it. */
+    void attempt() {
+        attempted = track.file().flatMap(FileWatch::stateOf);
+    }
+
+    /** What its file was like when it was last begun to be read; empty where it was not there. */
+    Optional<FileState> attempted() {
+        return attempted;
     }
 
     /** Whether it is being read. */

@@ -238,7 +238,10 @@ public final class Tracks {
         Task task = tasks.shown(Kind.IMPORT, "Reading “" + name + "”");
         slot.begin(task);
         task.run(
-                progress -> TrackReader.read(source, name, rate, importer, progress),
+                progress -> {
+                    slot.attempt();
+                    return TrackReader.read(source, name, rate, importer, progress);
+                },
                 track -> ended(slot, Optional.of(track), ""),
                 failure -> failed(slot, failure));
     }

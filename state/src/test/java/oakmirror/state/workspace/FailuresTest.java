@@ -2,6 +2,7 @@ package oakmirror.state.workspace;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -32,6 +33,21 @@ class FailuresTest extends StateTest {
         does(() -> workspace.tracks().readAgain(slot(0)));
         waitUntil(() -> !slot(0).isBusy());
         assertThat(now(() -> slot(0).failureProperty().get())).as("tried again").isNotEmpty();
+    }
+
+    /** A reference that was overwritten by something broken is read again as soon as it is mended. */
+    @Test
+    void aFileThatCannotBeReadIsReadAgainWhenItHasChanged() throws Exception {
+        Path mix = song("mix.wav");
+        Path reference = song("reference.wav");
+        byte[] whole = Files.readAllBytes(reference);
+        does(() -> workspace.addFiles(List.of(mix, reference)));
+        waitUntil(() -> workspace.isReady());
+        Files.writeString(reference, "no sound at all");
+        waitUntil(() -> !slot(1).failureProperty().get().isEmpty());
+        Files.write(reference, whole);
+        waitUntil(() -> slot(1).imported().isPresent());
+        assertThat(slot(1).failureProperty().get()).isEmpty();
     }
 
     @Test
