@@ -2,7 +2,6 @@ package oakmirror.monitor;
 
 import java.util.Arrays;
 import java.util.concurrent.atomic.AtomicInteger;
-import java.util.concurrent.atomic.AtomicReference;
 import oakmirror.audio.FrameRange;
 import oakmirror.audio.StereoSource;
 import oakmirror.audio.Timing;
@@ -33,8 +32,6 @@ public final class MonitorMixer {
 
     private static final int VOICES = 8;
 
-    private record Jump(double units) {}
-
     private final int sampleRate;
     private final int maxBlock;
     private final MonitorVoice[] voices = new MonitorVoice[VOICES];
@@ -43,9 +40,7 @@ public final class MonitorMixer {
     private final Readahead reading;
     private final Standby standby;
     private volatile MonitorScene scene = MonitorScene.EMPTY;
-    private volatile Jump jump = new Jump(0);
-    /** A jump that is on its way; none, null. */
-    private final AtomicReference<Jump> announced = new AtomicReference<>();
+    private final Jumps jumps = new Jumps(units -> place = units);
 
     private volatile double place;
     private volatile long endedRequest = -1;
@@ -56,7 +51,7 @@ public final class MonitorMixer {
     private final AtomicInteger outputPeak = new AtomicInteger();
 
     // Of the audio thread alone:
-    private Jump doneJump = jump;
+    private Jumps.Jump doneJump = jumps.made();
     private MonitorVoice active;
     private MonitorVoice blended;
     private long placedFrame;
@@ -99,22 +94,7 @@ public final class MonitorMixer {
      * @return reads what will be heard, and takes processors there, so that the audio thread does not have to; by any thread but that
      */
     public Runnable announceJump(double units) {
-        Jump coming = new Jump(units);
-        announced.set(coming);
-        return () -> {
-            if (announced.get() == coming) {
-                prepareJump(units);
-                make(coming);
-            }
-        };
-    }
-
-    private synchronized void make(Jump coming) {
-        if (announced.get() == coming) {
-            place = coming.units();
-            jump = coming;
-            announced.compareAndSet(coming, null);
-        }
+        return jumps.announce(units, () -> prepareJump(units));
     }
 
     private void prepareJump(double units) {
@@ -202,8 +182,7 @@ public final class MonitorMixer {
 
     /** The place that will be rendered next, in units of the scene's timings. */
     public double place() {
-        Jump coming = announced.get();
-        return coming == null ? place : coming.units();
+        return jumps.comingOr(place);
     }
 
     /** The frame of the heard track that will be rendered next. */
@@ -255,11 +234,11 @@ public final class MonitorMixer {
     }
 
     private int renderPart(MonitorScene now, float[] left, float[] right, int offset, int wanted) {
-        Jump asked = jump;
+        Jumps.Jump asked = jumps.made();
         MonitorScene.Track track = now.heardTrack();
         boolean jumped = asked != doneJump;
         long at = frame(now, track, jumped, asked);
-        boolean waits = active == null && announced.get() != null;
+        boolean waits = active == null && jumps.isComing();
         boolean plays = track != null && now.playRequest() != 0 && now.playRequest() != endedRequest && !waits;
         if (plays && now.isPastAll(track.timing().unitsAt(at))) {
             endedRequest = now.playRequest();
@@ -299,7 +278,7 @@ public final class MonitorMixer {
     }
 
     /** Where the heard track is: where it was, carried over from another track, or where a jump leads. */
-    private long frame(MonitorScene now, MonitorScene.Track track, boolean jumped, Jump asked) {
+    private long frame(MonitorScene now, MonitorScene.Track track, boolean jumped, Jumps.Jump asked) {
         if (track == null) {
             return placedFrame;
         }
@@ -320,10 +299,10 @@ public final class MonitorMixer {
     }
 
     /** Moves on, unless a jump came in the meantime: then the next part takes it up. */
-    private void publish(Jump seen, MonitorScene.Track track, long next) {
+    private void publish(Jumps.Jump seen, MonitorScene.Track track, long next) {
         placedFrame = next;
         placedSource = track == null ? null : track.source();
-        if (jump == seen && track != null) {
+        if (jumps.made() == seen && track != null) {
             place = track.timing().unitsAt(next);
         }
     }
