@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.regex.Matcher;
@@ -18,6 +19,9 @@ import java.util.zip.CRC32;
  * the process and when it began, so that only what nobody can be writing any more is taken away: never what another machine writes into a shared folder.
  */
 public final class Leftovers {
+
+    /** By how much a clock is set while a file is written; what is left of a process of the same number goes a day later. */
+    private static final long MOST_CLOCK_STEP_MILLIS = 24 * 3600 * 1000L;
 
     private static final String PREFIX = ".oak-mirror-" + place() + "-";
     private static final String SUFFIX = ".part";
@@ -72,7 +76,9 @@ public final class Leftovers {
         try (DirectoryStream<Path> files = Files.newDirectoryStream(folder, PREFIX + "*" + SUFFIX)) {
             for (Path file : files) {
                 Matcher name = NAME.matcher(file.getFileName().toString());
-                if (name.matches() && !HELD.contains(file) && !belongsToAnother(name.group(1), name.group(2))) {
+                if (name.matches()
+                        && !HELD.contains(file)
+                        && running(name.group(1), name.group(2)).isEmpty()) {
                     remove(file);
                 }
             }
@@ -90,15 +96,18 @@ public final class Leftovers {
     /** Whether what {@link #processMark} marked belongs to another process that still runs. */
     public static boolean belongsToAnother(String processMark) {
         String[] numbers = processMark.split("-", 2);
-        return belongsToAnother(numbers[0], numbers[1]);
+        return running(numbers[0], numbers[1])
+                .filter(p -> !p.equals(ProcessHandle.current()))
+                .isPresent();
     }
 
-    /** Whether another process that still runs is writing it. Numbers of processes come again, so the time counts as well. */
-    private static boolean belongsToAnother(String process, String began) {
+    /**
+     * The process of a mark, if it still runs: also this one, whose files may have been reached by another path. Numbers of processes come again,
+     * so the time counts as well, but not to the millisecond: it moves with the clock that is set.
+     */
+    private static Optional<ProcessHandle> running(String process, String began) {
         return ProcessHandle.of(Long.parseLong(process))
-                .filter(p -> !p.equals(ProcessHandle.current()))
-                .filter(p -> began(p) == Long.parseLong(began))
-                .isPresent();
+                .filter(p -> Math.abs(began(p) - Long.parseLong(began)) <= MOST_CLOCK_STEP_MILLIS);
     }
 
     /** When a process began in milliseconds, 0 where the system does not tell. */

@@ -108,6 +108,40 @@ class WholeFileTest {
         }
     }
 
+    /** Its own file is safe from itself, by whatever path its folder is reached. */
+    @Test
+    void whatIsBeingWrittenIsNotClearedAwayThroughAnotherPath() throws IOException {
+        Path inside = Files.createDirectory(folder.resolve("masters"));
+        Path link = Files.createSymbolicLink(folder.resolve("link"), inside);
+        try (WholeFile pending = WholeFile.begin(inside.resolve("x"))) {
+            Leftovers.sweep(link);
+            assertThat(pending.temporary()).exists();
+            Files.write(pending.temporary(), text("x"));
+            pending.commit();
+        }
+        assertThat(link.resolve("x")).hasContent("x");
+    }
+
+    /** A clock that is set moves the time a process is said to have begun at. */
+    @Test
+    void whatARunningProcessWritesStaysWhenTheClockIsSet() throws Exception {
+        Process other = new ProcessBuilder("sleep", "60").start();
+        try {
+            long began = other.info().startInstant().orElseThrow().toEpochMilli();
+            Path theirs = Files.createFile(folder.resolve(marked(other.pid(), began + 3_600_000)));
+            Path stale = Files.createFile(folder.resolve(marked(other.pid(), began - 7 * 24 * 3_600_000L)));
+            Leftovers.sweep(folder);
+            assertThat(theirs).exists();
+            assertThat(stale).as("of a process of the same number, long ago").doesNotExist();
+        } finally {
+            other.destroy();
+        }
+    }
+
+    private static String marked(long process, long began) {
+        return Leftovers.name(7).replace(Leftovers.processMark(), process + "-" + began);
+    }
+
     @Test
     void permissionsAreThoseOfTheFileThatIsReplacedOrWhatTheMaskLeaves() throws IOException {
         Path plain = Files.createFile(folder.resolve("plain"));
