@@ -23,6 +23,7 @@ import javafx.scene.input.TransferMode;
 import javafx.stage.DirectoryChooser;
 import javafx.stage.FileChooser;
 import javafx.stage.Window;
+import javafx.stage.WindowEvent;
 import oakmirror.desk.command.Act;
 import oakmirror.desk.part.FileDialogs;
 import oakmirror.media.TestFiles;
@@ -135,6 +136,29 @@ class DialogsTest extends WindowTest {
         clickOn("Save");
         waitUntil(() -> session().isBlank());
         assertThat(SessionFile.read(kept).session().name()).isEqualTo("Ebb");
+    }
+
+    /** The window closes over unsaved changes only when the user says so, and once they are on disk. */
+    @Test
+    void theWindowClosesOnceTheSessionHasBeenSaved() throws Exception {
+        interact(() -> workspace().change("name", s -> s.withName("Ebb")));
+        interact(() -> workspace().addFiles(List.of(folder.resolve("gone.wav"))));
+        Path kept = folder.resolve("ebb.oakmirror.json");
+        answers.answer = List.of(kept.toFile());
+        Window stage = onFx(() -> app.window().root().getScene().getWindow());
+        askToClose(stage);
+        waitUntil(() -> lookup(".dialog-pane").tryQuery().isPresent());
+        clickOn("Cancel");
+        assertThat(onFx(stage::isShowing)).isTrue();
+        askToClose(stage);
+        waitUntil(() -> lookup(".dialog-pane").tryQuery().isPresent());
+        clickOn("Save");
+        waitUntil(() -> !stage.isShowing());
+        assertThat(SessionFile.read(kept).session().name()).isEqualTo("Ebb");
+    }
+
+    private static void askToClose(Window stage) {
+        Platform.runLater(() -> Event.fireEvent(stage, new WindowEvent(stage, WindowEvent.WINDOW_CLOSE_REQUEST)));
     }
 
     @Test
