@@ -9,6 +9,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
 import javafx.scene.layout.Region;
 import oakmirror.compare.Jump;
 import oakmirror.desk.command.Act;
@@ -33,6 +34,16 @@ class ListeningBarTest extends WindowTest {
         long blocks = Math.round(seconds * 48000);
         long[] start = {device().framesTaken()};
         waitUntil(() -> device().framesTaken() - start[0] > blocks);
+    }
+
+    @Test
+    void aChipIsPressedThoughItsFigureChangesMeanwhile() throws Exception {
+        openDemo();
+        moveTo("#chip-3").press(MouseButton.PRIMARY);
+        interact(() -> workspace().changeTrack(3, "trim", t -> t.withTrim(-4)));
+        waitUntil(() -> lookup("#chip-3").query().getAccessibleText().contains("13.3"));
+        release(MouseButton.PRIMARY);
+        waitUntil(() -> heard() == 3);
     }
 
     @Test

@@ -1,8 +1,11 @@
 package oakmirror.desk.bar;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.function.Consumer;
 import javafx.collections.ListChangeListener;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
@@ -82,6 +85,8 @@ final class ChipRow extends ScrollPane {
     /** What the chips show; they are made anew only when it has changed. */
     private record Shown(List<String> letters, List<String> auditioned, List<Entry> entries) {}
 
+    private final Map<Node, Consumer<String>> gains = new HashMap<>();
+
     private record Entry(
             TrackSlot slot,
             int number,
@@ -90,7 +95,13 @@ final class ChipRow extends ScrollPane {
             boolean ready,
             String gain,
             boolean stretched,
-            String key) {}
+            String key) {
+
+        /** Whether its chip can stay, and only says another gain: a chip that is made anew between press and release is not pressed. */
+        boolean isSameButForGain(Entry other) {
+            return other.equals(new Entry(slot, number, name, title, ready, other.gain, stretched, key));
+        }
+    }
 
     private void show() {
         Shown next = new Shown(
@@ -114,14 +125,19 @@ final class ChipRow extends ScrollPane {
         }
         for (int i = 0; i < shown.entries().size(); i++) {
             Entry entry = shown.entries().get(i);
-            made.add(i < known.size() && known.get(i).equals(entry) ? before.get(i) : chip(entry, i));
+            boolean stays = i < known.size() && known.get(i).isSameButForGain(entry);
+            PressBox chip = stays ? (PressBox) before.get(i) : chip(entry, i);
+            gains.get(chip).accept(entry.gain());
+            made.add(chip);
         }
-        chips.getChildren().setAll(made);
+        gains.keySet().retainAll(made);
+        if (!made.equals(before)) {
+            chips.getChildren().setAll(made);
+        }
         fit();
         showHeard();
         if (focused >= 0 && focused < made.size()) {
-            made.get(focused)
-                    .requestFocus(); // a chip whose figure has changed is a new one; the focus stays where it was
+            made.get(focused).requestFocus(); // a chip that has changed is a new one; the focus stays where it was
         }
     }
 
@@ -210,7 +226,7 @@ final class ChipRow extends ScrollPane {
         int number = track.number();
         Label name = Ui.label(track.title(), "strong");
         name.setMaxWidth(Double.MAX_VALUE);
-        Label offset = Ui.label(track.gain(), "chip-offset");
+        Label offset = Ui.label("", "chip-offset");
         offset.setMinWidth(USE_PREF_SIZE);
         Sketches.Dash dash = new Sketches.Dash(number);
         dash.setPrefSize(30, 8);
@@ -222,19 +238,21 @@ final class ChipRow extends ScrollPane {
         lower.getChildren().add(offset);
         lower.setAlignment(Pos.CENTER_LEFT);
         PressBox chip = PressBox.choice(6, () -> listening.hear(index), name, lower);
-        chip.setAccessibleText(
-                (number == 0 ? "Mix, " : "Reference " + number + ", ") + track.name() + ", " + track.gain());
         chip.getStyleClass().addAll("chip", Palette.styleClass(number));
         chip.setId("chip-" + index);
         chip.getProperties().put(Sketches.Dash.class, dash);
         chip.setDisable(!track.ready());
-        Tooltip.install(
-                chip,
-                new Tooltip(track.name()
-                        + track.key()
-                        + (track.slot().hasFile() ? ", heard with " : ", ")
-                        + track.gain()
-                        + (track.stretched() ? ", stretched to the mix's tempo" : "")));
+        Tooltip tip = new Tooltip();
+        Tooltip.install(chip, tip);
+        gains.put(chip, gain -> {
+            offset.setText(gain);
+            chip.setAccessibleText((number == 0 ? "Mix, " : "Reference " + number + ", ") + track.name() + ", " + gain);
+            tip.setText(track.name()
+                    + track.key()
+                    + (track.slot().hasFile() ? ", heard with " : ", ")
+                    + gain
+                    + (track.stretched() ? ", stretched to the mix's tempo" : ""));
+        });
         return chip;
     }
 
