@@ -30,6 +30,9 @@ import oakmirror.spectrum.TransferAnalyser;
 public record Bus(
         long delayFrames, double[] mid, double[] side, int responseLatency, double levelDb, double residualDb) {
 
+    /** Goes up whenever another bus would be found of the same sound, so that none that was kept is taken for it. */
+    public static final int VERSION = 1;
+
     private static final int BLOCK = 16384;
     /** Nobody waits for it block by block. */
     private static final int LONG_PART = 8192;

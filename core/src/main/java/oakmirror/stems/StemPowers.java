@@ -22,6 +22,9 @@ import oakmirror.spectrum.Zone;
  */
 public record StemPowers(double[][][] power, int usableBands) {
 
+    /** Goes up whenever other powers would be measured of the same sound, so that none that were kept are taken for them. */
+    public static final int VERSION = 1;
+
     private static final double NOTHING_DB = -90;
     /** Bands of the grid to either side in a third of an octave. */
     private static final int THIRD = BandGrid.BANDS_PER_OCTAVE / 6;

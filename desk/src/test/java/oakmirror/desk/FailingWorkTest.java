@@ -22,7 +22,7 @@ class FailingWorkTest extends WindowTest {
         waitUntil(() -> lookup("#measure-again").tryQuery().isPresent());
         assertThat(onFx(() -> workspace().messageProperty().get())).isEqualTo(SENTENCE);
         Label reason = lookup("passage not measured").queryAs(Label.class);
-        assertThat(onFx(() -> reason.getTooltip().getText())).isEqualTo(SENTENCE);
+        assertThat(onFx(() -> reason.getAccessibleHelp())).isEqualTo(SENTENCE);
         assertThat(onFx(() -> workspace().settledProperty().get()))
                 .as("nothing stays grey")
                 .isTrue();

@@ -151,8 +151,8 @@ class SendOutTest extends WindowTest {
         answers.answer(cover.toFile());
         interact(() -> app.window().root().lookupAll(".button").stream()
                 .filter(b -> b instanceof Button button
-                        && button.getTooltip() != null
-                        && button.getTooltip().getText().startsWith("A JPEG or PNG"))
+                        && button.getAccessibleHelp() != null
+                        && button.getAccessibleHelp().startsWith("A JPEG or PNG"))
                 .forEach(b -> ((Button) b).fire()));
         assertThat(session().delivery().tags().cover()).isEqualTo(CoverChoice.OTHER);
         clickOn("#render");

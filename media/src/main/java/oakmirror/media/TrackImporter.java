@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.ExecutorService;
+import java.util.function.Supplier;
 import oakmirror.audio.AudioStream;
 import oakmirror.audio.Progress;
 import oakmirror.audio.RangeStream;
@@ -30,6 +31,7 @@ import oakmirror.profile.ToneSpread;
 import oakmirror.rhythm.Rhythm;
 import oakmirror.rhythm.TempoFinder;
 import oakmirror.stems.Bus;
+import oakmirror.stems.StemPowers;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -251,6 +253,43 @@ public final class TrackImporter {
             throw new AudioFileException(
                     "There is no room for " + track.name() + " at another tempo; make room and try again.", e);
         }
+    }
+
+    /**
+     * What lies between stems and their mix, and is kept once it was found.
+     *
+     * @param key tells the mix with its stems from any other
+     * @throws java.util.concurrent.CancellationException when the progress says so
+     */
+    public Bus bus(String key, StereoSource mix, List<StereoSource> stems, Progress progress) {
+        return kept(
+                key + "-bus-" + Bus.VERSION + "-" + mix.sampleRate(), Bus.class, () -> Bus.find(mix, stems, progress));
+    }
+
+    /**
+     * What a stretch of a mix and its stems hold and have in common, kept once it was measured.
+     *
+     * @param key tells the mix with its stems, in their order, from any other
+     * @throws java.util.concurrent.CancellationException when the progress says so
+     */
+    public StemPowers stemPowers(
+            String key, StereoSource mix, List<StereoSource> stems, TimeRange range, Progress progress) {
+        String of = Long.toHexString(Double.doubleToLongBits(range.startSeconds())) + "-"
+                + Long.toHexString(Double.doubleToLongBits(range.endSeconds()));
+        return kept(
+                key + "-powers-" + StemPowers.VERSION + "-" + mix.sampleRate() + "-" + of,
+                StemPowers.class,
+                () -> StemPowers.measure(mix, stems, range, progress));
+    }
+
+    private <T> T kept(String name, Class<T> type, Supplier<T> finder) {
+        Optional<T> before = cache.found(name, type);
+        if (before.isPresent()) {
+            return before.get();
+        }
+        T found = finder.get();
+        cache.keepFound(name, found);
+        return found;
     }
 
     /**

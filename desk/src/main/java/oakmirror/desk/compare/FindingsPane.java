@@ -72,6 +72,11 @@ final class FindingsPane extends SidePane {
             refresh();
         });
         comparing.sheetProperty().subscribe(c -> say());
+        sceneProperty().subscribe(scene -> {
+            if (scene != null) {
+                places.lookAt();
+            }
+        });
     }
 
     private void say() {

@@ -160,7 +160,7 @@ final class LevelStrip extends HBox {
         showing = false;
         if (!settings.matched()) {
             state.setText("as they are");
-            state.setTooltip(null);
+            Ui.untip(state);
         } else if (levels.downDb() > 0.05) {
             state.setText("all " + Readings.level(-levels.downDb()) + " dB, to clear full scale");
             Ui.tip(

@@ -7,6 +7,7 @@ import java.util.function.Function;
 import javafx.animation.PauseTransition;
 import javafx.application.Platform;
 import javafx.beans.value.ObservableValue;
+import javafx.event.EventHandler;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Control;
@@ -18,6 +19,7 @@ import javafx.scene.control.TextInputDialog;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.control.Tooltip;
+import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -32,6 +34,7 @@ public final class Ui {
 
     private static final double GREY_AFTER_MILLIS = 150;
     private static final String STALE = "stale";
+    private static final EventHandler<MouseEvent> MAKE_TIP = Ui::makeTip;
 
     private Ui() {}
 
@@ -141,7 +144,7 @@ public final class Ui {
 
     /**
      * Gives a control a tooltip, or changes the text of the one it has. A screen reader reads it as help, and as the name of what has only a
-     * sign on it.
+     * sign on it. The tooltip itself is made when the pointer comes: a window has hundreds, and a few are ever seen.
      */
     public static void tip(Control control, String text) {
         control.setAccessibleHelp(text);
@@ -152,9 +155,22 @@ public final class Ui {
             control.setAccessibleText(text);
         }
         if (control.getTooltip() == null) {
-            control.setTooltip(new Tooltip(text));
+            control.addEventHandler(MouseEvent.MOUSE_ENTERED, MAKE_TIP);
         } else {
             control.getTooltip().setText(text);
+        }
+    }
+
+    /** Takes a control's tooltip away. */
+    public static void untip(Control control) {
+        control.removeEventHandler(MouseEvent.MOUSE_ENTERED, MAKE_TIP);
+        control.setAccessibleHelp(null);
+        control.setTooltip(null);
+    }
+
+    private static void makeTip(MouseEvent entered) {
+        if (entered.getSource() instanceof Control control && control.getTooltip() == null) {
+            control.setTooltip(new Tooltip(control.getAccessibleHelp()));
         }
     }
 

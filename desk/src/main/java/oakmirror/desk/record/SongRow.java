@@ -122,7 +122,7 @@ final class SongRow extends HBox {
         label.setPrefWidth(FIGURE);
         label.setMinWidth(FIGURE);
         label.setAlignment(Pos.CENTER_RIGHT);
-        label.setTooltip(new Tooltip(tooltip));
+        Ui.tip(label, tooltip);
         return label;
     }
 

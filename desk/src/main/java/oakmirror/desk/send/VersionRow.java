@@ -10,7 +10,6 @@ import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
@@ -76,7 +75,7 @@ final class VersionRow extends VBox {
                         standing(Standing.DISCARDED, "out", number),
                         menu(isMissing, again, inFolder));
         Label made = Ui.label(made(version.version()), "quiet");
-        made.setTooltip(new Tooltip(version.version().file().toString()));
+        Ui.tip(made, version.version().file().toString());
         getChildren().addAll(upper, made);
         if (isMissing) {
             getChildren()

@@ -18,6 +18,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 import oakmirror.files.Leftovers;
+import oakmirror.files.PrivateFolder;
 import oakmirror.files.WholeFile;
 import oakmirror.measure.Provenance;
 import oakmirror.measure.TrackMeasurement;
@@ -103,14 +104,23 @@ public final class AudioCache {
     }
 
     private Optional<Measured> read(Provenance named) {
-        Path file = measuredFile(named);
+        return found(named.id(), Measured.class);
+    }
+
+    /**
+     * What was found before, if it is there.
+     *
+     * @param name made of what it was found of, and by which version of what finds it
+     */
+    public <T> Optional<T> found(String name, Class<T> type) {
+        Path file = foundFile(name);
         if (!Files.isRegularFile(file)) {
             return Optional.empty();
         }
         try {
-            return Optional.ofNullable(JSON.readValue(file.toFile(), Measured.class));
+            return Optional.ofNullable(JSON.readValue(file.toFile(), type));
         } catch (IOException | RuntimeException e) {
-            LOG.info("a cached measurement is not usable, measuring again", e);
+            LOG.info("something in the cache is not usable and is found again", e);
             return Optional.empty();
         }
     }
@@ -170,15 +180,20 @@ public final class AudioCache {
 
     /** Keeps what was measured, under what it says it was made of. A failure is no harm: it will be measured again. */
     public void keep(Measured measured) {
+        keepFound(measured.measurement().provenance().id(), measured);
+    }
+
+    /** Keeps what was found under a name. A failure is no harm: it will be found again. */
+    public void keepFound(String name, Object value) {
         try {
             makeFolder();
-            Path target = clear(measuredFile(measured.measurement().provenance()));
+            Path target = clear(foundFile(name));
             try (WholeFile file = WholeFile.begin(target)) {
-                JSON.writeValue(file.temporary().toFile(), measured);
+                JSON.writeValue(file.temporary().toFile(), value);
                 file.commitUnforced();
             }
         } catch (IOException e) {
-            LOG.info("measurement not kept", e);
+            LOG.info("not kept in the cache: {}", name, e);
         }
     }
 
@@ -192,7 +207,7 @@ public final class AudioCache {
 
     private void makeFolder() throws IOException {
         try {
-            Files.createDirectories(folder);
+            PrivateFolder.make(folder);
         } catch (FileAlreadyExistsException e) {
             throw new IOException("there is a file where the cache folder " + folder + " belongs", e);
         }
@@ -202,8 +217,8 @@ public final class AudioCache {
         return folder.resolve(key + "-" + sampleRate + ".f32");
     }
 
-    private Path measuredFile(Provenance of) {
-        return folder.resolve(of.id() + ".json");
+    private Path foundFile(String name) {
+        return folder.resolve(name + ".json");
     }
 
     /**

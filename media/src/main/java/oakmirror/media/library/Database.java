@@ -3,8 +3,11 @@ package oakmirror.media.library;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.BasicFileAttributes;
 import java.sql.SQLException;
+import java.util.Optional;
 import java.util.function.Function;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.Jdbi;
@@ -15,6 +18,7 @@ import org.sqlite.SQLiteConfig.SynchronousMode;
 import org.sqlite.SQLiteDataSource;
 import org.sqlite.SQLiteErrorCode;
 import org.sqlite.SQLiteException;
+import org.sqlite.SQLiteOpenMode;
 
 /**
  * The file of the library: opening it, bringing it to the present form, and doing things in it. What is written is on the disk when a change has
@@ -26,15 +30,19 @@ import org.sqlite.SQLiteException;
 final class Database implements AutoCloseable {
 
     /** The number of the present form. */
-    static final int VERSION = 2;
+    static final int VERSION = 3;
 
     private static final int PATIENCE_MILLIS = 20_000;
     private static final String SEPARATOR = "--;";
 
+    private final Path file;
     private final Handle handle;
+    private final Optional<Object> key;
 
-    private Database(Handle handle) {
+    private Database(Path file, Handle handle) {
+        this.file = file;
         this.handle = handle;
+        this.key = key(file);
     }
 
     /**
@@ -45,20 +53,110 @@ final class Database implements AutoCloseable {
     static Database open(Path file) throws LibraryException {
         SQLiteConfig config = new SQLiteConfig();
         config.setJournalMode(JournalMode.WAL);
-        config.setSynchronous(SynchronousMode.FULL);
         config.setBusyTimeout(PATIENCE_MILLIS);
+        return open(file, "jdbc:sqlite:" + file.toAbsolutePath(), config);
+    }
+
+    /** Opens one to look into, without what its log holds, which leaves it and its folder as they are, whoever holds it. */
+    private static Database openToRead(Path file) throws LibraryException {
+        SQLiteConfig config = new SQLiteConfig();
+        config.setReadOnly(true);
+        config.setOpenMode(SQLiteOpenMode.OPEN_URI);
+        return open(file, "jdbc:sqlite:" + file.toAbsolutePath().toUri() + "?immutable=1", config);
+    }
+
+    private static Database open(Path file, String url, SQLiteConfig config) throws LibraryException {
+        config.setSynchronous(SynchronousMode.FULL);
         config.enforceForeignKeys(true);
         config.enableLoadExtension(false);
         config.setTransactionMode(SQLiteConfig.TransactionMode.IMMEDIATE);
         SQLiteDataSource source = new SQLiteDataSource(config);
-        source.setUrl("jdbc:sqlite:" + file.toAbsolutePath());
+        source.setUrl(url);
         try {
             Handle handle = Jdbi.create(source).open();
             handle.execute("PRAGMA trusted_schema = OFF");
-            return new Database(handle);
+            return new Database(file, handle);
         } catch (JdbiException e) {
             throw explained(e);
         }
+    }
+
+    /** Which library a file holds by itself, without the log beside it; empty where it cannot be told. */
+    static Optional<Identity> peek(Path file) {
+        if (!hasContent(file)) {
+            return Optional.empty();
+        }
+        try (Database database = openToRead(file)) {
+            return database.identity();
+        } catch (LibraryException e) {
+            return Optional.empty();
+        }
+    }
+
+    /** Whether there is a plain file with anything in it. */
+    static boolean hasContent(Path file) {
+        try {
+            return Files.isRegularFile(file) && Files.size(file) > 0;
+        } catch (IOException e) {
+            return false;
+        }
+    }
+
+    /** Whether a file was written by a newer program. */
+    static boolean isNewer(Path file) {
+        try (Database database = openToRead(file)) {
+            return database.version() > VERSION;
+        } catch (LibraryException e) {
+            return false;
+        }
+    }
+
+    /**
+     * Looks whether a file holds a library of which everything holds together.
+     *
+     * @throws LibraryException when it does not
+     */
+    static void requireLibrary(Path file) throws LibraryException {
+        try (Database database = openToRead(file)) {
+            if (database.version() < 1) {
+                throw damaged("no form");
+            }
+            database.requireWhole();
+        }
+    }
+
+    /** What is said of a library that only a newer program can read. */
+    static LibraryException newer() {
+        return new LibraryException(
+                "The library was written by a newer Oak Mirror; update to use it.", new SQLException(), false);
+    }
+
+    private static LibraryException damaged(String why) {
+        return new LibraryException("The library's file is damaged.", new SQLException(why), true);
+    }
+
+    private static Optional<Object> key(Path file) {
+        try {
+            return Optional.ofNullable(
+                    Files.readAttributes(file, BasicFileAttributes.class).fileKey());
+        } catch (IOException e) {
+            return Optional.empty();
+        }
+    }
+
+    /** Whether the file that was opened is still the one that has its name. Where files cannot be told apart one that is there is taken for it. */
+    boolean isInPlace() {
+        return Files.exists(file) && key(file).equals(key);
+    }
+
+    /** Which library it is; empty for a form that had no identity yet. */
+    Optional<Identity> identity() throws LibraryException {
+        return read(Identity::of);
+    }
+
+    /** Counts a library's changes on from a number that another state of it had, so that this one is seen to follow it. */
+    void follow(long changes) throws LibraryException {
+        change(h -> h.execute("UPDATE library SET changes = max(changes, ?) + 1", changes));
     }
 
     /** Whether it has the present form. */
@@ -79,9 +177,16 @@ final class Database implements AutoCloseable {
      */
     void migrate(Migration before) throws LibraryException {
         int from = version();
+        boolean isOthers = from == 0
+                && read(h -> h.createQuery("SELECT count(*) FROM sqlite_schema")
+                                .mapTo(Integer.class)
+                                .one()
+                        > 0);
+        if (from < 0 || isOthers) {
+            throw damaged("not a library, form " + from);
+        }
         if (from > VERSION) {
-            throw new LibraryException(
-                    "The library was written by a newer Oak Mirror; update to use it.", new SQLException(), false);
+            throw newer();
         }
         if (from > 0 && from < VERSION) {
             requireWhole();
@@ -130,7 +235,7 @@ final class Database implements AutoCloseable {
         String found = read(
                 h -> h.createQuery("PRAGMA quick_check(1)").mapTo(String.class).one());
         if (!found.equals("ok")) {
-            throw new LibraryException("The library's file is damaged.", new SQLException(found), true);
+            throw damaged(found);
         }
     }
 

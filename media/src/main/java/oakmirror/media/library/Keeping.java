@@ -3,29 +3,34 @@ package oakmirror.media.library;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.time.LocalDateTime;
+import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
+import oakmirror.files.PrivateFolder;
 import oakmirror.files.WholeFile;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * Sees to it that the library is never lost: a copy beside it, made when the file is known to be whole; and when it is not, the damaged file put aside,
- * the copy in its place, and whatever can still be read of the damaged one added to it.
+ * Sees to it that the library is never lost. What is found in its place when it is opened is held against its copies: where it is missing, empty, damaged,
+ * older than they are, or another library, it is put aside, the newest whole copy is put in its place, and whatever that lacks and can be read of what was
+ * found is added to it. What was done is said.
  */
 final class Keeping {
 
     private static final Logger LOG = LoggerFactory.getLogger(Keeping.class);
-    private static final DateTimeFormatter NOW = DateTimeFormatter.ofPattern("yyyyMMdd-HHmmss");
-    private static final List<String> PARTS = List.of("", "-wal", "-shm");
+    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMMM yyyy, HH:mm", Locale.ENGLISH);
 
     private final Path file;
+    private final Copies copies;
 
     Keeping(Path folder) {
         file = folder.resolve("library.db");
+        copies = new Copies(file);
     }
 
     /** Where the library lies. */
@@ -33,59 +38,14 @@ final class Keeping {
         return file;
     }
 
-    /** Where its copy lies. */
-    Path copy() {
-        return file.resolveSibling("library-copy.db");
-    }
-
     /** Checks it and puts a copy beside it. */
     void copy(Database database) throws LibraryException {
-        database.requireWhole();
-        try (WholeFile whole = WholeFile.begin(copy())) {
-            database.copyTo(whole.temporary());
-            whole.commit();
-        } catch (LibraryException e) {
-            throw e;
-        } catch (IOException e) {
-            throw new LibraryException(
-                    "There is no room for a copy of the library; make room and try again.", e, false);
-        }
+        copies.add(database);
     }
 
-    /** Whether anything was written since the copy was made. */
-    boolean isCopyOld() {
-        return changed(copy()) < Math.max(changed(file), changed(part("-wal")));
-    }
-
-    private static long changed(Path path) {
-        try {
-            return Files.getLastModifiedTime(path).toMillis();
-        } catch (IOException e) {
-            return 0;
-        }
-    }
-
-    private Path part(String ending) {
-        return file.resolveSibling(file.getFileName() + ending);
-    }
-
-    /** Opens the library in its present form; one that is damaged is put aside and rebuilt. */
-    Opened open() throws LibraryException {
-        try {
-            Files.createDirectories(file.getParent());
-        } catch (IOException e) {
-            throw new LibraryException("The library's folder cannot be written to; check its permissions.", e, false);
-        }
-        boolean isNew = !Files.exists(file);
-        try {
-            return new Opened(current(), isNew, Optional.empty());
-        } catch (LibraryException e) {
-            if (!e.isDamaged()) {
-                throw e;
-            }
-            LOG.warn("the library is damaged", e);
-            return rebuild();
-        }
+    /** Whether anything was changed since the copy was made. */
+    boolean isCopyOld(Database database) throws LibraryException {
+        return !Database.peek(copies.newest()).equals(database.identity());
     }
 
     /**
@@ -95,6 +55,65 @@ final class Keeping {
      * @param sentence what the user should know about it
      */
     record Opened(Database database, boolean isNew, Optional<String> sentence) {}
+
+    /** What is wrong with what was found in the library's place. */
+    private enum Found {
+        MISSING,
+        EMPTY,
+        DAMAGED,
+        OLDER,
+        FOREIGN
+    }
+
+    /** Opens the library in its present form. */
+    Opened open() throws LibraryException {
+        makeFolder();
+        boolean isThere = Database.hasContent(file);
+        if (!isThere && copies.any()) {
+            return mend(Files.exists(file) ? Found.EMPTY : Found.MISSING);
+        }
+        Database database;
+        try {
+            database = current();
+        } catch (LibraryException e) {
+            return ifDamaged(e);
+        }
+        try {
+            Optional<Found> wrong = heldAgainstCopies(database);
+            if (wrong.isEmpty()) {
+                return new Opened(database, !isThere, Optional.empty());
+            }
+            database.close();
+            return mend(wrong.get());
+        } catch (LibraryException e) {
+            database.close();
+            return ifDamaged(e);
+        }
+    }
+
+    private Opened ifDamaged(LibraryException e) throws LibraryException {
+        if (!e.isDamaged()) {
+            throw e;
+        }
+        LOG.warn("the library is damaged", e);
+        return rebuild();
+    }
+
+    private void makeFolder() throws LibraryException {
+        try {
+            PrivateFolder.make(file.getParent());
+        } catch (IOException e) {
+            throw new LibraryException("The library's folder cannot be written to; check its permissions.", e, false);
+        }
+    }
+
+    private Optional<Found> heldAgainstCopies(Database database) throws LibraryException {
+        Identity now = database.identity().orElseThrow();
+        return copies.identity()
+                .filter(copy -> !now.follows(copy))
+                .map(copy ->
+                        now.id().equals(copy.id()) ? Found.OLDER : now.profiles() == 0 ? Found.EMPTY : Found.FOREIGN);
+    }
 
     private Database current() throws LibraryException {
         Database database = Database.open(file);
@@ -111,38 +130,119 @@ final class Keeping {
 
     /** Puts a damaged library aside and makes it anew from its copy and from what can be read of it. */
     Opened rebuild() throws LibraryException {
-        Path aside =
-                file.resolveSibling("library-damaged-" + LocalDateTime.now().format(NOW) + ".db");
+        return mend(Found.DAMAGED);
+    }
+
+    /** Puts what was found aside and makes the library anew: all of it under another name, so that what has the library's name is whole at any moment. */
+    private Opened mend(Found found) throws LibraryException {
         try {
-            for (String part : PARTS) {
-                if (Files.exists(part(part))) {
-                    Files.move(
-                            part(part),
-                            aside.resolveSibling(aside.getFileName() + part),
-                            StandardCopyOption.REPLACE_EXISTING);
+            long changes = Math.max(Database.peek(file).map(Identity::changes).orElse(0L), copies.mostChanges());
+            boolean isKept = Database.hasContent(file);
+            Path aside = Aside.put(file, found.name().toLowerCase(Locale.ROOT));
+            List<Path> damaged = new ArrayList<>();
+            Made made;
+            try (WholeFile whole = WholeFile.beginClaiming(file)) {
+                Optional<Copies.Source> source = copies.into(whole.temporary(), damaged);
+                if (isKept && found != Found.OLDER) {
+                    damaged.add(0, aside);
+                }
+                made = fill(whole.temporary(), source, damaged, changes);
+                whole.commit();
+                if (!whole.target().equals(file)) { // another window was quicker
+                    Files.delete(whole.target());
                 }
             }
-            boolean hasCopy = Files.exists(copy());
-            if (hasCopy) {
-                try (WholeFile whole = WholeFile.begin(file)) {
-                    Files.copy(copy(), whole.temporary(), StandardCopyOption.REPLACE_EXISTING);
-                    whole.commit();
-                }
-            }
-            Database made = current();
-            int saved = Salvage.into(made, aside);
-            String from = hasCopy ? "from its copy" : "without a copy";
-            return new Opened(
-                    made,
-                    !hasCopy && saved == 0,
-                    Optional.of("The library's file was damaged; it is kept as " + aside.getFileName()
-                            + ", and the library was rebuilt " + from
-                            + (saved > 0 ? " and " + saved + " profiles that could still be read." : ".")));
+            LOG.warn("the library was {}, kept as {}: {}", found, aside, made);
+            return new Opened(current(), false, Optional.of(sentence(found, aside, made)));
         } catch (LibraryException e) {
             throw e;
         } catch (IOException e) {
             throw new LibraryException(
-                    "The library's file is damaged and cannot be put aside; check its folder.", e, false);
+                    "The library cannot be made anew from its copy; check its folder, and make room there.", e, false);
+        }
+    }
+
+    /**
+     * A library that was made anew.
+     *
+     * @param source the copy it was made from
+     * @param added how many profiles of other files were added
+     * @param profiles how many it holds
+     */
+    private record Made(Optional<Copies.Source> source, int added, int profiles) {}
+
+    private static Made fill(Path begun, Optional<Copies.Source> source, List<Path> others, long changes)
+            throws LibraryException {
+        try (Database database = Database.open(begun)) {
+            database.migrate(before -> {});
+            int added = 0;
+            for (Path other : others) {
+                added += Salvage.into(database, other);
+            }
+            database.follow(changes);
+            return new Made(source, added, database.identity().orElseThrow().profiles());
+        }
+    }
+
+    private static String sentence(Found found, Path aside, Made made) {
+        String kept = "it is kept as " + aside.getFileName();
+        String from = made.source()
+                .map(s -> s.isNewest() ? "its copy" : "its copy of " + day(s))
+                .orElse("");
+        String rebuilt = "the library was rebuilt " + (from.isEmpty() ? "without a copy" : "from " + from)
+                + (made.added() > 0 ? " and " + made.added() + " profiles that could still be read." : ".");
+        return switch (found) {
+            case MISSING, EMPTY ->
+                "The library's file was " + (found == Found.MISSING ? "missing" : "empty")
+                        + (from.isEmpty()
+                                ? ", and its copies are damaged; they are kept beside it, and " + made.profiles()
+                                        + " profiles of them could still be read."
+                                : "; it was put back from " + from + ", with " + made.profiles() + " profiles.");
+            case DAMAGED -> "The library's file was damaged; " + kept + ", and " + rebuilt;
+            case OLDER -> "The library's file was an earlier state of itself; " + kept + ", and " + rebuilt;
+            case FOREIGN ->
+                "The library's file was another library; " + kept + ", and " + made.added()
+                        + " profiles of it were added to those of the copy.";
+        };
+    }
+
+    private static String day(Copies.Source source) {
+        return LocalDateTime.ofInstant(source.made(), ZoneId.systemDefault()).format(DAY);
+    }
+
+    /**
+     * What to go on with when the file that is open is not the one that has its name any more: what another window has put there, if that follows this
+     * one, or else this one, put back whole.
+     */
+    Opened putBack(Database mine) throws LibraryException {
+        makeFolder();
+        Identity now = mine.identity().orElseThrow();
+        // Without its log, which may be that of the file that was there before.
+        if (Database.peek(file).filter(there -> there.follows(now)).isPresent()) {
+            mine.close();
+            return new Opened(current(), false, Optional.empty());
+        }
+        try {
+            boolean isThere = Database.hasContent(file);
+            try (WholeFile whole = WholeFile.begin(file)) {
+                mine.copyTo(whole.temporary());
+                fill(whole.temporary(), Optional.empty(), List.of(), now.changes());
+                mine.close(); // before the name is another file's, whose log it could take for its own
+                Aside.put(file, "replaced");
+                whole.commit();
+            }
+            String sentence = "The library's file was " + (isThere ? "replaced" : "removed")
+                    + " while it was open; it has been put back whole.";
+            LOG.warn(sentence);
+            return new Opened(current(), false, Optional.of(sentence));
+        } catch (LibraryException e) {
+            throw e;
+        } catch (IOException e) {
+            throw new LibraryException(
+                    "The library's file was moved while it was open and cannot be put back; check its folder, and make"
+                            + " room there.",
+                    e,
+                    false);
         }
     }
 }

@@ -23,7 +23,8 @@ import org.jdbi.v3.core.Handle;
  * The user's profiles. What a call has changed is on the disk when it returns, and whole or not at all, whatever happens to the program then. Calls wait
  * for the disk: they are not made on the window's thread. For several threads; several windows may have it open at once.
  *
- * <p>A library that is found damaged is put aside and rebuilt from its copy at the next call ({@link #sentence} says so).
+ * <p>A library that is found damaged is put aside and rebuilt from its copy at the next call; one whose file was moved, removed or replaced while it was open
+ * is put back ({@link #sentence} says so).
  */
 public final class Library implements AutoCloseable {
 
@@ -181,7 +182,7 @@ public final class Library implements AutoCloseable {
 
     /** A number that changes whenever another window has changed something. */
     public int foreignChanges() throws LibraryException {
-        return database().foreignChanges();
+        return present().foreignChanges();
     }
 
     /**
@@ -191,11 +192,11 @@ public final class Library implements AutoCloseable {
      * @throws LibraryException when it cannot be; a damaged one has been rebuilt then
      */
     public boolean checkAndCopy() throws LibraryException {
-        if (!keeping.isCopyOld()) {
-            return false;
-        }
         try {
-            keeping.copy(database());
+            if (!keeping.isCopyOld(present())) {
+                return false;
+            }
+            keeping.copy(present());
             return true;
         } catch (LibraryException e) {
             throw rebuilt(e);
@@ -205,19 +206,29 @@ public final class Library implements AutoCloseable {
     /** Checks the library; a damaged one has been rebuilt when this fails. */
     public void requireCheck() throws LibraryException {
         try {
-            database().requireWhole();
+            present().requireWhole();
         } catch (LibraryException e) {
             throw rebuilt(e);
         }
     }
 
-    private synchronized Database database() {
+    /** The library that has its name; when that was moved, removed or replaced meanwhile, after it has been put back. */
+    private synchronized Database present() throws LibraryException {
+        if (!database.isInPlace()) {
+            goOnWith(keeping.putBack(database));
+        }
         return database;
+    }
+
+    private void goOnWith(Opened opened) {
+        database = opened.database();
+        sentence = opened.sentence().or(() -> sentence);
+        sketches = Map.of();
     }
 
     private <T> T read(Function<Handle, T> work) throws LibraryException {
         try {
-            return database().read(work);
+            return present().read(work);
         } catch (LibraryException e) {
             throw rebuilt(e);
         } catch (UncheckedIOException e) {
@@ -227,7 +238,7 @@ public final class Library implements AutoCloseable {
 
     private <T> T change(Function<Handle, T> work) throws LibraryException {
         try {
-            return database().change(work);
+            return present().change(work);
         } catch (LibraryException e) {
             throw rebuilt(e);
         } catch (UncheckedIOException e) {
@@ -244,11 +255,10 @@ public final class Library implements AutoCloseable {
         if (!e.isDamaged()) {
             return e;
         }
+        boolean isInPlace = database.isInPlace();
         database.close();
-        Opened opened = keeping.rebuild();
-        database = opened.database();
-        sentence = opened.sentence();
-        sketches = Map.of();
+        Opened opened = isInPlace ? keeping.rebuild() : keeping.open(); // what has its name now may be whole
+        goOnWith(opened);
         return new LibraryException(opened.sentence().orElse(e.getMessage()), e, true);
     }
 

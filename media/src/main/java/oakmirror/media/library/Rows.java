@@ -41,11 +41,11 @@ final class Rows {
         int added = 0;
         for (Profile p : profiles) {
             Figures f = p.figures();
-            int made = h.createUpdate(
-                            "INSERT OR IGNORE INTO profile (id, title, artist, folder, tags, notes, rating, colour,"
-                                    + " origin, added_millis, content, passage, seconds, lufs, range_lu, plr_db, width_db, bpm,"
-                                    + " music_key, edge_hz) VALUES (:id, :title, :artist, :folder, :tags, :notes, :rating, :colour,"
-                                    + " :origin, :added, :content, :passage, :seconds, :lufs, :range, :plr, :width, :bpm, :key, :edge)")
+            int made = h.createUpdate("INSERT INTO profile (id, title, artist, folder, tags, notes, rating, colour,"
+                            + " origin, added_millis, content, passage, seconds, lufs, range_lu, plr_db, width_db, bpm,"
+                            + " music_key, edge_hz) VALUES (:id, :title, :artist, :folder, :tags, :notes, :rating, :colour,"
+                            + " :origin, :added, :content, :passage, :seconds, :lufs, :range, :plr, :width, :bpm, :key, :edge)"
+                            + " ON CONFLICT (id) DO NOTHING")
                     .bind("id", p.id())
                     .bindMap(said(p.about()))
                     .bind("added", addedMillis)
@@ -134,8 +134,8 @@ final class Rows {
                 r.getDouble(13),
                 r.getDouble(14),
                 real(r, 15),
-                r.getDouble(16),
-                r.getDouble(17),
+                real(r, 16),
+                real(r, 17),
                 real(r, 18),
                 r.getString(19),
                 real(r, 20));

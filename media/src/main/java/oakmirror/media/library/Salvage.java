@@ -1,6 +1,7 @@
 package oakmirror.media.library;
 
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import oakmirror.profile.Profile;
@@ -12,19 +13,23 @@ final class Salvage {
 
     private static final Logger LOG = LoggerFactory.getLogger(Salvage.class);
 
+    /** No row takes less room, with its curves. */
+    private static final int FEWEST_BYTES = 256;
+
     private Salvage() {}
 
     /** Adds what can be read of a damaged file and is not there yet; says how many were added. */
     static int into(Database whole, Path damaged) {
         int saved = 0;
         try (Database from = Database.open(damaged)) {
-            long last = from.read(h -> h.createQuery("SELECT coalesce(max(n), 0) FROM profile")
+            long told = from.read(h -> h.createQuery("SELECT coalesce(max(n), 0) FROM profile")
                     .mapTo(Long.class)
                     .one());
+            long last = Math.min(told, Files.size(damaged) / FEWEST_BYTES); // what a damaged file tells may be anything
             for (long n = 1; n <= last; n++) {
                 saved += one(from, whole, n) ? 1 : 0;
             }
-        } catch (LibraryException e) {
+        } catch (IOException e) {
             LOG.info("nothing more can be read of the damaged library", e);
         }
         return saved;

@@ -40,6 +40,12 @@ public record StemsInMix(Key key, Bus bus, StereoSource mix, List<StereoSource> 
                     UUID.nameUUIDFromBytes(all.getBytes(StandardCharsets.UTF_8)).toString(), contents);
         }
 
+        /** Tells the mix with its stems, in their order, from any other. */
+        public String inOrder() {
+            return UUID.nameUUIDFromBytes((bus + " " + stems).getBytes(StandardCharsets.UTF_8))
+                    .toString();
+        }
+
         /** Tells the mix with its stems at some gains, in dB, from any other sound. */
         public String ofSum(List<Double> gainsDb) {
             String all = bus + " " + stems + " " + gainsDb;
@@ -58,7 +64,7 @@ public record StemsInMix(Key key, Bus bus, StereoSource mix, List<StereoSource> 
             throws AudioFileException {
         List<StereoSource> parts =
                 stems.stream().map(s -> s.audio().orElseThrow()).toList();
-        Bus bus = Bus.find(audio, parts, progress.part(0, 0.4));
+        Bus bus = importer.bus(key.bus(), audio, parts, progress.part(0, 0.4));
         List<StereoSource> treated = new ArrayList<>();
         for (int i = 0; i < stems.size(); i++) {
             double from = 0.4 + 0.6 * i / stems.size();

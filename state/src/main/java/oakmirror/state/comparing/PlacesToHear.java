@@ -1,10 +1,8 @@
 package oakmirror.state.comparing;
 
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.UnaryOperator;
@@ -12,16 +10,13 @@ import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleBooleanProperty;
-import oakmirror.audio.StereoSource;
 import oakmirror.audio.TimeRange;
 import oakmirror.candidate.Candidate;
 import oakmirror.candidate.Candidate.Shape;
-import oakmirror.candidate.PowerOverTime;
 import oakmirror.correction.MoveDecisions;
 import oakmirror.findings.DecidedPlace;
 import oakmirror.findings.PlaceWords;
 import oakmirror.findings.WorthAListen;
-import oakmirror.rhythm.BarGrid;
 import oakmirror.session.PlaceDecisions;
 import oakmirror.session.Session;
 import oakmirror.session.Shaping;
@@ -29,9 +24,6 @@ import oakmirror.spectrum.StereoSpectrum.Part;
 import oakmirror.state.listening.Blind;
 import oakmirror.state.listening.Listening;
 import oakmirror.state.listening.MonitorControls.Band;
-import oakmirror.state.task.Kind;
-import oakmirror.state.task.Latest;
-import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
 import oakmirror.zones.ZoneDecisions;
 
@@ -40,9 +32,6 @@ import oakmirror.zones.ZoneDecisions;
  * its trial move is ready, all is equally loud. What was heard before comes back when the focus ends. Lives on the window's thread.
  */
 public final class PlacesToHear {
-
-    /** References that are asked in which bars they have most: more would take longer than they add. */
-    private static final int MOST_ASKED = 3;
 
     /** Enough to tell by chance from hearing: nine of ten are had by guessing in one of a hundred runs. */
     private static final int TRIALS = 10;
@@ -68,8 +57,7 @@ public final class PlacesToHear {
     private final ReadOnlyObjectWrapper<Optional<Focus>> focus = new ReadOnlyObjectWrapper<>(Optional.empty());
     private final BooleanProperty trial = new SimpleBooleanProperty();
     private final Set<Candidate> postponed = new LinkedHashSet<>();
-    private final Latest<Map<Candidate, TimeRange>> listener;
-    private Map<Candidate, TimeRange> telling = Map.of();
+    private final TellingBars telling;
     private Optional<Before> before = Optional.empty();
 
     /** Places of what is compared. */
@@ -78,11 +66,10 @@ public final class PlacesToHear {
         this.comparing = comparing;
         this.listening = listening;
         this.blind = blind;
-        listener = workspace.sessionTasks().latest(Kind.PREVIEW, "Finding the bars that tell most");
+        telling = new TellingBars(workspace, comparing, this::told);
         comparing.placesProperty().subscribe(p -> {
-            telling = Map.of();
+            telling.begin();
             refresh();
-            findTelling();
         });
         workspace.sessionProperty().subscribe(s -> refresh());
         trial.subscribe(on -> hear());
@@ -136,8 +123,14 @@ public final class PlacesToHear {
         }
     }
 
+    /** Makes ready what goes with hearing them, now and whenever they change: from when they are first seen. */
+    public void lookAt() {
+        telling.lookAt();
+    }
+
     /** Listens to a place. */
     public void focus(Candidate place) {
+        telling.lookAt();
         List<Candidate> all = items.get().stream().map(DecidedPlace::place).toList();
         int index = all.indexOf(place);
         if (index < 0) {
@@ -240,7 +233,13 @@ public final class PlacesToHear {
 
     /** What repeats while a place is listened to; empty until it is known, when the passage repeats. */
     public Optional<TimeRange> tellingPart() {
-        return focus.get().flatMap(f -> Optional.ofNullable(telling.get(f.place())));
+        return focus.get().flatMap(f -> telling.of(f.place()));
+    }
+
+    private void told() {
+        if (tellingPart().isPresent()) {
+            listening.monitor().partProperty().set(tellingPart());
+        }
     }
 
     /** Ends listening to places: what was heard before is heard again. */
@@ -306,46 +305,5 @@ public final class PlacesToHear {
                 .withMoves(Part.MID, MoveDecisions.NONE)
                 .withMoves(Part.SIDE, MoveDecisions.NONE)
                 .withZones(ZoneDecisions.NONE);
-    }
-
-    /** Looks for the bars of each place in which mix and references have most of its range. */
-    private void findTelling() {
-        List<Candidate> all = comparing.placesProperty().get().all();
-        List<TrackSlot> slots = comparing.sheet().slots();
-        boolean ready = !all.isEmpty()
-                && slots.size() > 1
-                && slots.stream().limit(1).allMatch(s -> s.audio().isPresent());
-        if (!ready) {
-            return;
-        }
-        Optional<BarGrid> bars = slots.get(0).bars();
-        List<StereoSource> sources = new ArrayList<>();
-        List<TimeRange> ranges = new ArrayList<>();
-        for (TrackSlot slot : slots) {
-            slot.audio().filter(a -> sources.size() <= MOST_ASKED).ifPresent(a -> {
-                sources.add(a);
-                ranges.add(slot.comparedRange(comparing.scope()));
-            });
-        }
-        listener.submit(
-                progress -> {
-                    List<PowerOverTime> powers = new ArrayList<>();
-                    for (int i = 0; i < sources.size(); i++) {
-                        powers.add(PowerOverTime.of(sources.get(i), ranges.get(i), progress));
-                    }
-                    Map<Candidate, TimeRange> found = new HashMap<>();
-                    for (Candidate c : all) {
-                        found.put(
-                                c,
-                                powers.get(0).telling(powers.subList(1, powers.size()), bars, c.lowHz(), c.highHz()));
-                    }
-                    return found;
-                },
-                found -> {
-                    telling = found;
-                    focus.get()
-                            .filter(f -> found.containsKey(f.place()))
-                            .ifPresent(f -> listening.monitor().partProperty().set(tellingPart()));
-                });
     }
 }

@@ -15,6 +15,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import oakmirror.files.Leftovers;
+import oakmirror.files.PrivateFolder;
 import oakmirror.files.WholeFile;
 import oakmirror.media.cache.FileState;
 import oakmirror.media.cache.UserFolders;
@@ -97,7 +98,7 @@ public final class Recovery {
     }
 
     private void write(SessionDocument document, Draft draft) throws IOException {
-        Files.createDirectories(folder);
+        PrivateFolder.make(folder);
         ObjectNode root = (ObjectNode) JSON.readTree(SessionFile.bytes(document, own));
         ObjectNode about = root.putObject(ABOUT);
         draft.file().ifPresent(f -> about.put("file", f.toString()));

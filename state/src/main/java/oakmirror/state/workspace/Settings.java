@@ -11,6 +11,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import oakmirror.files.PrivateFolder;
 import oakmirror.files.WholeFile;
 import oakmirror.media.cache.UserFolders;
 import oakmirror.state.task.Background;
@@ -130,7 +131,7 @@ public final class Settings {
             content = values.toPrettyString().getBytes(StandardCharsets.UTF_8);
         }
         try {
-            Files.createDirectories(file.getParent());
+            PrivateFolder.make(file.getParent());
             WholeFile.write(file, content);
         } catch (IOException e) {
             LOG.warn("settings not kept", e);
