@@ -70,7 +70,7 @@ public final class Signals {
 
     /** Even noise between plus and minus an amplitude, always the same for a seed. */
     public static float[] white(int length, double amplitude, long seed) {
-        Random random = new Random(seed);
+        Random random = new QuickRandom(seed);
         float[] out = new float[length];
         for (int i = 0; i < length; i++) {
             out[i] = (float) (amplitude * (2 * random.nextDouble() - 1));
@@ -113,7 +113,7 @@ public final class Signals {
      * a little uneven. The first bar begins at {@code start} seconds.
      */
     public static float[] drums(int rate, double bpm, double seconds, double start, long seed) {
-        Random random = new Random(seed);
+        Random random = new QuickRandom(seed);
         float[] out = new float[(int) (rate * seconds)];
         double eighth = 30 / bpm;
         for (int e = 0; start + e * eighth < seconds; e++) {

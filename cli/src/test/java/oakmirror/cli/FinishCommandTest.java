@@ -16,6 +16,7 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
+import oakmirror.QuickRandom;
 import oakmirror.Signals;
 import oakmirror.audio.Clip;
 import oakmirror.audio.Progress;
@@ -45,7 +46,7 @@ class FinishCommandTest extends CommandTest {
 
     /** Beats that die away over a soft floor: many dB from its loudness to its peaks. */
     private static float[] beats(int rate, double peak, long seed) {
-        Random random = new Random(seed);
+        Random random = new QuickRandom(seed);
         float[] out = new float[(int) (SECONDS * rate)];
         double keep = Math.exp(-2 * Math.PI * 6000 / rate); // most of it below 6 kHz: meters differ beyond 20 kHz
         double low = 0;

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
+import oakmirror.QuickRandom;
 import oakmirror.compare.Gap;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.Material;
@@ -25,7 +26,7 @@ public final class MadeUpSongs {
 
     /** A spectrum of a song; {@code content} is 1 for songs of one production, larger for unlike ones. */
     public static BandSpectrum song(long seed, double content) {
-        Random random = new Random(seed);
+        Random random = new QuickRandom(seed);
         boolean[] all = new boolean[BandGrid.SIZE];
         Arrays.fill(all, true);
         double[] db = new double[BandGrid.SIZE];

@@ -7,6 +7,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
+import oakmirror.QuickRandom;
 import oakmirror.compare.Gap;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.spectrum.BandGrid;
@@ -21,7 +22,7 @@ class AppliedCorrectionTest {
     private static final CorrectionSettings USUAL = CorrectionSettings.DEFAULT;
 
     private static BandSpectrum song(long seed, double topDb) {
-        Random random = new Random(seed);
+        Random random = new QuickRandom(seed);
         double[] power = new double[BandGrid.SIZE];
         double walk = 0;
         for (int b = 0; b < power.length; b++) {

@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
+import oakmirror.QuickRandom;
 import oakmirror.correction.EqBand.Type;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.OctaveSmoothing;
@@ -36,7 +37,7 @@ class BandFightTest {
         Arrays.fill(all, true);
         List<Double> fights = new ArrayList<>();
         for (int seed = 0; seed < 40; seed++) {
-            Random random = new Random(seed);
+            Random random = new QuickRandom(seed);
             double[] rough = random.doubles(BandGrid.SIZE, -12, 12).toArray();
             double[] curve = OctaveSmoothing.smooth(rough, all, 1.5);
             List<EqBand> bands = fitter.fit(curve);

@@ -7,6 +7,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
 import java.util.stream.IntStream;
+import oakmirror.QuickRandom;
 import oakmirror.Signals;
 import oakmirror.audio.ChannelLayout;
 import oakmirror.compare.Gap;
@@ -116,7 +117,7 @@ class CorrectionTest {
     }
 
     private static Gap roughGap(long seed) {
-        Random random = new Random(seed);
+        Random random = new QuickRandom(seed);
         double[] gap = new double[BandGrid.SIZE];
         double walk = 0;
         for (int i = 0; i < gap.length; i++) {

@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
 import java.util.function.DoubleUnaryOperator;
+import oakmirror.QuickRandom;
 import oakmirror.compare.Gap;
 import oakmirror.correction.Correction.Held;
 import oakmirror.filter.AnalogueSection;
@@ -26,7 +27,7 @@ class GuardsTest {
 
     /** A spectrum with notes, falling by 4 dB an octave above 1 kHz. */
     private static double[] programme() {
-        Random random = new Random(5);
+        Random random = new QuickRandom(5);
         double[] db = new double[BandGrid.SIZE];
         for (int b = 0; b < db.length; b++) {
             db[b] = -35
@@ -225,7 +226,7 @@ class GuardsTest {
 
     @Test
     void whatWasHeardForAShortWhileIsTrustedLess() {
-        Random random = new Random(8);
+        Random random = new QuickRandom(8);
         double[] other = random.doubles(BandGrid.SIZE, -4, 4).toArray();
         Gap gap = gap(f -> 0, f -> other[BandGrid.bandOf(f)] + (f > 3000 ? 3 : 0));
         double before = 10;

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.List;
 import java.util.Random;
+import oakmirror.QuickRandom;
 import oakmirror.compare.Gap;
 import oakmirror.dsp.StereoProcessor;
 import oakmirror.dsp.ToneFilter;
@@ -26,7 +27,7 @@ class RatesTest {
 
     /** A gap as between unrelated songs, known as far as a rate goes. */
     private static Gap gap(long seed, int rate) {
-        Random random = new Random(seed);
+        Random random = new QuickRandom(seed);
         double[] gap = new double[BandGrid.SIZE];
         boolean[] known = new boolean[BandGrid.SIZE];
         double walk = 0;

@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
+import oakmirror.QuickRandom;
 import oakmirror.compare.Gap;
 import oakmirror.correction.Correction;
 import oakmirror.correction.CorrectionSettings;
@@ -52,7 +53,7 @@ class EvidenceTest {
     }
 
     private static double[] content(double db, double broadPerUneven, long seed) {
-        Random random = new Random(seed);
+        Random random = new QuickRandom(seed);
         double[] broad = smooth(noise(random), 1.5);
         double[] uneven = noise(random);
         double[] fine = noise(random);
@@ -208,7 +209,7 @@ class EvidenceTest {
         double supported = 0;
         for (long seed = 1; seed <= 40; seed++) {
             double[] fault = content(0, 1);
-            Random random = new Random(seed);
+            Random random = new QuickRandom(seed);
             for (int i = 0; i < 3; i++) {
                 double hz = 60 * Math.pow(200, random.nextDouble());
                 fault = sum(fault, filter(hz, 2.4 * random.nextGaussian(), 0.5 + random.nextDouble()));

@@ -7,6 +7,11 @@ public final class Interpolated {
 
     private static final int FACTOR = 16;
     private static final int HALF = 48;
+    /** Every fourth phase is looked at everywhere. */
+    private static final int STEP = 4;
+    /** A sine at half the rate comes 1/cos(π/8) = 1.08 times over the values of four times; with room. */
+    private static final double NEAR = 1.25;
+
     private static final double[][] PHASES = phases();
 
     private Interpolated() {}
@@ -40,14 +45,31 @@ public final class Interpolated {
             if (loudest < 0.4 * highest) {
                 continue;
             }
-            for (double[] phase : PHASES) {
-                double sum = 0;
-                for (int k = 0; k < 2 * HALF; k++) {
-                    sum += phase[k] * padded[i + k];
-                }
-                highest = Math.max(highest, Math.abs(sum));
+            // Four times is near enough to tell whether anything between those can be higher.
+            double near = Math.max(Math.abs(padded[i + HALF - 1]), Math.abs(padded[i + HALF]));
+            for (int p = STEP; p < FACTOR; p += STEP) {
+                near = Math.max(near, Math.abs(at(PHASES[p], padded, i)));
+            }
+            highest = Math.max(highest, near);
+            for (int p = 1; p < FACTOR && NEAR * near >= highest; p++) {
+                highest = Math.max(highest, Math.abs(at(PHASES[p], padded, i)));
             }
         }
         return Decibels.ofAmplitude(highest);
+    }
+
+    /** In four sums, which a processor works out side by side. */
+    private static double at(double[] phase, double[] samples, int from) {
+        double a = 0;
+        double b = 0;
+        double c = 0;
+        double d = 0;
+        for (int k = 0; k < 2 * HALF; k += 4) {
+            a += phase[k] * samples[from + k];
+            b += phase[k + 1] * samples[from + k + 1];
+            c += phase[k + 2] * samples[from + k + 2];
+            d += phase[k + 3] * samples[from + k + 3];
+        }
+        return a + b + c + d;
     }
 }

@@ -9,6 +9,7 @@ import java.util.Arrays;
 import java.util.Map;
 import java.util.Random;
 import java.util.TreeMap;
+import oakmirror.QuickRandom;
 import oakmirror.Signals;
 import oakmirror.audio.Decibels;
 import oakmirror.dsp.StereoProcessor;
@@ -64,7 +65,7 @@ class LimiterTest {
 
     static Map<String, float[]> nasty(int rate) {
         Map<String, float[]> all = new TreeMap<>();
-        Random random = new Random(3);
+        Random random = new QuickRandom(3);
         int n = rate;
         float[] squarish = new float[n];
         float[] alternating = new float[n];

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
+import oakmirror.QuickRandom;
 import oakmirror.Signals;
 import oakmirror.audio.FrameRange;
 import oakmirror.audio.StereoSource;
@@ -39,7 +40,7 @@ class StandbyTest extends MonitorFixture {
         Optional<ProcessorPool> own = Optional.of(pool(phase));
         Optional<ProcessorPool> others = Optional.of(pool(phase));
         MonitorMixer other = new MonitorMixer(RATE, BLOCK);
-        Random random = new Random(1);
+        Random random = new QuickRandom(1);
         float[] left = new float[BLOCK];
         float[] right = new float[BLOCK];
         for (int i = 0; i < 240; i++) {
@@ -115,7 +116,7 @@ class StandbyTest extends MonitorFixture {
     void aLongInsertIsTheConvolutionItIsMeantToBe() {
         double[] left = new double[20_000];
         double[] right = new double[9_000];
-        Random random = new Random(4);
+        Random random = new QuickRandom(4);
         for (int i = 0; i < left.length; i++) {
             left[i] = random.nextGaussian() * Math.exp(-i / 4000.0) / 40;
         }

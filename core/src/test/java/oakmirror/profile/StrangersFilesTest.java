@@ -20,6 +20,7 @@ import java.util.Random;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.stream.Stream;
+import oakmirror.QuickRandom;
 import oakmirror.Signals;
 import oakmirror.audio.ChannelLayout;
 import oakmirror.audio.Progress;
@@ -142,7 +143,7 @@ class StrangersFilesTest {
     void noBytesMakeItFailInAnotherWay() throws IOException {
         byte[] whole = file(ProfileJson.toTree(good), ProfileJson.toTree(good.withId("b")))
                 .getBytes(StandardCharsets.UTF_8);
-        Random random = new Random(9);
+        Random random = new QuickRandom(9);
         for (int i = 0; i < 400; i++) {
             byte[] bytes = whole.clone();
             for (int k = 0; k < 1 + random.nextInt(6); k++) {

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
+import oakmirror.QuickRandom;
 import org.junit.jupiter.api.Test;
 
 /** Tempos of ten kinds of patterns from 60 to 200 BPM; none of them is learned from. */
@@ -48,7 +49,7 @@ class PatternsTest {
     }
 
     private static Activity play(List<Hit> pattern, int beats, double bpm, long seed) {
-        Random random = new Random(seed);
+        Random random = new QuickRandom(seed);
         float[] out = new float[(int) (SECONDS * RATE)];
         for (int i = 0; i < out.length; i++) { // the noise of a room
             out[i] = (float) (0.002 * random.nextGaussian());

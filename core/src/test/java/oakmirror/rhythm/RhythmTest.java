@@ -7,6 +7,7 @@ import static org.assertj.core.api.Assertions.within;
 import java.util.Arrays;
 import java.util.Optional;
 import java.util.Random;
+import oakmirror.QuickRandom;
 import oakmirror.Signals;
 import oakmirror.audio.ChannelLayout;
 import oakmirror.audio.TimeRange;
@@ -142,7 +143,7 @@ class RhythmTest {
     @Test
     void tappingGivesATempoAndStartsOverAfterAPause() {
         TapTempo tap = new TapTempo();
-        Random random = new Random(1);
+        Random random = new QuickRandom(1);
         assertThat(tap.tap(10)).isEmpty();
         Optional<Double> bpm = Optional.empty();
         for (int i = 1; i < 12; i++) {

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 import static org.assertj.core.api.Assertions.withinPercentage;
 
 import java.util.Random;
+import oakmirror.QuickRandom;
 import oakmirror.Signals;
 import oakmirror.audio.Decibels;
 import oakmirror.spectrum.StereoSpectrum.Part;
@@ -185,7 +186,7 @@ class SpectrumTest {
 
     /** Some waves that come and go, from 20 Hz to 10 kHz, the higher the softer. */
     private static float[] waves(int rate) {
-        Random random = new Random(3);
+        Random random = new QuickRandom(3);
         float[] sum = new float[3 * rate];
         for (int w = 0; w < 60; w++) {
             double hz = 20 * Math.pow(500, random.nextDouble());

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
+import oakmirror.QuickRandom;
 import oakmirror.audio.Clip;
 import oakmirror.audio.Decibels;
 import oakmirror.audio.Progress;
@@ -146,7 +147,7 @@ class RebalancingTest {
         StemPowers powers = powers(STEMS);
         int changed = 0;
         for (int seed = 0; seed < 12; seed++) {
-            Random random = new Random(seed);
+            Random random = new QuickRandom(seed);
             BandSpectrum[] others = new BandSpectrum[3];
             for (int r = 0; r < 3; r++) {
                 double[] rough = random.doubles(BandGrid.SIZE, -20, 20).toArray();
