@@ -1,5 +1,6 @@
 package oakmirror.cli;
 
+import java.io.PrintWriter;
 import java.util.concurrent.CancellationException;
 import oakmirror.media.file.AudioFileException;
 import org.slf4j.Logger;
@@ -44,6 +45,7 @@ public final class Main {
     /** The command line with all its commands; who runs it may say where its output and its errors go. */
     static CommandLine line() {
         CommandLine line = new CommandLine(new Main());
+        line.setColorScheme(CommandLine.Help.defaultColorScheme(CommandLine.Help.Ansi.OFF));
         line.setExecutionExceptionHandler((e, command, result) -> failure(e, command));
         line.setParameterExceptionHandler((e, unused) -> {
             CommandLine command = e.getCommandLine();
@@ -57,13 +59,17 @@ public final class Main {
 
     /** Runs a command; returns its exit code. */
     static int run(CommandLine line, String... args) {
+        PrintWriter out = line.getOut();
+        line.setOut(new PrintWriter(new SafeWriter(out, false)));
+        line.setErr(new PrintWriter(new SafeWriter(line.getErr(), true), true));
         if (args.length == 0) {
             line.usage(line.getErr());
             return USAGE;
         }
         try {
             int code = line.execute(args);
-            return code == DONE && (line.getOut().checkError() || System.out.checkError()) ? unsaid(line) : code;
+            line.getOut().flush();
+            return code == DONE && (out.checkError() || System.out.checkError()) ? unsaid(line) : code;
         } catch (OutOfMemoryError e) {
             LOG.debug("failed", e);
             line.getErr().println("There is not enough memory for that; OAKMIRROR_JVM=-Xmx1g gives it more.");

@@ -66,7 +66,7 @@ final class ProfileCommand implements Callable<Integer> {
         }
         ImportedTrack track = shop.importer().importTrack(file, Optional.empty(), progress);
         return Profile.of(
-                ProfileMaker.about(file, folder),
+                ProfileMaker.noted(ProfileMaker.about(file, folder), track.warnings()),
                 shop.importer().figures(track, Optional.of(PassageText.range(passage, spec.commandLine())), progress));
     }
 
@@ -81,7 +81,13 @@ final class ProfileCommand implements Callable<Integer> {
             for (Path file : files) {
                 progress.start("measuring " + file);
                 try {
-                    made.add(profile(file, shop, progress));
+                    Profile profile = profile(file, shop, progress);
+                    made.add(profile);
+                    if (!profile.about().notes().isEmpty()) {
+                        progress.clear();
+                        err.println(file.getFileName() + ": " + profile.about().notes());
+                        err.flush();
+                    }
                 } catch (AudioFileException e) {
                     progress.clear();
                     err.println(e.getMessage());

@@ -2,6 +2,7 @@ package oakmirror.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
+import static org.assertj.core.api.Assumptions.assumeThat;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -10,6 +11,7 @@ import oakmirror.media.TestFiles;
 import oakmirror.profile.Profile;
 import oakmirror.profile.ProfileFile;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
 
 /** Profiles from the command line. */
 class ProfileCommandTest extends CommandTest {
@@ -38,5 +40,43 @@ class ProfileCommandTest extends CommandTest {
         assertThat(run("profile", song.toString(), "--passage", "4-1", "--out", out.toString(), "--replace")
                         .code())
                 .isEqualTo(Main.USAGE);
+    }
+
+    /** A file that ends early is kept, and what was found wrong with it stands on screen and with what is kept. */
+    @Test
+    void whatIsWrongWithAFileStandsWithItsProfile() throws Exception {
+        Path whole = TestFiles.music(folder.resolve("whole.wav"), 44100, 6, 0.3);
+        byte[] bytes = Files.readAllBytes(whole);
+        Path cut = Files.write(folder.resolve("cut.wav"), java.util.Arrays.copyOf(bytes, bytes.length / 2));
+        Path out = folder.resolve("out" + ProfileFile.ENDING);
+        Result r = run("profile", cut.toString(), whole.toString(), "--out", out.toString());
+        assertThat(r.code()).isZero();
+        assertThat(r.err()).startsWith("cut.wav: ").doesNotContain("whole.wav");
+        List<Profile> made = ProfileFile.read(out);
+        assertThat(r.err()).contains(made.get(0).about().notes());
+        assertThat(made.get(0).about().notes()).isNotBlank();
+        assertThat(made.get(1).about().notes()).isEmpty();
+    }
+
+    @Test
+    @Timeout(60)
+    void aPipeIsNotWaitedFor() throws Exception {
+        Path pipe = folder.resolve("pipe.wav");
+        assumeThat(new ProcessBuilder("mkfifo", pipe.toString()).start().waitFor())
+                .isZero();
+        Result r =
+                run("profile", pipe.toString(), "--out", folder.resolve("out").toString());
+        assertThat(r.code()).isEqualTo(Main.INPUT);
+        assertThat(r.err()).isEqualTo("pipe.wav is a pipe or a device and no file; choose an audio file.\n");
+    }
+
+    @Test
+    void aNameDoesNotSteerTheTerminal() throws Exception {
+        Result r = run(
+                "profile",
+                "ebb\u001B[2J\u202Egnp.wav",
+                "--out",
+                folder.resolve("out").toString());
+        assertThat(r.err()).contains("ebb\uFFFD[2J\uFFFDgnp.wav").doesNotContain("\u001B", "\u202E");
     }
 }

@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import oakmirror.files.Unseen;
 
 /**
  * How files are named: text with places in braces, such as {@code {track} {title}}. A place that stays empty takes the marks beside it along; what no file
@@ -39,7 +40,7 @@ public record NamePattern(String text) {
     }
 
     private static final Pattern BRACES = Pattern.compile("\\{([^{}]*)}");
-    private static final Pattern UNSAFE = Pattern.compile("[/\\\\:*?\"<>|\\p{Cntrl}]");
+    private static final Pattern UNSAFE = Pattern.compile("[/\\\\:*?\"<>|]");
 
     /** What lies between places that stayed empty, at either end. */
     private static final String EDGE = "[\\s\\-–—_.,;·]+";
@@ -104,8 +105,10 @@ public record NamePattern(String text) {
                 .replaceAll(EMPTY + EDGE + "|" + EDGE + EMPTY, "")
                 .replace(EMPTY, "");
         String plain = closed.replace('−', '-'); // a minus sign is not on every keyboard
-        String safe =
-                UNSAFE.matcher(plain).replaceAll("-").replaceAll("\\s+", " ").strip();
+        String safe = UNSAFE.matcher(Unseen.replaced(plain, "-"))
+                .replaceAll("-")
+                .replaceAll("\\s+", " ")
+                .strip();
         String within = safe.substring(0, longest(safe)).strip();
         String shown = within.startsWith(".") ? "_" + within.substring(1) : within; // or it would be hidden
         return shown.isEmpty() ? "master" : RESERVED.matcher(shown).matches() ? shown + "_" : shown;

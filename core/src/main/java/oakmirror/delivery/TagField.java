@@ -2,6 +2,7 @@ package oakmirror.delivery;
 
 import java.util.Optional;
 import java.util.regex.Pattern;
+import oakmirror.files.Unseen;
 
 /** What a file can say of itself in text, in the order it is shown. */
 public enum TagField {
@@ -38,7 +39,7 @@ public enum TagField {
 
     /** A text as it is kept: on one line, and an ISRC without its hyphens. */
     public String tidied(String text) {
-        String line = text.strip().replaceAll("\\p{Cntrl}+", " ");
+        String line = Unseen.replaced(text.strip(), " ");
         return this == ISRC ? line.toUpperCase(java.util.Locale.ROOT).replace("-", "") : line;
     }
 

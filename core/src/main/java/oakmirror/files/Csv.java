@@ -3,12 +3,15 @@ package oakmirror.files;
 import java.util.List;
 import java.util.Locale;
 import java.util.StringJoiner;
+import java.util.regex.Pattern;
 
 /**
  * A table of comma-separated values (RFC 4180, with plain line feeds): a point as decimal sign whatever the system's habit, texts in quotes where
  * they need them, nothing for numbers that are not defined.
  */
 public final class Csv {
+
+    private static final Pattern NUMBER = Pattern.compile("[-+]?\\d+(\\.\\d+)?");
 
     private final StringBuilder text = new StringBuilder();
 
@@ -39,9 +42,15 @@ public final class Csv {
         if (cell instanceof Double || cell instanceof Float) {
             return number(((Number) cell).doubleValue(), 3);
         }
-        String plain = cell.toString();
+        String plain = guarded(cell.toString());
         boolean safe = plain.chars().noneMatch(c -> c == ',' || c == '"' || c == '\n' || c == '\r');
         return safe ? plain : '"' + plain.replace("\"", "\"\"") + '"';
+    }
+
+    /** Spreadsheets take a text that begins with one of these for a formula; an apostrophe makes it a text, as is usual (OWASP, "CSV Injection"). */
+    private static String guarded(String text) {
+        boolean isFormula = !text.isEmpty() && "=+-@\t\r".indexOf(text.charAt(0)) >= 0;
+        return isFormula && !NUMBER.matcher(text).matches() ? "'" + text : text;
     }
 
     /** The whole table. */

@@ -11,10 +11,10 @@ import com.fasterxml.jackson.datatype.jdk8.Jdk8Module;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import oakmirror.files.PlainFile;
 import oakmirror.files.WholeFile;
 
 /**
@@ -58,11 +58,8 @@ public record TargetList(List<DeliveryTarget> targets) {
      * @throws IOException when it cannot be read
      */
     public static TargetList read(Path file) throws IOException {
-        if (Files.size(file) > LARGEST_BYTES) {
-            throw new IllegalArgumentException("it is too large for a list of targets");
-        }
         try {
-            return MAPPER.readValue(Files.readAllBytes(file), TargetList.class);
+            return MAPPER.readValue(PlainFile.read(file, LARGEST_BYTES), TargetList.class);
         } catch (JsonMappingException e) {
             Throwable cause = e.getCause() instanceof IllegalArgumentException ? e.getCause() : null;
             throw new IllegalArgumentException(

@@ -3,7 +3,7 @@ package oakmirror.profile;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.regex.Pattern;
+import oakmirror.files.Unseen;
 
 /**
  * What is said about a profile. All of it is text to be shown as it is: nothing in it is ever followed, opened or run.
@@ -42,9 +42,6 @@ public record About(
     /** The most tags. */
     public static final int MOST_TAGS = 32;
 
-    /** What is not seen, and could turn a line about or break it. */
-    private static final Pattern UNSEEN = Pattern.compile("[\\p{Cntrl}\\p{Cf}\\u2028\\u2029]+");
-
     /** Tidies and checks what is said. */
     public About {
         title = line(title, "title");
@@ -60,9 +57,7 @@ public record About(
         }
         tags = List.copyOf(each);
         require(tags.size() <= MOST_TAGS, "a profile has at most " + MOST_TAGS + " tags");
-        notes = notes.replaceAll("\\R", "\n")
-                .replaceAll("[\\p{Cntrl}&&[^\n]]", " ")
-                .strip();
+        notes = Unseen.replacedInLines(notes).strip();
         require(notes.length() <= LONGEST_NOTES, "notes have at most " + LONGEST_NOTES + " characters");
         require(rating >= 0 && rating <= MOST_RATING, "a rating lies between 0 and " + MOST_RATING);
         require(colour >= 0 && colour <= COLOURS, "a colour lies between 0 and " + COLOURS);
@@ -73,16 +68,8 @@ public record About(
         return text.indexOf('/') < 0 ? text : text.replaceAll("\\s*/+\\s*", "/").replaceAll("^/|/$", "");
     }
 
-    private static String notes(String text) {
-        return text.isEmpty()
-                ? text
-                : text.replaceAll("\\R", "\n")
-                        .replaceAll("[\\p{Cntrl}&&[^\n]]", " ")
-                        .strip();
-    }
-
     private static String line(String text, String what) {
-        String tidy = UNSEEN.matcher(text).replaceAll(" ").strip();
+        String tidy = Unseen.replaced(text, " ").strip();
         require(tidy.length() <= LONGEST, "a profile's " + what + " has at most " + LONGEST + " characters");
         return tidy;
     }
@@ -110,6 +97,11 @@ public record About(
     /** The same under another title. */
     public About withTitle(String value) {
         return new About(value, artist, folder, tags, notes, rating, colour, origin);
+    }
+
+    /** The same with other notes. */
+    public About withNotes(String value) {
+        return new About(title, artist, folder, tags, value, rating, colour, origin);
     }
 
     /** The same with other tags. */

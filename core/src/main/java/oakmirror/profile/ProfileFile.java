@@ -1,7 +1,9 @@
 package oakmirror.profile;
 
 import com.fasterxml.jackson.core.JsonFactory;
+import com.fasterxml.jackson.core.JsonParser;
 import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.core.JsonToken;
 import com.fasterxml.jackson.core.StreamReadConstraints;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
@@ -13,6 +15,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import oakmirror.files.PlainFile;
 import oakmirror.files.WholeFile;
 
 /**
@@ -35,6 +38,9 @@ public final class ProfileFile {
     private static final int DEEPEST = 16;
     private static final int LONGEST_TEXT = 20_000;
     private static final int LONGEST_NUMBER = 40;
+    /** One profile has about five thousand. */
+    private static final long MOST_TOKENS = 200_000;
+
     private static final ObjectMapper MAPPER = JsonMapper.builder(JsonFactory.builder()
                     .streamReadConstraints(StreamReadConstraints.builder()
                             .maxNestingDepth(DEEPEST)
@@ -91,35 +97,69 @@ public final class ProfileFile {
      * @throws IOException when it cannot be read or is no file of profiles; its message is one sentence for the user
      */
     public static List<Profile> read(Path file) throws IOException {
+        return read(file, MOST_PROFILES);
+    }
+
+    /** The same of a file that holds at most so many. */
+    static List<Profile> read(Path file, int most) throws IOException {
+        PlainFile.require(file);
         String name = String.valueOf(file.getFileName());
         if (Files.size(file) > MOST_BYTES) {
             throw new IOException(name + " is too large for a file of profiles; choose another.");
         }
-        JsonNode root;
-        try {
-            root = MAPPER.readTree(file.toFile());
+        try (JsonParser parser = new BoundedParser(MAPPER.createParser(file.toFile()), MOST_TOKENS)) {
+            return read(parser, name, most);
         } catch (JsonProcessingException e) {
             throw new IOException(name + " is not a file of Oak Mirror profiles.", e);
         }
-        if (!FORMAT.equals(root.path("format").asText())) {
-            throw new IOException(name + " is not a file of Oak Mirror profiles.");
-        }
-        if (root.path("version").asInt() > VERSION) {
-            throw new IOException(name + " was written by a newer Oak Mirror; update to read it.");
-        }
-        JsonNode all = root.path("profiles");
-        if (all.size() > MOST_PROFILES) {
-            throw new IOException(name + " holds more than " + MOST_PROFILES + " profiles; split it.");
-        }
+    }
+
+    /** One profile after the other: a file of thousands is many times as large as what is kept of it. */
+    private static List<Profile> read(JsonParser parser, String name, int most) throws IOException {
+        boolean isFormat = false;
         List<Profile> profiles = new ArrayList<>();
-        for (int i = 0; i < all.size(); i++) {
-            try {
-                profiles.add(ProfileJson.fromTree(all.get(i)));
-            } catch (IllegalArgumentException e) {
-                throw new IOException(name + ": profile " + (i + 1) + " cannot be: " + sentence(e) + ".", e);
+        if (parser.nextToken() == JsonToken.START_OBJECT) {
+            while (parser.nextToken() == JsonToken.FIELD_NAME) {
+                String field = parser.currentName();
+                JsonToken value = parser.nextToken();
+                if (field.equals("format")) {
+                    isFormat = FORMAT.equals(parser.getValueAsString());
+                } else if (field.equals("version")) {
+                    requireKnown(MAPPER.<JsonNode>readTree(parser), name);
+                } else if (field.equals("profiles") && value == JsonToken.START_ARRAY) {
+                    readAll(parser, name, most, profiles);
+                } else {
+                    parser.skipChildren();
+                }
             }
         }
+        if (!isFormat) {
+            throw new IOException(name + " is not a file of Oak Mirror profiles.");
+        }
         return profiles;
+    }
+
+    private static void requireKnown(JsonNode version, String name) throws IOException {
+        if (version.isNumber() && version.asDouble() > VERSION) {
+            throw new IOException(name + " was written by a newer Oak Mirror; update to read it.");
+        }
+        if (!version.isInt() || version.asInt() < 1) {
+            throw new IOException(name + " is not a file of Oak Mirror profiles.");
+        }
+    }
+
+    private static void readAll(JsonParser parser, String name, int most, List<Profile> profiles) throws IOException {
+        while (parser.nextToken() != JsonToken.END_ARRAY) {
+            if (profiles.size() == most) {
+                throw new IOException(name + " holds more than " + most + " profiles; split it.");
+            }
+            try {
+                profiles.add(ProfileJson.fromTree(MAPPER.<JsonNode>readTree(parser)));
+            } catch (IllegalArgumentException e) {
+                throw new IOException(
+                        name + ": profile " + (profiles.size() + 1) + " cannot be: " + sentence(e) + ".", e);
+            }
+        }
     }
 
     private static String sentence(Exception e) {

@@ -4,9 +4,9 @@ import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import oakmirror.files.DiskFullException;
+import oakmirror.files.PlainFile;
 import oakmirror.files.WholeFile;
 
 /**
@@ -72,13 +72,7 @@ public final class SessionFile {
      * @throws IOException when the file cannot be read or is no session; its message is one sentence for the user
      */
     public static SessionDocument read(Path file) throws IOException {
-        if (Files.exists(file) && !Files.isRegularFile(file)) { // a pipe or a device would be waited for
-            throw new IOException(file.getFileName() + " is no file that holds a session; choose another.");
-        }
-        if (Files.size(file) > MOST_BYTES) {
-            throw new IOException(file.getFileName() + " is too large for a session; choose another file.");
-        }
-        return read(file, Files.readAllBytes(file));
+        return read(file, PlainFile.read(file, MOST_BYTES));
     }
 
     /** Reads what a session's file holds. */

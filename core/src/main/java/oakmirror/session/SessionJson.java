@@ -200,7 +200,7 @@ final class SessionJson {
             track.setAll(usual.deepCopy());
             track.put("id", TrackId.random().value());
             fill(track, given);
-            if (!given.has("source")) {
+            if (!given.hasNonNull("source")) {
                 throw new IllegalArgumentException("a track has no source");
             }
             nameIfNeeded(track.path("passages"));
@@ -209,9 +209,11 @@ final class SessionJson {
         files(session).forEach(f -> f.put(resolved(f.path(), folder).toString()));
         for (ObjectNode sounding : sounding(session)) {
             if (sounding.path("name").asText().isEmpty()) {
-                sounding.put(
-                        "name",
-                        MAPPER.treeToValue(sounding.get("source"), Source.class).usualName());
+                Source source = MAPPER.treeToValue(sounding.path("source"), Source.class);
+                if (source == null) {
+                    throw new IllegalArgumentException("a stem has no source");
+                }
+                sounding.put("name", source.usualName());
             }
         }
         return session;

@@ -60,6 +60,7 @@ class NamePatternTest {
             delimiter = '|',
             value = {
                 "a/b: \"c\"?|a-b- -c--",
+                "ebb\u001B[2J\u202Egnp|ebb-[2J-gnp",
                 "Mr. No.|Mr. No.",
                 "...and home|_..and home",
                 "CON|CON_",

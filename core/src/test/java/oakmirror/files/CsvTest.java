@@ -39,4 +39,12 @@ class CsvTest {
         assertThat(new Csv(List.of("Ebb Tide, bounce 3", "the \"long\" one", "two\nlines", "plain")).toString())
                 .isEqualTo("\"Ebb Tide, bounce 3\",\"the \"\"long\"\" one\",\"two\nlines\",plain\n");
     }
+
+    @Test
+    void aNameThatASpreadsheetWouldWorkOutStaysAName() {
+        assertThat(new Csv(List.of("=1+1", "+a", "-b", "@c"))
+                        .row("-3.20", "+4", "-", "a=b")
+                        .toString())
+                .isEqualTo("'=1+1,'+a,'-b,'@c\n-3.20,+4,'-,a=b\n");
+    }
 }

@@ -192,6 +192,20 @@ class ProfileTest {
         assertThatThrownBy(() -> ProfileFile.read(file)).hasMessageContaining("profile 1 cannot be");
     }
 
+    /** Profiles are read one after the other, so what one of them may hold is bounded; what else stands beside them is passed over. */
+    @Test
+    void aProfileThatHoldsTooMuchIsRefusedBeforeItFillsTheMemory() throws IOException {
+        Path file = folder.resolve("much" + ProfileFile.ENDING);
+        String head = "{\"format\":\"oak-mirror-profiles\",\"version\":1,";
+        Files.writeString(file, head + "\"more\":[[1],{\"a\":[2]}],\"profiles\":[]}");
+        assertThat(ProfileFile.read(file)).isEmpty();
+        Files.writeString(file, head + "\"profiles\":[{\"x\":[" + "0,".repeat(300_000) + "0]}]}");
+        assertThatThrownBy(() -> ProfileFile.read(file))
+                .hasMessage("much.oakprofile.json is not a file of Oak Mirror profiles.");
+        Files.writeString(file, "{\"version\":1,\"profiles\":[]}");
+        assertThatThrownBy(() -> ProfileFile.read(file)).hasMessageContaining("is not a file of Oak Mirror profiles");
+    }
+
     private static void refused(ObjectNode tree) {
         assertThatThrownBy(() -> ProfileJson.fromTree(tree)).isInstanceOf(IllegalArgumentException.class);
     }

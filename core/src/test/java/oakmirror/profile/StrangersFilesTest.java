@@ -185,9 +185,10 @@ class StrangersFilesTest {
             many.add(MAPPER.createArrayNode().add(100).add(-20).add(3));
         }
         assertThatThrownBy(() -> ProfileFile.read(written(file(peaks)))).hasMessageContaining("profile 1 cannot be");
-        StringBuilder all = new StringBuilder("{\"format\":\"oak-mirror-profiles\",\"version\":1,\"profiles\":[");
-        all.append("{},".repeat(ProfileFile.MOST_PROFILES)).append("{}]}");
-        assertThatThrownBy(() -> ProfileFile.read(written(all.toString()))).hasMessageContaining("split it");
+        ObjectNode one = ProfileJson.toTree(good);
+        Path three = written(file(one, one, one));
+        assertThat(ProfileFile.read(three, 3)).hasSize(3);
+        assertThatThrownBy(() -> ProfileFile.read(three, 2)).hasMessageContaining("more than 2 profiles; split it");
         assertThatThrownBy(() -> ProfileFile.read(folder.resolve("nowhere" + ProfileFile.ENDING)))
                 .isInstanceOf(IOException.class);
         assertThatThrownBy(() -> ProfileFile.profile(new byte[] {1, 2, 3}))

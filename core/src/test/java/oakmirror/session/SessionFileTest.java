@@ -179,11 +179,11 @@ class SessionFileTest {
 
     @Test
     void whatIsNoPlainFileIsNotRead() throws Exception {
-        assertThatThrownBy(() -> SessionFile.read(folder)).hasMessageContaining("is no file that holds a session");
+        assertThatThrownBy(() -> SessionFile.read(folder)).hasMessageContaining("is a folder and no file");
         Path pipe = folder.resolve("pipe.json");
         assumeThat(new ProcessBuilder("mkfifo", pipe.toString()).start().waitFor())
                 .isZero();
-        assertThatThrownBy(() -> SessionFile.read(pipe)).hasMessageContaining("is no file that holds a session");
+        assertThatThrownBy(() -> SessionFile.read(pipe)).hasMessageContaining("is a pipe or a device and no file");
     }
 
     @Test
@@ -302,8 +302,7 @@ class SessionFileTest {
         try (RandomAccessFile sparse = new RandomAccessFile(large.toFile(), "rw")) {
             sparse.setLength(3L << 30);
         }
-        assertThatThrownBy(() -> SessionFile.read(large))
-                .hasMessage("large.json is too large for a session; choose another file.");
+        assertThatThrownBy(() -> SessionFile.read(large)).hasMessage("large.json is too large; choose another file.");
     }
 
     @Test

@@ -11,6 +11,7 @@ import java.nio.file.Path;
 import java.util.List;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
+import javafx.scene.control.ButtonBase;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.Label;
@@ -53,10 +54,17 @@ class MasterPaneTest extends WindowTest {
 
     private void openMaster() throws Exception {
         openShape();
-        clickOn("#show-master");
-        assertThat(onFx(() -> workspace().settledProperty().get()))
-                .as("what is only proposed keeps nothing waiting")
-                .isTrue();
+        ButtonBase show = lookup("#show-master").queryAs(ButtonBase.class);
+        waitUntil(() -> {
+            if (!workspace().settledProperty().get()) {
+                return false;
+            }
+            show.fire();
+            assertThat(workspace().settledProperty().get())
+                    .as("what is only proposed keeps nothing waiting")
+                    .isTrue();
+            return true;
+        });
         settled();
     }
 

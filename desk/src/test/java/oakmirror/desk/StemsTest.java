@@ -13,9 +13,10 @@ import javafx.scene.control.Label;
 import javafx.scene.control.Slider;
 import javafx.scene.input.Clipboard;
 import javafx.scene.input.KeyCode;
+import oakmirror.audio.TimeRange;
 import oakmirror.desk.part.FileDialogs;
 import oakmirror.media.TestFiles;
-import oakmirror.session.ComparisonSettings.Scope;
+import oakmirror.session.Passage;
 import oakmirror.session.SessionFile;
 import oakmirror.session.Stem;
 import oakmirror.state.task.Task;
@@ -151,11 +152,9 @@ class StemsTest extends WindowTest {
     }
 
     private void whatIsCancelledIsSaidAndCanBeBegunAgain() throws Exception {
+        double from = 5 + System.nanoTime() % 100_000 * 1e-5; // which nobody has measured yet
         interact(() -> {
-            workspace()
-                    .change(
-                            "compare whole tracks",
-                            s -> s.withComparing(s.comparing().withScope(Scope.WHOLE_TRACKS)));
+            workspace().changeTrack(0, "mark", t -> t.withPassage(new Passage("odd", new TimeRange(from, from + 30))));
             List.copyOf(workspace().background().shown()).stream()
                     .filter(j -> j.title().equals("Measuring the stems"))
                     .forEach(Task::cancel);

@@ -102,12 +102,20 @@ public final class TrackImporter {
     }
 
     /**
+     * What is kept of a file without its sound.
+     *
+     * @param warnings what was found wrong with it, each in one sentence
+     */
+    public record Kept(Figures figures, List<String> warnings) {}
+
+    /**
      * Measures a file without keeping its sound.
      *
      * @throws AudioFileException when the file cannot be read, or nothing is heard of it, in one sentence
      * @throws java.util.concurrent.CancellationException when the progress says so
      */
-    public Figures figures(Path path, Progress progress) throws AudioFileException {
+    public Kept figures(Path path, Progress progress) throws AudioFileException {
+        AudioFile.check(path);
         ContentKey content = keyOf(path);
         try (DecodedStream stream = AudioFile.open(path)) {
             ToneSpread spread = new ToneSpread(stream.sampleRate());
@@ -118,7 +126,9 @@ public final class TrackImporter {
                         path.getFileName() + " is being written to; try again when that has ended.");
             }
             requireHeard(measured, String.valueOf(path.getFileName()));
-            return Figures.of(measured, measured, TempoFinder.find(measured.activity()), spread.spreadDb());
+            return new Kept(
+                    Figures.of(measured, measured, TempoFinder.find(measured.activity()), spread.spreadDb()),
+                    stream.warnings());
         } catch (AudioFileException e) {
             throw e;
         } catch (IOException e) {

@@ -22,12 +22,18 @@ import oakmirror.delivery.TagField;
 import oakmirror.delivery.Tags;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.part.Asking;
+import oakmirror.media.file.PictureSize;
 import oakmirror.state.mastering.MixTags;
+import oakmirror.state.task.Kind;
+import oakmirror.state.task.Latest;
 import oakmirror.state.workspace.Workspace;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /** What masters say of themselves: as the mix has it, or as it is written here. */
 final class TagsPane extends VBox {
 
+    private static final Logger LOG = LoggerFactory.getLogger(TagsPane.class);
     private static final double COVER_SIZE = 64;
     private static final List<TagField> SHOWN = List.of(
             TagField.TITLE,
@@ -49,9 +55,13 @@ final class TagsPane extends VBox {
     private final ImageView picture = new ImageView();
     private final Label noPicture = Ui.label("no cover", "quiet");
 
+    private final Latest<Optional<Image>> pictures;
+    private Optional<Cover> cover = Optional.empty();
+
     TagsPane(Workspace workspace, MixTags tags, Asking asking) {
         this.workspace = workspace;
         this.tags = tags;
+        pictures = workspace.sessionTasks().latest(Kind.PREVIEW, "Unpacking the cover");
         setSpacing(6);
         GridPane grid = new GridPane();
         grid.setHgap(10);
@@ -72,7 +82,7 @@ final class TagsPane extends VBox {
         picture.setFitWidth(COVER_SIZE);
         picture.setFitHeight(COVER_SIZE);
         picture.setPreserveRatio(true);
-        HBox cover = new HBox(
+        HBox covers = new HBox(
                 2,
                 picture,
                 noPicture,
@@ -90,13 +100,13 @@ final class TagsPane extends VBox {
                         "as the mix",
                         "The cover that the mix carries",
                         () -> edit("keep the cover", e -> e.withCover(true))));
-        cover.setAlignment(Pos.CENTER_LEFT);
-        for (javafx.scene.Node node : cover.getChildren()) {
+        covers.setAlignment(Pos.CENTER_LEFT);
+        for (javafx.scene.Node node : covers.getChildren()) {
             if (node instanceof javafx.scene.layout.Region region) {
                 region.setMinWidth(USE_PREF_SIZE);
             }
         }
-        grid.add(cover, 2, SHOWN.size() / 2, 2, 1);
+        grid.add(covers, 2, SHOWN.size() / 2, 2, 1);
         objection.managedProperty().bind(objection.textProperty().isNotEmpty());
         getChildren().addAll(grid, objection);
         tags.masterProperty().subscribe(this::show);
@@ -144,12 +154,27 @@ final class TagsPane extends VBox {
                 text.setText(master.text(field));
             }
         });
-        picture.setImage(master.cover().map(TagsPane::image).orElse(null));
-        noPicture.setVisible(master.cover().isEmpty());
-        noPicture.setManaged(master.cover().isEmpty());
-        picture.setManaged(master.cover().isPresent());
+        if (!master.cover().equals(cover)) {
+            cover = master.cover();
+            show(Optional.empty());
+            pictures.submit(
+                    progress -> master.cover()
+                            .filter(c -> PictureSize.of(c).isShown())
+                            .map(TagsPane::image),
+                    this::show,
+                    failed -> LOG.info("the cover is not shown: {}", failed.sentence()));
+        }
     }
 
+    private void show(Optional<Image> image) {
+        picture.setImage(image.orElse(null));
+        picture.setManaged(image.isPresent());
+        noPicture.setText(cover.isPresent() ? "a cover" : "no cover");
+        noPicture.setVisible(image.isEmpty());
+        noPicture.setManaged(image.isEmpty());
+    }
+
+    /** Unpacks it, which takes as long as it is large. */
     private static Image image(Cover cover) {
         return new Image(new ByteArrayInputStream(cover.data()), 2 * COVER_SIZE, 2 * COVER_SIZE, true, true);
     }

@@ -9,10 +9,12 @@ import java.security.DigestInputStream;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
+import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import oakmirror.files.PlainFile;
 import oakmirror.files.WholeFile;
 
 /** Check-sums of the files of a folder, in a file of the form that {@code sha256sum -c} reads: SHA-256 (FIPS 180-4) and name, one a line. */
@@ -21,6 +23,7 @@ public final class CheckSums {
     /** Its name. */
     public static final String NAME = "check-sums.sha256";
 
+    private static final long MOST_BYTES = 16L << 20;
     private static final Pattern LINE = Pattern.compile("([0-9a-f]{64}) [ *](.+)");
 
     private CheckSums() {}
@@ -49,11 +52,8 @@ public final class CheckSums {
         Map<String, String> all = new TreeMap<>(read(file));
         all.putAll(sums);
         StringBuilder text = new StringBuilder();
-        if (Files.exists(file)) {
-            Files.readAllLines(file, StandardCharsets.UTF_8).stream()
-                    .filter(line -> !LINE.matcher(line).matches())
-                    .forEach(line -> text.append(line).append('\n'));
-        }
+        lines(file).stream().filter(line -> !LINE.matcher(line).matches()).forEach(line -> text.append(line)
+                .append('\n'));
         all.forEach((name, sum) -> text.append(sum).append("  ").append(name).append('\n'));
         WholeFile.write(file, text.toString().getBytes(StandardCharsets.UTF_8));
         return file;
@@ -62,14 +62,20 @@ public final class CheckSums {
     /** Check-sums by file name; none where there is no such file. */
     public static Map<String, String> read(Path file) throws IOException {
         Map<String, String> sums = new TreeMap<>();
-        if (Files.exists(file)) {
-            for (String line : Files.readAllLines(file, StandardCharsets.UTF_8)) {
-                Matcher m = LINE.matcher(line);
-                if (m.matches()) {
-                    sums.put(m.group(2), m.group(1));
-                }
+        for (String line : lines(file)) {
+            Matcher m = LINE.matcher(line);
+            if (m.matches()) {
+                sums.put(m.group(2), m.group(1));
             }
         }
         return sums;
+    }
+
+    private static List<String> lines(Path file) throws IOException {
+        return Files.exists(file)
+                ? new String(PlainFile.read(file, MOST_BYTES), StandardCharsets.UTF_8)
+                        .lines()
+                        .toList()
+                : List.of();
     }
 }

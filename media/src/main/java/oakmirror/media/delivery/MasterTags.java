@@ -1,13 +1,14 @@
 package oakmirror.media.delivery;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Optional;
 import oakmirror.delivery.Cover;
 import oakmirror.delivery.TagField;
 import oakmirror.delivery.Tags;
+import oakmirror.files.PlainFile;
 import oakmirror.media.file.AudioFileException;
+import oakmirror.media.file.PictureSize;
 import oakmirror.media.file.TagReader;
 import oakmirror.session.Session;
 import oakmirror.session.Track;
@@ -41,12 +42,18 @@ public final class MasterTags {
      */
     public static Cover cover(Path file) throws AudioFileException {
         try {
-            if (Files.size(file) <= Cover.MOST_BYTES) {
-                Optional<Cover> cover = Cover.of(Files.readAllBytes(file));
-                if (cover.isPresent()) {
-                    return cover.get();
+            Optional<Cover> cover = Cover.of(PlainFile.read(file, Cover.MOST_BYTES));
+            if (cover.isPresent()) {
+                if (!PictureSize.of(cover.get()).isShown()) {
+                    throw new AudioFileException(file.getFileName() + " is more than " + PictureSize.MOST
+                            + " pixels wide or high; choose a smaller picture.");
                 }
+                return cover.get();
             }
+        } catch (AudioFileException e) {
+            throw e;
+        } catch (PlainFile.TooLargeException e) {
+            // as what is no picture
         } catch (IOException e) {
             throw new AudioFileException(
                     "The cover " + file.getFileName() + " cannot be read; choose another picture.", e);

@@ -49,6 +49,9 @@ public final class AudioFile {
         if (Files.isDirectory(path)) {
             throw new AudioFileException(name + " is a folder; choose an audio file in it.");
         }
+        if (Files.exists(path) && !Files.isRegularFile(path)) {
+            throw new AudioFileException(name + " is a pipe or a device and no file; choose an audio file.");
+        }
         if (!Files.exists(path) && (name.indexOf(NO_CHARACTER) >= 0 || name.indexOf('?') >= 0)) {
             throw new AudioFileException(
                     name + " is not found; if its name is not in UTF-8, as names from old systems are, rename it.");

@@ -2,7 +2,6 @@ package oakmirror.media.file;
 
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -12,6 +11,7 @@ import java.util.TreeMap;
 import oakmirror.correction.EqBand;
 import oakmirror.dsp.ToneFilter;
 import oakmirror.dsp.ToneFilter.Phase;
+import oakmirror.files.PlainFile;
 import oakmirror.filter.AnalogueSection;
 
 /**
@@ -54,16 +54,13 @@ public final class CorrectionFile {
 
     private static List<List<String>> rows(Path file) throws AudioFileException {
         try {
-            if (Files.size(file) > MOST_BYTES) {
-                throw new AudioFileException(file.getFileName() + " is too large for a correction.");
-            }
-            return new String(Files.readAllBytes(file), StandardCharsets.UTF_8)
+            return new String(PlainFile.read(file, MOST_BYTES), StandardCharsets.UTF_8)
                     .lines()
                     .filter(l -> !l.isBlank())
                     .map(l -> Arrays.stream(l.split(",", -1)).map(String::strip).toList())
                     .toList();
-        } catch (AudioFileException e) {
-            throw e;
+        } catch (PlainFile.NoFileException | PlainFile.TooLargeException e) {
+            throw new AudioFileException(e.getMessage(), e);
         } catch (IOException e) {
             throw new AudioFileException(file + " cannot be read; choose another correction.", e);
         }

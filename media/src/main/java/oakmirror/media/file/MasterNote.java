@@ -5,6 +5,7 @@ import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Optional;
 import oakmirror.correction.AppliedCorrection;
@@ -26,6 +27,9 @@ public final class MasterNote {
 
     /** What a file was corrected by; none where it does not say, or is of another kind. */
     public static Optional<AppliedCorrection> read(Path file) {
+        if (!Files.isRegularFile(file)) {
+            return Optional.empty();
+        }
         try (FileChannel channel = FileChannel.open(file)) {
             ByteBuffer head = bytes(channel, 0, 12);
             if (head.remaining() < 12) {

@@ -14,9 +14,18 @@ import oakmirror.delivery.Cover;
  * @param width from left to right
  * @param height from top to bottom
  */
-record PictureSize(int width, int height) {
+public record PictureSize(int width, int height) {
 
-    static PictureSize of(Cover cover) {
+    /** No picture that is wider or higher is unpacked, which would take more memory than there may be. */
+    public static final int MOST = 5000;
+
+    /** Whether it is small enough to be unpacked. */
+    public boolean isShown() {
+        return width <= MOST && height <= MOST;
+    }
+
+    /** Of a picture, by what stands at its beginning. */
+    public static PictureSize of(Cover cover) {
         try (ImageInputStream in = ImageIO.createImageInputStream(new ByteArrayInputStream(cover.data()))) {
             Iterator<ImageReader> readers = ImageIO.getImageReaders(in);
             if (readers.hasNext()) {

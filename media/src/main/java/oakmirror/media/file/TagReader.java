@@ -51,7 +51,7 @@ public final class TagReader {
     private static Content content(Path file) {
         Map<String, String> texts = new TreeMap<>();
         Optional<Cover> cover = Optional.empty();
-        if (!Files.isReadable(file)) {
+        if (!Files.isRegularFile(file) || !Files.isReadable(file)) {
             return new Content(texts, cover);
         }
         AVFormatContext format = new AVFormatContext(null);

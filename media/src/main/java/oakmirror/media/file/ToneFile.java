@@ -2,10 +2,10 @@ package oakmirror.media.file;
 
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import oakmirror.correction.WantedTone;
+import oakmirror.files.PlainFile;
 
 /** Wanted tones as tables of frequency and level (CSV). */
 public final class ToneFile {
@@ -28,10 +28,7 @@ public final class ToneFile {
     public static WantedTone read(Path file) throws AudioFileException {
         String name = String.valueOf(file.getFileName());
         try {
-            if (Files.size(file) > MOST_BYTES) {
-                throw new AudioFileException(name + " is too large for a tone; a line for each frequency is enough.");
-            }
-            String text = new String(Files.readAllBytes(file), StandardCharsets.UTF_8);
+            String text = new String(PlainFile.read(file, MOST_BYTES), StandardCharsets.UTF_8);
             return WantedTone.parse(name.replaceFirst("\\.[^.]*$", ""), text)
                     .orElseThrow(
                             () -> new AudioFileException(
@@ -41,6 +38,8 @@ public final class ToneFile {
             throw new AudioFileException(name + " is not there any more; choose another.", e);
         } catch (AudioFileException e) {
             throw e;
+        } catch (PlainFile.NoFileException | PlainFile.TooLargeException e) {
+            throw new AudioFileException(e.getMessage(), e);
         } catch (IOException e) {
             throw new AudioFileException(name + " cannot be read.", e);
         }

@@ -4,12 +4,15 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.zip.CRC32;
 import oakmirror.delivery.NamePattern;
 import oakmirror.delivery.TagField;
 import oakmirror.delivery.Tags;
@@ -100,6 +103,9 @@ class MasterNamesTest {
 
     @Test
     void aCoverThatIsNoneIsSaid() throws IOException {
+        Path huge = Files.write(folder.resolve("huge.png"), pngHead(15_000, 15_000));
+        assertThatThrownBy(() -> MasterTags.cover(huge))
+                .hasMessage("huge.png is more than 5000 pixels wide or high; choose a smaller picture.");
         Path text = Files.writeString(folder.resolve("cover.jpg"), "not a picture");
         Session s =
                 Session.EMPTY.withMix(Optional.of(Track.of(TestFiles.music(folder.resolve("x.wav"), 44100, 1, 0.1))));
@@ -110,5 +116,19 @@ class MasterNamesTest {
         Session gone =
                 s.withDelivery(s.delivery().withTags(s.delivery().tags().withPicture(folder.resolve("gone.png"))));
         assertThatThrownBy(() -> MasterTags.of(gone)).hasMessageContaining("cannot be read; choose another picture");
+    }
+
+    /** The beginning of a picture, which says how large it is. */
+    private static byte[] pngHead(int width, int height) {
+        CRC32 crc = new CRC32();
+        ByteBuffer head = ByteBuffer.allocate(33)
+                .put(new byte[] {(byte) 0x89, 'P', 'N', 'G', 13, 10, 26, 10})
+                .putInt(13)
+                .put("IHDR".getBytes(StandardCharsets.US_ASCII))
+                .putInt(width)
+                .putInt(height)
+                .put(new byte[] {8, 2, 0, 0, 0});
+        crc.update(head.array(), 12, 17);
+        return head.putInt((int) crc.getValue()).array();
     }
 }

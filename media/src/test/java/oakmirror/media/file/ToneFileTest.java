@@ -44,7 +44,7 @@ class ToneFileTest {
                 .hasMessage("gone.csv is not there any more; choose another.");
         Path large = folder.resolve("large.csv");
         Files.write(large, new byte[5 << 20]);
-        assertThatThrownBy(() -> ToneFile.read(large)).hasMessageContaining("is too large for a tone");
+        assertThatThrownBy(() -> ToneFile.read(large)).hasMessageContaining("is too large; choose another file");
         assertThatThrownBy(() -> ToneFile.read(folder)).isInstanceOf(AudioFileException.class);
     }
 }

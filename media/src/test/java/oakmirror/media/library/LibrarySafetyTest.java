@@ -3,6 +3,9 @@ package oakmirror.media.library;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.RandomAccessFile;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -16,6 +19,7 @@ import java.util.Set;
 import java.util.stream.Stream;
 import oakmirror.profile.About;
 import oakmirror.profile.Profile;
+import oakmirror.profile.ProfileFile;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.Jdbi;
 import org.junit.jupiter.api.Test;
@@ -359,19 +363,23 @@ class LibrarySafetyTest {
         assertThat(ages.get(2)).isBetween(Duration.ofDays(1), Duration.ofDays(10));
     }
 
+    /** As others may write them: of a file whose peaks were not measured. */
     @Test
-    void aProfileWithoutAPeakOrAWidthIsKept() throws Exception {
-        Profile odd = PROFILES.get(0).withId("no-peak");
-        Path at = folder.resolve("odd");
-        try (Library library = Library.open(at)) {
-            library.add(List.of(odd));
-            String id = odd.id();
-            try (Database database = Database.open(at.resolve("library.db"))) {
-                database.change(h -> h.execute("UPDATE profile SET plr_db = NULL, width_db = NULL WHERE id = ?", id));
-            }
-            Entry entry = library.entries().get(0);
-            assertThat(entry.plrDb()).isNaN();
-            assertThat(entry.widthDb()).isNaN();
+    void aProfileWithoutAPeakIsKept() throws Exception {
+        Path file = folder.resolve("no-peak" + ProfileFile.ENDING);
+        ProfileFile.write(PROFILES.subList(0, 1), file);
+        ObjectMapper mapper = new ObjectMapper();
+        JsonNode tree = mapper.readTree(file.toFile());
+        for (JsonNode levels : tree.findValues("heard")) {
+            ((ObjectNode) levels).putNull("truePeakDbtp");
+        }
+        mapper.writeValue(file.toFile(), tree);
+        List<Profile> read = ProfileFile.read(file);
+        assertThat(read.get(0).figures().peakToLoudness()).isNaN();
+        try (Library library = Library.open(folder.resolve("odd"))) {
+            assertThat(library.add(read)).hasSize(1);
+            assertThat(library.entries().get(0).plrDb()).isNaN();
+            assertThat(library.profile(read.get(0).id())).isPresent();
         }
     }
 }

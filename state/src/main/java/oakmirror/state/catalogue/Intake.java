@@ -65,7 +65,8 @@ public final class Intake {
                                     0,
                                     from + part);
                             return Profile.of(
-                                    about, workspace.tracks().importer().figures(track.get(), passage, progress));
+                                    ProfileMaker.noted(about, track.get().warnings()),
+                                    workspace.tracks().importer().figures(track.get(), passage, progress));
                         },
                         profile -> shelf.whenOpen(() ->
                                 shelf.add(List.of(profile), added -> shelf.say("Kept “" + name + "” in the library."))),

@@ -15,6 +15,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import oakmirror.files.Leftovers;
+import oakmirror.files.PlainFile;
 import oakmirror.files.PrivateFolder;
 import oakmirror.files.WholeFile;
 import oakmirror.media.cache.FileState;
@@ -135,7 +136,7 @@ public final class Recovery {
 
     private static Optional<Left> read(Path file) {
         try {
-            byte[] content = Files.readAllBytes(file);
+            byte[] content = PlainFile.read(file, SessionFile.MOST_BYTES);
             SessionDocument document = SessionFile.read(file, content);
             var about = JSON.readTree(content).path(ABOUT);
             Optional<Path> origin =

@@ -152,7 +152,11 @@ class InputTest extends StateTest {
     @Test
     void aTakeSaysWhatItsFileSays() throws Exception {
         StereoSource world = world(25);
-        Figures of = workspace.tracks().importer().figures(folder.resolve("world.wav"), Progress.NONE);
+        Figures of = workspace
+                .tracks()
+                .importer()
+                .figures(folder.resolve("world.wav"), Progress.NONE)
+                .figures();
         int known = 0;
         for (double level : new double[] {-6, -20, -40}) {
             SimulatedInput device = device(world, SPEED);
