@@ -13,7 +13,7 @@ import picocli.CommandLine.Command;
         name = "oakmirror",
         description = "Level-matched comparison with reference tracks, and corrections derived from it.",
         mixinStandardHelpOptions = true,
-        version = "Oak Mirror 0.1.0",
+        versionProvider = Version.class,
         subcommands = {
             MeasureCommand.class,
             CompareCommand.class,

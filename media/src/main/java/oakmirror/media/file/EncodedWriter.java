@@ -27,7 +27,6 @@ import java.nio.file.Path;
 import java.util.Optional;
 import oakmirror.dsp.TpdfDither;
 import oakmirror.measure.Levels;
-import org.bytedeco.ffmpeg.avcodec.AVCodec;
 import org.bytedeco.ffmpeg.avcodec.AVCodecContext;
 import org.bytedeco.ffmpeg.avcodec.AVPacket;
 import org.bytedeco.ffmpeg.avformat.AVStream;
@@ -79,8 +78,30 @@ final class EncodedWriter implements AudioWriter {
         this.label = label;
         this.dither = form.rounding();
         Ffmpeg.load();
-        AVCodec encoder = avcodec_find_encoder_by_name(encoding.encoder());
-        codec = avcodec_alloc_context3(encoder);
+        codec = avcodec_alloc_context3(avcodec_find_encoder_by_name(encoding.encoder()));
+        Muxer begun = null;
+        try {
+            open(encoding, sampleRate, form);
+            frameSize = codec.frame_size();
+            samples = new float[2][frameSize];
+            begun = new Muxer(encoding.muxer(), unlabelled.temporary());
+            muxer = begun;
+            stream = begun.addStream();
+            stream.time_base(codec.time_base());
+            Ffmpeg.check(avcodec_parameters_from_context(stream.codecpar(), codec));
+            begun.begin();
+            frame.format(codec.sample_fmt());
+            frame.nb_samples(frameSize);
+            frame.sample_rate(sampleRate);
+            av_channel_layout_default(frame.ch_layout(), 2);
+            Ffmpeg.check(av_frame_get_buffer(frame, 0));
+        } catch (IOException | RuntimeException e) {
+            free(begun); // nobody has this to close it
+            throw e;
+        }
+    }
+
+    private void open(Encoding encoding, int sampleRate, Samples form) throws IOException {
         codec.sample_rate(sampleRate);
         av_channel_layout_default(codec.ch_layout(), 2);
         codec.sample_fmt(encoding.sampleFormat(form.bits()));
@@ -90,19 +111,16 @@ final class EncodedWriter implements AudioWriter {
         codec.bit_rate(encoding.bitsPerSecond());
         codec.time_base().num(1).den(sampleRate);
         codec.flags(codec.flags() | AV_CODEC_FLAG_BITEXACT | AV_CODEC_FLAG_GLOBAL_HEADER);
-        Ffmpeg.check(avcodec_open2(codec, encoder, (AVDictionary) null));
-        frameSize = codec.frame_size();
-        samples = new float[2][frameSize];
-        muxer = new Muxer(encoding.muxer(), unlabelled.temporary());
-        stream = muxer.addStream();
-        stream.time_base(codec.time_base());
-        Ffmpeg.check(avcodec_parameters_from_context(stream.codecpar(), codec));
-        muxer.begin();
-        frame.format(codec.sample_fmt());
-        frame.nb_samples(frameSize);
-        frame.sample_rate(sampleRate);
-        av_channel_layout_default(frame.ch_layout(), 2);
-        Ffmpeg.check(av_frame_get_buffer(frame, 0));
+        Ffmpeg.check(avcodec_open2(codec, codec.codec(), (AVDictionary) null));
+    }
+
+    private void free(Muxer begun) throws IOException {
+        av_frame_free(frame);
+        av_packet_free(packet);
+        avcodec_free_context(codec);
+        if (begun != null) {
+            begun.close();
+        }
     }
 
     @Override
@@ -209,10 +227,7 @@ final class EncodedWriter implements AudioWriter {
             return;
         }
         closed = true;
-        av_frame_free(frame);
-        av_packet_free(packet);
-        avcodec_free_context(codec);
-        muxer.close();
+        free(muxer);
     }
 
     @Override

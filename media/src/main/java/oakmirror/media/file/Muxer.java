@@ -37,6 +37,9 @@ final class Muxer implements Closeable {
             Ffmpeg.check(avio_open(io, url, AVIO_FLAG_WRITE));
             format.pb(io);
             fileOpen = true;
+        } catch (IOException e) {
+            avformat_free_context(format);
+            throw e;
         }
     }
 

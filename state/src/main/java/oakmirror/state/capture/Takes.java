@@ -39,6 +39,9 @@ public final class Takes {
     private final ConcurrentLinkedQueue<Take> ended = new ConcurrentLinkedQueue<>();
 
     private final Object songsLock = new Object();
+    /** What is being taken now; a block of what was taken before is no part of it. */
+    private Object open;
+
     private final List<Consumer<Profile>> listeners = new ArrayList<>();
     private volatile Optional<Gate> gate = Optional.empty();
     private volatile Optional<Take> current = Optional.empty();
@@ -71,19 +74,25 @@ public final class Takes {
     /** Begins to take what plays. */
     public void start() {
         songs = 0;
+        Object run = new Object();
+        synchronized (songsLock) {
+            open = run;
+        }
         gate = Optional.of(new Gate(sampleRate, new Gate.Taker() {
             @Override
             public void music(float[] left, float[] right, int frames) {
                 synchronized (songsLock) {
-                    current.orElseGet(Takes.this::begin).add(left, right, frames);
+                    if (open == run) { // a block may be on its way when it ends
+                        current.orElseGet(Takes.this::begin).add(left, right, frames);
+                    }
                 }
             }
 
             @Override
             public void songEnds() {
                 synchronized (songsLock) {
-                    current.ifPresent(ended::add);
-                    current = Optional.empty();
+                    current.filter(c -> open == run).ifPresent(ended::add);
+                    current = open == run ? Optional.empty() : current;
                 }
             }
         }));
@@ -176,7 +185,7 @@ public final class Takes {
 
     /** Takes no longer; what was taken so far is kept where it is enough. */
     public void stop() {
-        gate = Optional.empty();
+        shut();
         taken().ifPresent(t -> keep(t, true));
         for (Take t = ended.poll(); t != null; t = ended.poll()) {
             keep(t, true);
@@ -185,8 +194,15 @@ public final class Takes {
         words.set("");
     }
 
-    void close() {
+    private void shut() {
         gate = Optional.empty();
+        synchronized (songsLock) {
+            open = null;
+        }
+    }
+
+    void close() {
+        shut();
         current.ifPresent(Take::end);
         measuring.shutdownNow();
     }

@@ -26,6 +26,12 @@ final class BounceTitle {
                 : mix.name();
     }
 
+    /** The same for a bounce that was there before, which keeps its number. */
+    static String again(Track mix, Path file, int number) {
+        Matcher numbered = NUMBERED.matcher(mix.name());
+        return numbered.matches() ? numbered.group(1) + number + numbered.group(3) : next(mix, file);
+    }
+
     /** Which bounce a name says it is; 1 where it says nothing. */
     static int numberOf(String name) {
         Matcher numbered = NUMBERED.matcher(name);

@@ -244,7 +244,10 @@ public final class Bounces {
         old.ifPresent(f -> noteIfNew(slot.get().track().name(), next.keyBefore(), now.get(), f, 0, List.of()));
         List<String> told = new ArrayList<>();
         boolean isSame = now.get().equals(file);
-        workspace.change("take a bounce", s -> s.withMix(s.mix().map(m -> moved(m, file, next.alignment(), told))));
+        workspace.change(
+                "take a bounce",
+                s -> s.withMix(
+                        s.mix().map(m -> moved(m, file, next.alignment(), told).withName(title(m, file, next.key())))));
         workspace.messageProperty().set(String.join("; ", told) + ".");
         if (isSame) {
             workspace.tracks().readAgain(slot.get());
@@ -299,8 +302,16 @@ public final class Bounces {
                             Math.abs(shift),
                             shift > 0 ? "later" : "earlier"));
         }
-        Track next = mix.withSource(new Source.File(file)).withPassages(passages, mix.chosen());
-        return next.withName(BounceTitle.next(mix, file));
+        return mix.withSource(new Source.File(file)).withPassages(passages, mix.chosen());
+    }
+
+    /** What it is called: a bounce that was there before as it was then. */
+    private String title(Track mix, Path file, String content) {
+        return workspace.logProperty().get().bounces().stream()
+                .filter(b -> b.content().equals(content))
+                .findFirst()
+                .map(b -> BounceTitle.again(mix, file, b.number()))
+                .orElseGet(() -> BounceTitle.next(mix, file));
     }
 
     private void noteIfNew(

@@ -133,6 +133,27 @@ class BouncesTest extends DemoStateTest {
                 .isEqualTo(new TimeRange(12, 28));
     }
 
+    /** One number for one bounce: in the mix's name it has the one that the list has. */
+    @Test
+    void aBounceThatWasThereBeforeComesBackUnderItsNumber() throws Exception {
+        float[][] song = song();
+        Path first =
+                TestFiles.write(watched().resolve("Reed Boat.wav"), OutputFormat.WAV_FLOAT, RATE, song[0], song[1]);
+        openFirst(first);
+        does(() -> workspace.changeTrack(0, "rename", t -> t.withName("Reed Boat, bounce 4")));
+        float[] softer = later(song[0], 0, 0.5f);
+        Path second = TestFiles.write(folder.resolve("second.wav"), OutputFormat.WAV_FLOAT, RATE, softer, softer);
+        does(() -> bounces.take(second));
+        waitUntil(() -> taken().size() == 2);
+        assertThat(workspace.session().mix().orElseThrow().name()).isEqualTo("Reed Boat, bounce 5");
+        Path back = Files.copy(first, folder.resolve("back.wav"));
+        does(() -> bounces.take(back));
+        waitUntil(() -> workspace.session().mix().flatMap(m -> m.file()).equals(Optional.of(back)));
+        waitUntil(() -> workspace.isReady());
+        assertThat(workspace.session().mix().orElseThrow().name()).isEqualTo("Reed Boat, bounce 4");
+        assertThat(taken()).extracting(t -> t.bounce().number()).containsExactly(4, 5);
+    }
+
     @Test
     void howBouncesStandFollowsTheReferencesBackAndForth() throws Exception {
         openDemo();
