@@ -7,6 +7,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
+import oakmirror.audio.Fft;
+import org.jtransforms.fft.DoubleFFT_1D;
+import org.jtransforms.fft.FloatFFT_1D;
 import org.junit.jupiter.api.Test;
 
 class ArchitectureTest {
@@ -29,5 +32,23 @@ class ArchitectureTest {
     @Test
     void packagesHaveNoCycles() {
         slices().matching("oakmirror.(*)..").should().beFreeOfCycles().check(CLASSES);
+    }
+
+    /** So that none is shared out to threads that cancelled work leaves half done. */
+    @Test
+    void transformsAreMadeInOnePlace() {
+        noClasses()
+                .that()
+                .areNotAssignableTo(Fft.class)
+                .should()
+                .callConstructor(DoubleFFT_1D.class, long.class)
+                .orShould()
+                .callConstructor(FloatFFT_1D.class, long.class)
+                .check(CLASSES);
+    }
+
+    @Test
+    void whatOthersMayHaveWrittenIsReadAsABoundedPlainFile() {
+        OnlyPlainFiles.check(CLASSES);
     }
 }

@@ -2,12 +2,12 @@ package oakmirror.correction;
 
 import java.util.Arrays;
 import java.util.List;
+import oakmirror.audio.Fft;
 import oakmirror.dsp.LinearPhase;
 import oakmirror.dsp.StereoProcessor;
 import oakmirror.dsp.StereoTone;
 import oakmirror.dsp.ToneFilter;
 import oakmirror.dsp.ToneFilter.Phase;
-import org.jtransforms.fft.DoubleFFT_1D;
 
 /**
  * A correction as an impulse response that any convolver takes. It is as long as it takes to come within {@value #WANTED_DB} dB of the correction, from about four
@@ -89,7 +89,7 @@ public record ImpulseResponse(int sampleRate, Phase phase, double[] taps, int de
     private static double error(ToneFilter filter, double[] taps, int sampleRate) {
         int size = Integer.highestOneBit(4 * taps.length);
         double[] spectrum = Arrays.copyOf(taps, 2 * size);
-        new DoubleFFT_1D(size).realForwardFull(spectrum);
+        Fft.precise(size).realForwardFull(spectrum);
         double highest = Math.min(HIGHEST_HZ, OF_NYQUIST * sampleRate / 2);
         double worst = 0;
         for (int i = 0; i <= POINTS; i++) {

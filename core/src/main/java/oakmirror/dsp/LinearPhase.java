@@ -1,7 +1,7 @@
 package oakmirror.dsp;
 
 import oakmirror.audio.Decibels;
-import org.jtransforms.fft.DoubleFFT_1D;
+import oakmirror.audio.Fft;
 
 /**
  * Linear-phase impulse responses by frequency sampling: the wanted magnitude at evenly spaced frequencies, transformed back with
@@ -47,7 +47,7 @@ public final class LinearPhase {
             spectrum[2 * k] = magnitude;
             spectrum[2 * ((size - k) % size)] = magnitude;
         }
-        new DoubleFFT_1D(size).complexInverse(spectrum, true);
+        Fft.precise(size).complexInverse(spectrum, true);
         int half = size / 4 - 1;
         double[] taps = new double[2 * half + 1];
         for (int i = -half; i <= half; i++) {

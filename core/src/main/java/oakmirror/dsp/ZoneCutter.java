@@ -1,6 +1,7 @@
 package oakmirror.dsp;
 
 import java.util.Arrays;
+import oakmirror.audio.Fft;
 import org.jtransforms.fft.FloatFFT_1D;
 
 /**

@@ -2,6 +2,7 @@ package oakmirror.rhythm;
 
 import java.util.Arrays;
 import oakmirror.audio.Decibels;
+import oakmirror.audio.Fft;
 import oakmirror.spectrum.Zone;
 import org.jtransforms.fft.FloatFFT_1D;
 
@@ -60,7 +61,7 @@ public final class ActivityAnalyser {
         }
         scale = 1 / (sum * size);
         power = new float[size / 2 + 1];
-        fft = new FloatFFT_1D(size);
+        fft = Fft.of(size);
         left = new float[size];
         right = new float[size];
         work = new float[2 * size];

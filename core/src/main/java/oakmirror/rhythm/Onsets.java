@@ -1,5 +1,6 @@
 package oakmirror.rhythm;
 
+import oakmirror.audio.Fft;
 import org.jtransforms.fft.DoubleFFT_1D;
 
 /** Onsets of a track, prepared for telling what comes back in them: one value every {@link #STEP} seconds. */
@@ -154,7 +155,7 @@ final class Onsets {
         for (int i = 0; i < n; i++) {
             work[2 * i] = x[i] - mean;
         }
-        DoubleFFT_1D fft = new DoubleFFT_1D(size);
+        DoubleFFT_1D fft = Fft.precise(size);
         fft.complexForward(work);
         for (int i = 0; i < size; i++) {
             work[2 * i] = work[2 * i] * work[2 * i] + work[2 * i + 1] * work[2 * i + 1];

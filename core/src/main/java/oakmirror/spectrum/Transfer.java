@@ -1,6 +1,6 @@
 package oakmirror.spectrum;
 
-import org.jtransforms.fft.DoubleFFT_1D;
+import oakmirror.audio.Fft;
 
 /**
  * What a linear filter would have to be to make one signal of another, line by line, as measured by averaged blocks (P. D. Welch, "The use of
@@ -48,7 +48,7 @@ public record Transfer(int size, double[] in, double[] out, double[] crossReal, 
             put(spectrum, k, factor * crossReal[k], factor * crossImaginary[k]);
             put(spectrum, (size - k) % size, factor * crossReal[k], -factor * crossImaginary[k]);
         }
-        new DoubleFFT_1D(size).complexInverse(spectrum, true);
+        Fft.precise(size).complexInverse(spectrum, true);
         int middle = middle();
         double[] taps = new double[2 * middle];
         for (int i = -middle; i < middle; i++) {

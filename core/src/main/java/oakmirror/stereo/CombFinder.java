@@ -3,8 +3,8 @@ package oakmirror.stereo;
 import java.util.Arrays;
 import java.util.Optional;
 import oakmirror.audio.Decibels;
+import oakmirror.audio.Fft;
 import oakmirror.spectrum.LineSpectrum;
-import org.jtransforms.fft.DoubleFFT_1D;
 
 /**
  * Finds combs: regular notches over frequency in the fold-down.
@@ -157,7 +157,7 @@ public final class CombFinder {
             work[2 * i] = real[i];
             work[2 * i + 1] = imaginary[i];
         }
-        new DoubleFFT_1D(size).complexForward(work);
+        Fft.precise(size).complexForward(work);
         return work;
     }
 

@@ -7,6 +7,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
+import oakmirror.OnlyPlainFiles;
 import org.junit.jupiter.api.Test;
 
 class MediaArchitectureTest {
@@ -29,5 +30,10 @@ class MediaArchitectureTest {
     @Test
     void packagesHaveNoCycles() {
         slices().matching("oakmirror.media.(*)..").should().beFreeOfCycles().check(CLASSES);
+    }
+
+    @Test
+    void whatOthersMayHaveWrittenIsReadAsABoundedPlainFile() {
+        OnlyPlainFiles.check(CLASSES);
     }
 }

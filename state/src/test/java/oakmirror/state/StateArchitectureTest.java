@@ -15,6 +15,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import oakmirror.OnlyPlainFiles;
 import org.junit.jupiter.api.Test;
 
 class StateArchitectureTest {
@@ -62,5 +63,10 @@ class StateArchitectureTest {
                     .map(f -> f.getParent().getFileName().toString())
                     .collect(Collectors.toSet());
         }
+    }
+
+    @Test
+    void whatOthersMayHaveWrittenIsReadAsABoundedPlainFile() {
+        OnlyPlainFiles.check(CLASSES);
     }
 }
