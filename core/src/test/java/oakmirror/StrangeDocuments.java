@@ -11,6 +11,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
@@ -72,7 +73,7 @@ public final class StrangeDocuments {
                 }
             } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
                 StackTraceElement[] trace = e.getStackTrace();
-                wrong.add(i + ": " + e + " at " + (trace.length == 0 ? "?" : trace[0].toString()));
+                wrong.add(i + ": " + e + " at " + Arrays.stream(trace).limit(4).toList());
             }
             long millis = (System.nanoTime() - start) / 1_000_000;
             if (millis > MOST_MILLIS) {
@@ -101,7 +102,7 @@ public final class StrangeDocuments {
     private byte[] turned(byte[] document) {
         byte[] bytes = document.clone();
         if (random.nextBoolean()) {
-            return java.util.Arrays.copyOf(bytes, random.nextInt(bytes.length));
+            return Arrays.copyOf(bytes, random.nextInt(bytes.length));
         }
         for (int n = 1 + random.nextInt(8); n > 0; n--) {
             bytes[random.nextInt(bytes.length)] = (byte) random.nextInt(256);

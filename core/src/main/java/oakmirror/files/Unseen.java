@@ -12,7 +12,15 @@ public final class Unseen {
     private static final Pattern UNSEEN_IN_LINES =
             Pattern.compile("[[\\p{Cc}\\p{Cf}\\u2028\\u2029]&&[^\\u200C\\u200D\\n]]+");
 
+    /** The longest name of anything: a window that lays out a longer one stands still. */
+    public static final int LONGEST_NAME = 500;
+
     private Unseen() {}
+
+    /** A name that is at most {@value #LONGEST_NAME} characters long; the end of a longer one is gone. */
+    public static String cut(String name) {
+        return name.length() <= LONGEST_NAME ? name : name.substring(0, LONGEST_NAME);
+    }
 
     /** One line of text with something else in its place. */
     public static String replaced(String line, String by) {

@@ -92,7 +92,14 @@ final class Json {
         return node.path(field).asText();
     }
 
+    private static void requireList(JsonNode node) {
+        if (!node.isArray() && !node.isMissingNode() && !node.isNull()) {
+            throw new IllegalArgumentException("something else stands where a list belongs");
+        }
+    }
+
     static float[] floats(JsonNode node) {
+        requireList(node);
         if (node.size() > MOST_VALUES) {
             throw new IllegalArgumentException("a profile holds no course of " + node.size() + " values");
         }
@@ -104,6 +111,7 @@ final class Json {
     }
 
     static <T> List<T> list(JsonNode node, int most, Function<JsonNode, T> each) {
+        requireList(node);
         if (node.size() > most) {
             throw new IllegalArgumentException("a list has at most " + most + " entries");
         }

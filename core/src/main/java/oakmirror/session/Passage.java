@@ -1,6 +1,7 @@
 package oakmirror.session;
 
 import oakmirror.audio.TimeRange;
+import oakmirror.files.Unseen;
 
 /**
  * A named stretch of a track, in the track's own time.
@@ -12,6 +13,7 @@ public record Passage(String name, TimeRange range) {
 
     /** Checks that it ends some time. */
     public Passage {
+        name = Unseen.cut(name);
         if (range.endSeconds() > Track.LONGEST_SECONDS) {
             throw new IllegalArgumentException("a passage ends within a day, not after " + range.endSeconds() + " s");
         }

@@ -12,6 +12,7 @@ import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.MoveDecisions;
 import oakmirror.correction.WantedTone;
 import oakmirror.dsp.ToneFilter.Phase;
+import oakmirror.files.Unseen;
 import oakmirror.finish.FinishSettings;
 import oakmirror.level.LevelSettings;
 import oakmirror.session.Delivery.Output;
@@ -53,6 +54,7 @@ public record Session(
 
     /** Copies the list and checks that no two tracks have the same id. */
     public Session {
+        name = Unseen.cut(name);
         references = List.copyOf(references);
         if (references.size() > MOST_REFERENCES) {
             throw new IllegalArgumentException("a session holds at most " + MOST_REFERENCES + " references");

@@ -7,7 +7,9 @@ import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import com.fasterxml.jackson.annotation.JsonValue;
 import com.fasterxml.jackson.annotation.Nulls;
 import com.fasterxml.jackson.annotation.PropertyAccessor;
+import com.fasterxml.jackson.core.JsonFactory;
 import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.core.StreamReadConstraints;
 import com.fasterxml.jackson.databind.DeserializationContext;
 import com.fasterxml.jackson.databind.DeserializationFeature;
 import com.fasterxml.jackson.databind.JsonMappingException;
@@ -44,6 +46,12 @@ import oakmirror.profile.ProfileJson;
  */
 final class SessionJson {
 
+    // What a document may hold, whatever stands in it.
+    private static final int DEEPEST = 64;
+    private static final int LONGEST_TEXT = 20_000;
+    private static final int LONGEST_NUMBER = 40;
+    private static final int LONGEST_FIELD = 200;
+
     static final JsonMapper MAPPER = mapper();
 
     private SessionJson() {}
@@ -56,7 +64,15 @@ final class SessionJson {
                 .addDeserializer(Profile.class, new ProfilePool.Reader())
                 .addSerializer(Figures.class, new AsTree<>(Figures.class, ProfileJson::figures))
                 .addDeserializer(Figures.class, new FromTree<>(Figures.class, ProfileJson::figures));
-        return JsonMapper.builder()
+        JsonFactory bounded = JsonFactory.builder()
+                .streamReadConstraints(StreamReadConstraints.builder()
+                        .maxNestingDepth(DEEPEST)
+                        .maxStringLength(LONGEST_TEXT)
+                        .maxNumberLength(LONGEST_NUMBER)
+                        .maxNameLength(LONGEST_FIELD)
+                        .build())
+                .build();
+        return JsonMapper.builder(bounded)
                 .addModule(new Jdk8Module())
                 .addModule(paths)
                 .visibility(PropertyAccessor.ALL, Visibility.NONE)

@@ -1,6 +1,7 @@
 package oakmirror.session;
 
 import java.nio.file.Path;
+import oakmirror.files.Unseen;
 
 /**
  * One of the stems a mix is made of, and what the user has decided about it.
@@ -16,6 +17,7 @@ public record Stem(Source source, String name, double gainDb) {
 
     /** Checks the gain. */
     public Stem {
+        name = Unseen.cut(name);
         if (!(Math.abs(gainDb) <= MOST_GAIN_DB)) {
             throw new IllegalArgumentException("a stem is tried up to 12 dB louder or quieter, not " + gainDb + " dB");
         }

@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import oakmirror.audio.TimeRange;
+import oakmirror.files.Unseen;
 import oakmirror.rhythm.BarGrid;
 
 /**
@@ -58,6 +59,7 @@ public record Track(
 
     /** Copies the lists and checks the choice. */
     public Track {
+        name = Unseen.cut(name);
         tags = List.copyOf(tags);
         passages = List.copyOf(passages);
         require(chosen >= -1 && chosen < passages.size(), "there is no passage " + chosen);

@@ -1,6 +1,7 @@
 package oakmirror.session;
 
 import java.nio.file.Path;
+import oakmirror.files.Unseen;
 import oakmirror.finish.MasterRender;
 import oakmirror.measure.Levels;
 
@@ -20,6 +21,7 @@ public record Version(
 
     /** Checks that all of it is there. */
     public Version {
+        name = Unseen.cut(name);
         if (id.isBlank() || file.getFileName() == null) {
             throw new IllegalArgumentException("a version has an id and a file");
         }

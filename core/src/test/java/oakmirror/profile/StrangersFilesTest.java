@@ -90,6 +90,7 @@ class StrangersFilesTest {
                 "[]",
                 "{}",
                 "[[[[[]]]]]",
+                "{\"a\":1,\"b\":2}",
                 "\"<script>alert(1)</script>\"",
                 "123456789012345678901234567890")) {
             odd.add(MAPPER.readTree(json));

@@ -24,6 +24,7 @@ import oakmirror.correction.MoveDecisions;
 import oakmirror.correction.TakenMove;
 import oakmirror.correction.Treatment;
 import oakmirror.dsp.ToneFilter.Phase;
+import oakmirror.files.Unseen;
 import oakmirror.finish.FinishSettings;
 import oakmirror.level.LevelSettings;
 import oakmirror.level.LevelSettings.Basis;
@@ -292,6 +293,17 @@ class SessionFileTest {
 
     private Path session(String fields) throws IOException {
         return Files.writeString(folder.resolve("x.json"), "{\"format\":\"oak-mirror-session\"," + fields + "}");
+    }
+
+    @Test
+    void aNameIsAsLongAsAWindowCanShow() throws IOException {
+        Session read = SessionFile.read(session("\"name\":\"" + "x".repeat(5000)
+                        + "\",\"mix\":{\"file\":\"a.wav\",\"name\":\"" + "y".repeat(5000) + "\"}"))
+                .session();
+        assertThat(read.name()).hasSize(Unseen.LONGEST_NAME);
+        assertThat(read.mix().orElseThrow().name()).hasSize(Unseen.LONGEST_NAME);
+        assertThatThrownBy(() -> SessionFile.read(session("\"name\":\"" + "x".repeat(10_000_000) + "\"")))
+                .hasMessage("x.json is not an Oak Mirror session.");
     }
 
     @Test

@@ -18,7 +18,7 @@ class EveryDocumentTest {
 
     @Test
     void isReadOrRefusedWithASentence() throws Exception {
-        Map<String, Outcome> outcomes = EveryDocument.tried(TIMES, 30, folder);
+        Map<String, Outcome> outcomes = EveryDocument.tried(TIMES, 7, folder);
         outcomes.forEach((kind, outcome) -> {
             assertThat(outcome.wrong()).as(kind).isEmpty();
             assertThat(outcome.read()).as(kind + " read").isPositive();

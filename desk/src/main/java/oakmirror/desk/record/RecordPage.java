@@ -30,13 +30,13 @@ import oakmirror.spectrum.Zone;
 import oakmirror.state.mastering.AlbumHeard;
 import oakmirror.state.mastering.AlbumSongs;
 import oakmirror.state.mastering.AlbumSongs.Standing;
+import oakmirror.state.mastering.MastersFolder;
 import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.Workspace;
 
 /** Record: the songs one after the other, a matrix of songs and zones that shows who sits apart, and how loud each will come out. */
 public final class RecordPage extends VBox {
 
-    private static final Path HOME = Path.of(System.getProperty("user.home"));
     private static final String KIND = "record";
 
     private final Workspace workspace;
@@ -251,7 +251,7 @@ public final class RecordPage extends VBox {
     }
 
     private Path folder() {
-        return settings.folder("output").orElse(HOME);
+        return MastersFolder.of(settings, workspace.session());
     }
 
     private void render() {

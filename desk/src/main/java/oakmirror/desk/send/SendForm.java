@@ -19,6 +19,7 @@ import oakmirror.desk.part.Asking;
 import oakmirror.media.file.OutputFormat;
 import oakmirror.readings.Readings;
 import oakmirror.session.Session;
+import oakmirror.state.mastering.MastersFolder;
 import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.Workspace;
 
@@ -38,6 +39,8 @@ public final class SendForm extends GridPane {
     private final CheckBox checkSums = new CheckBox("check-sums beside them");
     private final Label objection = Ui.label("", "warning");
     private Runnable changed = () -> {};
+    /** The folder that stands there unless somebody has typed another. */
+    private Optional<Path> usual = Optional.of(Path.of(""));
 
     SendForm(Workspace workspace, Settings settings, Asking asking) {
         this.workspace = workspace;
@@ -49,7 +52,7 @@ public final class SendForm extends GridPane {
         makeName();
         folder.setId("output-folder");
         folder.setAccessibleText("Folder");
-        folder.setText(shown(settings.folder("output").orElse(HOME)));
+        showFolder();
         folder.textProperty().subscribe(t -> changed.run());
         checkSums.setId("check-sums");
         Ui.tip(
@@ -154,7 +157,17 @@ public final class SendForm extends GridPane {
         changed = action;
     }
 
+    /** Where they go, until another folder is typed. */
+    private void showFolder() {
+        Path next = MastersFolder.of(settings, workspace.session());
+        if (folder().equals(usual)) {
+            folder.setText(shown(next));
+        }
+        usual = Optional.of(next);
+    }
+
     private void show(Session s) {
+        showFolder();
         format.setValue(formatOf(s));
         showRates();
         dither.setSelected(s.output().dithered());
@@ -205,7 +218,7 @@ public final class SendForm extends GridPane {
     /** The folder that is named, remembered for the next time. */
     Optional<Path> folderForWriting() {
         Optional<Path> named = folder();
-        named.ifPresent(f -> settings.rememberFolder("output", f));
+        named.ifPresent(f -> MastersFolder.remember(settings, workspace.session(), f));
         return named;
     }
 

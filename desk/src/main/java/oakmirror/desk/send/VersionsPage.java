@@ -22,6 +22,7 @@ import oakmirror.session.NotedVersion;
 import oakmirror.session.VersionNote.Standing;
 import oakmirror.state.listening.Blind;
 import oakmirror.state.listening.VersionsHeard;
+import oakmirror.state.mastering.MastersFolder;
 import oakmirror.state.mastering.Versions;
 import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.Workspace;
@@ -29,7 +30,6 @@ import oakmirror.state.workspace.Workspace;
 /** Several outcomes: made in one go, listened to, chosen among. */
 public final class VersionsPage extends VBox {
 
-    private static final Path HOME = Path.of(System.getProperty("user.home"));
     private static final String FOLDER = "versions";
     private static final int USUAL_RATE = 48000;
 
@@ -132,7 +132,7 @@ public final class VersionsPage extends VBox {
     }
 
     private Path folder() {
-        return settings.folder(FOLDER).or(() -> settings.folder("output")).orElse(HOME);
+        return settings.folder(FOLDER).orElseGet(() -> MastersFolder.of(settings, workspace.session()));
     }
 
     private void refresh() {

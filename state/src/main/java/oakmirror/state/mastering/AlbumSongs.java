@@ -174,7 +174,7 @@ public final class AlbumSongs {
     /**
      * Writes a song's own session beside the record's, where it has none yet.
      *
-     * @param folder where it goes, when the record's session is in no file yet
+     * @param folder where it goes, when neither the record's session nor the song is in a file
      * @param then takes the file to be opened
      */
     public void ownSession(int index, Path folder, Consumer<Path> then) {
@@ -188,7 +188,12 @@ public final class AlbumSongs {
                 .map(s -> s.targets().get(index))
                 .orElse(record.finish().targetLufs());
         SessionDocument document = new SessionDocument(album().sessionOf(index, record, lufs), SessionLog.EMPTY);
-        Path place = workspace.fileProperty().get().map(Path::getParent).orElse(folder);
+        Path place = workspace
+                .fileProperty()
+                .get()
+                .or(() -> song.track().file())
+                .map(f -> f.toAbsolutePath().getParent())
+                .orElse(folder);
         Path file = place.resolve(song.track().name().replaceAll("[/\\\\:*?\"<>|]", "-") + SessionFile.ENDING);
         workspace
                 .sessionTasks()
@@ -242,6 +247,7 @@ public final class AlbumSongs {
     }
 
     private List<Ended> deliver(MeasuredAlbum album, Path folder, Progress progress) throws IOException {
+        MastersFolder.make(album.record(), folder);
         List<Orders.Task> tasks = AlbumOrders.of(
                 album,
                 workspace.tracks().importer(),

@@ -159,6 +159,7 @@ public final class Sending {
     private List<Ended> deliver(
             MeasuredSession measured, List<Wanted> wanted, Path folder, Consumer<Ended> each, Progress progress)
             throws IOException {
+        MastersFolder.make(measured.session(), folder);
         List<Order> orders = orders(measured, wanted, folder, measured.session().files());
         List<Ended> all = new Orders(
                         workspace.tracks().importer(),
