@@ -28,6 +28,7 @@ import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
 import oakmirror.measure.TrackMeasurer.Extent;
 import oakmirror.rhythm.Rhythm;
+import oakmirror.session.Fact;
 import oakmirror.session.Session;
 import oakmirror.session.SessionDocument;
 import oakmirror.session.SessionFile;
@@ -230,8 +231,12 @@ class StrangersFilesTest {
         Path file = folder.resolve("s" + SessionFile.ENDING);
         SessionFile.write(SessionDocument.EMPTY, file);
         byte[] before = Files.readAllBytes(file);
-        Session session = Session.EMPTY.withName("n".repeat((int) SessionFile.MOST_BYTES));
-        assertThatThrownBy(() -> SessionFile.write(new SessionDocument(session, SessionLog.EMPTY), file))
+        String note = "n".repeat(2000);
+        List<Fact> facts = new ArrayList<>();
+        for (int i = 0; i < SessionFile.MOST_BYTES / note.length(); i++) {
+            facts.add(new Fact.BounceNoted("bounce" + i, note));
+        }
+        assertThatThrownBy(() -> SessionFile.write(new SessionDocument(Session.EMPTY, new SessionLog(facts)), file))
                 .hasMessageContaining("too large to be kept");
         assertThat(Files.readAllBytes(file)).isEqualTo(before);
     }
