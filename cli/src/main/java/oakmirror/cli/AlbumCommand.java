@@ -87,6 +87,9 @@ final class AlbumCommand implements Callable<Integer> {
     public Integer call() throws IOException, OutputException {
         Session record = record();
         Path out = output.folder(spec);
+        if (Files.isSameFile(out, folder)) {
+            throw Figures.usage(spec, "The masters would lie among the songs; choose another folder for --out");
+        }
         ProgressLine progress = new ProgressLine();
         try (Workshop shop = new Workshop(progress)) {
             progress.start("reading " + Readings.count(record.album().songs().size(), "song"));

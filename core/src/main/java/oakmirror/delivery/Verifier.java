@@ -24,6 +24,11 @@ public final class Verifier {
     private static final double DITHERED_RMS = 0.5;
     private static final double ROUNDED_RMS = Math.sqrt(1 / 12.0);
     private static final double RMS_TOLERANCE = 0.03;
+    /** Four standard deviations of the RMS of n errors of dithered silence, √3/4 each, times √n: of few samples it says little. */
+    private static final double RMS_SPREAD = 1.74;
+    /** RMS in steps below which dither is as loud as what it is added to, so that sides cannot be told by it. */
+    private static final double TELLING_STEPS = 4;
+
     private static final double LARGEST_DITHERED = 1.5 + 1e-6;
 
     private final Witness witness;
@@ -83,7 +88,13 @@ public final class Verifier {
     }
 
     /** How far samples lie from what was handed over, in steps. */
-    private record Error(double rms, double largest) {}
+    private record Error(double rms, double largest, long count) {
+
+        /** How far its RMS may lie from the expected one by chance. */
+        double tolerance() {
+            return Math.max(RMS_TOLERANCE, RMS_SPREAD / Math.sqrt(Math.max(1, count)));
+        }
+    }
 
     private Error error() {
         double sum = 0;
@@ -105,7 +116,7 @@ public final class Verifier {
                 }
             }
         }
-        return new Error(count == 0 ? 0 : Math.sqrt(sum / count), largest);
+        return new Error(count == 0 ? 0 : Math.sqrt(sum / count), largest, count);
     }
 
     private Rounding rounding(Error e) {
@@ -115,18 +126,20 @@ public final class Verifier {
         if (promise.isFloat()) {
             return e.largest() == 0 ? Rounding.NONE : Rounding.OTHER;
         }
-        if (Math.abs(e.rms() - DITHERED_RMS) < RMS_TOLERANCE && e.largest() <= LARGEST_DITHERED) {
-            return Rounding.DITHERED;
+        boolean isDithered = Math.abs(e.rms() - DITHERED_RMS) < e.tolerance() && e.largest() <= LARGEST_DITHERED;
+        boolean isPlain = e.rms() < ROUNDED_RMS + e.tolerance() && e.largest() <= 0.5 + 1e-6;
+        if (isDithered && isPlain) { // too few to tell
+            return promise.dithered() ? Rounding.DITHERED : Rounding.PLAIN;
         }
-        boolean plain = e.rms() < ROUNDED_RMS + RMS_TOLERANCE && e.largest() <= 0.5 + 1e-6;
-        return plain ? Rounding.PLAIN : Rounding.OTHER;
+        return isDithered ? Rounding.DITHERED : isPlain ? Rounding.PLAIN : Rounding.OTHER;
     }
 
     private Channels channels() {
-        Correlation ll = new Correlation();
-        Correlation rr = new Correlation();
-        Correlation lr = new Correlation();
-        Correlation rl = new Correlation();
+        double least = promise.isFloat() || promise.isLossy() ? 0 : TELLING_STEPS * Math.scalb(1.0, 1 - promise.bits());
+        Correlation ll = new Correlation(least);
+        Correlation rr = new Correlation(least);
+        Correlation lr = new Correlation(least);
+        Correlation rl = new Correlation(least);
         for (Compared w : windows) {
             ll.add(w.of.left(), w.left);
             rr.add(w.of.right(), w.right);
@@ -136,13 +149,20 @@ public final class Verifier {
         return Channels.of(ll.value(), rr.value(), lr.value(), rl.value());
     }
 
-    /** Of two signals, 1 where one is the other at any level above 0; NaN where one of them is silent. */
+    /** Of two signals, 1 where one is the other at any level above 0; NaN where the first is too soft to tell, or one of them is silent. */
     private static final class Correlation {
+        private final double leastRms;
+        private long count;
         private double xx;
         private double yy;
         private double xy;
 
+        Correlation(double leastRms) {
+            this.leastRms = leastRms;
+        }
+
         void add(float[] x, float[] y) {
+            count += x.length;
             for (int i = 0; i < x.length; i++) {
                 xx += x[i] * x[i];
                 yy += y[i] * y[i];
@@ -151,7 +171,7 @@ public final class Verifier {
         }
 
         double value() {
-            return xy / Math.sqrt(xx * yy);
+            return xx < leastRms * leastRms * count ? Double.NaN : xy / Math.sqrt(xx * yy);
         }
     }
 

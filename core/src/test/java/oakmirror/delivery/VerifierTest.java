@@ -148,4 +148,28 @@ class VerifierTest {
         assertThat(v.faults()).isEmpty();
         assertThat(v.headSeconds()).isEqualTo(12);
     }
+
+    /** Of a few samples, or of what is as soft as its dither, little can be told; that is no fault. */
+    @ParameterizedTest
+    @ValueSource(ints = {1, 2, 3, 10, 100, 1000})
+    void shortFilesAndSoftOnesAreNotFoundFaulty(int length) throws IOException {
+        for (int seed = 1; seed <= 50; seed++) {
+            for (double amplitude : new double[] {0, 1e-6, 1e-4, 0.3}) {
+                float[] l = Signals.white(length, amplitude, seed);
+                float[] r = Signals.white(length, amplitude, seed + 1000L);
+                for (boolean dithered : new boolean[] {true, false}) {
+                    Witness witness = new Witness(length);
+                    TrackMeasurement written = measured(l, r, witness::add);
+                    Verifier verifier = new Verifier(witness, new Promise(written.heard(), 0, RATE, 16, dithered));
+                    TpdfDither a = dithered ? new TpdfDither(16, seed) : TpdfDither.off(16);
+                    TpdfDither b = dithered ? new TpdfDither(16, seed + 7) : TpdfDither.off(16);
+                    Verification found = verifier.result(measured(rounded(l, a), rounded(r, b), verifier::add));
+                    assertThat(found.rounding())
+                            .as(length + " samples of " + amplitude + ", " + seed)
+                            .isEqualTo(dithered ? Rounding.DITHERED : Rounding.PLAIN);
+                    assertThat(found.channels()).isNotIn(Channels.OTHER, Channels.SWAPPED);
+                }
+            }
+        }
+    }
 }

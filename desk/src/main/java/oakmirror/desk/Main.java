@@ -2,6 +2,7 @@ package oakmirror.desk;
 
 import javafx.application.Application;
 import oakmirror.media.cache.AudioCache;
+import oakmirror.media.cache.NativeFolder;
 import oakmirror.media.cache.UserFolders;
 import oakmirror.session.SessionFile;
 
@@ -23,6 +24,13 @@ public final class Main {
         Thread ahead = new Thread(Main::prepare, "oakmirror-prepare");
         ahead.setDaemon(true);
         ahead.start();
-        Application.launch(OakMirrorApp.class, args);
+        NativeFolder.use();
+        try {
+            Application.launch(OakMirrorApp.class, args);
+        } catch (UnsupportedOperationException e) { // the toolkit's word for a display that is none
+            System.err.println("The display " + System.getenv("DISPLAY")
+                    + " cannot be opened; set DISPLAY to one that is there, or take it away to start without.");
+            System.exit(1);
+        }
     }
 }

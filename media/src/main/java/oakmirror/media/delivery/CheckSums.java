@@ -45,10 +45,13 @@ public final class CheckSums {
      * Adds check-sums to those of a folder; those of other files there stay, as does whatever else somebody wrote there.
      *
      * @param sums by file name
-     * @return the file they are in
+     * @return the file they are in; not made for none
      */
     public static synchronized Path add(Path folder, Map<String, String> sums) throws IOException {
         Path file = folder.resolve(NAME);
+        if (sums.isEmpty()) {
+            return file; // nothing came to be
+        }
         Map<String, String> all = new TreeMap<>(read(file));
         all.putAll(sums);
         StringBuilder text = new StringBuilder();

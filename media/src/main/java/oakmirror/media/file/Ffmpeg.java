@@ -7,6 +7,7 @@ import static org.bytedeco.ffmpeg.global.avutil.av_strerror;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import oakmirror.media.cache.NativeFolder;
 import org.bytedeco.javacpp.BytePointer;
 
 /** What every use of FFmpeg here has in common. */
@@ -20,6 +21,7 @@ final class Ffmpeg {
      * @throws AudioFileException when they cannot be unpacked, as where the user's folder is full or may not be written to
      */
     static void load() throws AudioFileException {
+        NativeFolder.use();
         try {
             av_log_set_level(AV_LOG_QUIET);
         } catch (LinkageError e) {

@@ -9,9 +9,12 @@ import java.nio.file.attribute.BasicFileAttributes;
 import java.sql.SQLException;
 import java.util.Optional;
 import java.util.function.Function;
+import oakmirror.media.cache.NativeFolder;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.Jdbi;
 import org.jdbi.v3.core.JdbiException;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.sqlite.SQLiteConfig;
 import org.sqlite.SQLiteConfig.JournalMode;
 import org.sqlite.SQLiteConfig.SynchronousMode;
@@ -28,6 +31,8 @@ import org.sqlite.SQLiteOpenMode;
  * after the file has been checked and a copy put beside it.
  */
 final class Database implements AutoCloseable {
+
+    private static final Logger LOG = LoggerFactory.getLogger(Database.class);
 
     /** The number of the present form. */
     static final int VERSION = 3;
@@ -66,17 +71,22 @@ final class Database implements AutoCloseable {
     }
 
     private static Database open(Path file, String url, SQLiteConfig config) throws LibraryException {
+        NativeFolder.use();
         config.setSynchronous(SynchronousMode.FULL);
         config.enforceForeignKeys(true);
         config.enableLoadExtension(false);
         config.setTransactionMode(SQLiteConfig.TransactionMode.IMMEDIATE);
         SQLiteDataSource source = new SQLiteDataSource(config);
         source.setUrl(url);
+        Handle handle = null;
         try {
-            Handle handle = Jdbi.create(source).open();
+            handle = Jdbi.create(source).open();
             handle.execute("PRAGMA trusted_schema = OFF");
             return new Database(file, handle);
         } catch (JdbiException e) {
+            if (handle != null) {
+                handle.close();
+            }
             throw explained(e);
         }
     }
@@ -272,7 +282,11 @@ final class Database implements AutoCloseable {
 
     @Override
     public synchronized void close() {
-        handle.close();
+        try {
+            handle.close();
+        } catch (JdbiException e) { // as after a change that another window did not let through
+            LOG.info("closed in the middle of something", e);
+        }
     }
 
     private static LibraryException explained(JdbiException e) {

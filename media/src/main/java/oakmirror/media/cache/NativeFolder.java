@@ -1,0 +1,86 @@
+package oakmirror.media.cache;
+
+import java.io.IOException;
+import java.nio.file.FileSystems;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.PosixFileAttributeView;
+import java.nio.file.attribute.PosixFileAttributes;
+import java.nio.file.attribute.PosixFilePermission;
+import java.nio.file.attribute.UserPrincipal;
+import java.util.List;
+import java.util.Set;
+import oakmirror.files.Leftovers;
+import oakmirror.files.PrivateFolder;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * Where libraries of native code are unpacked: to the user's own cache, and where that cannot be, to a folder of this process that goes with it. Never to one that
+ * somebody else could have made or can write to, since what lies there is run.
+ */
+public final class NativeFolder {
+
+    private static final Logger LOG = LoggerFactory.getLogger(NativeFolder.class);
+    private static final Set<PosixFilePermission> OTHERS =
+            Set.of(PosixFilePermission.GROUP_WRITE, PosixFilePermission.OTHERS_WRITE);
+
+    private static final List<String> PROPERTIES =
+            List.of("org.bytedeco.javacpp.cachedir", "org.sqlite.tmpdir", "javafx.cachedir");
+
+    private static boolean isUsed;
+
+    private NativeFolder() {}
+
+    /** Tells the libraries that unpack something where to; to be called before any of them is used. Calls after the first do nothing. */
+    public static synchronized void use() {
+        if (!isUsed) {
+            isUsed = true;
+            String folder = folder().toString();
+            for (String property : PROPERTIES) {
+                if (System.getProperty(property) == null) {
+                    System.setProperty(property, folder);
+                }
+            }
+        }
+    }
+
+    private static Path folder() {
+        Path own = UserFolders.cache().resolve("native");
+        try {
+            if (isOurs(PrivateFolder.make(own))) {
+                return own;
+            }
+            LOG.warn("{} can be written to by others and is not used", own);
+        } catch (IOException e) {
+            LOG.info("no folder in the cache for native code", e);
+        }
+        try {
+            Path temporary =
+                    Files.createTempDirectory("oak-mirror-native"); // its owner's alone, under a name nobody can guess
+            Runtime.getRuntime().addShutdownHook(new Thread(() -> Leftovers.removeFolder(temporary)));
+            return temporary;
+        } catch (IOException e) {
+            LOG.warn("no folder for native code", e);
+            return own; // whoever unpacks there will say that it cannot
+        }
+    }
+
+    /** Whether a folder can be written to, by its owner alone, and its owner is who runs this program. */
+    static boolean isOurs(Path folder) throws IOException {
+        PosixFileAttributeView view = Files.getFileAttributeView(folder, PosixFileAttributeView.class);
+        if (view == null) {
+            return Files.isWritable(folder); // where permissions are of another kind, the user's folders are his
+        }
+        PosixFileAttributes attributes = view.readAttributes();
+        return Files.isWritable(folder)
+                && attributes.permissions().stream().noneMatch(OTHERS::contains)
+                && attributes.owner().equals(whoRunsThis());
+    }
+
+    private static UserPrincipal whoRunsThis() throws IOException {
+        return FileSystems.getDefault()
+                .getUserPrincipalLookupService()
+                .lookupPrincipalByName(System.getProperty("user.name"));
+    }
+}

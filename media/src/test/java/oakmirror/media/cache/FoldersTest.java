@@ -1,0 +1,48 @@
+package oakmirror.media.cache;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assumptions.assumeThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.util.List;
+import oakmirror.files.PrivateFolder;
+import oakmirror.media.TestFiles;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Where the program keeps its own. */
+class FoldersTest {
+
+    @TempDir
+    Path folder;
+
+    @Test
+    void aTestRunLeavesNothingInTheFoldersOfWhoeverRunsIt() {
+        Path target = TestFiles.sharedCache().getParent().toAbsolutePath().normalize();
+        for (Path own : List.of(
+                UserFolders.cache(),
+                UserFolders.config(),
+                UserFolders.data(),
+                UserFolders.state(),
+                UserFolders.log(),
+                Path.of(System.getProperty("user.home")))) {
+            assertThat(own.toAbsolutePath().normalize()).startsWithRaw(target);
+        }
+    }
+
+    @Test
+    void nativeCodeIsUnpackedWhereNobodyElseCanWrite() throws Exception {
+        assumeThat(folder.getFileSystem().supportedFileAttributeViews()).contains("posix");
+        Path ours = PrivateFolder.make(folder.resolve("ours"));
+        assertThat(NativeFolder.isOurs(ours)).isTrue();
+        Files.setPosixFilePermissions(ours, PosixFilePermissions.fromString("rwxrwx---"));
+        assertThat(NativeFolder.isOurs(ours)).as("a group can write").isFalse();
+        Files.setPosixFilePermissions(ours, PosixFilePermissions.fromString("rwx---rwx"));
+        assertThat(NativeFolder.isOurs(ours)).as("everybody can write").isFalse();
+        NativeFolder.use();
+        assertThat(Path.of(System.getProperty("org.sqlite.tmpdir")))
+                .isEqualTo(UserFolders.cache().resolve("native"));
+    }
+}
