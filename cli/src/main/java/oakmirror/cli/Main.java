@@ -35,6 +35,9 @@ public final class Main {
     /** An output cannot be written. */
     static final int OUTPUT = 4;
 
+    /** What is said where there is not enough of it. */
+    static final String MEMORY = "There is not enough memory for that; OAKMIRROR_JVM=-Xmx1g gives it more.";
+
     private static final Logger LOG = LoggerFactory.getLogger(Main.class);
 
     /** Runs a command and ends the program with its exit code. */
@@ -72,9 +75,14 @@ public final class Main {
             return code == DONE && (out.checkError() || System.out.checkError()) ? unsaid(line) : code;
         } catch (OutOfMemoryError e) {
             LOG.debug("failed", e);
-            line.getErr().println("There is not enough memory for that; OAKMIRROR_JVM=-Xmx1g gives it more.");
+            line.getErr().println(MEMORY);
             return 1;
         }
+    }
+
+    /** Whether it is for want of memory, wherever that was noticed. */
+    static boolean isOfMemory(Throwable e) {
+        return e instanceof OutOfMemoryError || e.getCause() != null && isOfMemory(e.getCause());
     }
 
     private static int unsaid(CommandLine line) {
@@ -86,6 +94,10 @@ public final class Main {
         LOG.debug("failed", e);
         if (e instanceof CancellationException) {
             command.getErr().println("Cancelled.");
+            return 1;
+        }
+        if (isOfMemory(e)) {
+            command.getErr().println(MEMORY);
             return 1;
         }
         boolean told = e instanceof AudioFileException || e instanceof OutputException;

@@ -69,8 +69,9 @@ final class MeasureCommand implements Callable<Integer> {
             } catch (RuntimeException | OutOfMemoryError e) { // one file must not cost the figures of the others
                 LOG.error("measuring {} failed", file, e);
                 progress.clear();
-                warn(file + " could not be measured; it may be damaged.");
-                code = Main.INPUT;
+                boolean isMemory = Main.isOfMemory(e);
+                warn(file + (isMemory ? ": " + Main.MEMORY : " could not be measured; it may be damaged."));
+                code = isMemory ? 1 : Main.INPUT;
             }
         }
         if (json) {

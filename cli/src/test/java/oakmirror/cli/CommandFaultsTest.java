@@ -20,10 +20,11 @@ import org.junit.jupiter.params.provider.ValueSource;
 /** What the commands say and leave behind when something is not as it should be. */
 class CommandFaultsTest extends CommandTest {
 
-    @Test
-    void tooLittleMemoryIsSaidInASentence() throws Exception {
+    @ParameterizedTest
+    @ValueSource(strings = {"compare --mix FILE --reference FILE", "measure FILE"})
+    void tooLittleMemoryIsSaidInASentence(String line) throws Exception {
         String file = TestFiles.demoReference().toString();
-        List<String> command = java("compare", "--mix", file, "--reference", file);
+        List<String> command = java(line.replace("FILE", file).split(" "));
         command.replaceAll(a -> a.equals("-Xmx256m") ? "-Xmx10m" : a);
         Result r = execute(command);
         assertThat(r.code()).isEqualTo(1);

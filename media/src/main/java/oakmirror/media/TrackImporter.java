@@ -5,8 +5,6 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.ExecutorService;
-import java.util.function.Supplier;
-import oakmirror.audio.AudioStream;
 import oakmirror.audio.Progress;
 import oakmirror.audio.RangeStream;
 import oakmirror.audio.StereoSource;
@@ -24,14 +22,10 @@ import oakmirror.media.cache.MappedClip;
 import oakmirror.media.file.AudioFile;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.DecodedStream;
-import oakmirror.media.file.Resampler;
-import oakmirror.monitor.TimeStretch;
 import oakmirror.profile.Figures;
 import oakmirror.profile.ToneSpread;
 import oakmirror.rhythm.Rhythm;
 import oakmirror.rhythm.TempoFinder;
-import oakmirror.stems.Bus;
-import oakmirror.stems.StemPowers;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -42,7 +36,6 @@ import org.slf4j.LoggerFactory;
 public final class TrackImporter {
 
     private static final Logger LOG = LoggerFactory.getLogger(TrackImporter.class);
-    private static final int COPY_BLOCK = 16384;
     /** How often a file is read that is written to meanwhile. */
     private static final int READINGS = 3;
 
@@ -238,182 +231,13 @@ public final class TrackImporter {
         }
     }
 
-    private static StereoSource audioOf(ImportedTrack track) throws AudioFileException {
+    static StereoSource audioOf(ImportedTrack track) throws AudioFileException {
         return track.audio().orElseThrow(() -> new AudioFileException(track.name() + " has no sound to be measured."));
     }
 
-    /**
-     * A ready track made longer or shorter without changing its pitch, for hearing it in step with another. Kept in the cache like the
-     * track itself.
-     *
-     * @param factor length of what comes out over length of the track, from 0.25 to 4
-     * @throws AudioFileException when the cache cannot be written, in one sentence
-     * @throws java.util.concurrent.CancellationException when the progress says so
-     */
-    public StereoSource stretched(ImportedTrack track, double factor, Progress progress) throws AudioFileException {
-        StereoSource audio = audioOf(track);
-        try {
-            String key = track.content().value() + "-stretched-" + Math.round(factor * 1e6);
-            int rate = audio.sampleRate();
-            Optional<MappedClip> known = cache.audio(key, rate, TimeStretch.framesOf(audio.frames(), factor));
-            return known.isPresent()
-                    ? known.get()
-                    : cache.store(key, rate, sink -> copy(new TimeStretch(audio, factor), sink, progress));
-        } catch (IOException e) {
-            throw new AudioFileException(
-                    "There is no room for " + track.name() + " at another tempo; make room and try again.", e);
-        }
-    }
-
-    /**
-     * What lies between stems and their mix, and is kept once it was found.
-     *
-     * @param key tells the mix with its stems from any other
-     * @throws java.util.concurrent.CancellationException when the progress says so
-     */
-    public Bus bus(String key, StereoSource mix, List<StereoSource> stems, Progress progress) {
-        return kept(
-                key + "-bus-" + Bus.VERSION + "-" + mix.sampleRate(), Bus.class, () -> Bus.find(mix, stems, progress));
-    }
-
-    /**
-     * What a stretch of a mix and its stems hold and have in common, kept once it was measured.
-     *
-     * @param key tells the mix with its stems, in their order, from any other
-     * @throws java.util.concurrent.CancellationException when the progress says so
-     */
-    public StemPowers stemPowers(
-            String key, StereoSource mix, List<StereoSource> stems, TimeRange range, Progress progress) {
-        String of = Long.toHexString(Double.doubleToLongBits(range.startSeconds())) + "-"
-                + Long.toHexString(Double.doubleToLongBits(range.endSeconds()));
-        return kept(
-                key + "-powers-" + StemPowers.VERSION + "-" + mix.sampleRate() + "-" + of,
-                StemPowers.class,
-                () -> StemPowers.measure(mix, stems, range, progress));
-    }
-
-    private <T> T kept(String name, Class<T> type, Supplier<T> finder) {
-        Optional<T> before = cache.found(name, type);
-        if (before.isPresent()) {
-            return before.get();
-        }
-        T found = finder.get();
-        cache.keepFound(name, found);
-        return found;
-    }
-
-    /**
-     * A stem as it sounds in its mix: through the bus that lies between them. Kept in the cache like a track.
-     *
-     * @param key tells this bus from any other
-     * @throws AudioFileException when the cache cannot be written, in one sentence
-     * @throws java.util.concurrent.CancellationException when the progress says so
-     */
-    public StereoSource throughBus(ImportedTrack stem, Bus bus, String key, StereoSource mix, Progress progress)
-            throws AudioFileException {
-        StereoSource audio = audioOf(stem);
-        try {
-            String entry = stem.content().value() + "-in-" + key;
-            Optional<MappedClip> known = cache.audio(entry, mix.sampleRate(), mix.frames());
-            return known.isPresent()
-                    ? known.get()
-                    : cache.store(entry, mix.sampleRate(), sink -> copy(bus.through(audio, mix), sink, progress));
-        } catch (IOException e) {
-            throw new AudioFileException(
-                    "There is no room for the stem " + stem.name()
-                            + " as it sounds in the mix; make room and try again.",
-                    e);
-        }
-    }
-
-    /**
-     * Sound at another rate. Kept in the cache like a track.
-     *
-     * @param key tells this sound from any other
-     * @throws AudioFileException when the cache cannot be written, in one sentence
-     * @throws java.util.concurrent.CancellationException when the progress says so
-     */
-    public StereoSource converted(StereoSource audio, String key, int rate, Progress progress)
-            throws AudioFileException {
-        if (rate == audio.sampleRate()) {
-            return audio;
-        }
-        long frames = Math.round((double) audio.frames() * rate / audio.sampleRate());
-        try {
-            Optional<MappedClip> known = cache.audio(key, rate, frames);
-            return known.isPresent()
-                    ? known.get()
-                    : cache.store(key, rate, sink -> {
-                        try (RangeStream stream = new RangeStream(audio, new TimeRange(0, audio.seconds()))) {
-                            convert(stream, rate, frames, sink, progress);
-                        }
-                    });
-        } catch (IOException e) {
-            throw new AudioFileException("There is no room for it at another rate; make room and try again.", e);
-        }
-    }
-
-    private static void convert(AudioStream stream, int rate, long frames, FrameSink sink, Progress progress)
-            throws IOException {
-        try (Converted to = new Converted(stream.sampleRate(), rate, sink)) {
-            float[][] block = new float[2][TrackMeasurer.BLOCK];
-            long done = 0;
-            int n;
-            while ((n = stream.read(block, TrackMeasurer.BLOCK)) > 0) {
-                to.add(block[0], block[1], n);
-                done += n;
-                progress.check((double) done / stream.expectedFrames());
-            }
-            to.finish(frames);
-        }
-    }
-
-    /** What a resampler makes, to a length that is known at the end. */
-    private static final class Converted implements AutoCloseable {
-        private final Resampler resampler;
-        private final FrameSink sink;
-        private long written;
-
-        Converted(int from, int to, FrameSink sink) throws AudioFileException {
-            resampler = new Resampler(from, to, TrackMeasurer.BLOCK);
-            this.sink = sink;
-        }
-
-        void add(float[] left, float[] right, int count) throws IOException {
-            resampler.add(left, right, count, this::write);
-        }
-
-        private void write(float[] left, float[] right, int count) throws IOException {
-            sink.write(left, right, count);
-            written += count;
-        }
-
-        void finish(long wanted) throws IOException {
-            resampler.finish((l, r, n) -> write(l, r, (int) Math.max(0, Math.min(n, wanted - written))));
-            if (written < wanted) {
-                int missing = (int) (wanted - written);
-                write(new float[missing], new float[missing], missing);
-            }
-        }
-
-        @Override
-        public void close() {
-            resampler.close();
-        }
-    }
-
-    /** Writes all of a stereo stream, which is closed then. */
-    private static void copy(AudioStream made, FrameSink sink, Progress progress) throws IOException {
-        try (AudioStream stream = made) {
-            float[][] block = new float[2][COPY_BLOCK];
-            long done = 0;
-            int n;
-            while ((n = stream.read(block, COPY_BLOCK)) > 0) {
-                sink.write(block[0], block[1], n);
-                done += n;
-                progress.check((double) done / stream.expectedFrames());
-            }
-        }
+    /** What is made of audio that is there. */
+    public DerivedAudio derived() {
+        return new DerivedAudio(cache);
     }
 
     private TrackMeasurement decode(

@@ -198,7 +198,8 @@ public final class Orders {
     }
 
     private Prepared prepare(MeasuredSession measured, int rate, Progress progress) throws IOException {
-        StereoSource audio = importer.converted(measured.audio(), measured.key(), rate, progress.part(0, 0.1));
+        StereoSource audio =
+                importer.derived().converted(measured.audio(), measured.key(), rate, progress.part(0, 0.1));
         Shaped shaped = measured.shaped(rate, progress.part(0.1, 0.3));
         oakmirror.dsp.ToneFilter.Phase phase = measured.session().phase();
         MasterRender render = new MasterRender(audio, shaped.chain(phase), parts);

@@ -134,8 +134,8 @@ public record MeasuredSession(
         StemsInMix found =
                 StemsInMix.find(importer, StemsInMix.Key.of(mix, stems), audio, stems, progress.part(0.3, 0.7));
         double[] gains = set.gainsDb();
-        StemPowers powers = importer.stemPowers(
-                found.key().inOrder(), audio, found.stems(), comparedSeconds(), progress.part(0.7, 1));
+        StemPowers powers = importer.derived()
+                .stemPowers(found.key().inOrder(), audio, found.stems(), comparedSeconds(), progress.part(0.7, 1));
         double[] change = powers.changeDb(gains);
         List<Subject> tried = subjects.stream()
                 .map(s -> s.isMix() ? s.withTone(s.tone().changed(change)) : s)

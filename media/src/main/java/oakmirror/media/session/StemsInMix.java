@@ -64,12 +64,12 @@ public record StemsInMix(Key key, Bus bus, StereoSource mix, List<StereoSource> 
             throws AudioFileException {
         List<StereoSource> parts =
                 stems.stream().map(s -> s.audio().orElseThrow()).toList();
-        Bus bus = importer.bus(key.bus(), audio, parts, progress.part(0, 0.4));
+        Bus bus = importer.derived().bus(key.bus(), audio, parts, progress.part(0, 0.4));
         List<StereoSource> treated = new ArrayList<>();
         for (int i = 0; i < stems.size(); i++) {
             double from = 0.4 + 0.6 * i / stems.size();
-            treated.add(importer.throughBus(
-                    stems.get(i), bus, key.bus(), audio, progress.part(from, from + 0.6 / stems.size())));
+            treated.add(importer.derived()
+                    .throughBus(stems.get(i), bus, key.bus(), audio, progress.part(from, from + 0.6 / stems.size())));
         }
         return new StemsInMix(key, bus, audio, List.copyOf(treated));
     }

@@ -76,13 +76,13 @@ class ImpulseResponseFileTest {
         TrackImporter importer = new TrackImporter(cache, executor);
         Path file = TestFiles.music(folder.resolve("m.wav"), 44100, 6, 0.3);
         ImportedTrack track = importer.importTrack(file, Optional.of(48000), Progress.NONE);
-        StereoSource longer = importer.stretched(track, 1.1, Progress.NONE);
+        StereoSource longer = importer.derived().stretched(track, 1.1, Progress.NONE);
         assertThat(longer.frames()).isEqualTo(Math.round(6 * 48000 * 1.1));
         assertThat(longer.sampleRate()).isEqualTo(48000);
         long files = Files.list(folder.resolve("cache")).count();
-        importer.stretched(track, 1.1, Progress.NONE);
+        importer.derived().stretched(track, 1.1, Progress.NONE);
         assertThat(Files.list(folder.resolve("cache")).count()).isEqualTo(files);
-        assertThatThrownBy(() -> importer.stretched(track, 1.2, fraction -> fraction < 0.3))
+        assertThatThrownBy(() -> importer.derived().stretched(track, 1.2, fraction -> fraction < 0.3))
                 .isInstanceOf(CancellationException.class);
         assertThat(Files.list(folder.resolve("cache")).count())
                 .as("nothing half-made stays")

@@ -22,7 +22,10 @@ public enum Order {
     LUFS("loudest first", Comparator.comparingDouble(Entry::lufs).reversed()),
     PLR("PLR, lowest first", Comparator.comparingDouble(Entry::plrDb)),
     RANGE("range, smallest first", Comparator.comparingDouble(Entry::rangeLu)),
-    SIDE("widest first", Comparator.comparingDouble(Entry::widthDb).reversed()),
+    SIDE(
+            "widest first",
+            Comparator.comparingDouble((Entry e) -> Double.isNaN(e.widthDb()) ? Double.NEGATIVE_INFINITY : e.widthDb())
+                    .reversed()),
     BPM("slowest first", Comparator.comparingDouble(Entry::bpm)),
     LENGTH("shortest first", Comparator.comparingDouble(Entry::seconds)),
     TWICE("there twice", Comparator.comparing(e -> e.about().title(), String.CASE_INSENSITIVE_ORDER));

@@ -1,8 +1,6 @@
 package oakmirror.state.catalogue;
 
-import java.util.ArrayDeque;
 import java.util.ArrayList;
-import java.util.Deque;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -43,7 +41,7 @@ import oakmirror.state.workspace.Workspace;
 public final class Shelf {
 
     private static final long LOOK_MILLIS = 1500;
-    private static final int MOST_UNDO = 50;
+    private static final long COPY_MILLIS = 600_000;
 
     private final Workspace workspace;
     private final Tasks tasks;
@@ -59,8 +57,7 @@ public final class Shelf {
     private final StringProperty folder = new SimpleStringProperty("");
     private final ObjectProperty<Order> order = new SimpleObjectProperty<>(Order.SOUNDS_LIKE);
     private final ReadOnlyBooleanWrapper relisting = new ReadOnlyBooleanWrapper();
-    private final ReadOnlyStringWrapper undoable = new ReadOnlyStringWrapper("");
-    private final Deque<Step> steps = new ArrayDeque<>();
+    private final Steps steps = new Steps();
     private final List<Runnable> listeners = new ArrayList<>();
     private Optional<Library> library = Optional.empty();
     private Optional<TrackMeasurement> heldAgainst = Optional.empty();
@@ -69,15 +66,6 @@ public final class Shelf {
     private boolean opening;
     private volatile int seenChanges;
     private Runnable ending = () -> {};
-
-    /** What takes something back. */
-    @FunctionalInterface
-    private interface Back {
-        void take(Library library) throws LibraryException;
-    }
-
-    /** Something that was done, and can be taken back. */
-    private record Step(String what, Back back) {}
 
     /** The shelf of a window; nothing is opened yet. */
     public Shelf(Workspace workspace) {
@@ -149,7 +137,7 @@ public final class Shelf {
 
     /** What undo would take back, or empty. */
     public ReadOnlyStringProperty undoableProperty() {
-        return undoable.getReadOnlyProperty();
+        return steps.undoableProperty();
     }
 
     /** The library, once it is open. */
@@ -202,15 +190,26 @@ public final class Shelf {
                                 ? "To begin with it holds twenty made-up profiles, of bands that do not exist."
                                 : ""));
         reload();
-        tasks.task(Kind.DISK, "Copying the library").run(p -> made.checkAndCopy(), c -> {}, this::failed);
-        ending = tasks.background().every(LOOK_MILLIS, this::look);
+        copy();
+        Runnable looking = tasks.background().every(LOOK_MILLIS, this::look);
+        Runnable copying = tasks.background()
+                .every(COPY_MILLIS, () -> tasks.background().state().execute(this::copy));
+        ending = () -> {
+            looking.run();
+            copying.run();
+        };
     }
 
-    /** Looks whether another window has changed something. */
+    private void copy() {
+        ask("Copying the library", Library::checkAndCopy, copied -> {});
+    }
+
+    /** Looks whether another window has changed something, or the library's file was put back. */
     private void look() {
         library.ifPresent(l -> {
             try {
                 int now = l.foreignChanges();
+                l.sentence().ifPresent(s -> tasks.background().state().execute(() -> say(s)));
                 if (now != seenChanges) {
                     seenChanges = now;
                     tasks.background().state().execute(this::reload);
@@ -299,7 +298,7 @@ public final class Shelf {
         ask("Adding to the library", l -> l.add(profiles), added -> {
             if (!added.isEmpty()) {
                 List<String> ids = added.stream().map(Entry::id).toList();
-                done(
+                steps.done(
                         added.size() == 1
                                 ? "add “" + added.get(0).about().title() + "”"
                                 : "add " + added.size() + " profiles",
@@ -330,7 +329,7 @@ public final class Shelf {
                     return after;
                 },
                 x -> {
-                    done(what, l -> l.edit(before));
+                    steps.done(what, l -> l.edit(before));
                     reload();
                 });
     }
@@ -339,7 +338,7 @@ public final class Shelf {
     public void remove(List<Entry> which) {
         List<String> ids = which.stream().map(Entry::id).toList();
         ask("Removing from the library", l -> l.remove(ids), removed -> {
-            done(
+            steps.done(
                     removed.size() == 1
                             ? "remove “" + removed.get(0).about().title() + "”"
                             : "remove " + removed.size() + " profiles",
@@ -352,31 +351,19 @@ public final class Shelf {
         });
     }
 
-    private void done(String what, Back back) {
-        steps.push(new Step(what, back));
-        if (steps.size() > MOST_UNDO) {
-            steps.removeLast();
-        }
-        undoable.set(what);
-    }
-
     /** Takes back what was done last. */
     public void undo() {
-        if (steps.isEmpty()) {
-            return;
-        }
-        Step step = steps.pop();
-        undoable.set(steps.isEmpty() ? "" : steps.peek().what());
-        ask(
-                "Taking it back",
-                l -> {
-                    step.back().take(l);
-                    return l;
-                },
-                l -> {
-                    say("Taken back: " + step.what() + ".");
-                    reload();
-                });
+        steps.last()
+                .ifPresent(step -> ask(
+                        "Taking it back",
+                        l -> {
+                            step.back().take(l);
+                            return l;
+                        },
+                        l -> {
+                            say("Taken back: " + step.what() + ".");
+                            reload();
+                        }));
     }
 
     /** The profiles of some entries with all their figures. */

@@ -54,7 +54,8 @@ final class TempoAlignment {
                 .sessionTasks()
                 .shown(Kind.STRETCH, "Bringing “" + name + "” to the mix's tempo")
                 .run(
-                        progress -> workspace.tracks().importer().stretched(key.track(), key.factor(), progress),
+                        progress ->
+                                workspace.tracks().importer().derived().stretched(key.track(), key.factor(), progress),
                         source -> ended(key, () -> made.put(key, source)),
                         failure -> ended(key, () -> failed(key, failure)));
     }

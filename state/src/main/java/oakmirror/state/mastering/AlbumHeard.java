@@ -111,6 +111,10 @@ public final class AlbumHeard {
         StereoSource audio = track.audio().orElseThrow();
         return audio.sampleRate() == rate
                 ? audio
-                : workspace.tracks().importer().converted(audio, track.content().value(), rate, done -> true);
+                : workspace
+                        .tracks()
+                        .importer()
+                        .derived()
+                        .converted(audio, track.content().value(), rate, done -> true);
     }
 }

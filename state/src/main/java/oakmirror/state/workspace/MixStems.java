@@ -348,8 +348,9 @@ public final class MixStems {
         Task task = tasks.shown(Kind.PASSAGE, "Measuring the stems");
         measuring = Optional.of(new Measuring(of, task));
         task.run(
-                progress -> importer.stemPowers(
-                        of.of().key().inOrder(), of.of().mix(), of.of().stems(), of.range(), progress),
+                progress -> importer.derived()
+                        .stemPowers(
+                                of.of().key().inOrder(), of.of().mix(), of.of().stems(), of.range(), progress),
                 powers -> {
                     measuring = Optional.empty();
                     measured = Optional.of(new Measured(of, powers));
