@@ -111,12 +111,16 @@ final class Screenshots {
     }
 
     private void removeVersions() {
-        for (NotedVersion v : window.workspace().logProperty().get().versions()) {
-            try {
+        try {
+            for (NotedVersion v : window.workspace().logProperty().get().versions()) {
                 Files.deleteIfExists(v.version().file());
-            } catch (IOException e) {
-                throw new java.io.UncheckedIOException(e);
+                Path masters = v.version().file().getParent();
+                if (masters.toFile().list().length == 0) {
+                    Files.delete(masters);
+                }
             }
+        } catch (IOException e) {
+            throw new java.io.UncheckedIOException(e);
         }
     }
 

@@ -109,6 +109,7 @@ final class TagsPane extends VBox {
         grid.add(covers, 2, SHOWN.size() / 2, 2, 1);
         objection.managedProperty().bind(objection.textProperty().isNotEmpty());
         getChildren().addAll(grid, objection);
+        showPicture(Optional.empty());
         tags.masterProperty().subscribe(this::show);
     }
 
@@ -156,17 +157,17 @@ final class TagsPane extends VBox {
         });
         if (!master.cover().equals(cover)) {
             cover = master.cover();
-            show(Optional.empty());
+            showPicture(Optional.empty());
             pictures.submit(
                     progress -> master.cover()
                             .filter(c -> PictureSize.of(c).isShown())
                             .map(TagsPane::image),
-                    this::show,
+                    this::showPicture,
                     failed -> LOG.info("the cover is not shown: {}", failed.sentence()));
         }
     }
 
-    private void show(Optional<Image> image) {
+    private void showPicture(Optional<Image> image) {
         picture.setImage(image.orElse(null));
         picture.setManaged(image.isPresent());
         noPicture.setText(cover.isPresent() ? "a cover" : "no cover");
