@@ -27,6 +27,8 @@ public final class StrangeDocuments {
                     StreamWriteConstraints.builder().maxNestingDepth(10_000).build())
             .build());
     private static final JsonNodeFactory MAKE = JsonNodeFactory.instance;
+    /** By how much a document grows at most at a time: what makes it has a heap as small as what reads it. */
+    private static final int MOST_NODES = 200_000;
     /** Longer than any of them may need. */
     private static final long MOST_MILLIS = 20_000;
 
@@ -147,7 +149,8 @@ public final class StrangeDocuments {
             case 2 -> {
                 if (place.value() instanceof ArrayNode list && !list.isEmpty()) {
                     JsonNode first = list.get(0);
-                    for (int n = random.nextInt(200); n > 0; n--) {
+                    int most = Math.min(200, MOST_NODES / nodes(first));
+                    for (int n = random.nextInt(most + 1); n > 0; n--) {
                         list.add(first.deepCopy());
                     }
                 } else {
@@ -180,6 +183,14 @@ public final class StrangeDocuments {
                 collect(node.get(i), places);
             }
         }
+    }
+
+    private static int nodes(JsonNode node) {
+        int count = 1;
+        for (JsonNode child : node) {
+            count += nodes(child);
+        }
+        return count;
     }
 
     private JsonNode odd() {

@@ -9,6 +9,7 @@ import java.nio.file.attribute.PosixFileAttributes;
 import java.nio.file.attribute.PosixFilePermission;
 import java.nio.file.attribute.UserPrincipal;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import oakmirror.files.Leftovers;
 import oakmirror.files.PrivateFolder;
@@ -28,21 +29,26 @@ public final class NativeFolder {
     private static final List<String> PROPERTIES =
             List.of("org.bytedeco.javacpp.cachedir", "org.sqlite.tmpdir", "javafx.cachedir");
 
-    private static boolean isUsed;
+    private static Optional<Path> used = Optional.empty();
 
     private NativeFolder() {}
 
-    /** Tells the libraries that unpack something where to; to be called before any of them is used. Calls after the first do nothing. */
-    public static synchronized void use() {
-        if (!isUsed) {
-            isUsed = true;
-            String folder = folder().toString();
+    /**
+     * Tells the libraries that unpack something where to; to be called before any of them is used. Calls after the first do nothing more.
+     *
+     * @return where to
+     */
+    public static synchronized Path use() {
+        if (used.isEmpty()) {
+            Path folder = folder();
             for (String property : PROPERTIES) {
                 if (System.getProperty(property) == null) {
-                    System.setProperty(property, folder);
+                    System.setProperty(property, folder.toString());
                 }
             }
+            used = Optional.of(folder);
         }
+        return used.get();
     }
 
     private static Path folder() {

@@ -18,7 +18,7 @@ final class Ffmpeg {
     /**
      * Loads the native libraries, if that has not happened yet.
      *
-     * @throws AudioFileException when they cannot be unpacked, as where the user's folder is full or may not be written to
+     * @throws AudioFileException when they cannot be unpacked, as where the user's folder is full, may not be written to, or nothing in it may be run
      */
     static void load() throws AudioFileException {
         NativeFolder.use();
@@ -26,7 +26,9 @@ final class Ffmpeg {
             av_log_set_level(AV_LOG_QUIET);
         } catch (LinkageError e) {
             throw new AudioFileException(
-                    "The decoders cannot be unpacked into your own folder; make room there, or allow it to be written to.",
+                    "The decoders cannot be unpacked to, or run from, "
+                            + NativeFolder.use()
+                            + "; make room there, or name another folder by XDG_CACHE_HOME.",
                     e);
         }
     }
