@@ -203,7 +203,7 @@ class CommandFaultsTest extends CommandTest {
         }
         Result r = execute(command);
         assertThat(r.code()).as(r.err()).isEqualTo(3);
-        assertThat(r.err().strip()).startsWith("The decoders cannot be unpacked into your own folder");
+        assertThat(r.err().strip()).startsWith("The decoders cannot be unpacked to, or run from, " + nowhere);
     }
 
     @Test

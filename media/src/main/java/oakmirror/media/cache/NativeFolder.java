@@ -9,7 +9,6 @@ import java.nio.file.attribute.PosixFileAttributes;
 import java.nio.file.attribute.PosixFilePermission;
 import java.nio.file.attribute.UserPrincipal;
 import java.util.List;
-import java.util.Optional;
 import java.util.Set;
 import oakmirror.files.Leftovers;
 import oakmirror.files.PrivateFolder;
@@ -26,29 +25,26 @@ public final class NativeFolder {
     private static final Set<PosixFilePermission> OTHERS =
             Set.of(PosixFilePermission.GROUP_WRITE, PosixFilePermission.OTHERS_WRITE);
 
-    private static final List<String> PROPERTIES =
-            List.of("org.bytedeco.javacpp.cachedir", "org.sqlite.tmpdir", "javafx.cachedir");
+    /** The property that holds where decoders are unpacked to. */
+    public static final String OF_DECODERS = "org.bytedeco.javacpp.cachedir";
 
-    private static Optional<Path> used = Optional.empty();
+    private static final List<String> PROPERTIES = List.of(OF_DECODERS, "org.sqlite.tmpdir", "javafx.cachedir");
+
+    private static boolean isUsed;
 
     private NativeFolder() {}
 
-    /**
-     * Tells the libraries that unpack something where to; to be called before any of them is used. Calls after the first do nothing more.
-     *
-     * @return where to
-     */
-    public static synchronized Path use() {
-        if (used.isEmpty()) {
-            Path folder = folder();
+    /** Tells the libraries that unpack something where to; to be called before any of them is used. Calls after the first do nothing. */
+    public static synchronized void use() {
+        if (!isUsed) {
+            isUsed = true;
+            String folder = folder().toString();
             for (String property : PROPERTIES) {
                 if (System.getProperty(property) == null) {
-                    System.setProperty(property, folder.toString());
+                    System.setProperty(property, folder);
                 }
             }
-            used = Optional.of(folder);
         }
-        return used.get();
     }
 
     private static Path folder() {

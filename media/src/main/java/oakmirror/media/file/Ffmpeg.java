@@ -27,7 +27,7 @@ final class Ffmpeg {
         } catch (LinkageError e) {
             throw new AudioFileException(
                     "The decoders cannot be unpacked to, or run from, "
-                            + NativeFolder.use()
+                            + System.getProperty(NativeFolder.OF_DECODERS)
                             + "; make room there, or name another folder by XDG_CACHE_HOME.",
                     e);
         }
