@@ -1,6 +1,7 @@
 package oakmirror.media.library;
 
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
@@ -129,7 +130,10 @@ final class Copies {
         boolean isNewer = false;
         for (Path place : there) {
             Instant made = made(place);
-            Files.copy(place, empty, StandardCopyOption.REPLACE_EXISTING);
+            try (InputStream in =
+                    Files.newInputStream(place)) { // its bytes alone: a copy may be one that cannot be written to
+                Files.copy(in, empty, StandardCopyOption.REPLACE_EXISTING);
+            }
             try {
                 if (Database.isNewer(empty)) {
                     isNewer = true;

@@ -10,6 +10,7 @@ import java.io.RandomAccessFile;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
+import java.nio.file.attribute.PosixFilePermission;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -161,6 +162,11 @@ class LibrarySafetyTest {
                                 .isEqualTo(!ofLibrary.isUseful() && !nothing);
                         assertThat(library.isNew()).as(what).isEqualTo(nothing);
                         assertThat(library.search("")).hasSameSizeAs(library.entries());
+                    }
+                    if (!ofLibrary.isUseful()) {
+                        assertThat(Files.getPosixFilePermissions(at.resolve("library.db")))
+                                .as("can be written to: " + what)
+                                .contains(PosixFilePermission.OWNER_WRITE);
                     }
                     Set<String> after = names(at);
                     try (Library again = Library.open(at)) {
