@@ -15,17 +15,18 @@ import oakmirror.media.file.AudioFile;
 import oakmirror.media.file.DecodedStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** What the commands say and leave behind when something is not as it should be. */
 class CommandFaultsTest extends CommandTest {
 
     @ParameterizedTest
-    @ValueSource(strings = {"compare --mix FILE --reference FILE", "measure FILE"})
-    void tooLittleMemoryIsSaidInASentence(String line) throws Exception {
+    @CsvSource({"compare --mix FILE --reference FILE,10", "measure FILE,5"})
+    void tooLittleMemoryIsSaidInASentence(String line, int megabytes) throws Exception {
         String file = TestFiles.demoReference().toString();
         List<String> command = java(line.replace("FILE", file).split(" "));
-        command.replaceAll(a -> a.equals("-Xmx256m") ? "-Xmx10m" : a);
+        command.replaceAll(a -> a.equals("-Xmx256m") ? "-Xmx" + megabytes + "m" : a);
         Result r = execute(command);
         assertThat(r.code()).isEqualTo(1);
         assertThat(r.err().lines()).hasSize(1).first().asString().contains("not enough memory");
