@@ -71,11 +71,12 @@ public final class StrangeDocuments {
             } catch (IOException e) {
                 refused++;
                 if (!isSentence(e.getMessage())) {
-                    wrong.add(i + ": no sentence but “" + e.getMessage() + "”");
+                    wrong.add(i + ": no sentence but “" + cut(e.getMessage()) + "”");
                 }
             } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
                 StackTraceElement[] trace = e.getStackTrace();
-                wrong.add(i + ": " + e + " at " + Arrays.stream(trace).limit(4).toList());
+                wrong.add(i + ": " + cut(e.toString()) + " at "
+                        + Arrays.stream(trace).limit(4).toList());
             }
             long millis = (System.nanoTime() - start) / 1_000_000;
             if (millis > MOST_MILLIS) {
@@ -83,6 +84,10 @@ public final class StrangeDocuments {
             }
         }
         return new Outcome(read, refused, wrong);
+    }
+
+    private static String cut(String text) {
+        return text == null || text.length() < 300 ? text : text.substring(0, 300) + "…";
     }
 
     private static boolean isSentence(String text) {

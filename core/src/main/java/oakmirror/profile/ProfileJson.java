@@ -4,6 +4,7 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.JsonNodeFactory;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.util.Arrays;
 import java.util.Optional;
 import oakmirror.audio.TimeRange;
 import oakmirror.dynamics.ZoneDynamics;
@@ -111,6 +112,13 @@ public final class ProfileJson {
         return node;
     }
 
+    private static Extent extent(String name) {
+        return Arrays.stream(Extent.values())
+                .filter(e -> e.name().equals(name))
+                .findFirst()
+                .orElseThrow(() -> new IllegalArgumentException("nothing is measured to such an extent"));
+    }
+
     /**
      * The figures of a tree.
      *
@@ -128,7 +136,7 @@ public final class ProfileJson {
                 new Provenance(
                         new Origin(content, passage),
                         rate,
-                        Extent.valueOf(node.path("extent").asText("ALL")),
+                        extent(node.path("extent").asText(Extent.ALL.name())),
                         (int) Json.number(node, "measurer")),
                 (int) Json.number(node, "channels"),
                 (long) Json.number(node, "frames"),
