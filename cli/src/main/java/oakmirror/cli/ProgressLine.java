@@ -1,6 +1,7 @@
 package oakmirror.cli;
 
 import oakmirror.audio.Progress;
+import oakmirror.files.Unseen;
 
 /** One line that says how far the work is, on a terminal only; in a pipe there is silence. */
 final class ProgressLine implements Progress {
@@ -12,7 +13,8 @@ final class ProgressLine implements Progress {
     private int shown = -1;
 
     void start(String name) {
-        what = name.length() > WIDTH ? name.substring(0, WIDTH) : name;
+        String seen = Unseen.replaced(name, "\uFFFD"); // it goes to a terminal
+        what = seen.length() > WIDTH ? seen.substring(0, WIDTH) : seen;
         shown = -1;
     }
 

@@ -61,7 +61,7 @@ final class TagsPane extends VBox {
     TagsPane(Workspace workspace, MixTags tags, Asking asking) {
         this.workspace = workspace;
         this.tags = tags;
-        pictures = workspace.sessionTasks().latest(Kind.PREVIEW, "Unpacking the cover");
+        pictures = workspace.programTasks().latest(Kind.PREVIEW, "Unpacking the cover");
         setSpacing(6);
         GridPane grid = new GridPane();
         grid.setHgap(10);

@@ -22,17 +22,14 @@ final class Aside {
     private Aside() {}
 
     /**
-     * Moves it to a name that tells why; what holds nothing is removed.
+     * Moves it, as far as there is anything of it, to a name that tells why. Only what is known to hold nothing is removed.
      *
      * @return where it is now
+     * @throws IOException when it cannot be moved, or what it is cannot be told
      */
     static Path put(Path file, String why) throws IOException {
-        if (!Database.hasContent(file)) {
-            Files.deleteIfExists(file);
-            for (String part : PARTS) {
-                Files.deleteIfExists(beside(file, part)); // of no use without it
-            }
-            return file;
+        if (Files.isRegularFile(file) && Files.size(file) == 0) {
+            Files.delete(file);
         }
         String name = file.getFileName().toString();
         String stem = name.substring(0, name.length() - DATABASE.length());
@@ -40,7 +37,7 @@ final class Aside {
                 file.resolveSibling(stem + "-" + why + "-" + LocalDateTime.now().format(NOW) + DATABASE);
         for (int number = 1; number <= NumberedName.MOST; number++) {
             Path aside = NumberedName.of(wanted, number);
-            if (!Files.exists(aside, LinkOption.NOFOLLOW_LINKS)) {
+            if (isFree(aside)) {
                 move(file, aside);
                 for (String part : PARTS) {
                     move(beside(file, part), beside(aside, part));
@@ -49,6 +46,14 @@ final class Aside {
             }
         }
         throw new FileAlreadyExistsException(wanted.toString());
+    }
+
+    private static boolean isFree(Path aside) {
+        return !isThere(aside) && PARTS.stream().noneMatch(part -> isThere(beside(aside, part)));
+    }
+
+    private static boolean isThere(Path path) {
+        return Files.exists(path, LinkOption.NOFOLLOW_LINKS);
     }
 
     private static void move(Path from, Path to) throws IOException {

@@ -2,6 +2,7 @@ package oakmirror.media.library;
 
 import java.io.IOException;
 import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
@@ -68,7 +69,7 @@ final class Keeping {
     /** Opens the library in its present form. */
     Opened open() throws LibraryException {
         makeFolder();
-        boolean isThere = Database.hasContent(file);
+        boolean isThere = !isLost();
         if (!isThere && copies.any()) {
             return mend(Files.exists(file) ? Found.EMPTY : Found.MISSING);
         }
@@ -88,6 +89,17 @@ final class Keeping {
         } catch (LibraryException e) {
             database.close();
             return ifDamaged(e);
+        }
+    }
+
+    /** Whether there is no file, or nothing in it. One that cannot be looked at, as on a disk that has gone, is not taken for lost. */
+    private boolean isLost() throws LibraryException {
+        try {
+            return Files.size(file) == 0;
+        } catch (NoSuchFileException e) {
+            return true;
+        } catch (IOException e) {
+            throw new LibraryException("The library's file cannot be read; check the disk it is on.", e, false);
         }
     }
 

@@ -6,7 +6,9 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.IOException;
 import java.io.RandomAccessFile;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
@@ -320,6 +322,35 @@ class LibrarySafetyTest {
                         .containsExactly("recipe");
             }
             assertThat(Files.size(aside)).isEqualTo(before.length);
+        }
+    }
+
+    /** As where a disk has gone: what cannot be looked at is neither replaced nor removed, and a link to what is away is kept. */
+    @Test
+    void aFileThatCannotBeLookedAtIsNotTakenForLost() throws Exception {
+        Path at = library();
+        Path file = at.resolve("library.db");
+        Files.delete(file);
+        Files.createSymbolicLink(file, file); // to itself: nobody can follow it
+        assertThatThrownBy(() -> Library.open(at).close()).hasMessageContaining("check the disk it is on");
+        assertThat(Files.isSymbolicLink(file)).isTrue();
+        Files.delete(file);
+        Path away = folder.resolve("away/library.db");
+        Files.createSymbolicLink(file, away);
+        try (Library library = Library.open(at)) {
+            assertThat(library.entries()).hasSize(PROFILES.size());
+        }
+        try (Stream<Path> files = Files.list(at)) {
+            assertThat(files.filter(Files::isSymbolicLink).map(LibrarySafetyTest::target))
+                    .containsExactly(away);
+        }
+    }
+
+    private static Path target(Path link) {
+        try {
+            return Files.readSymbolicLink(link);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
         }
     }
 
