@@ -24,6 +24,8 @@ public record TagEdits(Map<TagField, String> texts, CoverChoice cover, Optional<
         KEPT,
         /** Another one. */
         OTHER,
+        /** Another one, which a session's file names outside its own folder: whoever opens it is asked first. */
+        OUTSIDE,
         /** None. */
         NONE
     }
@@ -33,7 +35,8 @@ public record TagEdits(Map<TagField, String> texts, CoverChoice cover, Optional<
         EnumMap<TagField, String> copied = new EnumMap<>(TagField.class);
         copied.putAll(texts);
         texts = Collections.unmodifiableMap(copied);
-        if ((cover == CoverChoice.OTHER) != picture.isPresent()) {
+        boolean isOther = cover == CoverChoice.OTHER || cover == CoverChoice.OUTSIDE;
+        if (isOther != picture.isPresent()) {
             throw new IllegalArgumentException("another cover has a file, and only that one has");
         }
     }
@@ -77,7 +80,7 @@ public record TagEdits(Map<TagField, String> texts, CoverChoice cover, Optional<
         }
         return switch (cover) {
             case KEPT -> tags;
-            case OTHER -> tags.withCover(other);
+            case OTHER, OUTSIDE -> tags.withCover(other);
             case NONE -> tags.withCover(Optional.empty());
         };
     }

@@ -223,6 +223,7 @@ final class SessionJson {
             nameIfNeeded(track.path("stems").path("all"));
         }
         files(session).forEach(f -> f.put(resolved(f.path(), folder).toString()));
+        CoverPlace.mark(session, folder);
         for (ObjectNode sounding : sounding(session)) {
             if (sounding.path("name").asText().isEmpty()) {
                 Source source = MAPPER.treeToValue(sounding.path("source"), Source.class);

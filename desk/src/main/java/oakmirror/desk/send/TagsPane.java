@@ -1,6 +1,7 @@
 package oakmirror.desk.send;
 
 import java.io.ByteArrayInputStream;
+import java.nio.file.Path;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
@@ -22,6 +23,7 @@ import oakmirror.delivery.TagField;
 import oakmirror.delivery.Tags;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.part.Asking;
+import oakmirror.media.delivery.ChosenCovers;
 import oakmirror.media.file.PictureSize;
 import oakmirror.state.mastering.MixTags;
 import oakmirror.state.task.Kind;
@@ -91,7 +93,7 @@ final class TagsPane extends VBox {
                                 "cover",
                                 List.of(new ExtensionFilter("Pictures", "*.jpg", "*.jpeg", "*.png")),
                                 getScene().getWindow())
-                        .ifPresent(f -> edit("choose a cover", e -> e.withPicture(f)))),
+                        .ifPresent(this::choose)),
                 Ui.link(
                         "without",
                         "The master carries no cover",
@@ -140,6 +142,11 @@ final class TagsPane extends VBox {
             boolean asMix = typed.equals(tags.mixProperty().get().text(field));
             edit("write the " + field.label(), e -> asMix ? e.without(field) : e.with(field, typed));
         }
+    }
+
+    private void choose(Path file) {
+        workspace.background().keep(() -> ChosenCovers.add(file));
+        edit("choose a cover", e -> e.withPicture(file));
     }
 
     private void edit(String action, java.util.function.UnaryOperator<TagEdits> how) {

@@ -4,6 +4,8 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Optional;
 import oakmirror.delivery.Cover;
+import oakmirror.delivery.TagEdits;
+import oakmirror.delivery.TagEdits.CoverChoice;
 import oakmirror.delivery.TagField;
 import oakmirror.delivery.Tags;
 import oakmirror.files.PlainFile;
@@ -30,17 +32,28 @@ public final class MasterTags {
      * @throws AudioFileException when its cover cannot be read, in one sentence
      */
     public static Tags of(Session session) throws AudioFileException {
-        Optional<Path> picture = session.delivery().tags().picture();
-        Optional<Cover> cover = picture.isPresent() ? Optional.of(cover(picture.get())) : Optional.empty();
-        return session.delivery().tags().applied(ofMix(session), cover);
+        return session.delivery().tags().applied(ofMix(session), cover(session));
     }
 
     /**
-     * A picture to be carried.
+     * The picture that the master carries instead of the mix's, if it is another one.
      *
-     * @throws AudioFileException when it is none, in one sentence
+     * @throws AudioFileException when it is no picture, or one from outside the session's folder that the user has never chosen, in one sentence
      */
-    public static Cover cover(Path file) throws AudioFileException {
+    public static Optional<Cover> cover(Session session) throws AudioFileException {
+        TagEdits tags = session.delivery().tags();
+        if (tags.picture().isEmpty()) {
+            return Optional.empty();
+        }
+        Path file = tags.picture().get();
+        if (tags.cover() == CoverChoice.OUTSIDE && !ChosenCovers.has(file)) {
+            throw new AudioFileException("The session’s cover, " + file
+                    + ", is outside the session’s folder; choose it in Send out if the master is to carry it.");
+        }
+        return Optional.of(cover(file));
+    }
+
+    private static Cover cover(Path file) throws AudioFileException {
         try {
             Optional<Cover> cover = Cover.of(PlainFile.read(file, Cover.MOST_BYTES));
             if (cover.isPresent()) {

@@ -21,6 +21,9 @@ import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.FileLabel;
 import oakmirror.media.file.OutputFormat;
 import oakmirror.session.Session;
+import oakmirror.session.SessionDocument;
+import oakmirror.session.SessionFile;
+import oakmirror.session.SessionLog;
 import oakmirror.session.Track;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -104,18 +107,47 @@ class MasterNamesTest {
     @Test
     void aCoverThatIsNoneIsSaid() throws IOException {
         Path huge = Files.write(folder.resolve("huge.png"), pngHead(15_000, 15_000));
-        assertThatThrownBy(() -> MasterTags.cover(huge))
+        assertThatThrownBy(() -> MasterTags.cover(covered(Session.EMPTY, huge)))
                 .hasMessage("huge.png is more than 5000 pixels wide or high; choose a smaller picture.");
         Path text = Files.writeString(folder.resolve("cover.jpg"), "not a picture");
         Session s =
                 Session.EMPTY.withMix(Optional.of(Track.of(TestFiles.music(folder.resolve("x.wav"), 44100, 1, 0.1))));
-        Session with = s.withDelivery(s.delivery().withTags(s.delivery().tags().withPicture(text)));
-        assertThatThrownBy(() -> MasterTags.of(with))
+        assertThatThrownBy(() -> MasterTags.of(covered(s, text)))
                 .isInstanceOf(AudioFileException.class)
                 .hasMessage("cover.jpg is no JPEG or PNG of at most 16 MB; choose another picture.");
-        Session gone =
-                s.withDelivery(s.delivery().withTags(s.delivery().tags().withPicture(folder.resolve("gone.png"))));
-        assertThatThrownBy(() -> MasterTags.of(gone)).hasMessageContaining("cannot be read; choose another picture");
+        assertThatThrownBy(() -> MasterTags.of(covered(s, folder.resolve("gone.png"))))
+                .hasMessageContaining("cannot be read; choose another picture");
+    }
+
+    private static Session covered(Session s, Path picture) {
+        return s.withDelivery(s.delivery().withTags(s.delivery().tags().withPicture(picture)));
+    }
+
+    private static Session saved(Path cover, Path file) throws IOException {
+        SessionFile.write(new SessionDocument(covered(Session.EMPTY, cover), SessionLog.EMPTY), file);
+        return SessionFile.read(file).session();
+    }
+
+    @Test
+    void aCoverFromOutsideTheSessionsFolderIsUsedWhenItWasChosen() throws IOException {
+        Path theirs = Files.createDirectories(folder.resolve("theirs/art"));
+        Path mine = Files.write(folder.resolve("family photograph.png"), pngHead(20, 20));
+        Path file = folder.resolve("theirs/song.oakmirror.json");
+        Session strangers = saved(mine, file);
+        assertThatThrownBy(() -> MasterTags.of(strangers))
+                .isInstanceOf(AudioFileException.class)
+                .hasMessage("The session’s cover, " + mine
+                        + ", is outside the session’s folder; choose it in Send out if the master is to carry it.");
+        assertThat(MasterTags.of(saved(Files.copy(mine, theirs.resolve("cover.png")), file))
+                        .cover())
+                .as("beside the session")
+                .isPresent();
+        ChosenCovers.add(folder.resolve("another\none.png"));
+        ChosenCovers.add(mine);
+        assertThat(MasterTags.of(strangers).cover()).isPresent();
+        assertThat(MasterTags.of(covered(Session.EMPTY, mine)).cover())
+                .as("chosen, and not saved yet")
+                .isPresent();
     }
 
     /** The beginning of a picture, which says how large it is. */

@@ -5,11 +5,14 @@ import java.util.Optional;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import oakmirror.delivery.Cover;
+import oakmirror.delivery.TagEdits.CoverChoice;
 import oakmirror.delivery.Tags;
 import oakmirror.media.delivery.MasterTags;
+import oakmirror.media.file.AudioFileException;
 import oakmirror.session.Session;
 import oakmirror.session.Source;
 import oakmirror.session.Track;
+import oakmirror.state.task.Failure;
 import oakmirror.state.task.Kind;
 import oakmirror.state.task.Latest;
 import oakmirror.state.workspace.Workspace;
@@ -25,10 +28,10 @@ public final class MixTags {
     private Optional<Cover> picture = Optional.empty();
 
     /** What has to be read. */
-    private record Of(Optional<Source> mix, Optional<String> name, Optional<Path> picture) {}
+    private record Of(Optional<Source> mix, Optional<String> name, CoverChoice cover, Optional<Path> picture) {}
 
-    /** What was read. */
-    private record Read(Tags mix, Optional<Cover> picture) {}
+    /** What was read, and why a cover was not. */
+    private record Read(Tags mix, Optional<Cover> picture, Optional<AudioFileException> objection) {}
 
     /** Those of a workspace. */
     public MixTags(Workspace workspace) {
@@ -52,6 +55,7 @@ public final class MixTags {
         Optional<Of> now = Optional.of(new Of(
                 session.mix().map(Track::source),
                 session.mix().map(Track::name),
+                session.delivery().tags().cover(),
                 session.delivery().tags().picture()));
         if (!now.equals(of) || again) {
             of = now;
@@ -61,17 +65,21 @@ public final class MixTags {
                         mix.set(read.mix());
                         picture = read.picture();
                         show();
+                        read.objection()
+                                .ifPresent(e -> workspace.background().tell(new Failure("Reading the cover", e)));
                     },
                     workspace.background()::tell);
         }
         show();
     }
 
-    private static Read read(Session session) throws java.io.IOException {
-        Optional<Path> file = session.delivery().tags().picture();
-        return new Read(
-                MasterTags.ofMix(session),
-                file.isPresent() ? Optional.of(MasterTags.cover(file.get())) : Optional.empty());
+    private static Read read(Session session) {
+        Tags mix = MasterTags.ofMix(session);
+        try {
+            return new Read(mix, MasterTags.cover(session), Optional.empty());
+        } catch (AudioFileException e) {
+            return new Read(mix, Optional.empty(), Optional.of(e));
+        }
     }
 
     private void show() {

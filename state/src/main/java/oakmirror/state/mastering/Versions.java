@@ -152,8 +152,14 @@ public final class Versions {
      */
     public void renderAgain(NotedVersion version, Path instead, java.util.function.Consumer<String> over) {
         Version v = version.version();
-        boolean isFolder = Files.isDirectory(v.file().toAbsolutePath().getParent());
-        Path folder = isFolder ? v.file().toAbsolutePath().getParent() : instead;
+        Path lay = v.file().toAbsolutePath().normalize().getParent();
+        boolean isOwn = workspace
+                .fileProperty()
+                .get()
+                .map(f -> f.toAbsolutePath().normalize().getParent())
+                .filter(lay::startsWith)
+                .isPresent();
+        Path folder = isOwn && Files.isDirectory(lay) ? lay : instead;
         Wanted wanted = new Wanted(
                 v.name(),
                 v.settings(),

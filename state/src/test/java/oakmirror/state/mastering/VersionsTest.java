@@ -112,6 +112,24 @@ class VersionsTest extends StateTest {
     }
 
     @Test
+    void oneGoesWhereItWasOnlyBelowTheSessionsFolder() throws Exception {
+        Path chosen = Files.createDirectory(folder.resolve("chosen"));
+        Path below = folder.resolve("x.oakmirror.json");
+        save(below);
+        lose();
+        does(() -> versions.renderAgain(first(), chosen, told::add));
+        waitUntil(() -> !told.isEmpty());
+        assertThat(first().version().file()).exists().hasParent(out);
+        told.clear();
+        Path elsewhere = Files.createDirectory(folder.resolve("sessions")).resolve("x.oakmirror.json");
+        save(elsewhere);
+        lose();
+        does(() -> versions.renderAgain(first(), chosen, told::add));
+        waitUntil(() -> !told.isEmpty());
+        assertThat(first().version().file()).exists().hasParent(chosen);
+    }
+
+    @Test
     void oneMadeWithTracksThatAreGoneIsNotRenderedAgainAndThatIsSaid() throws Exception {
         lose();
         does(() -> workspace.change("take a reference out", s -> s.withoutReference(0)));
