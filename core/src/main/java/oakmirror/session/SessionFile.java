@@ -62,6 +62,15 @@ public final class SessionFile {
         }
     }
 
+    /** What a session in a file is called that has no name of its own. */
+    public static String nameOf(Path file) {
+        String name = file.getFileName().toString();
+        String ending = name.endsWith(ENDING) ? ENDING : ".json";
+        return name.endsWith(ending) && name.length() > ending.length()
+                ? name.substring(0, name.length() - ending.length())
+                : name;
+    }
+
     private static Path folderOf(Path file) {
         return file.toAbsolutePath().normalize().getParent();
     }

@@ -20,6 +20,7 @@ import oakmirror.session.Fact;
 import oakmirror.session.History;
 import oakmirror.session.Session;
 import oakmirror.session.SessionDocument;
+import oakmirror.session.SessionFile;
 import oakmirror.session.SessionLog;
 import oakmirror.session.Source;
 import oakmirror.session.Track;
@@ -340,12 +341,23 @@ public final class Workspace {
     }
 
     /**
-     * Keeps the session in a file, as it is now. What is written over is only what was read or written here.
+     * Keeps the session in a file, as it is now; it takes the file's name when it has none of its own. What is written over is only what was read
+     * or written here.
      *
      * @param evenIfChanged whether what another window has written there may go
      * @param then is told how it went
      */
     public void save(Path path, boolean evenIfChanged, Consumer<Saved> then) {
+        boolean isUnnamed = session().name().equals(Session.EMPTY.name());
+        boolean isNamedByFile = fileProperty()
+                .get()
+                .filter(f -> SessionFile.nameOf(f).equals(session().name()))
+                .isPresent();
+        if (isUnnamed || isNamedByFile) {
+            String before = session().name();
+            String name = SessionFile.nameOf(path);
+            amend(s -> s.name().equals(before) ? s.withName(name) : s);
+        }
         keeping.save(path, evenIfChanged, document(), then);
     }
 

@@ -38,6 +38,23 @@ class KeepingTest extends StateTest {
     }
 
     @Test
+    void aSessionWithoutANameTakesItsFiles() throws Exception {
+        Path file = folder.resolve("Ebb Tide.oakmirror.json");
+        save(file);
+        assertThat(SessionFile.read(file).session().name()).isEqualTo("Ebb Tide");
+        assertThat(now(() -> workspace.unsavedProperty().get())).isFalse();
+        save(folder.resolve("Ebb Tide, again.json"));
+        assertThat(now(() -> workspace.session().name())).isEqualTo("Ebb Tide, again");
+        does(() -> workspace.change("name", s -> s.withName("Low Water")));
+        save(folder.resolve("third.oakmirror.json"));
+        assertThat(now(() -> workspace.session().name())).isEqualTo("Low Water");
+        does(workspace::undo);
+        assertThat(now(() -> workspace.session().name()))
+                .as("that it took a name is no step of its own")
+                .isEqualTo("Ebb Tide, again");
+    }
+
+    @Test
     void aSessionThatAnotherWindowHasSavedIsNoticed() throws Exception {
         Path file = folder.resolve("a.oakmirror.json");
         save(file);
