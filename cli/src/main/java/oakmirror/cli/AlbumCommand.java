@@ -32,6 +32,7 @@ import oakmirror.session.AlbumSong;
 import oakmirror.session.Session;
 import oakmirror.session.Track;
 import oakmirror.spectrum.Zone;
+import oakmirror.text.Texts;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -44,9 +45,8 @@ import picocli.CommandLine.Spec;
         name = "album",
         mixinStandardHelpOptions = true,
         description = {
-            "Brings the songs of a record together: each is held against an anchor and against the others, gently corrected where evidence says that it is not just another"
-                    + " song, and brought to the anchor's loudness.",
-            "The songs are the audio files of a folder in the order of their names. The anchor may be one of them, or a file from elsewhere."
+            "Matches the songs of a record: each is compared with an anchor and with the others, gently corrected where the evidence says that it is not just a different song, and brought to the anchor's loudness.",
+            "The songs are the audio files of a folder, sorted by name. The anchor can be one of them or any other file."
         },
         footer = {
             "",
@@ -60,24 +60,28 @@ final class AlbumCommand implements Callable<Integer> {
     @Parameters(paramLabel = "DIR", description = "The folder with the songs.")
     private Path folder;
 
-    @Option(names = "--anchor", required = true, paramLabel = "FILE", description = "What the others are held against.")
+    @Option(
+            names = "--anchor",
+            required = true,
+            paramLabel = "FILE",
+            description = "File that the others are compared with.")
     private Path anchor;
 
     @Mixin
     private OutputOptions output;
 
-    @Option(names = "--target", paramLabel = "LUFS", description = "Loudness to reach; otherwise the anchor's.")
+    @Option(names = "--target", paramLabel = "LUFS", description = "Target loudness; default: the anchor's.")
     private Double target;
 
     @Option(
             names = "--one-gain",
-            description = "Turn the whole record by one gain, so that soft songs stay soft, instead of each song.")
+            description = "One gain for the whole record, so that quiet songs stay quieter than loud ones.")
     private boolean oneGain;
 
-    @Option(names = "--gain-only", description = "Bring songs to their loudness and correct nothing.")
+    @Option(names = "--gain-only", description = "Adjust loudness only, no correction.")
     private boolean gainOnly;
 
-    @Option(names = "--json", description = "Print what was found and written as JSON.")
+    @Option(names = "--json", description = "Print results and written files as JSON.")
     private boolean json;
 
     @Spec
@@ -88,14 +92,16 @@ final class AlbumCommand implements Callable<Integer> {
         Session record = record();
         Path out = output.folder(spec);
         if (Files.isSameFile(out, folder)) {
-            throw Figures.usage(spec, "The masters would lie among the songs; choose another folder for --out");
+            throw Figures.usage(spec, "--out is the folder of the songs; choose another folder for the masters");
         }
         ProgressLine progress = new ProgressLine();
         try (Workshop shop = new Workshop(progress)) {
-            progress.start("reading " + Readings.count(record.album().songs().size(), "song"));
+            progress.start(
+                    "reading " + Texts.of("counts.songs", record.album().songs().size()));
             MeasuredAlbum album = MeasuredAlbum.read(record, shop.importer(), shop.abreast(), progress);
             RecordStanding standing = album.standing();
-            progress.start("rendering " + Readings.count(record.album().songs().size(), "master"));
+            progress.start("rendering "
+                    + Texts.of("counts.masters", record.album().songs().size()));
             List<Ended> ended = new Orders(shop.importer(), shop.parts(), shop.abreast())
                     .deliver(
                             AlbumOrders.of(
@@ -149,22 +155,23 @@ final class AlbumCommand implements Callable<Integer> {
 
     private List<Path> files() throws AudioFileException {
         if (!Files.isDirectory(folder)) {
-            throw new AudioFileException(folder + " is no folder.");
+            throw new AudioFileException(folder + " is not a folder.");
         }
         try (Stream<Path> all = Files.list(folder)) {
             List<Path> songs = all.filter(AudioFile::looksLikeAudio).sorted().toList();
             if (songs.isEmpty()) {
-                throw new AudioFileException(folder + " holds no audio files.");
+                throw new AudioFileException(folder + " contains no audio files.");
             }
             if (songs.size() > Album.MOST_SONGS) {
                 throw new AudioFileException(
-                        folder + " holds " + songs.size() + " songs; a record has at most " + Album.MOST_SONGS + ".");
+                        folder + " holds " + songs.size() + " songs; a record holds at most " + Album.MOST_SONGS + ".");
             }
             return songs;
         } catch (AudioFileException e) {
             throw e;
         } catch (IOException e) {
-            throw new AudioFileException(folder + " may not be read; change its permissions and try again.", e);
+            throw new AudioFileException(
+                    folder + " can't be read (permission denied). Change its permissions and try again.", e);
         }
     }
 
@@ -213,11 +220,12 @@ final class AlbumCommand implements Callable<Integer> {
     private static String line(SongStanding song, Ended e) {
         String apart = song.apart().isEmpty()
                 ? ""
-                : ", apart in "
+                : ", standing out in "
                         + String.join(
                                 ", ", song.apart().stream().map(Zone::label).toList());
-        String moves =
-                song.moves().isEmpty() ? "" : ", " + Readings.count(song.moves().size(), "move");
+        String moves = song.moves().isEmpty()
+                ? ""
+                : ", " + Texts.of("counts.moves", song.moves().size());
         String from = Double.isFinite(song.integratedLufs())
                 ? " " + song.name() + " came from " + Readings.level(song.integratedLufs()) + " LUFS" + apart + moves
                         + "."
@@ -234,7 +242,7 @@ final class AlbumCommand implements Callable<Integer> {
         node.put("sideToMidDb", Figures.rounded(song.sideToMidDb()));
         ObjectNode zones = node.putObject("zones");
         for (Zone zone : Zone.values()) {
-            ObjectNode one = zones.putObject(zone.label());
+            ObjectNode one = zones.putObject(zone.written());
             one.put("toAnchorDb", Figures.rounded(song.toAnchorDb()[zone.ordinal()]));
             one.put("toOthersDb", Figures.rounded(song.toMeanDb()[zone.ordinal()]));
             one.put("supportedDb", Figures.rounded(song.supportedDb()[zone.ordinal()]));

@@ -27,7 +27,7 @@ import picocli.CommandLine.Spec;
         name = "compare",
         mixinStandardHelpOptions = true,
         description =
-                "Holds a mix against level-matched references: tone, dynamics, width, what stands out, and where to listen.",
+                "Compares a mix with level-matched references: tone, dynamics, width, what stands out, and where to listen.",
         footer = {
             "",
             "Examples:",
@@ -45,7 +45,7 @@ final class CompareCommand implements Callable<Integer> {
     @ArgGroup
     private Passages passages;
 
-    @Option(names = "--json", description = "Print JSON; figures that are not defined are null.")
+    @Option(names = "--json", description = "Print JSON; undefined values are null.")
     private boolean json;
 
     @Spec
@@ -58,10 +58,10 @@ final class CompareCommand implements Callable<Integer> {
                 names = "--passage",
                 paramLabel = "FROM-TO",
                 description =
-                        "The passage of every track, in seconds or minutes, as 62-90 or 1:02-1:30; tracks that end before it count whole.")
+                        "Passage of every track, in seconds or minutes, e.g. 62-90 or 1:02-1:30; shorter tracks are used whole.")
         private String passage;
 
-        @Option(names = "--suggest", description = "The passage of each track where it is fullest.")
+        @Option(names = "--suggest", description = "Use the fullest passage of each track.")
         private boolean suggest;
     }
 

@@ -105,7 +105,7 @@ final class ComparisonJson {
 
     private static ObjectNode zone(ZoneComparison z) {
         ObjectNode node = JSON.createObjectNode();
-        node.put("name", z.zone().label());
+        node.put("name", z.zone().written());
         number(node, "lowHz", z.zone().lowHz());
         number(node, "highHz", z.zone().highHz());
         number(node, "gapDb", z.gapDb());
@@ -128,7 +128,7 @@ final class ComparisonJson {
         node.put("kind", f.kind().name());
         node.put("about", f.about().name().toLowerCase(Locale.ROOT));
         node.put("track", f.track());
-        node.put("certainty", f.certainty().word());
+        node.put("certainty", f.certainty().name().toLowerCase(Locale.ROOT));
         number(node, "lowHz", f.place().band().map(Finding.Band::lowHz).orElse(Double.NaN));
         number(node, "highHz", f.place().band().map(Finding.Band::highHz).orElse(Double.NaN));
         node.put("title", f.title()).put("text", f.evidence());

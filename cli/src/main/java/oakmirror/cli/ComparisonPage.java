@@ -24,12 +24,12 @@ final class ComparisonPage {
         c.members().forEach(m -> member(page, m));
         page.append('\n');
         if (!c.isKnown()) {
-            return page.append("Nothing can be compared: mix or references are silent, or shorter than 0.4 s.\n")
+            return page.append("Nothing to compare: mix or references are silent, or shorter than 0.4 s.\n")
                     .toString();
         }
         line(page, "%-9s %7s %-9s %7s %9s %7s %7s", "zone", "gap", "corridor", "crest", "side/mid", "corr.", "mono");
         c.zones().forEach(z -> zone(page, z));
-        page.append("gap: reference minus mix, in dB at equal loudness; the other figures are the mix's\n\n");
+        page.append("gap: reference minus mix, in dB, level-matched; all other figures are the mix's\n\n");
         List<Finding> faults =
                 findings.stream().filter(f -> !f.kind().isCaveat()).toList();
         page.append(

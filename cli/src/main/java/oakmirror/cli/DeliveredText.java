@@ -37,6 +37,6 @@ final class DeliveredText {
 
     static String sentence(Delivered d) {
         return Figures.sentence(d.file(), d.master()).replaceFirst("\\.$", "")
-                + (d.verification().isGood() ? ", verified." : ", NOT as it should be.");
+                + (d.verification().isGood() ? ", verified." : ", NOT verified.");
     }
 }

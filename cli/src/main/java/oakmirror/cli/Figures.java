@@ -29,7 +29,7 @@ final class Figures {
     /** What a master reaches. */
     static String sentence(Path file, MasterRender.Rendered master) {
         if (!Double.isFinite(master.integratedLufs())) {
-            return file + ": without loudness.";
+            return file + ": no measurable loudness.";
         }
         return file
                 + String.format(Locale.ROOT, ": %.1f LUFS, %.1f dBTP", master.integratedLufs(), master.truePeakDbtp())
@@ -51,7 +51,7 @@ final class Figures {
         try {
             return SessionFile.read(file);
         } catch (NoSuchFileException e) {
-            throw new AudioFileException(file + " is not there.", e);
+            throw new AudioFileException(file + " does not exist.", e);
         } catch (IOException e) {
             throw new AudioFileException(e.getMessage(), e);
         }

@@ -34,7 +34,8 @@ import picocli.CommandLine.Spec;
 @Command(
         name = "finish",
         mixinStandardHelpOptions = true,
-        description = "Brings a file to a loudness under a true-peak ceiling, corrected before if wanted.",
+        description =
+                "Brings a file to a target loudness under a true-peak ceiling, with an optional correction first.",
         footer = {
             "",
             "Examples:",
@@ -45,14 +46,14 @@ final class FinishCommand implements Callable<Integer> {
 
     private static final double MISSED_LU = 0.05;
 
-    @Option(names = "--in", required = true, paramLabel = "FILE", description = "What is finished.")
+    @Option(names = "--in", required = true, paramLabel = "FILE", description = "File to finish.")
     private Path in;
 
     @Option(
             names = "--out",
             required = true,
             paramLabel = "FILE",
-            description = "The master: .wav of 24 bits, or .flac.")
+            description = "Master to write: .wav (24 bit) or .flac.")
     private Path out;
 
     @Mixin
@@ -63,33 +64,33 @@ final class FinishCommand implements Callable<Integer> {
 
     /** One of them. */
     private static final class Aim {
-        @Option(names = "--target", required = true, paramLabel = "LUFS", description = "Integrated loudness to reach.")
+        @Option(names = "--target", required = true, paramLabel = "LUFS", description = "Target integrated loudness.")
         private Double target;
 
         @Option(
                 names = "--like",
                 required = true,
                 paramLabel = "FILE",
-                description = "A reference whose loudness is to be reached.")
+                description = "Reference whose loudness is the target.")
         private Path like;
     }
 
-    @Option(names = "--ceiling", paramLabel = "DBTP", description = "Highest true peak allowed (${DEFAULT-VALUE}).")
+    @Option(names = "--ceiling", paramLabel = "DBTP", description = "Maximum true peak (${DEFAULT-VALUE}).")
     private double ceiling = FinishSettings.DEFAULT.ceilingDbtp();
 
     @Option(
             names = "--correction",
             paramLabel = "FILE",
-            description = "A table of bands, or of a curve, to go through before, as match writes them.")
+            description = "Correction to apply first: a table of bands or a curve, as written by match.")
     private Path correction;
 
     @Option(
             names = "--clip",
             paramLabel = "DB",
-            description = "How much a soft clip before the limiter takes off peaks at most (${DEFAULT-VALUE}).")
+            description = "Maximum reduction by the soft clip before the limiter (${DEFAULT-VALUE}).")
     private double clip;
 
-    @Option(names = "--json", description = "Print the figures as JSON.")
+    @Option(names = "--json", description = "Print the results as JSON.")
     private boolean json;
 
     @Spec
@@ -139,7 +140,7 @@ final class FinishCommand implements Callable<Integer> {
     private OutputFormat format() {
         String name = String.valueOf(out.getFileName()).toLowerCase(Locale.ROOT);
         if (!name.endsWith(".wav") && !name.endsWith(".flac")) {
-            throw usage("--out ends in .wav or .flac");
+            throw usage("--out must end in .wav or .flac");
         }
         return name.endsWith(".flac") ? OutputFormat.FLAC_24 : OutputFormat.WAV_24;
     }
@@ -164,7 +165,7 @@ final class FinishCommand implements Callable<Integer> {
         double lufs = inputs.references().get(0).measurement().heardLufs();
         if (!(lufs >= -60 && lufs <= 0)) {
             throw new AudioFileException(
-                    aim.like + " has no loudness to reach (silent, shorter than 0.4 s, or over 0 LUFS).");
+                    aim.like + " has no usable loudness (silent, shorter than 0.4 s, or above 0 LUFS).");
         }
         return lufs;
     }
@@ -183,7 +184,7 @@ final class FinishCommand implements Callable<Integer> {
         } catch (IllegalArgumentException e) {
             throw new AudioFileException(
                     correction + " has a band above half the rate of " + in
-                            + "; leave it out, or finish a file of a higher rate.",
+                            + "; remove it, or use a file with a higher sample rate.",
                     e);
         }
     }
@@ -194,7 +195,7 @@ final class FinishCommand implements Callable<Integer> {
             Levels like = inputs.references().get(i).measurement().heard();
             if (SaneLimits.isCrushed(
                     like.loudness().integratedLufs(), like.peaks().truePeakDbtp())) {
-                err.println(aim.like + " is crushed (PLR below 8 dB); as loud as that is no sane aim.");
+                err.println(aim.like + " is over-compressed (PLR below 8 dB); its loudness is not a good target.");
             }
         }
         err.flush();

@@ -114,8 +114,8 @@ final class Inputs implements AutoCloseable {
         tracks.forEach(t -> t.warnings().forEach(w -> err.println(t.name() + ": " + w)));
         references().stream()
                 .filter(r -> !Double.isFinite(r.measurement().heardLufs()))
-                .forEach(r -> err.println(
-                        r.name() + ": without loudness (silent, or shorter than 0.4 s), so it asks for nothing."));
+                .forEach(r ->
+                        err.println(r.name() + ": no measurable loudness (silent, or shorter than 0.4 s); ignored."));
         err.flush();
     }
 

@@ -36,7 +36,7 @@ public final class Main {
     static final int OUTPUT = 4;
 
     /** What is said where there is not enough of it. */
-    static final String MEMORY = "There is not enough memory for that; OAKMIRROR_JVM=-Xmx1g gives it more.";
+    static final String MEMORY = "Not enough memory. Set OAKMIRROR_JVM=-Xmx1g to give it more.";
 
     private static final Logger LOG = LoggerFactory.getLogger(Main.class);
 
@@ -86,7 +86,7 @@ public final class Main {
     }
 
     private static int unsaid(CommandLine line) {
-        line.getErr().println("What was to be said could not be written.");
+        line.getErr().println("The output could not be written.");
         return OUTPUT;
     }
 
@@ -101,7 +101,7 @@ public final class Main {
             return 1;
         }
         boolean told = e instanceof AudioFileException || e instanceof OutputException;
-        command.getErr().println(told ? e.getMessage() : "It failed: " + e);
+        command.getErr().println(told ? e.getMessage() : "Error: " + e);
         if (e instanceof OutputException) {
             return OUTPUT;
         }

@@ -69,7 +69,7 @@ final class MatchCommand implements Callable<Integer> {
             names = "--out",
             required = true,
             paramLabel = "DIR",
-            description = "Folder for the results; made when missing.")
+            description = "Folder for the results; created if missing.")
     private Path out;
 
     @Mixin
@@ -78,18 +78,19 @@ final class MatchCommand implements Callable<Integer> {
     @Option(
             names = "--strength",
             paramLabel = "0..100",
-            description = "How much of what the evidence supports is applied, in percent (${DEFAULT-VALUE}).")
+            description = "Strength of the correction in percent of what the evidence supports (${DEFAULT-VALUE}).")
     private double strength = 100;
 
     @Option(
             names = "--caution",
             paramLabel = "0..100",
-            description = "How much evidence is asked for, from 0 (bold) to 100 (careful); usually ${DEFAULT-VALUE}.")
+            description =
+                    "How much evidence a difference needs, from 0 (bold) to 100 (careful); default ${DEFAULT-VALUE}.")
     private int caution = (int) Math.round(100 * FaultPrior.USUAL_CAUTION);
 
     @Option(
             names = "--exact",
-            description = "Follow the gap as it is, without weighing it: for two versions of one recording.")
+            description = "Follow the full gap without weighing evidence: for two versions of the same recording.")
     private boolean exact;
 
     @Option(
@@ -104,7 +105,7 @@ final class MatchCommand implements Callable<Integer> {
             paramLabel = "GUARD",
             converter = GuardName.class,
             completionCandidates = GuardNames.class,
-            description = "Guards to let go: ${COMPLETION-CANDIDATES}.")
+            description = "Guards to switch off: ${COMPLETION-CANDIDATES}.")
     private List<GuardKind> released = List.of();
 
     @Option(
@@ -112,13 +113,13 @@ final class MatchCommand implements Callable<Integer> {
             split = ",",
             paramLabel = "NUMBER",
             description =
-                    "Places worth a listen to correct as well, by their numbers in what compare prints of whole tracks.")
+                    "Places worth a listen to correct as well, by their numbers in the output of compare for whole tracks.")
     private List<Integer> take = List.of();
 
-    @Option(names = "--target", paramLabel = "LUFS", description = "Integrated loudness to reach (${DEFAULT-VALUE}).")
+    @Option(names = "--target", paramLabel = "LUFS", description = "Target integrated loudness (${DEFAULT-VALUE}).")
     private double target = FinishSettings.DEFAULT.targetLufs();
 
-    @Option(names = "--ceiling", paramLabel = "DBTP", description = "Highest true peak allowed (${DEFAULT-VALUE}).")
+    @Option(names = "--ceiling", paramLabel = "DBTP", description = "Maximum true peak (${DEFAULT-VALUE}).")
     private double ceiling = FinishSettings.DEFAULT.ceilingDbtp();
 
     @Option(
@@ -152,7 +153,7 @@ final class MatchCommand implements Callable<Integer> {
                     .filter(g -> name(g).equals(text.trim()))
                     .findFirst()
                     .orElseThrow(() -> new TypeConversionException(
-                            "'" + text + "' is no guard; there are " + String.join(", ", new GuardNames())));
+                            "'" + text + "' is not a guard; available: " + String.join(", ", new GuardNames())));
         }
     }
 
@@ -213,7 +214,7 @@ final class MatchCommand implements Callable<Integer> {
                 .all();
         for (int n : take) {
             if (n < 1 || n > places.size()) {
-                throw usage("there is no place " + n + " to take; compare lists " + places.size());
+                throw usage("no place " + n + " to take; compare lists " + places.size());
             }
         }
         return take.stream().distinct().map(n -> places.get(n - 1)).toList();
@@ -229,7 +230,7 @@ final class MatchCommand implements Callable<Integer> {
             Files.createDirectories(out);
         } catch (IOException e) {
             throw new OutputException(
-                    new AudioFileException("The folder " + out + " cannot be made; choose another.", e));
+                    new AudioFileException("The folder " + out + " can't be created. Choose another.", e));
         }
         replacing.check(outputs(), tracks.files());
     }
@@ -301,7 +302,7 @@ final class MatchCommand implements Callable<Integer> {
             double value = Double.parseDouble(parts[0].trim());
             return parts.length == 2 ? value / Double.parseDouble(parts[1].trim()) : value;
         } catch (NumberFormatException e) {
-            throw usage("'" + resolution + "' is no resolution; try 1/3");
+            throw usage("'" + resolution + "' is not a resolution; try 1/3");
         }
     }
 
@@ -317,7 +318,7 @@ final class MatchCommand implements Callable<Integer> {
         return switch (phase) {
             case "minimum" -> Phase.MINIMUM;
             case "linear" -> Phase.LINEAR;
-            default -> throw usage("the phase is minimum or linear");
+            default -> throw usage("the phase must be minimum or linear");
         };
     }
 

@@ -83,7 +83,7 @@ record MatchSummary(Inputs inputs, CorrectionSettings settings, Phase phase, Fin
                 .put("supportedPercent", Math.round(100 * evidence.supportedPart()));
         ObjectNode trust = node.putObject("trust");
         for (Zone zone : Zone.values()) {
-            trust.put(zone.label(), Figures.rounded(zone.mean(evidence.trust())));
+            trust.put(zone.written(), Figures.rounded(zone.mean(evidence.trust())));
         }
     }
 

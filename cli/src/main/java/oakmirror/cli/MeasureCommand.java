@@ -38,7 +38,7 @@ final class MeasureCommand implements Callable<Integer> {
     @Parameters(arity = "1..*", paramLabel = "FILE", description = "Audio files: WAV, AIFF, FLAC, MP3, AAC, Ogg, Opus.")
     private List<Path> files;
 
-    @Option(names = "--json", description = "Print JSON; figures that are not defined, as for silence, are null.")
+    @Option(names = "--json", description = "Print JSON; undefined values, e.g. for silence, are null.")
     private boolean json;
 
     @Spec

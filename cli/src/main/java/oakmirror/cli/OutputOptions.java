@@ -25,29 +25,29 @@ final class OutputOptions {
             names = "--out",
             required = true,
             paramLabel = "DIR",
-            description = "The folder for what is written; made where it is missing. Nothing in it is written over.")
+            description = "Folder to write to; created if missing. Existing files are never overwritten.")
     private Path out;
 
     @Option(
             names = "--format",
             paramLabel = "FORMAT",
             completionCandidates = Formats.class,
-            description = "One of ${COMPLETION-CANDIDATES}; otherwise as the session has it.")
+            description = "One of ${COMPLETION-CANDIDATES}; default: as in the session.")
     private String format;
 
-    @Option(names = "--rate", paramLabel = "HZ", description = "Frames a second; otherwise the mix's own.")
+    @Option(names = "--rate", paramLabel = "HZ", description = "Sample rate in Hz; default: the mix's.")
     private Integer rate;
 
-    @Option(names = "--no-dither", description = "Round without dither, for what is dithered later.")
+    @Option(names = "--no-dither", description = "No dither, for files that are dithered later.")
     private boolean withoutDither;
 
     @Option(
             names = "--name",
             paramLabel = "PATTERN",
-            description = "How files are named, as '{track} {title}, {version}'; otherwise as the session has it.")
+            description = "File name pattern, e.g. '{track} {title}, {version}'; default: as in the session.")
     private String name;
 
-    @Option(names = "--no-check-sums", description = "Leave check-sums.sha256 as it is.")
+    @Option(names = "--no-check-sums", description = "Don't add to check-sums.sha256.")
     private boolean withoutCheckSums;
 
     static final class Formats implements Iterable<String> {
@@ -68,7 +68,7 @@ final class OutputOptions {
             return Files.createDirectories(out);
         } catch (IOException e) {
             throw new OutputException(
-                    new AudioFileException("The folder " + out + " cannot be made; choose another.", e));
+                    new AudioFileException("The folder " + out + " can't be created. Choose another.", e));
         }
     }
 
@@ -89,7 +89,7 @@ final class OutputOptions {
                 return f;
             }
         }
-        throw Figures.usage(spec, "'" + format + "' is no format; there are " + String.join(", ", new Formats()));
+        throw Figures.usage(spec, "'" + format + "' is not a format; available: " + String.join(", ", new Formats()));
     }
 
     /** A session with what is said here about its output. */
@@ -120,7 +120,7 @@ final class OutputOptions {
             CheckSums.add(folder, sums);
         } catch (IOException e) {
             throw new OutputException(new AudioFileException(
-                    "The check-sums could not be written to " + folder + "; make room there.", e));
+                    "The checksum file can't be written to " + folder + ". Free some space there.", e));
         }
     }
 }

@@ -40,6 +40,7 @@ final class PassageText {
     }
 
     private static ParameterException noPassage(String text, CommandLine command) {
-        return new ParameterException(command, "'" + text + "' is no passage; try 62-90 or 1:02-1:30, from before to.");
+        return new ParameterException(
+                command, "'" + text + "' is not a passage; try 62-90 or 1:02-1:30, start before end.");
     }
 }

@@ -24,10 +24,10 @@ import picocli.CommandLine.Spec;
         name = "profile",
         mixinStandardHelpOptions = true,
         description =
-                "Writes profiles of audio files: what is kept of references without their audio, for the library and for exchange.",
+                "Writes profiles of audio files: all measurements of a reference without its audio, for the library and for sharing.",
         footer = {
             "",
-            "Titles and artists are those the files say.",
+            "Titles and artists come from the files' tags.",
             "",
             "Examples:",
             "  oakmirror profile reference.flac --out reference.oakprofile.json",
@@ -38,20 +38,20 @@ final class ProfileCommand implements Callable<Integer> {
     @Parameters(arity = "1..*", paramLabel = "FILE", description = "Audio files.")
     private List<Path> files;
 
-    @Option(names = "--out", required = true, paramLabel = "FILE", description = "The file of profiles to write.")
+    @Option(names = "--out", required = true, paramLabel = "FILE", description = "Profile file to write.")
     private Path out;
 
     @Option(
             names = "--folder",
             defaultValue = "",
             paramLabel = "NAME",
-            description = "The genre they are filed under in a library.")
+            description = "Library folder (genre) for them.")
     private String folder;
 
     @Option(
             names = "--passage",
             paramLabel = "FROM-TO",
-            description = "Only a passage of each, in seconds or minutes, as 62-90 or 1:02-1:30.")
+            description = "Use only a passage of each, in seconds or minutes, e.g. 62-90 or 1:02-1:30.")
     private String passage;
 
     @Mixin

@@ -40,8 +40,8 @@ import picocli.CommandLine.Spec;
         name = "render",
         mixinStandardHelpOptions = true,
         description = {
-            "Renders the master of a session as the window would: its tracks are read, the correction follows from them, the file is read again and verified.",
-            "Several targets, strengths or references make several versions, rendered side by side."
+            "Renders the master of a session exactly like the window does; the file is read back and verified.",
+            "Several targets, strengths or references give several versions, rendered in parallel."
         },
         footer = {
             "",
@@ -52,7 +52,7 @@ import picocli.CommandLine.Spec;
         })
 final class RenderCommand implements Callable<Integer> {
 
-    @Parameters(paramLabel = "SESSION", description = "A session's file.")
+    @Parameters(paramLabel = "SESSION", description = "Session file.")
     private Path session;
 
     @Mixin
@@ -61,26 +61,23 @@ final class RenderCommand implements Callable<Integer> {
     @Option(
             names = "--versions",
             paramLabel = "kept|all|NAME",
-            description =
-                    "Versions of the session, made again from what made them: those that are kept, all, or one by its name.")
+            description = "Render versions of the session again: 'kept', 'all', or one by name.")
     private String versions;
 
-    @Option(names = "--target", split = ",", paramLabel = "LUFS", description = "Loudness to reach, one or several.")
+    @Option(names = "--target", split = ",", paramLabel = "LUFS", description = "Target loudness, one or several.")
     private List<Double> targets = List.of();
 
     @Option(
             names = "--strength",
             split = ",",
             paramLabel = "0..100",
-            description = "How much of the correction, in percent, one or several.")
+            description = "Strength of the correction in percent, one or several.")
     private List<Double> strengths = List.of();
 
-    @Option(
-            names = "--each-reference",
-            description = "One version against each reference, and one against all of them.")
+    @Option(names = "--each-reference", description = "One version per reference, and one with all of them.")
     private boolean eachReference;
 
-    @Option(names = "--json", description = "Print what was written and found as JSON.")
+    @Option(names = "--json", description = "Print written files and results as JSON.")
     private boolean json;
 
     @Spec
@@ -115,7 +112,8 @@ final class RenderCommand implements Callable<Integer> {
         if (versions != null) {
             if (!targets.isEmpty() || !strengths.isEmpty() || eachReference) {
                 throw Figures.usage(
-                        spec, "versions are made as they were; leave --target, --strength and --each-reference out");
+                        spec,
+                        "--versions renders versions unchanged; remove --target, --strength and --each-reference");
             }
             return ofLog(document);
         }
@@ -165,7 +163,7 @@ final class RenderCommand implements Callable<Integer> {
             }
         }
         if (all.isEmpty()) {
-            throw new AudioFileException(session + " has no version that is meant by '" + versions + "'.");
+            throw new AudioFileException(session + " has no version matching '" + versions + "'.");
         }
         return all;
     }
@@ -192,8 +190,7 @@ final class RenderCommand implements Callable<Integer> {
                 measured.with(settings);
             } catch (IllegalArgumentException e) {
                 throw new AudioFileException(
-                        "“" + wanted.get(i).name() + "” was made with tracks that " + session
-                                + " does not hold any more.",
+                        "“" + wanted.get(i).name() + "” was made with tracks that " + session + " no longer contains.",
                         e);
             }
             orders.add(new Order(settings, tags.get(i), made, files.get(i)));

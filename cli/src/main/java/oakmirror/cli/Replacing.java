@@ -12,7 +12,7 @@ import picocli.CommandLine.Option;
 /** Whether files that are there already may be written over: only when the user says so, and never what is read. */
 final class Replacing {
 
-    @Option(names = "--replace", description = "Write over what has that name.")
+    @Option(names = "--replace", description = "Overwrite an existing file.")
     private boolean replace;
 
     /**
@@ -24,10 +24,10 @@ final class Replacing {
         for (Path output : outputs) {
             if (OutputNames.inputAt(output, inputs).isPresent()) {
                 throw new OutputException(
-                        new AudioFileException(output + " is one of the inputs and is not written over."));
+                        new AudioFileException(output + " is one of the inputs and can't be overwritten."));
             }
             if (!replace && Files.exists(output, LinkOption.NOFOLLOW_LINKS)) {
-                throw new OutputException(output + " is there already; choose another name, or add --replace.");
+                throw new OutputException(output + " already exists. Choose another name, or add --replace.");
             }
         }
     }

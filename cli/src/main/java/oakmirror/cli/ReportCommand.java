@@ -20,8 +20,8 @@ import picocli.CommandLine.Spec;
         name = "report",
         mixinStandardHelpOptions = true,
         description = {
-            "Writes a report on a session, one page a song: tone, gap and correction, loudness over time, distributions, width, figures before and after, moves with reasons.",
-            "As PDF, or as one HTML file without scripts, by the ending of its name."
+            "Writes a report on a session, one page per song: tone, gap and correction, loudness over time, distributions, width, figures before and after, moves with reasons.",
+            "PDF or a single HTML file without scripts, depending on the file extension."
         },
         footer = {
             "",
@@ -31,7 +31,7 @@ import picocli.CommandLine.Spec;
         })
 final class ReportCommand implements Callable<Integer> {
 
-    @Parameters(paramLabel = "SESSION", description = "A session's file.")
+    @Parameters(paramLabel = "SESSION", description = "Session file.")
     private Path session;
 
     @Option(names = "--out", required = true, paramLabel = "FILE", description = "The report: .pdf or .html.")
@@ -47,7 +47,7 @@ final class ReportCommand implements Callable<Integer> {
     public Integer call() throws IOException, OutputException {
         String name = String.valueOf(out.getFileName()).toLowerCase(Locale.ROOT);
         if (!name.endsWith(".pdf") && !name.endsWith(".html")) {
-            throw Figures.usage(spec, "--out ends in .pdf or .html");
+            throw Figures.usage(spec, "--out must end in .pdf or .html");
         }
         SessionDocument document = Figures.session(session);
         replacing.check(List.of(out), document.session().files());

@@ -12,11 +12,7 @@ final class TrackOptions {
     @Option(names = "--mix", required = true, paramLabel = "FILE", description = "The mix.")
     private Path mix;
 
-    @Option(
-            names = "--reference",
-            required = true,
-            paramLabel = "FILE",
-            description = "A reference; may be given again.")
+    @Option(names = "--reference", required = true, paramLabel = "FILE", description = "A reference; can be repeated.")
     private List<Path> references;
 
     /** All of their files. */

@@ -36,7 +36,7 @@ final class Workshop implements AutoCloseable {
         } catch (IOException e) {
             throw new AudioFileException(
                     "The folder for temporary files, " + temporary
-                            + ", cannot be written to; make room there or allow it.",
+                            + ", is not writable. Free some space there or change its permissions.",
                     e);
         }
     }

@@ -29,7 +29,7 @@ class CommandFaultsTest extends CommandTest {
         command.replaceAll(a -> a.equals("-Xmx256m") ? "-Xmx" + megabytes + "m" : a);
         Result r = execute(command);
         assertThat(r.code()).isEqualTo(1);
-        assertThat(r.err().lines()).hasSize(1).first().asString().contains("not enough memory");
+        assertThat(r.err().lines()).hasSize(1).first().asString().contains("Not enough memory");
     }
 
     @Test
@@ -67,7 +67,7 @@ class CommandFaultsTest extends CommandTest {
                 "--out",
                 file.resolve("x").toString());
         assertThat(r.code()).isEqualTo(4);
-        assertThat(r.err().lines()).hasSize(1).first().asString().contains("choose another");
+        assertThat(r.err().lines()).hasSize(1).first().asString().contains("Choose another");
         Result gone = run(
                 "match",
                 "--mix",
@@ -119,7 +119,7 @@ class CommandFaultsTest extends CommandTest {
         Result r = process("measure", "--json", good.toString(), root.toString(), good.toString());
         assertThat(r.code()).isEqualTo(3);
         assertThat(new ObjectMapper().readTree(r.out()).get("files")).hasSize(2);
-        assertThat(r.err().strip()).isEqualTo(root + " is a folder; choose an audio file in it.");
+        assertThat(r.err().strip()).isEqualTo(root + " is a folder. Choose an audio file in it.");
     }
 
     @Test
@@ -131,7 +131,10 @@ class CommandFaultsTest extends CommandTest {
         Path out = folder.resolve("out");
         Result r = run("match", "--mix", mix.toString(), "--reference", music.toString(), "--out", out.toString());
         assertThat(r.code()).as(r.err()).isZero();
-        assertThat(r.out()).contains("no loudness").doesNotContain("NaN").doesNotContain("Infinity");
+        assertThat(r.out())
+                .contains("no measurable loudness")
+                .doesNotContain("NaN")
+                .doesNotContain("Infinity");
         JsonNode summary =
                 new ObjectMapper().readTree(out.resolve("summary.json").toFile());
         assertThat(summary.get("integratedLufs").isNull()).isTrue();
@@ -150,7 +153,7 @@ class CommandFaultsTest extends CommandTest {
         Path out = folder.resolve("out");
         String[] command = {"match", "--mix", mix.toString(), "--reference", silent.toString(), "--out", out.toString()
         };
-        assertThat(run(command).err()).contains("silent.wav: without loudness");
+        assertThat(run(command).err()).contains("silent.wav: no measurable loudness");
     }
 
     @Test
@@ -163,7 +166,7 @@ class CommandFaultsTest extends CommandTest {
         Result refused = run(match.toArray(String[]::new));
         assertThat(refused.code()).isEqualTo(Main.OUTPUT);
         assertThat(refused.err().strip())
-                .endsWith("summary.json is there already; choose another name, or add --replace.");
+                .endsWith("summary.json already exists. Choose another name, or add --replace.");
         assertThat(kept).hasContent("mine");
         assertThat(out.resolve("matched.wav")).as("before anything is done").doesNotExist();
         match.add("--replace");
@@ -204,7 +207,7 @@ class CommandFaultsTest extends CommandTest {
         }
         Result r = execute(command);
         assertThat(r.code()).as(r.err()).isEqualTo(3);
-        assertThat(r.err().strip()).startsWith("The decoders cannot be unpacked to, or run from, " + nowhere);
+        assertThat(r.err().strip()).startsWith("The decoders can’t be unpacked to or run from " + nowhere);
     }
 
     @Test
@@ -214,7 +217,7 @@ class CommandFaultsTest extends CommandTest {
         command.addAll(java("measure", "--json", tone.toString()));
         Result r = execute(command);
         assertThat(r.code()).isEqualTo(Main.OUTPUT);
-        assertThat(r.err().strip()).isEqualTo("What was to be said could not be written.");
+        assertThat(r.err().strip()).isEqualTo("The output could not be written.");
     }
 
     @Test

@@ -58,7 +58,7 @@ class CommandsTest extends CommandTest {
         Path tone = wav("tone.wav", -20, 1);
         Result r = run("measure", folder.resolve("gone.wav").toString(), tone.toString());
         assertThat(r.code()).isEqualTo(3);
-        assertThat(r.err().lines()).hasSize(1).first().asString().contains("gone.wav is not there any more");
+        assertThat(r.err().lines()).hasSize(1).first().asString().contains("gone.wav no longer exists");
         assertThat(r.out()).contains("tone.wav", "−20.0");
     }
 

@@ -160,7 +160,7 @@ class CompareCommandTest extends CommandTest {
         match.set(5, "99");
         Result wrong = run(match.toArray(String[]::new));
         assertThat(wrong.code()).isEqualTo(2);
-        assertThat(wrong.err()).contains("no place 99");
+        assertThat(wrong.err()).contains("No place 99");
     }
 
     @Test
@@ -183,7 +183,7 @@ class CompareCommandTest extends CommandTest {
         assertThat(texts(suggested.get("findings"), "kind")).contains("TOO_MUCH", "QUIETER");
         Result wrong = run("compare", "--mix", mix, "--reference", reference, "--passage", "9-4");
         assertThat(wrong.code()).isEqualTo(2);
-        assertThat(wrong.err().lines()).hasSize(1).first().asString().contains("9-4", "no passage");
+        assertThat(wrong.err().lines()).hasSize(1).first().asString().contains("9-4", "not a passage");
         assertThat(run("compare", "--mix", mix, "--reference", reference, "--passage", "1-2", "--suggest")
                         .code())
                 .isEqualTo(2);
@@ -199,7 +199,7 @@ class CompareCommandTest extends CommandTest {
         assertThat(root.get("mix").get("integratedLufs").isNull()).isTrue();
         assertThat(root.get("findings")).isEmpty();
         Result page = run("compare", "--mix", quiet.toString(), "--reference", reference);
-        assertThat(page.out()).contains("Nothing can be compared");
+        assertThat(page.out()).contains("Nothing to compare");
     }
 
     private double sideToMidDb(String file) throws Exception {

@@ -110,7 +110,7 @@ class DeliveryCommandsTest extends CommandTest {
         Result none =
                 run("render", file.toString(), "--out", folder.resolve("out").toString(), "--versions", "best");
         assertThat(none.code()).isEqualTo(Main.INPUT);
-        assertThat(none.err()).contains("no version that is meant by 'best'");
+        assertThat(none.err()).contains("no version matching 'best'");
     }
 
     @Test
@@ -122,7 +122,7 @@ class DeliveryCommandsTest extends CommandTest {
         assertThat(Files.readString(html)).startsWith("<!DOCTYPE html>").contains("Ebb Tide", "Harbour Lights");
         Result again = run("report", file.toString(), "--out", html.toString());
         assertThat(again.code()).isEqualTo(Main.OUTPUT);
-        assertThat(again.err()).contains("is there already", "--replace");
+        assertThat(again.err()).contains("already exists", "--replace");
         assertThat(run("report", file.toString(), "--out", html.toString(), "--replace")
                         .code())
                 .isZero();
@@ -144,22 +144,22 @@ class DeliveryCommandsTest extends CommandTest {
         String out = folder.resolve("out").toString();
         assertThat(run("render", folder.resolve("no.json").toString(), "--out", out)
                         .err())
-                .contains("is not there.");
+                .contains("does not exist.");
         assertThat(run("render", file.toString(), "--out", out, "--format", "tape")
                         .err())
-                .contains("'tape' is no format");
+                .contains("'tape' is not a format");
         assertThat(run("render", file.toString(), "--out", out, "--name", "{mood}")
                         .err())
-                .contains("{mood} is no place");
+                .contains("{mood} is not a placeholder");
         assertThat(run("render", file.toString(), "--out", out, "--target", "7").code())
                 .isEqualTo(Main.USAGE);
         Files.delete(folder.resolve("Ebb Tide.wav"));
         Result gone = run("render", file.toString(), "--out", out);
         assertThat(gone.code()).isEqualTo(Main.INPUT);
-        assertThat(gone.err()).contains("Ebb Tide.wav is not there any more");
+        assertThat(gone.err()).contains("Ebb Tide.wav no longer exists");
         assertThat(run("album", folder.resolve("nowhere").toString(), "--anchor", "x.wav", "--out", out)
                         .err())
-                .contains("is no folder.");
+                .contains("is not a folder.");
     }
 
     @Test

@@ -191,7 +191,7 @@ class FinishCommandTest extends CommandTest {
                 "--correction",
                 odd.toString());
         assertThat(r.code()).isEqualTo(3);
-        assertThat(r.err()).contains("odd.csv holds no correction");
+        assertThat(r.err()).contains("odd.csv contains no correction");
         Path high = Files.writeString(
                 folder.resolve("high.csv"), "type,frequency_hz,gain_db,q,enabled\nbell,30000,3,1,true\n");
         assertThat(run(
@@ -218,7 +218,7 @@ class FinishCommandTest extends CommandTest {
                                 "--out",
                                 folder.resolve("m.wav").toString())
                         .err())
-                .contains("no loudness to reach");
+                .contains("no usable loudness");
     }
 
     @Test

@@ -2,11 +2,11 @@ package oakmirror.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
-import static org.assertj.core.api.Assumptions.assumeThat;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import oakmirror.files.Pipe;
 import oakmirror.media.TestFiles;
 import oakmirror.profile.Profile;
 import oakmirror.profile.ProfileFile;
@@ -31,7 +31,7 @@ class ProfileCommandTest extends CommandTest {
         assertThat(made.get(0).about().folder()).isEqualTo("reels");
         Result again = run("profile", song.toString(), "--out", out.toString());
         assertThat(again.code()).isEqualTo(Main.OUTPUT);
-        assertThat(again.err()).contains("is there already").contains("--replace");
+        assertThat(again.err()).contains("already exists").contains("--replace");
         Result part = run("profile", song.toString(), "--passage", "1-0:04", "--out", out.toString(), "--replace");
         assertThat(part.code()).isZero();
         Profile passage = ProfileFile.read(out).get(0);
@@ -61,13 +61,11 @@ class ProfileCommandTest extends CommandTest {
     @Test
     @Timeout(60)
     void aPipeIsNotWaitedFor() throws Exception {
-        Path pipe = folder.resolve("pipe.wav");
-        assumeThat(new ProcessBuilder("mkfifo", pipe.toString()).start().waitFor())
-                .isZero();
+        Path pipe = Pipe.make(folder.resolve("pipe.wav"));
         Result r =
                 run("profile", pipe.toString(), "--out", folder.resolve("out").toString());
         assertThat(r.code()).isEqualTo(Main.INPUT);
-        assertThat(r.err()).isEqualTo("pipe.wav is a pipe or a device and no file; choose an audio file.\n");
+        assertThat(r.err()).isEqualTo("pipe.wav is a pipe or a device, not a file. Choose an audio file.\n");
     }
 
     @Test

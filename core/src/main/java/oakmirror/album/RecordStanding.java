@@ -11,11 +11,11 @@ import oakmirror.correction.Material;
 import oakmirror.correction.MoveDecisions;
 import oakmirror.correction.Proposal;
 import oakmirror.measure.TrackMeasurement;
-import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.StereoSpectrum;
 import oakmirror.spectrum.StereoSpectrum.Part;
 import oakmirror.spectrum.Zone;
+import oakmirror.text.Texts;
 
 /**
  * The songs of a record beside each other. Each is held against the anchor and, as what differs from song to song without being a fault, against all the others: the
@@ -135,7 +135,7 @@ public record RecordStanding(List<SongStanding> songs) {
     /** What it comes to, in a sentence. */
     public String sentence() {
         if (songs.isEmpty()) {
-            return "no songs yet";
+            return Texts.of("album.noSongsYet");
         }
         List<String> apart = new ArrayList<>();
         for (Zone zone : Zone.values()) {
@@ -146,14 +146,14 @@ public record RecordStanding(List<SongStanding> songs) {
         }
         String anchor = songs.stream()
                 .filter(SongStanding::isAnchor)
-                .map(s -> " to the anchor “" + s.name() + "”")
+                .map(s -> Texts.of("album.toTheAnchor", s.name()))
                 .findFirst()
                 .orElse("");
-        return Readings.count(songs.size(), "song")
+        return Texts.of("counts.songs", songs.size())
                 + anchor
                 + (apart.isEmpty()
-                        ? "; none sits apart"
-                        : "; apart: " + apart.stream().collect(Collectors.joining(", ")));
+                        ? Texts.of("album.noneSitsApart")
+                        : Texts.of("album.apart", apart.stream().collect(Collectors.joining(", "))));
     }
 
     private static String inWords(long count) {

@@ -16,6 +16,7 @@ import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.StereoSpectrum.Part;
 import oakmirror.spectrum.Zone;
 import oakmirror.stereo.Width;
+import oakmirror.text.Texts;
 
 /**
  * How a bounce stands to the references there are now: for each zone the mean of how far its tone lies outside the corridor, read in thirds of an octave at
@@ -110,10 +111,6 @@ public record Standing(
      */
     public record Told(List<Zone> zones, List<String> figures) {
 
-        private static final String[] COUNTS = {
-            "", "one zone", "two zones", "three zones", "four zones", "five zones", "six zones", "all zones"
-        };
-
         private Told copy() {
             return new Told(List.copyOf(zones), List.copyOf(figures));
         }
@@ -126,7 +123,7 @@ public record Standing(
         private String words() {
             List<String> all = new ArrayList<>(
                     zones.size() > 2
-                            ? List.of(COUNTS[zones.size()])
+                            ? List.of(Texts.of("standing.zones", zones.size()))
                             : zones.stream().map(Zone::label).toList());
             all.addAll(figures);
             int last = all.size() - 1;
@@ -145,12 +142,12 @@ public record Standing(
         /** It in words, as “closer in four zones and PLR since bounce 1, further in Air”. */
         public String words(String since) {
             if (closer.isEmpty() && further.isEmpty()) {
-                return "neither closer nor further since " + since;
+                return Texts.of("standing.neitherCloserNorFurther", since);
             }
-            String far = further.isEmpty() ? "" : "further in " + further.words();
+            String far = further.isEmpty() ? "" : Texts.of("standing.furtherIn", further.words());
             return closer.isEmpty()
                     ? far + " since " + since
-                    : "closer in " + closer.words() + " since " + since + (far.isEmpty() ? "" : ", " + far);
+                    : Texts.of("standing.closerInSince", closer.words(), since, far.isEmpty() ? "" : ", " + far);
         }
     }
 }

@@ -8,6 +8,7 @@ import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.BandSpectrum;
 import oakmirror.spectrum.FractionalOctave;
 import oakmirror.spectrum.StereoSpectrum.Part;
+import oakmirror.text.Texts;
 
 /**
  * A move that was proposed for one bounce, and how much of it the next one has: the change of tone between the two at equal loudness, weighted by the
@@ -75,11 +76,13 @@ public record TakenUp(double centreHz, double wantedDb, double doneDb) {
     public String words() {
         double share = share();
         if (share < -LITTLE) {
-            return "the other way";
+            return Texts.of("standing.theOtherWay");
         }
         if (share < LITTLE) {
             return "left";
         }
-        return share < MOST_OF_IT ? "taken up in part" : share <= MORE_THAN_IT ? "taken up" : "more than that";
+        return share < MOST_OF_IT
+                ? Texts.of("standing.takenUpInPart")
+                : share <= MORE_THAN_IT ? Texts.of("standing.takenUp") : Texts.of("standing.moreThanThat");
     }
 }

@@ -1,5 +1,7 @@
 package oakmirror.compare;
 
+import oakmirror.text.Texts;
+
 /**
  * How references span a corridor.
  *
@@ -11,9 +13,9 @@ public record CorridorSettings(Kind kind, double toleranceDb) {
     /** From what the edges are taken. */
     public enum Kind {
         /** The lowest and the highest reference. */
-        EXTREMES("lowest to highest"),
+        EXTREMES("comparison.lowestToHighest"),
         /** The references' mean less and plus their standard deviation. */
-        SPREAD("mean ± spread");
+        SPREAD("comparison.meanSpread");
 
         private final String label;
 
@@ -23,7 +25,7 @@ public record CorridorSettings(Kind kind, double toleranceDb) {
 
         /** Its name on screen. */
         public String label() {
-            return label;
+            return Texts.of(label);
         }
     }
 

@@ -5,6 +5,7 @@ import java.util.Optional;
 import oakmirror.level.LevelMatch;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.spectrum.Tone;
+import oakmirror.text.Texts;
 
 /**
  * A track that is compared: who it is, and what was measured of it.
@@ -71,7 +72,7 @@ public record Subject(
 
     /** How it is called in a sentence. */
     public String label() {
-        return isMix() ? "the mix" : "reference " + number;
+        return isMix() ? Texts.of("comparison.theMix") : "reference " + number;
     }
 
     /** What brings it to a loudness, in dB. */

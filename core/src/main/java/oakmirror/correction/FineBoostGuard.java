@@ -5,6 +5,7 @@ import oakmirror.correction.Correction.Held;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.OctaveSmoothing;
+import oakmirror.text.Texts;
 
 /**
  * Keeps boosts smoother than cuts: what rises above 0 dB gets no higher than itself smoothed to {@value #OCTAVES} octaves. A narrow dip of the mix
@@ -42,8 +43,8 @@ final class FineBoostGuard implements Guard {
             } else {
                 if (from >= 0 && most >= TOLD_DB) {
                     held.add(new Held(
-                            "fine boost",
-                            Readings.gainDb(-most) + " of a narrow rise",
+                            Texts.of("correction.fineBoost"),
+                            Texts.of("correction.ofANarrowRise", Readings.gainDb(-most)),
                             BandGrid.lowerEdgeHz(from),
                             BandGrid.lowerEdgeHz(b)));
                 }

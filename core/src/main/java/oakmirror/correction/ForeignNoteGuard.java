@@ -7,6 +7,7 @@ import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.Key;
 import oakmirror.spectrum.Note;
+import oakmirror.text.Texts;
 
 /**
  * Boosts no note that is foreign to the mix's key: {@link NarrowRises} of {@value #LEAST_DB} dB and more between {@value #LOW_HZ} Hz and
@@ -38,9 +39,12 @@ final class ForeignNoteGuard implements Guard {
             }
             rise.takeFrom(next);
             held.add(new Held(
-                    "foreign note",
-                    Readings.gainDb(rise.heightDb()) + " at " + Note.nearest(hz).name() + ", not in "
-                            + key.get().label(),
+                    Texts.of("correction.foreignNote"),
+                    Texts.of(
+                            "correction.atNotIn",
+                            Readings.gainDb(rise.heightDb()),
+                            Note.nearest(hz).name(),
+                            key.get().label()),
                     rise.lowHz(),
                     rise.highHz()));
         }

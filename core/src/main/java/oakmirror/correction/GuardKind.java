@@ -1,19 +1,21 @@
 package oakmirror.correction;
 
+import oakmirror.text.Texts;
+
 /** The guards that can be let go, each by itself. */
 public enum GuardKind {
     /** Judges and corrects nothing where one side has no energy: high-passed lows, the end of a lossy file. */
-    PRESENCE("what is not there"),
+    PRESENCE("correction.whatIsNotThere"),
     /** Boosts no narrow peak of the references into the mix. */
-    RESONANCE("copied resonances"),
+    RESONANCE("correction.copiedResonances"),
     /** Boosts no note that is foreign to the mix's key. */
-    FOREIGN_NOTE("notes foreign to the key"),
+    FOREIGN_NOTE("correction.notesForeignToThe"),
     /** Keeps boosts smoother than cuts. */
-    FINE_BOOST("fine boosts"),
+    FINE_BOOST("correction.fineBoosts"),
     /** Trusts short passages less. */
-    SHORT_PASSAGE("what short passages say"),
+    SHORT_PASSAGE("correction.whatShortPassagesSay"),
     /** Limits the change in all. */
-    TOTAL_CHANGE("a large change in all");
+    TOTAL_CHANGE("correction.aLargeChangeIn");
 
     private final String label;
 
@@ -23,6 +25,6 @@ public enum GuardKind {
 
     /** What it holds back, in words. */
     public String label() {
-        return label;
+        return Texts.of(label);
     }
 }

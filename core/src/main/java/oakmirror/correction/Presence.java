@@ -8,6 +8,7 @@ import oakmirror.compare.Gap;
 import oakmirror.correction.Correction.Held;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.OctaveSmoothing;
+import oakmirror.text.Texts;
 
 /**
  * Where mix and references have something to compare. A band counts as empty where a third of an octave about it lies further below the strongest
@@ -90,20 +91,23 @@ final class Presence {
         List<Held> held = new ArrayList<>();
         boolean[] range = settings.range();
         Stretch.all(b -> range[b] && !mix[b] && !anyReference(b))
-                .forEach(s -> held.add(s.held("nothing there", "neither side has energy " + s.where())));
+                .forEach(s -> held.add(s.held(
+                        Texts.of("correction.nothingThere"), Texts.of("correction.neitherSideHasEnergy", s.where()))));
         Stretch.all(b -> range[b] && mix[b] && !anyReference(b))
-                .forEach(s -> held.add(
-                        s.held("not in the references", "they have nothing " + s.where() + falling(s, gap.each()))));
+                .forEach(s -> held.add(s.held(
+                        Texts.of("correction.notInTheReferences"),
+                        Texts.of("correction.theyHaveNothing", s.where(), falling(s, gap.each())))));
         Stretch.all(b -> range[b] && !mix[b] && anyReference(b))
-                .forEach(s -> held.add(s.held("not in the mix", "it has nothing to raise " + s.where())));
+                .forEach(s -> held.add(
+                        s.held(Texts.of("correction.notInTheMix"), Texts.of("correction.itHasNothingTo", s.where()))));
         for (int r = 0; r < references.size(); r++) {
             boolean[] there = references.get(r);
             Gap.Each one = gap.each().get(r);
             int number = one.number() > 0 ? one.number() : r + 1;
             Stretch.all(b -> range[b] && !there[b] && anyReference(b)).stream()
                     .map(s -> s.held(
-                            "reference " + number + " ends",
-                            "counted without it " + s.where() + falling(s, List.of(one))))
+                            Texts.of("correction.referenceEnds", number),
+                            Texts.of("correction.countedWithoutIt", s.where(), falling(s, List.of(one)))))
                     .forEach(held::add);
         }
         return held;
@@ -116,7 +120,7 @@ final class Presence {
                         .flatMapToDouble(e -> e.fallDbPerOctave().stream())
                         .max()
                 : OptionalDouble.empty();
-        return steepest.isPresent() ? ", a fall of " + Math.round(steepest.getAsDouble()) + " dB an octave" : "";
+        return steepest.isPresent() ? Texts.of("correction.aFallOfDb", Math.round(steepest.getAsDouble())) : "";
     }
 
     private boolean anyReference(int band) {

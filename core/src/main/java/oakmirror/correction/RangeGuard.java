@@ -4,12 +4,15 @@ import java.util.List;
 import oakmirror.correction.Correction.Held;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
+import oakmirror.text.Texts;
 
 /** Lets nothing through outside the range. */
 public final class RangeGuard implements Guard {
 
     /** What it says. */
-    public static final String REASON = "outside the range";
+    public static String reason() {
+        return Texts.of("correction.outsideTheRange");
+    }
 
     @Override
     public double[] hold(double[] curve, boolean[] known, CorrectionSettings settings, List<Held> held) {
@@ -22,12 +25,13 @@ public final class RangeGuard implements Guard {
             first = first < 0 && range[b] ? b : first;
             last = range[b] ? b : last;
         }
-        String detail = "of " + Readings.about(settings.lowHz()) + " to " + Readings.about(settings.highHz());
+        String detail =
+                Texts.of("correction.ofTo", Readings.about(settings.lowHz()), Readings.about(settings.highHz()));
         if (first > 0) {
-            held.add(new Held(REASON, detail, BandGrid.lowerEdgeHz(0), BandGrid.lowerEdgeHz(first)));
+            held.add(new Held(reason(), detail, BandGrid.lowerEdgeHz(0), BandGrid.lowerEdgeHz(first)));
         }
         if (last >= 0 && last < next.length - 1) {
-            held.add(new Held(REASON, detail, BandGrid.lowerEdgeHz(last + 1), BandGrid.lowerEdgeHz(next.length)));
+            held.add(new Held(reason(), detail, BandGrid.lowerEdgeHz(last + 1), BandGrid.lowerEdgeHz(next.length)));
         }
         return next;
     }

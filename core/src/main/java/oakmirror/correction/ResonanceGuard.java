@@ -4,6 +4,7 @@ import java.util.List;
 import oakmirror.correction.Correction.Held;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
+import oakmirror.text.Texts;
 
 /**
  * Boosts no narrow peak of the references into the mix: a resonance or a note of theirs is not what the mix lacks. Holds back {@link NarrowRises} of
@@ -19,8 +20,11 @@ final class ResonanceGuard implements Guard {
         for (NarrowRises.Rise rise : NarrowRises.of(curve, known, LEAST_DB)) {
             rise.takeFrom(next);
             held.add(new Held(
-                    "copied resonance",
-                    Readings.gainDb(rise.heightDb()) + " at " + Readings.about(BandGrid.centreHz(rise.peak())),
+                    Texts.of("correction.copiedResonance"),
+                    Texts.of(
+                            "correction.at",
+                            Readings.gainDb(rise.heightDb()),
+                            Readings.about(BandGrid.centreHz(rise.peak()))),
                     rise.lowHz(),
                     rise.highHz()));
         }

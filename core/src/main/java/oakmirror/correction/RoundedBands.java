@@ -3,6 +3,7 @@ package oakmirror.correction;
 import java.util.List;
 import java.util.Locale;
 import oakmirror.readings.Readings;
+import oakmirror.text.Texts;
 
 /**
  * Bands with figures that can be typed into any equaliser: frequencies in steps of about a fiftieth, gains in tenths of a decibel, Q in twentieths.
@@ -59,13 +60,13 @@ public record RoundedBands(List<EqBand> bands, double errorDb) {
         for (EqBand band : bands) {
             text.append(String.format(
                     Locale.ROOT,
-                    "%2d  %-10s  %9s  %9s   Q %.2f\n",
+                    Texts.of("correction.2d10s9s9s"),
                     number++,
                     band.type().id().replace('-', ' '),
                     Readings.frequency(band.frequencyHz()),
                     Readings.gainDb(band.gainDb()),
                     band.q()));
         }
-        return bands.isEmpty() ? "No bands: nothing is corrected.\n" : text.toString();
+        return bands.isEmpty() ? Texts.of("correction.noBandsNothingIs") : text.toString();
     }
 }

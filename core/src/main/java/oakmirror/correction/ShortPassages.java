@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import oakmirror.correction.Correction.Held;
 import oakmirror.spectrum.BandGrid;
+import oakmirror.text.Texts;
 
 /**
  * Trusts short passages less: what is heard for T seconds differs from the rest of its own song by a variance of about {@value #DB2_SECONDS}/T dB² at
@@ -48,14 +49,17 @@ final class ShortPassages {
     Optional<Held> held() {
         List<String> who = new ArrayList<>();
         if (isShort(material.mixSeconds())) {
-            who.add(seconds(material.mixSeconds()) + " of the mix");
+            who.add(Texts.of("correction.ofTheMix", seconds(material.mixSeconds())));
         }
         List<Double> references = material.referenceSeconds().stream()
                 .filter(ShortPassages::isShort)
                 .toList();
         if (!references.isEmpty()) {
             double shortest = Collections.min(references);
-            who.add(seconds(shortest) + (references.size() == 1 ? " of a reference" : " and more of references"));
+            who.add(seconds(shortest)
+                    + (references.size() == 1
+                            ? Texts.of("correction.ofAReference")
+                            : Texts.of("correction.andMoreOfReferences")));
         }
         return who.isEmpty() ? Optional.empty() : Optional.of(held(String.join(", ", who)));
     }
@@ -75,6 +79,9 @@ final class ShortPassages {
             last--;
         }
         return new Held(
-                "short passage", who + ": trusted less", BandGrid.lowerEdgeHz(first), BandGrid.lowerEdgeHz(last + 1));
+                Texts.of("correction.shortPassage"),
+                Texts.of("correction.trustedLess", who),
+                BandGrid.lowerEdgeHz(first),
+                BandGrid.lowerEdgeHz(last + 1));
     }
 }

@@ -10,6 +10,7 @@ import oakmirror.correction.Correction.Held;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.stereo.WidthCurve;
 import oakmirror.stereo.WidthCurve.Reading;
+import oakmirror.text.Texts;
 
 /**
  * Where the side of a stereo signal can be judged: where, by thirds of an octave and over half an octave at least, that of the mix and that of a reference lie no more than
@@ -51,11 +52,15 @@ final class SideEnergy {
             counts.add(longOnes(enough));
         }
         Stretch.all(b -> gap.known()[b] && !own[b])
-                .forEach(s -> unjudged.add(s.held("next to mono", "the mix has no side " + s.where())));
+                .forEach(s -> unjudged.add(
+                        s.held(Texts.of("correction.nextToMono"), Texts.of("correction.theMixHasNo", s.where()))));
         Stretch.all(b -> gap.known()[b] && low[b])
-                .forEach(s -> unjudged.add(s.held("low end", "not raised " + s.where())));
+                .forEach(s -> unjudged.add(
+                        s.held(Texts.of("correction.lowEnd"), Texts.of("correction.notRaised", s.where()))));
         Stretch.all(b -> gap.known()[b] && own[b] && !any[b])
-                .forEach(s -> unjudged.add(s.held("references next to mono", "they have no side " + s.where())));
+                .forEach(s -> unjudged.add(s.held(
+                        Texts.of("correction.referencesNextToMono"),
+                        Texts.of("correction.theyHaveNoSide", s.where()))));
         return gap.only(counts);
     }
 

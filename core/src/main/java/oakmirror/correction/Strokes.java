@@ -8,6 +8,7 @@ import oakmirror.dsp.ToneFilter;
 import oakmirror.filter.AnalogueSection;
 import oakmirror.loudness.KWeightedSpectrum;
 import oakmirror.spectrum.BandGrid;
+import oakmirror.text.Texts;
 
 /**
  * Three broad bells over the lows, the mids and the highs, to hear quickly what a mix would need. They are no correction: nothing is derived, and
@@ -28,11 +29,11 @@ public record Strokes(double lowDb, double midDb, double highDb) {
     /** A range that is turned up or down as a whole; together they cover what is heard (ours). */
     public enum Range {
         /** Below about 230 Hz. */
-        LOW("Low", 80),
+        LOW("correction.low", 80),
         /** About 320 Hz to 2.5 kHz. */
-        MID("Mid", 900),
+        MID("correction.mid", 900),
         /** From about 2.8 kHz up. */
-        HIGH("High", 8000);
+        HIGH("correction.high", 8000);
 
         private static final double OCTAVES = 3;
         private final String label;
@@ -45,7 +46,7 @@ public record Strokes(double lowDb, double midDb, double highDb) {
 
         /** Its name on screen. */
         public String label() {
-            return label;
+            return Texts.of(label);
         }
 
         /** Where it has half its gain below its middle. */

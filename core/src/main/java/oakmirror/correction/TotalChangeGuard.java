@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Locale;
 import oakmirror.correction.Correction.Held;
 import oakmirror.spectrum.BandGrid;
+import oakmirror.text.Texts;
 
 /**
  * Limits the change in all: where the curve's RMS about its mean, over the bands that are known in the range, is more than {@value #MOST_DB} dB, all of
@@ -37,8 +38,8 @@ final class TotalChangeGuard implements Guard {
                 next[b] *= MOST_DB / rms;
             }
             held.add(new Held(
-                    "large change",
-                    String.format(Locale.ROOT, "%.1f dB RMS brought to %.0f", rms, MOST_DB),
+                    Texts.of("correction.largeChange"),
+                    String.format(Locale.ROOT, Texts.of("correction.1fDbRmsBrought"), rms, MOST_DB),
                     BandGrid.lowerEdgeHz(first),
                     BandGrid.lowerEdgeHz(last + 1)));
         }

@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import oakmirror.files.Unseen;
+import oakmirror.text.Texts;
 
 /**
  * How files are named: text with places in braces, such as {@code {track} {title}}. A place that stays empty takes the marks beside it along; what no file
@@ -64,13 +65,14 @@ public record NamePattern(String text) {
             }
         }
         if (!unknown.isEmpty()) {
-            return Optional.of(String.join(", ", unknown) + " is no place in a name; there are "
-                    + String.join(
+            return Optional.of(Texts.of(
+                    "delivery.isNoPlaceIn",
+                    String.join(", ", unknown),
+                    String.join(
                             ", ",
-                            List.of(Place.values()).stream().map(Place::written).toList())
-                    + ".");
+                            List.of(Place.values()).stream().map(Place::written).toList())));
         }
-        return text.isBlank() ? Optional.of("A name has something in it.") : Optional.empty();
+        return text.isBlank() ? Optional.of(Texts.of("delivery.aNameHasSomething")) : Optional.empty();
     }
 
     private static Optional<Place> place(String name) {

@@ -3,20 +3,21 @@ package oakmirror.delivery;
 import java.util.Optional;
 import java.util.regex.Pattern;
 import oakmirror.files.Unseen;
+import oakmirror.text.Texts;
 
 /** What a file can say of itself in text, in the order it is shown. */
 public enum TagField {
-    TITLE("title"),
-    ARTIST("artist"),
-    ALBUM("album"),
-    ALBUM_ARTIST("album artist"),
-    TRACK("track number"),
-    DATE("date"),
-    GENRE("genre"),
-    COMPOSER("composer"),
-    ISRC("ISRC"),
-    COPYRIGHT("copyright"),
-    COMMENT("comment");
+    TITLE("delivery.title"),
+    ARTIST("delivery.artist"),
+    ALBUM("delivery.album"),
+    ALBUM_ARTIST("delivery.albumArtist"),
+    TRACK("delivery.trackNumber"),
+    DATE("delivery.date"),
+    GENRE("delivery.genre"),
+    COMPOSER("delivery.composer"),
+    ISRC("delivery.isrc"),
+    COPYRIGHT("delivery.copyright"),
+    COMMENT("delivery.comment");
 
     private static final int LONGEST = 1000;
 
@@ -34,7 +35,7 @@ public enum TagField {
 
     /** Its name on screen. */
     public String label() {
-        return label;
+        return Texts.of(label);
     }
 
     /** A text as it is kept: on one line, and an ISRC without its hyphens. */
@@ -49,15 +50,12 @@ public enum TagField {
             return Optional.empty();
         }
         if (text.length() > LONGEST) {
-            return Optional.of("The " + label + " is too long; keep it under " + LONGEST + " characters.");
+            return Optional.of(Texts.of("delivery.theIsTooLong", label(), LONGEST));
         }
         return switch (this) {
-            case ISRC ->
-                unless(
-                        ISRC_CODE.matcher(text).matches(),
-                        "An ISRC has two letters, three letters or digits, and seven digits, as in QZ-ABC-26-00001.");
-            case TRACK -> unless(TRACK_NUMBER.matcher(text).matches(), "A track number is written as 3 or 3/12.");
-            case DATE -> unless(ISO_DATE.matcher(text).matches(), "A date is written as 2026 or 2026-11-26.");
+            case ISRC -> unless(ISRC_CODE.matcher(text).matches(), Texts.of("delivery.anIsrcHasTwo"));
+            case TRACK -> unless(TRACK_NUMBER.matcher(text).matches(), Texts.of("delivery.aTrackNumberIs"));
+            case DATE -> unless(ISO_DATE.matcher(text).matches(), Texts.of("delivery.aDateIsWritten"));
             default -> Optional.empty();
         };
     }

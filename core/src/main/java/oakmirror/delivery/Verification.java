@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import oakmirror.measure.Levels;
 import oakmirror.readings.Readings;
+import oakmirror.text.Texts;
 
 /**
  * What was found in a file after it had been written, by reading it again.
@@ -127,33 +128,37 @@ public record Verification(
     public List<String> faults() {
         List<String> faults = new ArrayList<>();
         if (sampleRate != promise.sampleRate()) {
-            faults.add("It runs at " + Readings.rate(sampleRate) + ", not " + Readings.rate(promise.sampleRate())
-                    + "; render it again.");
+            faults.add(
+                    Texts.of("delivery.itRunsAtNot", Readings.rate(sampleRate), Readings.rate(promise.sampleRate())));
         }
         long missing = handedOver - frames;
         if (missing > 0 || -missing > (promise.isLossy() ? MOST_PADDING : 0)) {
-            faults.add("It is " + Readings.count(Math.abs(missing), "sample") + " too "
-                    + (missing > 0 ? "short" : "long") + "; render it again.");
+            faults.add(Texts.of(
+                    "delivery.itIsTooRender",
+                    Texts.of("counts.samples", Math.abs(missing)),
+                    missing > 0 ? "short" : "long"));
         }
         if (channels == Channels.SWAPPED) {
-            faults.add("Left and right have changed places; do not send it.");
+            faults.add(Texts.of("delivery.leftAndRightHave"));
         }
         boolean isOther = channels == Channels.OTHER || rounding == Rounding.OTHER;
         if (isOther) {
-            faults.add("Its samples are not those that were written; render it again, to another disk.");
+            faults.add(Texts.of("delivery.itsSamplesAreNot"));
         }
         if (promise.dithered() && rounding == Rounding.PLAIN) {
-            faults.add("It is not dithered; render it again.");
+            faults.add(Texts.of("delivery.itIsNotDithered"));
         }
         double off =
                 levels.loudness().integratedLufs() - promise.levels().loudness().integratedLufs();
         if (Math.abs(off) > (promise.isLossy() ? LOSSY_LU : LOSSLESS_LU)) {
-            faults.add("It reads " + Readings.level(Math.abs(off)) + " LU " + (off > 0 ? "louder" : "quieter")
-                    + " than what was written; render it again.");
+            faults.add(
+                    Texts.of("delivery.itReadsLuThan", Readings.level(Math.abs(off)), off > 0 ? "louder" : "quieter"));
         }
         if (!promise.isLossy() && levels.peaks().truePeakDbtp() > highestAllowed()) {
-            faults.add("Its true peak is " + Readings.level(levels.peaks().truePeakDbtp()) + " dBTP, over "
-                    + Readings.level(promise.ceilingDbtp()) + "; lower the ceiling.");
+            faults.add(Texts.of(
+                    "delivery.itsTruePeakIs",
+                    Readings.level(levels.peaks().truePeakDbtp()),
+                    Readings.level(promise.ceilingDbtp())));
         }
         return faults;
     }
@@ -168,11 +173,11 @@ public record Verification(
         List<String> remarks = new ArrayList<>();
         double peak = levels.peaks().truePeakDbtp();
         if (promise.isLossy() && peak > promise.ceilingDbtp() + CEILING_TOLERANCE_DB) {
-            remarks.add("Coding raised its true peak to " + Readings.level(peak)
-                    + " dBTP; a lower ceiling keeps it under " + Readings.level(promise.ceilingDbtp()) + ".");
+            remarks.add(Texts.of(
+                    "delivery.codingRaisedItsTrue", Readings.level(peak), Readings.level(promise.ceilingDbtp())));
         }
         if (clips > 0) {
-            remarks.add("It is clipped in " + clips + (clips == 1 ? " place." : " places."));
+            remarks.add(Texts.of("delivery.itIsClippedIn", clips, clips == 1 ? " place." : " places."));
         }
         return remarks;
     }
@@ -181,27 +186,30 @@ public record Verification(
     public List<String> findings() {
         List<String> found = new ArrayList<>();
         double lufs = levels.loudness().integratedLufs();
-        found.add(Double.isFinite(lufs) ? Readings.level(lufs) + " LUFS" : "no loudness");
+        found.add(Double.isFinite(lufs) ? Readings.level(lufs) + " LUFS" : Texts.of("delivery.noLoudness"));
         found.add(Readings.level(levels.peaks().truePeakDbtp()) + " dBTP");
         found.add(Readings.fineTime(seconds()));
-        found.add(frames == handedOver ? "every sample there" : (frames - handedOver) + " samples of padding");
-        found.add(clips == 0 ? "no clipping" : clips + " clipped");
+        found.add(
+                frames == handedOver
+                        ? Texts.of("delivery.everySampleThere")
+                        : Texts.of("delivery.samplesOfPadding", frames - handedOver));
+        found.add(clips == 0 ? Texts.of("delivery.noClipping") : clips + " clipped");
         found.add(
                 switch (rounding) {
-                    case NONE -> "bit for bit";
-                    case PLAIN -> "rounded, not dithered";
+                    case NONE -> Texts.of("delivery.bitForBit");
+                    case PLAIN -> Texts.of("delivery.roundedNotDithered");
                     case DITHERED -> "dithered";
-                    case OTHER -> "other samples";
-                    case LOSSY -> "coded with loss";
+                    case OTHER -> Texts.of("delivery.otherSamples");
+                    case LOSSY -> Texts.of("delivery.codedWithLoss");
                 });
         found.add(
                 switch (channels) {
-                    case RIGHT -> "left is left";
-                    case SWAPPED -> "left and right swapped";
-                    case ALIKE -> "both sides alike";
-                    case OTHER -> "other sound";
+                    case RIGHT -> Texts.of("delivery.leftIsLeft");
+                    case SWAPPED -> Texts.of("delivery.leftAndRightSwapped");
+                    case ALIKE -> Texts.of("delivery.bothSidesAlike");
+                    case OTHER -> Texts.of("delivery.otherSound");
                 });
-        found.add(String.format(Locale.ROOT, "silent %.2f s before and %.2f s behind", headSeconds, tailSeconds));
+        found.add(String.format(Locale.ROOT, Texts.of("delivery.silent2fSBefore"), headSeconds, tailSeconds));
         return found;
     }
 }

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import oakmirror.text.Texts;
 
 /**
  * Reading what somebody else may have named or written: plain files of a bounded size. Folders, pipes, devices and sockets, which would be waited for or never
@@ -19,8 +20,10 @@ public final class PlainFile {
         private static final long serialVersionUID = 1L;
 
         NoFileException(Path file) {
-            super(name(file) + " is a " + (Files.isDirectory(file) ? "folder" : "pipe or a device")
-                    + " and no file; choose another.");
+            super(Texts.of(
+                    "documents.isAAndNo",
+                    name(file),
+                    Files.isDirectory(file) ? "folder" : Texts.of("documents.pipeOrADevice")));
         }
     }
 
@@ -30,7 +33,7 @@ public final class PlainFile {
         private static final long serialVersionUID = 1L;
 
         TooLargeException(Path file) {
-            super(name(file) + " is too large; choose another file.");
+            super(Texts.of("documents.isTooLargeChoose", name(file)));
         }
     }
 

@@ -1,44 +1,37 @@
 package oakmirror.findings;
 
 import oakmirror.spectrum.Zone;
+import oakmirror.text.Texts;
 
 /** What usually causes too much or too little of a zone, and what to try. Common practice, no source. */
 enum Advice {
-    SUB(
-            "Rumble, or the lowest octave of bass and kick.",
-            "High-pass what has nothing to say down there; bring the bass or the kick down.",
-            "Kick and bass end early, or were high-passed.",
-            "Give the bass or the kick its lowest octave back."),
-    BASS(
-            "The bass or the body of the kick.",
-            "Decide which of bass and kick owns this range, and cut the other there.",
-            "A thin bass, or kick and bass out of step and cancelling.",
-            "Raise the bass; check the polarity of its microphones and of the kick's."),
+    SUB("findings.rumbleOrTheLowest", "findings.highPassWhatHas", "findings.kickAndBassEnd", "findings.giveTheBassOr"),
+    BASS("findings.theBassOrThe", "findings.decideWhichOfBass", "findings.aThinBassOr", "findings.raiseTheBassCheck"),
     LOW_MID(
-            "Bass and low drum share this range, and close microphones add to it.",
-            "Cut 2 dB here from the bass, the low drum or the fullest chord instrument.",
-            "High-passes set too high on voices and chord instruments.",
-            "Lower their high-passes, or raise the instrument that carries the body."),
+            "findings.bassAndLowDrum",
+            "findings.cut2DbHere",
+            "findings.highPassesSetToo",
+            "findings.lowerTheirHighPasses"),
     MID(
-            "Voices, fiddles or snares that compete.",
-            "Bring down the one that is not leading.",
-            "The leading voice or instrument is set back.",
-            "Raise the lead before anything else."),
+            "findings.voicesFiddlesOrSnares",
+            "findings.bringDownTheOne",
+            "findings.theLeadingVoiceOr",
+            "findings.raiseTheLeadBefore"),
     PRESENCE(
-            "Hard consonants, picks and the edge of cymbals.",
-            "Tame the one source that hurts, with a bell or a de-esser.",
-            "Voices and attacks lie behind a veil.",
-            "Raise consonants and attacks on the lead; less low-mid often does the same."),
+            "findings.hardConsonantsPicksAnd",
+            "findings.tameTheOneSource",
+            "findings.voicesAndAttacksLie",
+            "findings.raiseConsonantsAndAttacks"),
     TREBLE(
-            "Sibilants, hats and cymbals.",
-            "De-ess the voice, bring hats and cymbals down.",
-            "Dull microphones, or low-passes on the busses.",
-            "Raise hats, cymbals or strings; look for low-passes."),
+            "findings.sibilantsHatsAndCymbals",
+            "findings.deEssTheVoice",
+            "findings.dullMicrophonesOrLow",
+            "findings.raiseHatsCymbalsOr"),
     AIR(
-            "Hiss, or exciters and shelves piled up.",
-            "Take back a shelf; look for hiss in the pauses.",
-            "No open microphone or cymbal carries this range.",
-            "A small shelf on the voice or the overheads.");
+            "findings.hissOrExcitersAnd",
+            "findings.takeBackAShelf",
+            "findings.noOpenMicrophoneOr",
+            "findings.aSmallShelfOn");
 
     private final String causeOfMuch;
     private final String tryForMuch;
@@ -62,10 +55,10 @@ enum Advice {
     }
 
     String cause(boolean tooMuch) {
-        return tooMuch ? causeOfMuch : causeOfLittle;
+        return Texts.of(tooMuch ? causeOfMuch : causeOfLittle);
     }
 
     String inTheMix(boolean tooMuch) {
-        return tooMuch ? tryForMuch : tryForLittle;
+        return Texts.of(tooMuch ? tryForMuch : tryForLittle);
     }
 }

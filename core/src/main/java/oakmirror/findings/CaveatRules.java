@@ -17,6 +17,7 @@ import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.Key;
 import oakmirror.spectrum.SpectralEdge;
 import oakmirror.spectrum.StereoSpectrum.Part;
+import oakmirror.text.Texts;
 import oakmirror.zones.Content;
 
 /** What to be careful with: references that are no sane aim in some respect, and comparisons of things too unlike. */
@@ -36,8 +37,8 @@ final class CaveatRules {
             edge.ifPresent(hz -> found.add(caveat(
                     Kind.REFERENCE_ENDS_EARLY,
                     r,
-                    "Reference " + r.number() + " ends at " + Readings.about(hz),
-                    "a lossy file: above its edge it is left out of corridor and gap",
+                    Texts.of("findings.referenceEndsAt", r.number(), Readings.about(hz)),
+                    Texts.of("findings.aLossyFileAbove"),
                     EDGE_WEIGHT,
                     Place.at(Aspect.TONE, hz, 20000))));
             double plr = r.whole().heard().peakToLoudness();
@@ -45,8 +46,8 @@ final class CaveatRules {
                 found.add(caveat(
                         Kind.REFERENCE_CRUSHED,
                         r,
-                        "Reference " + r.number() + " is crushed",
-                        "PLR " + Readings.level(plr) + " dB: no sane aim for loudness or dynamics",
+                        Texts.of("findings.referenceIsCrushed", r.number()),
+                        Texts.of("findings.plrDbNoSane", Readings.level(plr)),
                         CRUSHED_WEIGHT,
                         Place.on(Aspect.DYNAMICS)));
             }
@@ -77,9 +78,8 @@ final class CaveatRules {
                 : Optional.of(caveat(
                         Kind.SHORT_PASSAGE,
                         shortest,
-                        shortest.isPassage() ? "Short passages" : "A short file",
-                        Readings.level(seconds) + " s of " + shortest.label()
-                                + ": single notes still show in the curves; eight bars or more tell the balance",
+                        shortest.isPassage() ? Texts.of("findings.shortPassages") : Texts.of("findings.aShortFile"),
+                        Texts.of("findings.sOfSingleNotes", Readings.level(seconds), shortest.label()),
                         SHORT_WEIGHT,
                         Place.on(Aspect.TONE)));
     }
@@ -95,9 +95,11 @@ final class CaveatRules {
                 found.add(caveat(
                         Kind.OTHER_KEY,
                         r,
-                        "Reference " + r.number() + " is in another key",
-                        theirs.get().label() + " against " + own.get().label()
-                                + ", as far as it can be told: bass notes lie elsewhere",
+                        Texts.of("findings.referenceIsInAnother", r.number()),
+                        Texts.of(
+                                "findings.againstAsFarAs",
+                                theirs.get().label(),
+                                own.get().label()),
                         UNLIKE_WEIGHT - 0.1,
                         Place.at(Aspect.TONE, 40, 300)));
             }
@@ -112,9 +114,11 @@ final class CaveatRules {
                 found.add(caveat(
                         Kind.OTHER_TEMPO,
                         r,
-                        "Reference " + r.number() + " goes at another tempo",
-                        Math.round(r.bpm().get()) + " against "
-                                + Math.round(mix.bpm().get()) + " BPM: expect other dynamics and another low end",
+                        Texts.of("findings.referenceGoesAtAnother", r.number()),
+                        Texts.of(
+                                "findings.againstBpmExpectOther",
+                                Math.round(r.bpm().get()),
+                                Math.round(mix.bpm().get())),
                         UNLIKE_WEIGHT - 0.2,
                         Place.on(Aspect.DYNAMICS)));
             }
@@ -144,9 +148,9 @@ final class CaveatRules {
         return Optional.of(caveat(
                 Kind.OTHER_ARRANGEMENT,
                 other.get(0),
-                (one ? "Reference " : "References ") + numbers + (one ? " is" : " are") + " other music",
-                "broad ranges lie " + Readings.level(most)
-                        + " dB apart, and most of that is no fault; clipping, phase, combs and an early end can be judged all the same",
+                Texts.of(
+                        "findings.otherMusic", (one ? "Reference " : "References ") + numbers + (one ? " is" : " are")),
+                Texts.of("findings.broadRangesLieDb", Readings.level(most)),
                 UNLIKE_WEIGHT,
                 Place.on(Aspect.TONE)));
     }

@@ -1,13 +1,15 @@
 package oakmirror.findings;
 
+import oakmirror.text.Texts;
+
 /** How sure a finding is: how probable it is that there is such a fault of the mix, and not just other music. */
 public enum Certainty {
     /** Nothing else explains it. */
-    CERTAIN("certain", 0.98),
+    CERTAIN("findings.certain", 0.98),
     /** Other music seldom makes such a difference. */
-    LIKELY("likely", 0.9),
+    LIKELY("findings.likely", 0.9),
     /** Other music may well make it. */
-    PERHAPS("perhaps", 0.75);
+    PERHAPS("findings.perhaps", 0.75);
 
     private final String word;
     private final double least;
@@ -19,7 +21,7 @@ public enum Certainty {
 
     /** In a word. */
     public String word() {
-        return word;
+        return Texts.of(word);
     }
 
     /** The lowest probability it stands for. */

@@ -9,6 +9,7 @@ import oakmirror.findings.Finding.Kind;
 import oakmirror.findings.Finding.Place;
 import oakmirror.readings.Readings;
 import oakmirror.stereo.Width;
+import oakmirror.text.Texts;
 
 /** A side that is silent, and DC: of the mix alone, whatever the references are. */
 final class ChannelRules {
@@ -47,12 +48,15 @@ final class ChannelRules {
                 Kind.SILENT_SIDE,
                 0,
                 Certainty.CERTAIN,
-                "The " + side + " side is silent",
-                (Math.abs(balanceDb) >= -Width.MONO_DB ? "more than " : "") + Readings.level(Math.abs(balanceDb))
-                        + " dB below the " + (right ? "left" : "right"),
-                "A mono track that was exported to one side, or a bus or a cable that is off.",
-                "Look for the side in the session, and export again.",
-                "Put the side that is there on both, if the music is mono; else nothing.",
+                Texts.of("findings.theSideIsSilent", side),
+                Texts.of(
+                        "findings.dBBelowThe",
+                        (Math.abs(balanceDb) >= -Width.MONO_DB ? Texts.of("findings.moreThan") : "")
+                                + Readings.level(Math.abs(balanceDb)),
+                        right ? Texts.of("findings.left") : Texts.of("findings.right")),
+                Texts.of("findings.aMonoTrackThat"),
+                Texts.of("findings.lookForTheSide"),
+                Texts.of("findings.putTheSideThat"),
                 SILENT_WEIGHT,
                 Place.on(Aspect.WIDTH));
     }
@@ -62,11 +66,11 @@ final class ChannelRules {
                 Kind.DC_OFFSET,
                 0,
                 Certainty.CERTAIN,
-                "The mix has a DC offset",
-                "the wave swings about " + Readings.level(dbfs) + " dBFS instead of 0, by the whole track",
-                "A converter, or a distortion that treats both halves of the wave unlike.",
-                "A high-pass at 20 Hz on the track it comes from.",
-                "A high-pass at 20 Hz.",
+                Texts.of("findings.theMixHasA"),
+                Texts.of("findings.theWaveSwingsAbout", Readings.level(dbfs)),
+                Texts.of("findings.aConverterOrA"),
+                Texts.of("findings.aHighPassAt"),
+                Texts.of("findings.aHighPassAt2"),
                 DC_WEIGHT,
                 Place.on(Aspect.LOUDNESS));
     }

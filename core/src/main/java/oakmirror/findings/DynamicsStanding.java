@@ -12,6 +12,7 @@ import oakmirror.dynamics.ZoneDynamics;
 import oakmirror.evidence.Odds;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.Zone;
+import oakmirror.text.Texts;
 import oakmirror.zones.Content;
 import oakmirror.zones.ZoneDifferences;
 
@@ -147,7 +148,7 @@ public record DynamicsStanding(
 
     /** Where it stands out, as an end of a sentence; empty where it does not. */
     String where() {
-        return zone.map(z -> ", most in " + z.label()).orElse("");
+        return zone.map(z -> Texts.of("findings.mostIn", z.label())).orElse("");
     }
 
     /** Whether the mix is squashed. */
@@ -163,23 +164,16 @@ public record DynamicsStanding(
     /** In one sentence. */
     public String words() {
         return switch (verdict) {
-            case SQUASHED ->
-                "Squashed: " + Readings.level(-offDb) + " dB less dynamics than the references" + where() + zoneFigure()
-                        + ".";
-            case LOOSE ->
-                "Loose: " + Readings.level(offDb) + " dB more dynamics than the references" + where() + zoneFigure()
-                        + ".";
-            case ALIKE -> "About as dynamic as the references: " + figures() + ".";
+            case SQUASHED -> Texts.of("findings.squashedDbLessDynamics", Readings.level(-offDb), where(), zoneFigure());
+            case LOOSE -> Texts.of("findings.looseDbMoreDynamics", Readings.level(offDb), where(), zoneFigure());
+            case ALIKE -> Texts.of("findings.aboutAsDynamicAs", figures());
             case OPEN ->
-                figures()
-                        + (offDb > 0
-                                ? ": more, by no more than a mix before its limiter has, or another song."
-                                : ": less, by no more than another song may have.");
+                figures() + (offDb > 0 ? Texts.of("findings.moreByNoMore") : Texts.of("findings.lessByNoMore"));
         };
     }
 
     private String figures() {
-        return "PLR " + Readings.level(plrDb) + ", theirs " + Readings.span(plrSpan.low(), plrSpan.high());
+        return Texts.of("findings.plrTheirs", Readings.level(plrDb), Readings.span(plrSpan.low(), plrSpan.high()));
     }
 
     private String zoneFigure() {

@@ -3,6 +3,7 @@ package oakmirror.findings;
 import java.util.EnumSet;
 import java.util.Optional;
 import java.util.Set;
+import oakmirror.text.Texts;
 
 /**
  * One reading in words.
@@ -136,9 +137,7 @@ public record Finding(
 
     /** At what more it would be surer; empty where it is certain, or no fault of the mix. */
     public String surerWith() {
-        return certainty == Certainty.CERTAIN || kind.isCaveat()
-                ? ""
-                : "Two more references of this kind would tell better.";
+        return certainty == Certainty.CERTAIN || kind.isCaveat() ? "" : Texts.of("findings.twoMoreReferencesOf");
     }
 
     /** What tells this finding from others, also after small changes: its kind, its track, and about where it lies, to an octave. */

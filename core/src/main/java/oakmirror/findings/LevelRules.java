@@ -12,6 +12,7 @@ import oakmirror.findings.Finding.Kind;
 import oakmirror.findings.Finding.Place;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.readings.Readings;
+import oakmirror.text.Texts;
 import oakmirror.zones.Content;
 
 /** Loudness and dynamics, read together: squashed or loose, quieter or louder than the references, and clipped. */
@@ -85,12 +86,11 @@ final class LevelRules {
                 Kind.SQUASHED,
                 0,
                 Certainty.of(s.probability()),
-                "Squashed: " + Readings.level(by) + " dB less dynamics",
-                "PSR " + Readings.level(s.psrDb()) + " dB, references " + words(s.psrSpan()) + "; " + plr(s)
-                        + s.where(),
-                "More limiting or bus compression than the references have.",
-                "Ease bus compression, and let drums and attacks through before the limiter.",
-                "Drive the limiter " + Readings.level(Math.min(6, by)) + " dB less.",
+                Texts.of("findings.squashedDbLessDynamics2", Readings.level(by)),
+                Texts.of("findings.psrDbReferences", Readings.level(s.psrDb()), words(s.psrSpan()), plr(s), s.where()),
+                Texts.of("findings.moreLimitingOrBus"),
+                Texts.of("findings.easeBusCompressionAnd"),
+                Texts.of("findings.driveTheLimiterDb", Readings.level(Math.min(6, by))),
                 s.probability() * (1 + WEIGHT_PER_DB * by),
                 Place.on(Aspect.DYNAMICS));
     }
@@ -101,11 +101,11 @@ final class LevelRules {
                 Kind.LOOSE,
                 0,
                 Certainty.of(s.probability()),
-                "Loose: " + Readings.level(by) + " dB more dynamics",
+                Texts.of("findings.looseDbMoreDynamics2", Readings.level(by)),
                 plr(s) + s.where(),
-                "Little compression and limiting, or single hits far above the rest.",
-                "Catch the few loudest hits, or compress what jumps out.",
-                "More drive into the limiter, a little at a time.",
+                Texts.of("findings.littleCompressionAndLimiting"),
+                Texts.of("findings.catchTheFewLoudest"),
+                Texts.of("findings.moreDriveIntoThe"),
                 s.probability() * (1 + by / 2),
                 Place.on(Aspect.DYNAMICS));
     }
@@ -116,27 +116,25 @@ final class LevelRules {
                 Kind.QUIETER,
                 0,
                 Certainty.of(probability),
-                Readings.level(by) + " LU quieter" + (loose ? " and looser" : "") + " than the references",
+                Texts.of("findings.luQuieterThanThe", Readings.level(by), loose ? Texts.of("findings.andLooser") : ""),
                 figures(mix, -by) + (loose ? "; " + plr(s) : ""),
-                loose
-                        ? "A mix before mastering: its peaks stand high, so turning it up alone would clip."
-                        : "The level alone: its peaks stand no higher than theirs.",
+                loose ? Texts.of("findings.aMixBeforeMastering") : Texts.of("findings.theLevelAloneIts"),
                 "",
                 loose
-                        ? "Up to " + Readings.gainDb(by) + " into a limiter; Finish says where the peaks stop it."
-                        : "A gain of up to " + Readings.gainDb(by) + "; Finish says where the peaks stop it.",
+                        ? Texts.of("findings.upToIntoA", Readings.gainDb(by))
+                        : Texts.of("findings.aGainOfUp", Readings.gainDb(by)),
                 probability * (LOUDNESS_WEIGHT + by / 10),
                 Place.on(Aspect.LOUDNESS));
     }
 
     private static String plr(DynamicsStanding s) {
-        return "PLR " + Readings.level(s.plrDb()) + " dB, references " + words(s.plrSpan());
+        return Texts.of("findings.plrDbReferences", Readings.level(s.plrDb()), words(s.plrSpan()));
     }
 
     /** How loud the mix is and how loud the references are in the mean, by whole tracks whatever is compared. */
     private static String figures(Subject mix, double louder) {
         double own = mix.whole().heardLufs();
-        return Readings.level(own) + " LUFS, references " + Readings.level(own - louder) + ", by whole tracks";
+        return Texts.of("findings.lufsReferencesByWhole", Readings.level(own), Readings.level(own - louder));
     }
 
     private static String words(Span span) {
@@ -148,11 +146,11 @@ final class LevelRules {
                 Kind.LOUDER,
                 0,
                 Certainty.of(probability),
-                Readings.level(by) + " LU louder than the references",
+                Texts.of("findings.luLouderThanThe", Readings.level(by)),
                 figures(mix, by),
-                "A limiter on the mix bus, or references from quieter days.",
-                "Take the limiter off the bus before mastering.",
-                "A target up to " + Readings.level(by) + " LU lower, if the references are the aim.",
+                Texts.of("findings.aLimiterOnThe"),
+                Texts.of("findings.takeTheLimiterOff"),
+                Texts.of("findings.aTargetUpTo", Readings.level(by)),
                 probability * (LOUDNESS_WEIGHT + by / 10),
                 Place.on(Aspect.LOUDNESS));
     }
@@ -163,15 +161,15 @@ final class LevelRules {
                 Kind.CLIPPED,
                 0,
                 Certainty.CERTAIN,
-                over ? "The mix goes over full scale" : "The mix is clipped",
+                over ? Texts.of("findings.theMixGoesOver") : Texts.of("findings.theMixIsClipped"),
                 over
-                        ? "highest sample " + Readings.gain(m.file().peaks().samplePeakDbfs()) + " dBFS"
-                        : m.clips() + " times at full scale",
-                "Too much level into the export or into a converter.",
-                "Export with peaks some dB below full scale.",
-                over
-                        ? "Lower the gain first: nothing is lost yet in a float file."
-                        : "Nothing: a clip cannot be undone.",
+                        ? Texts.of(
+                                "findings.highestSampleDbfs",
+                                Readings.gain(m.file().peaks().samplePeakDbfs()))
+                        : Texts.of("findings.timesAtFullScale", m.clips()),
+                Texts.of("findings.tooMuchLevelInto"),
+                Texts.of("findings.exportWithPeaksSome"),
+                over ? Texts.of("findings.lowerTheGainFirst") : Texts.of("findings.nothingAClipCannot"),
                 CLIPPED_WEIGHT,
                 Place.on(Aspect.LOUDNESS));
     }

@@ -2,6 +2,7 @@ package oakmirror.findings;
 
 import oakmirror.candidate.Candidate;
 import oakmirror.readings.Readings;
+import oakmirror.text.Texts;
 
 /** Places worth a listen in words. */
 public final class PlaceWords {
@@ -11,15 +12,15 @@ public final class PlaceWords {
 
     /** What too much and too little of a range is called at the desk. Common practice, no source. */
     private enum Sound {
-        RUMBLE(45, "Rumbling", "Light"),
-        LOW_END(110, "Heavy", "Thin"),
-        BOOM(250, "Boomy", "Hollow"),
-        MUD(500, "Muddy", "Hollow"),
-        BOX(1000, "Boxy", "Recessed"),
-        HONK(2500, "Honky", "Recessed"),
-        EDGE(5000, "Harsh", "Dull"),
-        SIBILANCE(10000, "Sibilant", "Dull"),
-        AIR(100_000, "Hissy", "Airless");
+        RUMBLE(45, "findings.rumbling", "findings.light"),
+        LOW_END(110, "findings.heavy", "findings.thin"),
+        BOOM(250, "findings.boomy", "findings.hollow"),
+        MUD(500, "findings.muddy", "findings.hollow"),
+        BOX(1000, "findings.boxy", "findings.recessed"),
+        HONK(2500, "findings.honky", "findings.recessed"),
+        EDGE(5000, "findings.harsh", "findings.dull"),
+        SIBILANCE(10000, "findings.sibilant", "findings.dull"),
+        AIR(100_000, "findings.hissy", "findings.airless");
 
         private final double highHz;
         private final String much;
@@ -34,10 +35,10 @@ public final class PlaceWords {
         static String of(double hz, boolean tooMuch) {
             for (Sound s : values()) {
                 if (hz < s.highHz) {
-                    return tooMuch ? s.much : s.little;
+                    return Texts.of(tooMuch ? s.much : s.little);
                 }
             }
-            return tooMuch ? AIR.much : AIR.little;
+            return Texts.of(tooMuch ? AIR.much : AIR.little);
         }
     }
 
@@ -91,21 +92,21 @@ public final class PlaceWords {
     /** How large it is seen, and by how many references: "6.0 dB more than all 3 references". */
     public static String seen(Candidate c) {
         String most = c.of() == 1
-                ? "than the reference"
+                ? Texts.of("findings.thanTheReference")
                 : c.agree() == c.of()
-                        ? "than all " + c.of() + " references"
-                        : "than " + c.agree() + " of " + c.of() + " references";
+                        ? Texts.of("findings.thanAllReferences", c.of())
+                        : Texts.of("findings.thanOfReferences", c.agree(), c.of());
         return reading(c) + Readings.level(Math.abs(c.seenDb())) + " dB " + (c.isTooMuch() ? "more " : "less ") + most;
     }
 
     /** Its odds: "a fault in 45 of 100 cases like this". */
     public static String odds(Candidate c) {
-        return "a fault in " + Math.round(100 * c.odds()) + " of 100 cases like this";
+        return Texts.of("findings.aFaultInOf", Math.round(100 * c.odds()));
     }
 
     /** Both in a few words: "+6.0 dB, 45 in 100". */
     public static String brief(Candidate c) {
-        return reading(c) + Readings.gainDb(0 - c.seenDb()) + ", " + Math.round(100 * c.odds()) + " in 100";
+        return Texts.of("findings.in100", reading(c) + Readings.gainDb(0 - c.seenDb()), Math.round(100 * c.odds()));
     }
 
     /** What usually causes it. */
@@ -114,10 +115,12 @@ public final class PlaceWords {
             case BELL, LOW_SHELF, HIGH_SHELF -> Advice.at(c.centreHz()).cause(c.isTooMuch());
             case WIDTH ->
                 c.isTooMuch()
-                        ? "Wideners, or doubled parts panned far apart."
-                        : "Parts panned close together, or recorded in mono.";
+                        ? Texts.of("findings.widenersOrDoubledParts")
+                        : Texts.of("findings.partsPannedCloseTogether");
             case DYNAMICS ->
-                c.isTooMuch() ? "Hits that no compressor holds." : "A compressor, or saturation, on what plays there.";
+                c.isTooMuch()
+                        ? Texts.of("findings.hitsThatNoCompressor")
+                        : Texts.of("findings.aCompressorOrSaturation");
         };
     }
 
@@ -126,11 +129,11 @@ public final class PlaceWords {
         String where =
                 switch (c.shape()) {
                     case BELL ->
-                        " at " + Readings.about(c.centreHz()) + ", " + Readings.level(c.octaves()) + " octaves";
+                        Texts.of("findings.atOctaves", Readings.about(c.centreHz()), Readings.level(c.octaves()));
                     case LOW_SHELF -> " below " + Readings.about(c.centreHz());
                     case HIGH_SHELF -> " above " + Readings.about(c.centreHz());
-                    case WIDTH -> " of side at " + Readings.range(c.lowHz(), c.highHz());
-                    case DYNAMICS -> " of crest at " + Readings.range(c.lowHz(), c.highHz());
+                    case WIDTH -> Texts.of("findings.ofSideAt", Readings.range(c.lowHz(), c.highHz()));
+                    case DYNAMICS -> Texts.of("findings.ofCrestAt", Readings.range(c.lowHz(), c.highHz()));
                 };
         return Readings.gainDb(gainDb) + where;
     }

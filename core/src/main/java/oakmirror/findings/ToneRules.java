@@ -17,6 +17,7 @@ import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.BandSpectrum;
 import oakmirror.spectrum.SpectralEdge;
+import oakmirror.text.Texts;
 import oakmirror.zones.Content;
 
 /**
@@ -174,7 +175,10 @@ final class ToneRules {
                 0,
                 certainty,
                 title(much, low, high),
-                Readings.gain(by) + " dB against the " + (references > 1 ? "references'" : "reference's") + " balance",
+                Texts.of(
+                        "findings.dBAgainstTheBalance",
+                        Readings.gain(by),
+                        references > 1 ? Texts.of("findings.references") : Texts.of("findings.references2")),
                 advice.cause(much),
                 advice.inTheMix(much),
                 onTheMaster(by, low, high),
@@ -192,25 +196,25 @@ final class ToneRules {
 
     private static String title(boolean much, double low, double high) {
         if (high > TOP_HZ && low > 1500) {
-            return (much ? "Bright above " : "Dull above ") + Readings.about(low);
+            return (much ? Texts.of("findings.brightAbove") : Texts.of("findings.dullAbove")) + Readings.about(low);
         }
         if (low < BOTTOM_HZ && high < LOW_END_HZ) {
-            return (much ? "Heavy below " : "Thin below ") + Readings.about(high);
+            return (much ? Texts.of("findings.heavyBelow") : Texts.of("findings.thinBelow")) + Readings.about(high);
         }
-        return (much ? "Too much at " : "Too little at ") + Readings.range(low, high);
+        return (much ? Texts.of("findings.tooMuchAt") : Texts.of("findings.tooLittleAt")) + Readings.range(low, high);
     }
 
     private static String onTheMaster(double off, double low, double high) {
         String half = Readings.gainDb(-off / 2);
         double centre = Math.sqrt(low * high);
         if (high > TOP_HZ && low > 1500) {
-            return "A high shelf of " + half + " from about " + Readings.about(low) + ", then listen.";
+            return Texts.of("findings.aHighShelfOf", half, Readings.about(low));
         }
         if (low < BOTTOM_HZ && high < LOW_END_HZ) {
-            return "A low shelf of " + half + " below about " + Readings.about(high) + ", then listen.";
+            return Texts.of("findings.aLowShelfOf", half, Readings.about(high));
         }
         double q = Math.max(0.4, centre / (high - low));
-        return "A bell of " + half + " at " + Readings.about(centre) + ", Q " + Readings.level(q) + ", then listen.";
+        return Texts.of("findings.aBellOfAt", half, Readings.about(centre), Readings.level(q));
     }
 
     private static Finding endsEarly(double edge) {
@@ -218,11 +222,11 @@ final class ToneRules {
                 Kind.ENDS_EARLY,
                 0,
                 Certainty.CERTAIN,
-                "The mix ends at " + Readings.about(edge),
-                "nothing above " + Readings.about(edge) + ", where the references go on",
-                "A lossy file somewhere in the chain, or a low-pass on the mix bus.",
-                "Export again from the session, without a lossy format in between.",
-                "Nothing: what is not there cannot be raised.",
+                Texts.of("findings.theMixEndsAt", Readings.about(edge)),
+                Texts.of("findings.nothingAboveWhereThe", Readings.about(edge)),
+                Texts.of("findings.aLossyFileSomewhere"),
+                Texts.of("findings.exportAgainFromThe"),
+                Texts.of("findings.nothingWhatIsNot"),
                 ENDS_EARLY_WEIGHT,
                 Place.at(Aspect.TONE, edge, 20000));
     }

@@ -14,6 +14,7 @@ import oakmirror.readings.Readings;
 import oakmirror.spectrum.Zone;
 import oakmirror.stereo.Comb;
 import oakmirror.stereo.Width;
+import oakmirror.text.Texts;
 import oakmirror.zones.Content;
 import oakmirror.zones.ZoneDifference;
 import oakmirror.zones.ZoneDifferences;
@@ -108,13 +109,13 @@ final class WidthRules {
                 Kind.OUT_OF_PHASE,
                 0,
                 Certainty.CERTAIN,
-                low ? "The low end is out of phase" : "Out of phase at " + Readings.range(first.lowHz(), last.highHz()),
-                "correlation " + Readings.signed(lowest) + ", " + Readings.gainDb(lost) + " in mono",
-                "One side turned over, or a widener that reaches too far down.",
                 low
-                        ? "Check the polarity of kick and bass; keep both in the middle below 120 Hz."
-                        : "Check polarity and wideners on what fills this range.",
-                "Make the low end mono; if that thins it out, it has to be mended in the mix.",
+                        ? Texts.of("findings.theLowEndIs")
+                        : Texts.of("findings.outOfPhaseAt", Readings.range(first.lowHz(), last.highHz())),
+                Texts.of("findings.correlationInMono", Readings.signed(lowest), Readings.gainDb(lost)),
+                Texts.of("findings.oneSideTurnedOver"),
+                low ? Texts.of("findings.checkThePolarityOf") : Texts.of("findings.checkPolarityAndWideners"),
+                Texts.of("findings.makeTheLowEnd"),
                 PHASE_WEIGHT,
                 Place.at(Aspect.WIDTH, first.lowHz(), last.highHz()));
     }
@@ -125,12 +126,15 @@ final class WidthRules {
                 Kind.COMB,
                 0,
                 Certainty.CERTAIN,
-                "Mono carves notches every " + Readings.about(comb.spacingHz()),
-                "one side is " + delay + " late; notches from " + Readings.about(comb.firstNotchHz()) + " on, "
-                        + Readings.level(comb.depthDb()) + " dB deep",
-                "Widening by delay, or two microphones at different distances.",
-                "Move the late track by " + delay + ", or widen it without delay.",
-                "Nothing that lasts: a filter cannot fill notches that only mono has.",
+                Texts.of("findings.monoCarvesNotchesEvery", Readings.about(comb.spacingHz())),
+                Texts.of(
+                        "findings.oneSideIsLate",
+                        delay,
+                        Readings.about(comb.firstNotchHz()),
+                        Readings.level(comb.depthDb())),
+                Texts.of("findings.wideningByDelayOr"),
+                Texts.of("findings.moveTheLateTrack", delay),
+                Texts.of("findings.nothingThatLastsA"),
                 COMB_WEIGHT,
                 Place.on(Aspect.WIDTH));
     }
@@ -178,23 +182,22 @@ final class WidthRules {
         double own = mean(zones, ZoneDifference::own);
         double theirs = own - by;
         String where = last == Zone.AIR
-                ? " from " + Readings.about(first.lowHz()) + " up"
+                ? Texts.of("findings.fromUp", Readings.about(first.lowHz()))
                 : " at " + Readings.range(first.lowHz(), last.highHz());
         return new Finding(
                 narrow ? Kind.NARROW : Kind.WIDE,
                 0,
                 Certainty.of(probability),
-                (narrow ? "Narrow" : "Wide") + where,
-                "side/mid " + sideWords(own) + " dB, references " + sideWords(theirs),
+                (narrow ? Texts.of("findings.narrow") : Texts.of("findings.wide")) + where,
+                Texts.of("findings.sideMidDbReferences", sideWords(own), sideWords(theirs)),
                 narrow
-                        ? "Everything panned near the middle, mono effects, or a mono instrument that leads."
-                        : "Wideners, doubled tracks panned hard, or wide effects with much level.",
-                narrow
-                        ? "Pan chord instruments and doubles apart; use stereo effects."
-                        : "Bring doubles and effects in or down; listen in mono.",
-                (narrow ? "Raise" : "Lower") + " the side signal by "
-                        + Readings.level(Math.min(3, Math.abs(own - theirs) / 2))
-                        + " dB above 300 Hz, and listen in mono.",
+                        ? Texts.of("findings.everythingPannedNearThe")
+                        : Texts.of("findings.widenersDoubledTracksPanned"),
+                narrow ? Texts.of("findings.panChordInstrumentsAnd") : Texts.of("findings.bringDoublesAndEffects"),
+                Texts.of(
+                        "findings.theSideSignalBy",
+                        narrow ? Texts.of("findings.raise") : Texts.of("findings.lower"),
+                        Readings.level(Math.min(3, Math.abs(own - theirs) / 2))),
                 probability * (1 + WEIGHT_PER_DB * Math.min(10, Math.abs(by)) * Math.sqrt(zones.size())),
                 Place.at(Aspect.WIDTH, first.lowHz(), last.highHz()));
     }

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Optional;
 import oakmirror.loudness.Loudness;
 import oakmirror.measure.Levels;
+import oakmirror.text.Texts;
 
 /**
  * What a delivery is asked to have.
@@ -42,10 +43,10 @@ public record DeliveryTarget(
             throw new IllegalArgumentException("a target needs a name");
         }
         FinishSettings.DEFAULT.withTarget(integratedLufs, ceilingDbtp);
-        toleranceLu = within(toleranceLu, "the tolerance", 0, 10);
-        maxShortTermLufs = within(maxShortTermLufs, "the loudest 3 s", -60, 5);
-        maxMomentaryLufs = within(maxMomentaryLufs, "the loudest 400 ms", -60, 5);
-        maxRangeLu = within(maxRangeLu, "the loudness range", 0, 40);
+        toleranceLu = within(toleranceLu, Texts.of("mastered.theTolerance"), 0, 10);
+        maxShortTermLufs = within(maxShortTermLufs, Texts.of("mastered.theLoudest3S"), -60, 5);
+        maxMomentaryLufs = within(maxMomentaryLufs, Texts.of("mastered.theLoudest400Ms"), -60, 5);
+        maxRangeLu = within(maxRangeLu, Texts.of("mastered.theLoudnessRange"), 0, 40);
     }
 
     private static Optional<Double> within(Optional<Double> value, String what, double low, double high) {
@@ -78,18 +79,20 @@ public record DeliveryTarget(
         List<String> missed = new ArrayList<>();
         Loudness loudness = master.loudness();
         if (Math.abs(loudness.integratedLufs() - integratedLufs) > toleranceLu.orElse(ROUNDING) + ROUNDING) {
-            missed.add("its loudness");
+            missed.add(Texts.of("mastered.itsLoudness"));
         }
         if (master.peaks().truePeakDbtp() > ceilingDbtp + ROUNDING) {
-            missed.add("its true peak");
+            missed.add(Texts.of("mastered.itsTruePeak"));
         }
         maxShortTermLufs
                 .filter(m -> loudness.maxShortTermLufs() > m + ROUNDING)
-                .ifPresent(m -> missed.add("its loudest 3 s"));
+                .ifPresent(m -> missed.add(Texts.of("mastered.itsLoudest3S")));
         maxMomentaryLufs
                 .filter(m -> loudness.maxMomentaryLufs() > m + ROUNDING)
-                .ifPresent(m -> missed.add("its loudest 400 ms"));
-        maxRangeLu.filter(m -> loudness.rangeLu() > m + ROUNDING).ifPresent(m -> missed.add("its range"));
+                .ifPresent(m -> missed.add(Texts.of("mastered.itsLoudest400Ms")));
+        maxRangeLu
+                .filter(m -> loudness.rangeLu() > m + ROUNDING)
+                .ifPresent(m -> missed.add(Texts.of("mastered.itsRange")));
         return missed;
     }
 }

@@ -5,6 +5,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import oakmirror.measure.Levels;
 import oakmirror.readings.Readings;
+import oakmirror.text.Texts;
 
 /** What a plan comes to, in sentences. */
 public final class FinishText {
@@ -23,18 +24,10 @@ public final class FinishText {
         String lands = Readings.level(plan.expectedLufs()) + " LUFS";
         String sane = Readings.level(plan.loudestSaneLufs()) + " LUFS";
         return switch (plan.standing()) {
-            case NO_LOUDNESS ->
-                "The mix has no loudness to bring to a target: it is silent, or shorter than 0.4 s. It is only kept under the ceiling.";
-            case HELD_BACK ->
-                "Held back by " + Readings.level(plan.missedLu()) + " dB: the peaks reach the ceiling of " + ceiling
-                        + " first. The master lands at " + lands
-                        + "; switch the limiter on, choose a lower target, or take the peaks down in the mix.";
-            case OUT_OF_REACH ->
-                "No drive makes this mix as loud as " + target + " under " + ceiling + "; it lands at " + lands
-                        + ", the loudest that is sane. More has to come from the mix itself.";
-            case OVERDONE ->
-                "It lands at " + target + ", but at too high a price: " + overdone(plan)
-                        + ". The loudest that is sane is " + sane + ".";
+            case NO_LOUDNESS -> Texts.of("mastered.theMixHasNo");
+            case HELD_BACK -> Texts.of("mastered.heldBackByDb", Readings.level(plan.missedLu()), ceiling, lands);
+            case OUT_OF_REACH -> Texts.of("mastered.noDriveMakesThis", target, ceiling, lands);
+            case OVERDONE -> Texts.of("mastered.itLandsAtBut", target, overdone(plan), sane);
             case REACHED -> reached(plan, target, ceiling);
         };
     }
@@ -42,25 +35,26 @@ public final class FinishText {
     private static String overdone(FinishPlan plan) {
         double plr = plan.settings().ceilingDbtp() - plan.expectedLufs();
         return plr < SaneLimits.LEAST_PLR_DB
-                ? "peaks would stand only " + Readings.level(plr) + " dB above the loudness, and below "
-                        + Readings.level(SaneLimits.LEAST_PLR_DB) + " it is crushed"
-                : "more than " + Readings.level(SaneLimits.MUCH_DB) + " dB of peaks are taken in "
-                        + Math.round(100 * plan.price().overMuch()) + " % of the time";
+                ? Texts.of("mastered.peaksWouldStandOnly", Readings.level(plr), Readings.level(SaneLimits.LEAST_PLR_DB))
+                : Texts.of(
+                        "mastered.moreThanDbOf",
+                        Readings.level(SaneLimits.MUCH_DB),
+                        Math.round(100 * plan.price().overMuch()));
     }
 
     private static String reached(FinishPlan plan, String target, String ceiling) {
         if (plan.isTurnedDown()) {
-            return "The mix is over the target already: turned down by " + Readings.level(-plan.driveDb())
-                    + " dB it lands at " + target
-                    + ". That is all it takes; how open or squashed it sounds stays as it is.";
+            return Texts.of("mastered.theMixIsOver", Readings.level(-plan.driveDb()), target);
         }
         if (plan.price().mostDb() < NOTEWORTHY_DB) {
-            return "It lands at " + target + " with a gain of " + Readings.gainDb(plan.driveDb())
-                    + "; no peak comes over " + ceiling + ".";
+            return Texts.of("mastered.itLandsAtWith", target, Readings.gainDb(plan.driveDb()), ceiling);
         }
-        return "It lands at " + target + " under " + ceiling + "; costs "
-                + Readings.level(plan.price().mostDb()) + " dB of peaks at most, "
-                + Readings.level(plan.price().averageDb()) + " on average.";
+        return Texts.of(
+                "mastered.itLandsAtUnder",
+                target,
+                ceiling,
+                Readings.level(plan.price().mostDb()),
+                Readings.level(plan.price().averageDb()));
     }
 
     /**
@@ -72,9 +66,7 @@ public final class FinishText {
     public static Optional<String> advice(double plrDb, List<Double> references) {
         double least = references.stream().mapToDouble(d -> d).min().orElse(Double.NaN);
         return plrDb < least - LESS_DB
-                ? Optional.of(
-                        "Its references keep " + Readings.level(least - plrDb)
-                                + " dB more between loudness and peaks, or more still: easing the compression in the mix, or a lower target, keeps them.")
+                ? Optional.of(Texts.of("mastered.itsReferencesKeepDb", Readings.level(least - plrDb)))
                 : Optional.empty();
     }
 
@@ -83,7 +75,7 @@ public final class FinishText {
         return list.stream()
                 .filter(t -> t.integratedLufs() == settings.targetLufs() && t.ceilingDbtp() == settings.ceilingDbtp())
                 .filter(t -> !t.missedBy(master).isEmpty())
-                .map(t -> "Not within " + t.name() + ": " + String.join(", ", t.missedBy(master)) + ".")
+                .map(t -> Texts.of("mastered.notWithin", t.name(), String.join(", ", t.missedBy(master))))
                 .collect(Collectors.joining(" "));
     }
 }

@@ -8,6 +8,7 @@ import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.Material;
 import oakmirror.evidence.Evidence;
 import oakmirror.spectrum.BandGrid;
+import oakmirror.text.Texts;
 
 /**
  * How like another track each of many is.
@@ -23,17 +24,17 @@ public final class Likeness {
     /** What two tracks are held against each other by. */
     public enum By {
         /** Tone, dynamics, width and tempo together; not loudness, which a master differs from a mix in by its nature. */
-        ALL("all it sounds like"),
+        ALL("profiles.allItSoundsLike"),
         /** Spectral balance at equal loudness. */
-        TONE("tone"),
+        TONE("profiles.tone"),
         /** Integrated loudness. */
-        LOUDNESS("loudness"),
+        LOUDNESS("profiles.loudness"),
         /** Peak to loudness ratio. */
-        DYNAMICS("dynamics"),
+        DYNAMICS("profiles.dynamics"),
         /** Side over mid. */
-        WIDTH("width"),
+        WIDTH("profiles.width"),
         /** Beats a minute, half and double counting as the same. */
-        TEMPO("tempo");
+        TEMPO("profiles.tempo");
 
         private final String label;
 
@@ -43,7 +44,7 @@ public final class Likeness {
 
         /** Its name on screen. */
         public String label() {
-            return label;
+            return Texts.of(label);
         }
     }
 

@@ -17,6 +17,7 @@ import java.util.ArrayList;
 import java.util.List;
 import oakmirror.files.PlainFile;
 import oakmirror.files.WholeFile;
+import oakmirror.text.Texts;
 
 /**
  * Profiles as a JSON file, one or many: the form they are exchanged in. Described in docs/formats.md, with a schema beside it. Reading one makes
@@ -67,7 +68,7 @@ public final class ProfileFile {
         try {
             return ProfileJson.fromTree(MAPPER.readTree(bytes));
         } catch (JsonProcessingException | IllegalArgumentException e) {
-            throw new IOException("this is no profile: " + sentence(e), e);
+            throw new IOException(Texts.of("profiles.thisIsNoProfile", sentence(e)), e);
         }
     }
 
@@ -105,12 +106,12 @@ public final class ProfileFile {
         PlainFile.require(file);
         String name = String.valueOf(file.getFileName());
         if (Files.size(file) > MOST_BYTES) {
-            throw new IOException(name + " is too large for a file of profiles; choose another.");
+            throw new IOException(Texts.of("profiles.isTooLargeFor", name));
         }
         try (JsonParser parser = new BoundedParser(MAPPER.createParser(file.toFile()), MOST_TOKENS)) {
             return read(parser, name, most);
         } catch (JsonProcessingException e) {
-            throw new IOException(name + " is not a file of Oak Mirror profiles.", e);
+            throw new IOException(Texts.of("profiles.isNotAFile", name), e);
         }
     }
 
@@ -134,30 +135,29 @@ public final class ProfileFile {
             }
         }
         if (!isFormat) {
-            throw new IOException(name + " is not a file of Oak Mirror profiles.");
+            throw new IOException(Texts.of("profiles.isNotAFile", name));
         }
         return profiles;
     }
 
     private static void requireKnown(JsonNode version, String name) throws IOException {
         if (version.isNumber() && version.asDouble() > VERSION) {
-            throw new IOException(name + " was written by a newer Oak Mirror; update to read it.");
+            throw new IOException(Texts.of("profiles.wasWrittenByA", name));
         }
         if (!version.isInt() || version.asInt() < 1) {
-            throw new IOException(name + " is not a file of Oak Mirror profiles.");
+            throw new IOException(Texts.of("profiles.isNotAFile", name));
         }
     }
 
     private static void readAll(JsonParser parser, String name, int most, List<Profile> profiles) throws IOException {
         while (parser.nextToken() != JsonToken.END_ARRAY) {
             if (profiles.size() == most) {
-                throw new IOException(name + " holds more than " + most + " profiles; split it.");
+                throw new IOException(Texts.of("profiles.holdsMoreThanProfiles", name, most));
             }
             try {
                 profiles.add(ProfileJson.fromTree(MAPPER.<JsonNode>readTree(parser)));
             } catch (IllegalArgumentException e) {
-                throw new IOException(
-                        name + ": profile " + (profiles.size() + 1) + " cannot be: " + sentence(e) + ".", e);
+                throw new IOException(Texts.of("profiles.profileCannotBe", name, profiles.size() + 1, sentence(e)), e);
             }
         }
     }

@@ -1,6 +1,7 @@
 package oakmirror.readings;
 
 import java.util.Locale;
+import oakmirror.text.Texts;
 
 /** Numbers as they are written on screen: with units, a true minus sign, one decimal for decibels. */
 public final class Readings {
@@ -39,9 +40,10 @@ public final class Readings {
     /** A frequency, as 82.4 Hz or 1.20 kHz. */
     public static String frequency(double hz) {
         if (hz >= 1000) {
-            return String.format(Locale.ROOT, hz >= 10000 ? "%.1f kHz" : "%.2f kHz", hz / 1000);
+            return String.format(
+                    Locale.ROOT, hz >= 10000 ? Texts.of("readings.1fKhz") : Texts.of("readings.2fKhz"), hz / 1000);
         }
-        return String.format(Locale.ROOT, hz >= 100 ? "%.0f Hz" : "%.1f Hz", hz);
+        return String.format(Locale.ROOT, hz >= 100 ? Texts.of("readings.0fHz") : Texts.of("readings.1fHz"), hz);
     }
 
     /** A frequency rounded for words: two figures, as 110 Hz or 6.2 kHz, and whole kilohertz from 10 on. */
@@ -74,7 +76,8 @@ public final class Readings {
 
     /** A short time, as 1.3 ms. */
     public static String milliseconds(double seconds) {
-        return String.format(Locale.ROOT, seconds < 0.001 ? "%.2f ms" : "%.1f ms", seconds * 1000);
+        return String.format(
+                Locale.ROOT, seconds < 0.001 ? Texts.of("readings.2fMs") : Texts.of("readings.1fMs"), seconds * 1000);
     }
 
     /** A moment, as 1:16. */
@@ -98,13 +101,8 @@ public final class Readings {
     /** A width in octaves, as ⅓ octave. */
     public static String octaves(double octaves) {
         if (octaves > 0.95) {
-            return "1 octave";
+            return Texts.of("readings.1Octave");
         }
-        return "1/" + Math.round(1 / octaves) + " octave";
-    }
-
-    /** How many of something, "no moves", "1 move", "2 moves". */
-    public static String count(long number, String one) {
-        return (number == 0 ? "no" : String.valueOf(number)) + " " + one + (number == 1 ? "" : "s");
+        return Texts.of("readings.1Octave2", Math.round(1 / octaves));
     }
 }

@@ -1,5 +1,7 @@
 package oakmirror.session;
 
+import oakmirror.text.Texts;
+
 /**
  * Which profiles of the library are folded into one reference.
  *
@@ -29,6 +31,6 @@ public record FoldRule(Kind kind, String text) {
 
     /** What is folded, in words. */
     String label(int count) {
-        return (text.isBlank() ? "Profiles" : text) + " (" + count + " folded)";
+        return Texts.of("sessions.folded", text.isBlank() ? "Profiles" : text, count);
     }
 }

@@ -8,6 +8,7 @@ import java.nio.file.Path;
 import oakmirror.files.DiskFullException;
 import oakmirror.files.PlainFile;
 import oakmirror.files.WholeFile;
+import oakmirror.text.Texts;
 
 /**
  * Sessions as JSON files. Audio files below the session's folder, or beside it, are named relative to it, so that a folder can be
@@ -34,14 +35,14 @@ public final class SessionFile {
     public static void write(SessionDocument document, Path file) throws IOException {
         byte[] bytes = bytes(document, file);
         if (bytes.length > MOST_BYTES) {
-            throw new IOException("The session has become too large to be kept; fold fewer profiles.");
+            throw new IOException(Texts.of("sessions.theSessionHasBecome"));
         }
         try {
             WholeFile.write(file, bytes);
         } catch (DiskFullException e) {
-            throw new IOException("There is no room for " + file.getFileName() + "; make room and save again.", e);
+            throw new IOException(Texts.of("sessions.thereIsNoRoom", file.getFileName()), e);
         } catch (IOException e) {
-            throw new IOException("The session could not be saved there; choose another folder.", e);
+            throw new IOException(Texts.of("sessions.theSessionCouldNot"), e);
         }
     }
 
@@ -90,15 +91,15 @@ public final class SessionFile {
         try {
             read = SessionJson.MAPPER.readTree(content);
         } catch (JsonProcessingException e) {
-            throw new IOException(file.getFileName() + " is not an Oak Mirror session.", e);
+            throw new IOException(Texts.of("sessions.isNotAnOak", file.getFileName()), e);
         }
         if (!(read instanceof ObjectNode root)
                 || !FORMAT.equals(root.path("format").asText())) {
-            throw new IOException(file.getFileName() + " is not an Oak Mirror session.");
+            throw new IOException(Texts.of("sessions.isNotAnOak", file.getFileName()));
         }
         JsonNode said = root.path("version");
         if (said.isNumber() && said.asDouble() > VERSION) {
-            throw new IOException(file.getFileName() + " was saved by a newer Oak Mirror; update to open it.");
+            throw new IOException(Texts.of("sessions.wasSavedByA", file.getFileName()));
         }
         try {
             int version = said.isMissingNode() ? 1 : SessionJson.version(said);
@@ -107,7 +108,7 @@ public final class SessionFile {
             return SessionJson.fromTree(current, folderOf(file));
         } catch (JsonProcessingException | IllegalArgumentException e) {
             throw new IOException(
-                    file.getFileName() + " holds a setting that cannot be: " + SessionJson.sentence(e) + ".", e);
+                    Texts.of("sessions.holdsASettingThat", file.getFileName(), SessionJson.sentence(e)), e);
         }
     }
 }

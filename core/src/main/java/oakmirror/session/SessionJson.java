@@ -39,6 +39,7 @@ import oakmirror.correction.CorrectionSettings.Basis;
 import oakmirror.profile.Figures;
 import oakmirror.profile.Profile;
 import oakmirror.profile.ProfileJson;
+import oakmirror.text.Texts;
 
 /**
  * Sessions as trees of JSON: the records as they are, with their own checks. What is missing is filled in from an empty session before the
@@ -373,7 +374,7 @@ final class SessionJson {
             reason = format.getValue() + " is none of "
                     + Arrays.toString(format.getTargetType().getEnumConstants());
         } else {
-            reason = "what stands there cannot be";
+            reason = Texts.of("sessions.whatStandsThereCannot");
         }
         return field.isEmpty() ? reason : field + ": " + reason;
     }

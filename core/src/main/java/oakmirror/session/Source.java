@@ -3,6 +3,7 @@ package oakmirror.session;
 import java.nio.file.Path;
 import java.util.List;
 import oakmirror.profile.Profile;
+import oakmirror.text.Texts;
 
 /** Where a track comes from. */
 public sealed interface Source permits Source.File, Source.Kept, Source.Folded, Source.Live {
@@ -51,7 +52,7 @@ public sealed interface Source permits Source.File, Source.Kept, Source.Folded, 
 
         @Override
         public String usualName() {
-            return "live mix";
+            return Texts.of("sessions.liveMix");
         }
     }
 

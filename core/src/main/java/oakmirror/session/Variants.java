@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.stream.Collectors;
 import oakmirror.finish.FinishSettings;
 import oakmirror.readings.Readings;
+import oakmirror.text.Texts;
 
 /**
  * Several outcomes of one session that are wanted at once: every choice of references with every strength, every caution and every target.
@@ -95,10 +96,10 @@ public record Variants(
     private static String towards(Session base, Session settings) {
         List<Track> all = settings.references();
         if (all.isEmpty()) {
-            return "no reference";
+            return Texts.of("sessions.noReference");
         }
         return all.size() > 1 && all.size() == base.references().size()
-                ? "all references"
+                ? Texts.of("sessions.allReferences")
                 : all.stream().map(Track::name).collect(Collectors.joining(" + "));
     }
 

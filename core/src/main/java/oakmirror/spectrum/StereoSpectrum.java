@@ -2,6 +2,7 @@ package oakmirror.spectrum;
 
 import java.util.Arrays;
 import oakmirror.audio.Decibels;
+import oakmirror.text.Texts;
 
 /**
  * What the two sides of a stereo signal hold in each band of the {@link BandGrid}, and what they share: enough to read the spectrum of
@@ -21,13 +22,13 @@ public record StereoSpectrum(double[] left, double[] right, double[] cross, int 
     /** What of a stereo signal is looked at. */
     public enum Part {
         /** The mean power of both sides. */
-        STEREO("stereo"),
+        STEREO("spectrum.stereo"),
         /** (L+R)/2. */
-        MID("mid"),
+        MID("spectrum.mid"),
         /** (L−R)/2. */
-        SIDE("side"),
-        LEFT("left"),
-        RIGHT("right");
+        SIDE("spectrum.side"),
+        LEFT("spectrum.left"),
+        RIGHT("spectrum.right");
 
         private final String label;
 
@@ -37,7 +38,7 @@ public record StereoSpectrum(double[] left, double[] right, double[] cross, int 
 
         /** Its name on screen. */
         public String label() {
-            return label;
+            return Texts.of(label);
         }
     }
 

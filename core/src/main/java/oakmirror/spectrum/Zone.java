@@ -1,16 +1,18 @@
 package oakmirror.spectrum;
 
 import java.util.Arrays;
+import java.util.Locale;
+import oakmirror.text.Texts;
 
 /** The seven named ranges that readings are given in. */
 public enum Zone {
-    SUB("Sub", "Sub", 20, 60),
-    BASS("Bass", "Bass", 60, 120),
-    LOW_MID("Low mid", "Low", 120, 500),
-    MID("Mid", "Mid", 500, 2000),
-    PRESENCE("Presence", "Pres", 2000, 6000),
-    TREBLE("Treble", "Treb", 6000, 10000),
-    AIR("Air", "Air", 10000, 20000);
+    SUB("spectrum.sub", "spectrum.sub", 20, 60),
+    BASS("spectrum.bass", "spectrum.bass", 60, 120),
+    LOW_MID("spectrum.lowMid", "spectrum.low", 120, 500),
+    MID("spectrum.mid2", "spectrum.mid2", 500, 2000),
+    PRESENCE("spectrum.presence", "spectrum.pres", 2000, 6000),
+    TREBLE("spectrum.treble", "spectrum.treb", 6000, 10000),
+    AIR("spectrum.air", "spectrum.air", 10000, 20000);
 
     private final String label;
     private final String shortLabel;
@@ -26,12 +28,17 @@ public enum Zone {
 
     /** Its name on screen. */
     public String label() {
-        return label;
+        return Texts.of(label);
+    }
+
+    /** Its name in files, which no language changes. */
+    public String written() {
+        return name().charAt(0) + name().substring(1).toLowerCase(Locale.ROOT).replace('_', ' ');
     }
 
     /** Its name where there is little room. */
     public String shortLabel() {
-        return shortLabel;
+        return Texts.of(shortLabel);
     }
 
     /** Lower edge in Hz. */

@@ -7,6 +7,7 @@ import java.util.Locale;
 import java.util.Map;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.Zone;
+import oakmirror.text.Texts;
 
 /**
  * How well stems and their mix go together, in words.
@@ -45,22 +46,20 @@ public record StemCheck(String sentence, String zones, List<String> warnings) {
      */
     public static StemCheck of(Bus bus, StemPowers powers, Form mix, List<Form> stems) {
         double left = powers.residualDb();
-        String sentence = "The stems sum to the mix but for " + Readings.gainDb(bus.residualDb())
-                + "; a bus of level, tone and width explains all but " + Readings.gainDb(left) + ".";
+        String sentence = Texts.of("stems.theStemsSumTo", Readings.gainDb(bus.residualDb()), Readings.gainDb(left));
         List<String> zones = new ArrayList<>();
         for (Zone zone : Zone.values()) {
             zones.add(zone.label() + " " + Readings.gainDb(powers.residualDb(zone)));
         }
         List<String> warnings = new ArrayList<>();
         if (left > MOST_LEFT_DB) {
-            warnings.add("Something of the mix is not among the stems, or a compressor on the bus works hard: "
-                    + Readings.gainDb(left) + " of it stays unexplained.");
+            warnings.add(Texts.of("stems.somethingOfTheMix", Readings.gainDb(left)));
         }
         double late = (double) bus.delayFrames() / mix.sampleRate();
         if (Math.abs(late) > LATE_SECONDS) {
             warnings.add(String.format(
                     Locale.ROOT,
-                    "The mix begins %.0f ms %s than the stems; that is made good.",
+                    Texts.of("stems.theMixBegins0f"),
                     1000 * Math.abs(late),
                     late > 0 ? "later" : "earlier"));
         }
@@ -69,18 +68,19 @@ public record StemCheck(String sentence, String zones, List<String> warnings) {
             double longer = stem.seconds() - mix.seconds();
             if (Math.abs(longer) > OTHER_LENGTH_SECONDS) {
                 String than = longer > 0 ? "longer" : "shorter";
-                String said = String.format(Locale.ROOT, "%.1f s %s than the mix.", Math.abs(longer), than);
+                String said = String.format(Locale.ROOT, Texts.of("stems.1fSSThan"), Math.abs(longer), than);
                 same.computeIfAbsent(said, k -> new ArrayList<>()).add(stem.name());
             }
             if (stem.sampleRate() != mix.sampleRate()) {
-                String said = Readings.rate(stem.sampleRate()) + ", the mix " + Readings.rate(mix.sampleRate())
-                        + "; converted.";
+                String said = Texts.of(
+                        "stems.theMixConverted", Readings.rate(stem.sampleRate()), Readings.rate(mix.sampleRate()));
                 same.computeIfAbsent(said, k -> new ArrayList<>()).add(stem.name());
             }
         }
-        same.forEach((said, names) ->
-                warnings.add((names.size() > 1 && names.size() == stems.size() ? "All stems" : String.join(", ", names))
-                        + ": " + said));
+        same.forEach((said, names) -> warnings.add((names.size() > 1 && names.size() == stems.size()
+                        ? Texts.of("stems.allStems")
+                        : String.join(", ", names))
+                + ": " + said));
         return new StemCheck(sentence, String.join(" · ", zones), warnings);
     }
 }

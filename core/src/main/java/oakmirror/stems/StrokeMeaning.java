@@ -7,6 +7,7 @@ import oakmirror.correction.Strokes;
 import oakmirror.correction.Strokes.Range;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
+import oakmirror.text.Texts;
 
 /** What broad strokes that sound right say about the mix, in one sentence: which stem or range to change. */
 public final class StrokeMeaning {
@@ -29,7 +30,7 @@ public final class StrokeMeaning {
                 .orElseThrow();
         double db = strokes.gainDb(range);
         if (Math.abs(db) < SMALLEST_DB) {
-            return "Turn lows, mids or highs up or down until it sounds right; then this says what it means for the mix.";
+            return Texts.of("stems.turnLowsMidsOr");
         }
         String said = range.label() + " " + Readings.gainDb(db) + ": ";
         return said
@@ -41,14 +42,14 @@ public final class StrokeMeaning {
     private static String byRange(Range range, double db) {
         String more = db > 0 ? "more" : "less";
         return switch (range) {
-            case LOW ->
-                "the mix wants " + more + " below " + Readings.about(range.highHz()) + ", most often bass or kick.";
+            case LOW -> Texts.of("stems.theMixWantsBelow", more, Readings.about(range.highHz()));
             case MID ->
-                "the mix wants " + more + " between " + Readings.about(range.lowHz()) + " and "
-                        + Readings.about(range.highHz()) + ", most often voices, guitars or keys.";
-            case HIGH ->
-                "the mix wants " + more + " above " + Readings.about(range.lowHz())
-                        + ", most often cymbals and the edge of voices and strings.";
+                Texts.of(
+                        "stems.theMixWantsBetween",
+                        more,
+                        Readings.about(range.lowHz()),
+                        Readings.about(range.highHz()));
+            case HIGH -> Texts.of("stems.theMixWantsAbove", more, Readings.about(range.lowHz()));
         };
     }
 
@@ -57,11 +58,11 @@ public final class StrokeMeaning {
         for (int s = 1; s < powers.stems(); s++) {
             loudest = own(powers, s, range) > own(powers, loudest, range) ? s : loudest;
         }
-        String lead = names.get(loudest) + " is the loudest stem there; ";
+        String lead = Texts.of("stems.isTheLoudestStem", names.get(loudest));
         double needed = gainFor(powers, loudest, range, db);
         return Math.abs(needed) >= MOST_DB
-                ? lead + "it alone cannot do as much, so it is the mix as a whole."
-                : lead + Readings.gainDb(needed) + " on it alone would do as much.";
+                ? Texts.of("stems.itAloneCannotDo", lead)
+                : Texts.of("stems.onItAloneWould", lead + Readings.gainDb(needed));
     }
 
     private static double own(StemPowers powers, int stem, Range range) {

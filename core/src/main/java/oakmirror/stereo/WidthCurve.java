@@ -2,6 +2,7 @@ package oakmirror.stereo;
 
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.StereoSpectrum;
+import oakmirror.text.Texts;
 
 /** One reading of width over frequency, in bands of a third of an octave about every centre of the {@link BandGrid}. */
 public final class WidthCurve {
@@ -10,10 +11,10 @@ public final class WidthCurve {
 
     /** What is read. */
     public enum Reading {
-        SIDE_TO_MID("side/mid", "dB"),
-        CORRELATION("correlation", ""),
-        FOLD_DOWN("left in mono", "dB"),
-        BALANCE("balance", "dB");
+        SIDE_TO_MID("stereo.sideMid", "dB"),
+        CORRELATION("stereo.correlation", ""),
+        FOLD_DOWN("stereo.leftInMono", "dB"),
+        BALANCE("stereo.balance", "dB");
 
         private final String label;
         private final String unit;
@@ -25,7 +26,7 @@ public final class WidthCurve {
 
         /** Its name on screen. */
         public String label() {
-            return label;
+            return Texts.of(label);
         }
 
         /** Its unit; empty for a plain number. */

@@ -5,6 +5,7 @@ import oakmirror.correction.RoundedBands;
 import oakmirror.dsp.ZoneDynamicsBand;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.StereoSpectrum.Part;
+import oakmirror.text.Texts;
 
 /**
  * All that is done to a mix as a text that can be typed into equalisers and compressors.
@@ -28,26 +29,21 @@ public record ShapedText(String text, double errorDb) {
         if (shaped.isAlike()) {
             text.append(middle.lines());
         } else {
-            text.append("Middle, (L+R)/2\n").append(middle.lines());
-            text.append("\nSide, (L−R)/2\n").append(side.lines());
+            text.append(Texts.of("zones.middleLR2")).append(middle.lines());
+            text.append(Texts.of("zones.sideLR2")).append(side.lines());
         }
         if (!shaped.dynamics().isEmpty()) {
-            text.append("\nDynamics, before the equaliser\n");
+            text.append(Texts.of("zones.dynamicsBeforeTheEqualiser"));
             shaped.dynamics().forEach(b -> text.append(line(b)));
         }
-        text.append(String.format(
-                Locale.ROOT,
-                "\nGain %s makes up the level.\nRounded: at most %.2f dB off from 20 Hz to 20 kHz.\n"
-                        + "Q of a bell is its centre over its bandwidth; of a shelf its slope, 0.71 being the steepest without overshoot.\n",
-                Readings.gainDb(madeUpDb),
-                error));
+        text.append(String.format(Locale.ROOT, Texts.of("zones.gainSMakesUp"), Readings.gainDb(madeUpDb), error));
         return new ShapedText(text.toString(), error);
     }
 
     private static String line(ZoneDynamicsBand b) {
         return String.format(
                 Locale.ROOT,
-                "%s, %s: %s above %s dB, attack %s, release %s, %s on the range\n",
+                Texts.of("zones.sSSAbove"),
                 b.zone().label(),
                 Readings.range(b.zone().lowHz(), b.zone().highHz()),
                 ZoneWords.ratio(b),

@@ -1,9 +1,11 @@
 package oakmirror.zones;
 
+import oakmirror.text.Texts;
+
 /** What of a zone is moved beside its tone. */
 public enum ZoneAspect {
-    WIDTH("width"),
-    DYNAMICS("dynamics");
+    WIDTH("zones.width"),
+    DYNAMICS("zones.dynamics");
 
     private final String label;
 
@@ -13,6 +15,6 @@ public enum ZoneAspect {
 
     /** Its name on screen. */
     public String label() {
-        return label;
+        return Texts.of(label);
     }
 }

@@ -1,6 +1,7 @@
 package oakmirror.zones;
 
 import oakmirror.spectrum.Zone;
+import oakmirror.text.Texts;
 
 /**
  * What was decided about a move of a zone. It outlives the proposal: whenever something is proposed again about that, it holds.
@@ -17,8 +18,8 @@ public record ZoneDecision(ZoneAspect aspect, Zone zone, boolean refused, double
 
     /** Checks the range. */
     public ZoneDecision {
-        java.util.Objects.requireNonNull(aspect, "a decision is about width or dynamics");
-        java.util.Objects.requireNonNull(zone, "a decision is about a zone");
+        java.util.Objects.requireNonNull(aspect, Texts.of("zones.aDecisionIsAbout"));
+        java.util.Objects.requireNonNull(zone, Texts.of("zones.aDecisionIsAbout2"));
         if (!(part >= 0 && part <= MOST)) {
             throw new IllegalArgumentException("of a move 0 to " + MOST + " parts are taken");
         }

@@ -85,7 +85,7 @@ class RecordStandingTest {
                 .anyMatch(m -> m.gainDb() < -1 && m.centreHz() > 120 && m.centreHz() < 500);
         assertThat(standing.songs()).filteredOn(s -> s != apart).allMatch(s -> s.apart()
                 .isEmpty());
-        assertThat(standing.sentence()).startsWith("4 songs to the anchor “Low Water”; apart: one in Low mid");
+        assertThat(standing.sentence()).startsWith("4 songs compared with “Low Water”; standing out: one in Low mid");
     }
 
     @Test

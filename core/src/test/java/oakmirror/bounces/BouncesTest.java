@@ -188,7 +188,7 @@ class BouncesTest {
         assertThat(change.closer().zones()).contains(Zone.PRESENCE);
         assertThat(change.further().zones()).contains(Zone.AIR);
         assertThat(change.words("bounce 1")).startsWith("closer in ").contains(" since bounce 1, further in ");
-        assertThat(less.since(less).words("bounce 2")).isEqualTo("neither closer nor further since bounce 2");
+        assertThat(less.since(less).words("bounce 2")).isEqualTo("no closer than bounce 2");
     }
 
     @Test
@@ -247,14 +247,14 @@ class BouncesTest {
         Proposal proposal = Proposal.derive(gap, CorrectionSettings.DEFAULT, RATE);
         List<Move> moves = proposal.correction().moves();
         TakenUp treble = ofTreble(TakenUp.of(moves, dull, better));
-        assertThat(treble.words()).isEqualTo("taken up");
+        assertThat(treble.words()).isEqualTo("applied");
         assertThat(treble.share()).isCloseTo(0.85, within(0.25));
         assertThat(ofTreble(TakenUp.of(moves, dull, dull)).words()).isEqualTo("left");
         assertThat(new TakenUp(1000, 4, 1.5).isDone()).as("in part is not done").isFalse();
-        assertThat(new TakenUp(1000, 4, 1.5).words()).isEqualTo("taken up in part");
+        assertThat(new TakenUp(1000, 4, 1.5).words()).isEqualTo("partly applied");
         assertThat(new TakenUp(1000, 4, 4).isDone()).isTrue();
         assertThat(new TakenUp(1000, -4, -9).isDone()).as("and more").isTrue();
-        assertThat(ofTreble(TakenUp.of(moves, dull, duller)).words()).isEqualTo("the other way");
+        assertThat(ofTreble(TakenUp.of(moves, dull, duller)).words()).isEqualTo("opposite direction");
     }
 
     private static TakenUp ofTreble(List<TakenUp> all) {

@@ -114,7 +114,7 @@ class GuardsTest {
     void whereNeitherSideHasEnergyNothingIsDone() {
         Correction c = correct(f -> f < 45 ? -60 : 0, f -> f < 45 ? -85 : 0);
         assertThat(most(c, 20, 20000)).isLessThan(0.5);
-        assertThat(only(c).reason()).isEqualTo("nothing there");
+        assertThat(only(c).reason()).isEqualTo("no signal");
         assertThat(only(c).highHz()).isCloseTo(45, within(6.0));
     }
 
@@ -147,7 +147,7 @@ class GuardsTest {
         assertThat(c.curveDb()[BandGrid.bandOf(140)]).isCloseTo(-5, within(0.3));
         assertThat(most(c, 2000, 20000)).isLessThan(0.5);
         assertThat(only(c).reason()).isEqualTo("not in the references");
-        assertThat(only(c).detail()).matches("they have nothing above 11 kHz, a fall of [0-9]{3} dB an octave");
+        assertThat(only(c).detail()).matches("no signal above 11 kHz, falling [0-9]{3} dB per octave");
     }
 
     @Test
@@ -176,7 +176,7 @@ class GuardsTest {
         Correction c = louderNote(hz, Optional.of(new Key(0, true)));
         assertThat(most(c, 20, 20000)).isLessThan(0.5);
         assertThat(c.held()).anySatisfy(h -> {
-            assertThat(h.reason()).isEqualTo("foreign note");
+            assertThat(h.reason()).isEqualTo("out-of-key note");
             assertThat(h.detail()).contains("not in C major");
             assertThat(h.lowHz()).isLessThan(hz);
             assertThat(h.highHz()).isGreaterThan(hz);
@@ -188,7 +188,7 @@ class GuardsTest {
     void aNoteOfTheKeyIs(double hz) {
         Correction c = louderNote(hz, Optional.of(new Key(0, true)));
         assertThat(c.curveDb()[BandGrid.bandOf(hz)]).isGreaterThan(0.8);
-        assertThat(c.held()).extracting(Held::reason).doesNotContain("foreign note");
+        assertThat(c.held()).extracting(Held::reason).doesNotContain("out-of-key note");
     }
 
     @Test
@@ -205,7 +205,7 @@ class GuardsTest {
         Correction cut = correct(peak, f -> 0);
         assertThat(cut.curveDb()[at]).isLessThan(-2.5);
         assertThat(boost.curveDb()[at]).isGreaterThan(1).isLessThan(-cut.curveDb()[at] - 0.5);
-        assertThat(only(boost).reason()).isEqualTo("fine boost");
+        assertThat(only(boost).reason()).isEqualTo("narrow boost");
         DoubleUnaryOperator broad = AnalogueSection.bell(1250, 3.5, 2)::gainDb;
         assertThat(correct(f -> 0, broad).curveDb()[at])
                 .as("a broad one passes")
@@ -221,7 +221,7 @@ class GuardsTest {
         double rms = Math.sqrt(
                 Arrays.stream(curve).map(d -> (d - mean) * (d - mean)).average().orElseThrow());
         assertThat(rms).isBetween(5.5, 6.1);
-        assertThat(only(c).reason()).isEqualTo("large change");
+        assertThat(only(c).reason()).isEqualTo("large correction");
     }
 
     @Test

@@ -80,8 +80,8 @@ class NamePatternTest {
     @Test
     void whatIsNoPlaceIsSaid() {
         assertThat(new NamePattern("{title} {mood}").objection())
-                .hasValueSatisfying(
-                        s -> assertThat(s).startsWith("{mood} is no place").contains("{title}, {artist}"));
+                .hasValueSatisfying(s ->
+                        assertThat(s).startsWith("{mood} is not a placeholder").contains("{title}, {artist}"));
         assertThat(new NamePattern("  ").objection()).isPresent();
         assertThat(NamePattern.USUAL.objection()).isEmpty();
     }

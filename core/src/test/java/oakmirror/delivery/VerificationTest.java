@@ -49,19 +49,19 @@ class VerificationTest {
         Verification wrong = found(promise(16), levels(-15, -0.5), 44100, 479_000, Rounding.PLAIN, Channels.SWAPPED);
         assertThat(wrong.faults())
                 .containsExactly(
-                        "It runs at 44.1 kHz, not 48 kHz; render it again.",
-                        "It is 1000 samples too short; render it again.",
-                        "Left and right have changed places; do not send it.",
-                        "It is not dithered; render it again.",
-                        "It reads 1.0 LU quieter than what was written; render it again.",
-                        "Its true peak is −0.5 dBTP, over −1.0; lower the ceiling.");
+                        "Its sample rate is 44.1 kHz, not 48 kHz. Render it again.",
+                        "It is 1,000 samples too short. Render it again.",
+                        "Left and right are swapped. Do not send it.",
+                        "It is not dithered. Render it again.",
+                        "It measures 1.0 LU quieter than what was written. Render it again.",
+                        "Its true peak is −0.5 dBTP, above −1.0. Lower the ceiling.");
     }
 
     @Test
     void otherSoundIsSaidOnce() {
         Verification other = found(promise(24), levels(-14, -1), RATE, 480_000, Rounding.OTHER, Channels.OTHER);
         assertThat(other.faults())
-                .containsExactly("Its samples are not those that were written; render it again, to another disk.");
+                .containsExactly("Its samples differ from what was written. Render it again, to another disk.");
     }
 
     @Test
@@ -69,10 +69,10 @@ class VerificationTest {
         Verification lossy = found(promise(0), levels(-14.2, -0.3), RATE, 481_024, Rounding.LOSSY, Channels.RIGHT);
         assertThat(lossy.faults()).isEmpty();
         assertThat(lossy.remarks())
-                .containsExactly("Coding raised its true peak to −0.3 dBTP; a lower ceiling keeps it under −1.0.");
-        assertThat(lossy.findings()).contains("1024 samples of padding", "coded with loss");
+                .containsExactly("Encoding raised its true peak to −0.3 dBTP. A lower ceiling keeps it below −1.0.");
+        assertThat(lossy.findings()).contains("1024 samples of padding", "lossy");
         Verification longer = found(promise(0), levels(-14, -1), RATE, 490_000, Rounding.LOSSY, Channels.RIGHT);
-        assertThat(longer.faults()).containsExactly("It is 10000 samples too long; render it again.");
+        assertThat(longer.faults()).containsExactly("It is 10,000 samples too long. Render it again.");
     }
 
     @Test
@@ -88,7 +88,7 @@ class VerificationTest {
         Verification v = found(
                 silent, levels(Double.NaN, Double.NEGATIVE_INFINITY), RATE, 480_000, Rounding.DITHERED, Channels.ALIKE);
         assertThat(v.faults()).isEmpty();
-        assertThat(v.findings()).contains("no loudness", "both sides alike");
+        assertThat(v.findings()).contains("no loudness", "both channels identical");
     }
 
     @ParameterizedTest

@@ -86,7 +86,7 @@ class VerifierTest {
     void sidesThatChangedPlacesAreFound() throws IOException {
         Verification v = verify(right, left, 32, false);
         assertThat(v.channels()).isEqualTo(Channels.SWAPPED);
-        assertThat(v.faults()).anyMatch(f -> f.startsWith("Left and right have changed places"));
+        assertThat(v.faults()).anyMatch(f -> f.startsWith("Left and right are swapped"));
     }
 
     @Test
@@ -118,7 +118,7 @@ class VerifierTest {
             l[i] = left[i] * 1.1f;
             r[i] = right[i] * 1.1f;
         }
-        assertThat(verify(l, r, 0, false).faults()).anyMatch(f -> f.startsWith("It reads 0.8 LU louder"));
+        assertThat(verify(l, r, 0, false).faults()).anyMatch(f -> f.startsWith("It measures 0.8 LU louder"));
         Witness witness = new Witness(left.length);
         TrackMeasurement written = measured(left, right, witness::add);
         Verifier verifier = new Verifier(witness, new Promise(written.heard(), -30, RATE, 24, false));

@@ -73,7 +73,7 @@ class RulesTest {
         assertThat(found).singleElement().satisfies(f -> {
             assertThat(f.kind()).isEqualTo(Kind.QUIETER);
             assertThat(f.title()).isEqualTo("12.0 LU quieter than the references");
-            assertThat(f.onTheMaster()).startsWith("A gain of up to +12.0 dB");
+            assertThat(f.onTheMaster()).startsWith("Up to +12.0 dB of gain");
         });
     }
 
@@ -99,13 +99,13 @@ class RulesTest {
                         mix.compared().heard().peakToLoudness()
                                 - plain(1).compared().heard().peakToLoudness(),
                         within(0.5));
-        assertThat(standing.words()).startsWith("Squashed: ").contains("less dynamics than the references");
+        assertThat(standing.words()).startsWith("Over-compressed: ").contains("less dynamics than the references");
         assertThat(kinds(mix, plain(1))).contains(Kind.SQUASHED);
 
         DynamicsStanding turned =
                 standing(plain(0), new Subject(1, "x", mix.compared(), mix.whole(), Optional.empty()));
         assertThat(turned.verdict()).isEqualTo(Verdict.LOOSE);
-        assertThat(turned.words()).startsWith("Loose: ");
+        assertThat(turned.words()).startsWith("Uncontrolled: ");
 
         DynamicsStanding same = standing(plain(0), plain(1));
         assertThat(same.verdict()).isEqualTo(Verdict.ALIKE);
@@ -122,7 +122,7 @@ class RulesTest {
         Subject oneSided = subject(0, LEFT, new float[RIGHT.length], Optional.empty());
         List<Finding> found = Findings.of(oneSided, List.of(plain(1)), CorridorSettings.DEFAULT);
         assertThat(found.get(0).kind()).isEqualTo(Kind.SILENT_SIDE);
-        assertThat(found.get(0).title()).isEqualTo("The right side is silent");
+        assertThat(found.get(0).title()).isEqualTo("The right channel is silent");
         assertThat(found).extracting(Finding::kind).doesNotContain(Kind.WIDE, Kind.NARROW, Kind.OUT_OF_PHASE);
 
         Subject off = subject(0, shaped(LEFT, x -> x + 0.02), RIGHT, Optional.empty());
@@ -225,8 +225,8 @@ class RulesTest {
         List<Finding> other =
                 found.stream().filter(f -> f.kind() == Kind.OTHER_ARRANGEMENT).toList();
         assertThat(other).hasSize(1);
-        assertThat(other.get(0).title()).matches("References? 1(, 2)? (is|are) other music");
-        assertThat(other.get(0).evidence()).contains("clipping, phase, combs");
+        assertThat(other.get(0).title()).matches("References? 1(, 2)? (is|are) different music");
+        assertThat(other.get(0).evidence()).contains("clipping, phase, comb filtering");
         assertThat(found)
                 .filteredOn(f -> !f.kind().isCaveat() && !f.kind().isAbsolute())
                 .allMatch(f -> f.certainty() == Certainty.CERTAIN);

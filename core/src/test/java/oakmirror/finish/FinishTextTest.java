@@ -19,24 +19,24 @@ class FinishTextTest {
     @Test
     void eachStandingIsSaidWithItsFigures() {
         assertThat(verdict(-11, 6, -11, Standing.REACHED, new Price(2.6, 0.4, 0)))
-                .isEqualTo("It lands at −11.0 LUFS under −1.0 dBTP; costs 2.6 dB of peaks at most, 0.4 on average.");
-        assertThat(verdict(-16, 2, -16, Standing.REACHED, Price.NONE)).contains("no peak comes over −1.0 dBTP");
+                .isEqualTo("It reaches −11.0 LUFS under −1.0 dBTP, with 2.6 dB of limiting at most, 0.4 on average.");
+        assertThat(verdict(-16, 2, -16, Standing.REACHED, Price.NONE)).contains("no peak exceeds −1.0 dBTP");
         assertThat(verdict(-23, -4, -23, Standing.REACHED, Price.NONE)).contains("turned down by 4.0 dB");
         assertThat(verdict(-8, 9, -8, Standing.OVERDONE, new Price(9, 3, 0.02)))
-                .contains("only 7.0 dB above the loudness", "loudest that is sane is −9.5 LUFS");
+                .contains("only 7.0 dB above the loudness", "loudest that still holds up is −9.5 LUFS");
         assertThat(verdict(-9.2, 9, -9.2, Standing.OVERDONE, new Price(9, 3, 0.12)))
-                .contains("more than 6.0 dB of peaks are taken in 12 % of the time");
+                .contains("more than 6.0 dB of gain reduction 12 % of the time");
         assertThat(verdict(-3, 9, -9.5, Standing.OUT_OF_REACH, new Price(9, 3, 0.05)))
-                .contains("No drive makes this mix as loud as −3.0 LUFS", "lands at −9.5 LUFS");
-        assertThat(verdict(-10, 3, -13, Standing.HELD_BACK, Price.NONE)).contains("Held back by 3.0 dB");
+                .contains("No drive gets this mix to −3.0 LUFS", "ends up at −9.5 LUFS");
+        assertThat(verdict(-10, 3, -13, Standing.HELD_BACK, Price.NONE)).contains("3.0 dB short of the target");
         assertThat(verdict(-10, 0, Double.NaN, Standing.NO_LOUDNESS, Price.NONE))
-                .contains("no loudness to bring");
+                .contains("no measurable loudness");
     }
 
     @Test
     void easingCompressionIsAdvisedWhereDynamicsAreWhatIsMissing() {
         assertThat(FinishText.advice(8, List.of(12.0, 10.5)))
-                .hasValueSatisfying(s -> assertThat(s).contains("2.5 dB more", "easing the compression"));
+                .hasValueSatisfying(s -> assertThat(s).contains("2.5 dB more", "Less compression"));
         assertThat(FinishText.advice(10, List.of(12.0, 10.5))).isEmpty();
         assertThat(FinishText.advice(8, List.of())).isEqualTo(Optional.empty());
     }

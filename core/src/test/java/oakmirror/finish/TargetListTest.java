@@ -87,7 +87,7 @@ class TargetListTest {
                 "x", -23, Optional.of(0.5), -1, Optional.of(-20.5), Optional.of(-15.0), Optional.of(5.0), false, "");
         assertThat(shortForm.missedBy(levels(-23, -1))).containsExactly("its loudest 3 s", "its range");
         assertThat(FinishText.missed(List.of(shortForm), FinishSettings.DEFAULT.withTarget(-23, -1), levels(-23, -1)))
-                .isEqualTo("Not within x: its loudest 3 s, its range.");
+                .isEqualTo("Outside the spec of x: its loudest 3 s, its range.");
         assertThat(FinishText.missed(List.of(shortForm), FinishSettings.DEFAULT, levels(-23, -1)))
                 .isEmpty();
         assertThat(shortForm.missedBy(levels(-20, 0)))

@@ -182,14 +182,14 @@ class ProfileTest {
         refused(silent);
         Files.writeString(file, "[".repeat(100_000));
         assertThatThrownBy(() -> ProfileFile.read(file))
-                .hasMessage("odd.oakprofile.json is not a file of Oak Mirror profiles.");
+                .hasMessage("odd.oakprofile.json is not an Oak Mirror profile file.");
         Files.writeString(file, "{\"format\":\"oak-mirror-profiles\",\"version\":9}");
         assertThatThrownBy(() -> ProfileFile.read(file)).hasMessageContaining("newer");
         Files.writeString(
                 file,
                 "{\"format\":\"oak-mirror-profiles\",\"version\":1,\"profiles\":[{\"id\":\"a\",\"about\":{\"title\":\"x\"}}]}",
                 StandardCharsets.UTF_8);
-        assertThatThrownBy(() -> ProfileFile.read(file)).hasMessageContaining("profile 1 cannot be");
+        assertThatThrownBy(() -> ProfileFile.read(file)).hasMessageContaining("profile 1 is not valid");
     }
 
     /** Profiles are read one after the other, so what one of them may hold is bounded; what else stands beside them is passed over. */
@@ -201,9 +201,9 @@ class ProfileTest {
         assertThat(ProfileFile.read(file)).isEmpty();
         Files.writeString(file, head + "\"profiles\":[{\"x\":[" + "0,".repeat(300_000) + "0]}]}");
         assertThatThrownBy(() -> ProfileFile.read(file))
-                .hasMessage("much.oakprofile.json is not a file of Oak Mirror profiles.");
+                .hasMessage("much.oakprofile.json is not an Oak Mirror profile file.");
         Files.writeString(file, "{\"version\":1,\"profiles\":[]}");
-        assertThatThrownBy(() -> ProfileFile.read(file)).hasMessageContaining("is not a file of Oak Mirror profiles");
+        assertThatThrownBy(() -> ProfileFile.read(file)).hasMessageContaining("is not an Oak Mirror profile file");
     }
 
     private static void refused(ObjectNode tree) {

@@ -172,29 +172,28 @@ class StrangersFilesTest {
             at = at.putObject("further");
         }
         assertThatThrownBy(() -> ProfileFile.read(written(file(deep))))
-                .hasMessageContaining("is not a file of Oak Mirror profiles");
+                .hasMessageContaining("is not an Oak Mirror profile file");
         ObjectNode text = ProfileJson.toTree(good);
         ((ObjectNode) text.get("about")).put("notes", "n".repeat(30_000));
         assertThatThrownBy(() -> ProfileFile.read(written(file(text))))
-                .hasMessageContaining("is not a file of Oak Mirror profiles");
+                .hasMessageContaining("is not an Oak Mirror profile file");
         String number =
                 file(ProfileJson.toTree(good)).replaceFirst("\"frames\":\\d+", "\"frames\":" + "9".repeat(1000));
         assertThatThrownBy(() -> ProfileFile.read(written(number)))
-                .hasMessageContaining("is not a file of Oak Mirror profiles");
+                .hasMessageContaining("is not an Oak Mirror profile file");
         ObjectNode peaks = ProfileJson.toTree(good);
         ArrayNode many = (ArrayNode) peaks.at("/measured/tone/peaks");
         for (int i = 0; i < 100; i++) {
             many.add(MAPPER.createArrayNode().add(100).add(-20).add(3));
         }
-        assertThatThrownBy(() -> ProfileFile.read(written(file(peaks)))).hasMessageContaining("profile 1 cannot be");
+        assertThatThrownBy(() -> ProfileFile.read(written(file(peaks)))).hasMessageContaining("profile 1 is not valid");
         ObjectNode one = ProfileJson.toTree(good);
         Path three = written(file(one, one, one));
         assertThat(ProfileFile.read(three, 3)).hasSize(3);
-        assertThatThrownBy(() -> ProfileFile.read(three, 2)).hasMessageContaining("more than 2 profiles; split it");
+        assertThatThrownBy(() -> ProfileFile.read(three, 2)).hasMessageContaining("more than 2 profiles. Split it");
         assertThatThrownBy(() -> ProfileFile.read(folder.resolve("nowhere" + ProfileFile.ENDING)))
                 .isInstanceOf(IOException.class);
-        assertThatThrownBy(() -> ProfileFile.profile(new byte[] {1, 2, 3}))
-                .hasMessageStartingWith("this is no profile");
+        assertThatThrownBy(() -> ProfileFile.profile(new byte[] {1, 2, 3})).hasMessageStartingWith("not a profile");
     }
 
     /** A session that names files is read, and none of them is touched. */
@@ -218,7 +217,7 @@ class StrangersFilesTest {
         Files.writeString(file, odd);
         assertThatThrownBy(() -> SessionFile.read(file))
                 .isInstanceOf(IOException.class)
-                .hasMessageContaining("a setting that cannot be");
+                .hasMessageContaining("an invalid setting");
         String broken = Files.readString(file)
                 .replace("java.lang.Runtime", "profile")
                 .replaceFirst("\"channels\"\\s*:\\s*\\d+", "\"channels\":900");
@@ -237,7 +236,7 @@ class StrangersFilesTest {
             facts.add(new Fact.BounceNoted("bounce" + i, note));
         }
         assertThatThrownBy(() -> SessionFile.write(new SessionDocument(Session.EMPTY, new SessionLog(facts)), file))
-                .hasMessageContaining("too large to be kept");
+                .hasMessageContaining("too large to save");
         assertThat(Files.readAllBytes(file)).isEqualTo(before);
     }
 }

@@ -52,11 +52,4 @@ class ReadingsTest {
         assertThat(Readings.milliseconds(0.00037)).isEqualTo("0.37 ms");
         assertThat(Readings.milliseconds(0.0012)).isEqualTo("1.2 ms");
     }
-
-    @Test
-    void thingsAreCounted() {
-        assertThat(Readings.count(0, "move")).isEqualTo("no moves");
-        assertThat(Readings.count(1, "move")).isEqualTo("1 move");
-        assertThat(Readings.count(12, "move")).isEqualTo("12 moves");
-    }
 }

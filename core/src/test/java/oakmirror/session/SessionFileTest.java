@@ -2,7 +2,6 @@ package oakmirror.session;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
-import static org.assertj.core.api.Assumptions.assumeThat;
 
 import java.io.IOException;
 import java.io.RandomAccessFile;
@@ -24,6 +23,7 @@ import oakmirror.correction.MoveDecisions;
 import oakmirror.correction.TakenMove;
 import oakmirror.correction.Treatment;
 import oakmirror.dsp.ToneFilter.Phase;
+import oakmirror.files.Pipe;
 import oakmirror.files.Unseen;
 import oakmirror.finish.FinishSettings;
 import oakmirror.level.LevelSettings;
@@ -165,7 +165,7 @@ class SessionFileTest {
                 folder.resolve("x.json"), "{\"format\":\"oak-mirror-session\"," + fields.replace('\'', '"') + "}");
         assertThatThrownBy(() -> SessionFile.read(file))
                 .isInstanceOf(IOException.class)
-                .hasMessageStartingWith("x.json holds a setting that cannot be: ")
+                .hasMessageStartingWith("x.json contains an invalid setting: ")
                 .hasMessageContaining(expected);
     }
 
@@ -175,16 +175,14 @@ class SessionFileTest {
         Path file = Files.writeString(
                 folder.resolve("x.json"), "{\"format\":\"oak-mirror-session\",\"version\":" + version + "}");
         assertThatThrownBy(() -> SessionFile.read(file))
-                .hasMessage("x.json was saved by a newer Oak Mirror; update to open it.");
+                .hasMessage("x.json was saved by a newer Oak Mirror. Update to open it.");
     }
 
     @Test
     void whatIsNoPlainFileIsNotRead() throws Exception {
-        assertThatThrownBy(() -> SessionFile.read(folder)).hasMessageContaining("is a folder and no file");
-        Path pipe = folder.resolve("pipe.json");
-        assumeThat(new ProcessBuilder("mkfifo", pipe.toString()).start().waitFor())
-                .isZero();
-        assertThatThrownBy(() -> SessionFile.read(pipe)).hasMessageContaining("is a pipe or a device and no file");
+        assertThatThrownBy(() -> SessionFile.read(folder)).hasMessageContaining("is a folder, not a file");
+        Path pipe = Pipe.make(folder.resolve("pipe.json"));
+        assertThatThrownBy(() -> SessionFile.read(pipe)).hasMessageContaining("is a pipe or a device, not a file");
     }
 
     @Test
@@ -235,11 +233,11 @@ class SessionFileTest {
                 "\"references\":[{\"file\":\"../../../../../../../../../../../..\"}] | a track's path names an audio file",
                 "\"references\":[{\"file\":\"\"}] | a track's path is empty",
                 "\"references\":[{}] | a track's path is empty",
-                "\"references\":\"none\" | references: what stands there cannot be",
+                "\"references\":\"none\" | references: invalid value",
                 "\"comparing\":{\"scope\":\"NOTHING\"} | comparing.scope: NOTHING is none of [PASSAGES, WHOLE_TRACKS]",
-                "\"comparing\":{\"statedLevel\":\"loud\"} | comparing.levels.statedLevel: what stands there cannot be",
+                "\"comparing\":{\"statedLevel\":\"loud\"} | comparing.levels.statedLevel: invalid value",
                 "\"correction\":{\"strength\":7} | shaping.correction: strength lies between 0 and 1",
-                "\"correction\":{\"strength\":null} | shaping.correction.strength: what stands there cannot be",
+                "\"correction\":{\"strength\":null} | shaping.correction.strength: invalid value",
                 "\"version\":2,\"session\":{\"shaping\":{\"moves\":{\"added\":[{\"centreHz\":1,\"gainDb\":1,\"octaves\":1}]}}} | shaping.moves.added[0]: a move lies between 10 Hz",
                 "\"version\":2,\"session\":{\"shaping\":{\"moves\":{\"decisions\":[{\"lowHz\":9,\"highHz\":8,\"up\":true,\"treatment\":{\"refused\":true,\"gainFactor\":1,\"widthFactor\":1}}]}}} | shaping.moves.decisions[0]: a move goes from a low",
                 "\"output\":{\"format\":\"mp3\",\"bits\":24} | delivery.output: a master is WAV",
@@ -249,7 +247,7 @@ class SessionFileTest {
         Path file = Files.writeString(folder.resolve("x.json"), "{\"format\":\"oak-mirror-session\"," + field + "}");
         assertThatThrownBy(() -> SessionFile.read(file))
                 .isInstanceOf(IOException.class)
-                .hasMessageStartingWith("x.json holds a setting that cannot be: ")
+                .hasMessageStartingWith("x.json contains an invalid setting: ")
                 .hasMessageContaining(expected)
                 .hasMessageEndingWith(".");
     }
@@ -314,7 +312,7 @@ class SessionFileTest {
         try (RandomAccessFile sparse = new RandomAccessFile(large.toFile(), "rw")) {
             sparse.setLength(3L << 30);
         }
-        assertThatThrownBy(() -> SessionFile.read(large)).hasMessage("large.json is too large; choose another file.");
+        assertThatThrownBy(() -> SessionFile.read(large)).hasMessage("large.json is too large. Choose another file.");
     }
 
     @Test

@@ -79,7 +79,7 @@ class BusTest {
         assertThat(powers.residualDb(Zone.TREBLE)).as("where it was").isGreaterThan(-6);
         assertThat(powers.residualDb(Zone.SUB)).as("where it was not").isLessThan(-20);
         StemCheck check = StemCheck.of(bus, powers, form("the mix", RATE, 12), List.of());
-        assertThat(check.warnings()).anyMatch(w -> w.contains("not among the stems"));
+        assertThat(check.warnings()).anyMatch(w -> w.contains("missing from the stems"));
     }
 
     @Test
@@ -97,13 +97,13 @@ class BusTest {
                 List.of(form("drums", RATE, 13.2), form("bass", 44100, 12), form("fiddle", RATE, 13.2)));
         assertThat(check.warnings())
                 .containsExactly(
-                        "The mix begins 16 ms later than the stems; that is made good.",
+                        "The mix starts 16 ms later than the stems; this is compensated.",
                         "drums, fiddle: 1.2 s longer than the mix.",
                         "bass: 44.1 kHz, the mix 48 kHz; converted.");
         StemCheck all = StemCheck.of(
                 bus, powers, form("the mix", RATE, 12), List.of(form("a", 44100, 12), form("b", 44100, 12.05)));
         assertThat(all.warnings()).contains("All stems: 44.1 kHz, the mix 48 kHz; converted.");
-        assertThat(check.sentence()).startsWith("The stems sum to the mix but for −");
+        assertThat(check.sentence()).startsWith("The stems add up to the mix except for −");
     }
 
     private static StemCheck.Form form(String name, int rate, double seconds) {

@@ -20,10 +20,10 @@ class StrokeMeaningTest {
     @Test
     void withoutStemsTheRangeIsNamed() {
         assertThat(StrokeMeaning.sentence(new Strokes(0, 0, 2), Optional.empty(), List.of()))
-                .startsWith("High +2.0 dB: the mix wants more above 2.8")
+                .startsWith("High +2.0 dB: the mix needs more above 2.8")
                 .endsWith(".");
         assertThat(StrokeMeaning.sentence(new Strokes(-1.5, 0, 1), Optional.empty(), List.of()))
-                .startsWith("Low −1.5 dB: the mix wants less below");
+                .startsWith("Low −1.5 dB: the mix needs less below");
         assertThat(StrokeMeaning.sentence(Strokes.NONE, POWERS, NAMES)).startsWith("Turn lows");
     }
 

@@ -12,6 +12,7 @@ import javafx.stage.Stage;
 import oakmirror.desk.bar.ListeningBar;
 import oakmirror.desk.look.Theme;
 import oakmirror.state.workspace.Settings;
+import oakmirror.text.Texts;
 
 /**
  * The listening bar alone in a small window above all others, for use beside a workstation. The bar itself moves there and back, so that
@@ -73,7 +74,7 @@ final class CompactWindow {
         Theme.dress(scene);
         scene.addEventFilter(KeyEvent.KEY_PRESSED, keys);
         Stage small = new Stage();
-        small.setTitle("Oak Mirror");
+        small.setTitle(Texts.of("main.oakMirror"));
         small.setAlwaysOnTop(true);
         small.setMinWidth(LEAST_WIDTH);
         small.setMinHeight(140);

@@ -19,6 +19,7 @@ import javafx.stage.Window;
 import oakmirror.desk.look.Theme;
 import oakmirror.desk.look.Ui;
 import oakmirror.media.cache.UserFolders;
+import oakmirror.text.Texts;
 
 /** The end of the log in a window of its own, with where it lies, to be read or handed on. */
 final class LogWindow {
@@ -33,19 +34,19 @@ final class LogWindow {
         text.setId("log-text");
         text.setEditable(false);
         text.getStyleClass().add("log");
-        Button copy = Ui.button("copy all", "Puts the text on the clipboard", () -> {
+        Button copy = Ui.button(Texts.of("main.copyAll"), Texts.of("main.copyAll.tip"), () -> {
             ClipboardContent content = new ClipboardContent();
             content.putString(text.getText());
             Clipboard.getSystemClipboard().setContent(content);
         });
-        HBox head = new HBox(14, Ui.label("The log lies in " + file, "quiet"), Ui.spring(), copy);
+        HBox head = new HBox(14, Ui.label(Texts.of("main.theLogLiesIn", file), "quiet"), Ui.spring(), copy);
         head.setAlignment(Pos.CENTER_LEFT);
         head.setPadding(new Insets(10, 14, 10, 14));
         BorderPane root = new BorderPane(text, head, null, null, null);
         root.getStyleClass().add("window");
         Stage stage = new Stage();
         stage.initOwner(owner);
-        stage.setTitle("Oak Mirror: log");
+        stage.setTitle(Texts.of("main.oakMirrorLog"));
         Scene scene = new Scene(root, 900, 520);
         Theme.dress(scene);
         stage.setScene(scene);
@@ -56,7 +57,7 @@ final class LogWindow {
 
     private static String end(Path file) {
         if (!Files.exists(file)) {
-            return "Nothing has been logged yet.";
+            return Texts.of("main.nothingHasBeenLogged");
         }
         try (RandomAccessFile log = new RandomAccessFile(file.toFile(), "r")) {
             log.seek(Math.max(0, log.length() - MOST_BYTES));
@@ -64,7 +65,7 @@ final class LogWindow {
             log.readFully(bytes);
             return new String(bytes, StandardCharsets.UTF_8);
         } catch (IOException e) {
-            return "The log cannot be read: " + e.getMessage();
+            return Texts.of("main.theLogCannotBe", e.getMessage());
         }
     }
 }

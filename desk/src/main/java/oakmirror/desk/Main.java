@@ -5,6 +5,7 @@ import oakmirror.media.cache.AudioCache;
 import oakmirror.media.cache.NativeFolder;
 import oakmirror.media.cache.UserFolders;
 import oakmirror.session.SessionFile;
+import oakmirror.text.Texts;
 
 /** Entry of the window. Apart from the application class, so that JavaFX starts from a plain class path. */
 public final class Main {
@@ -28,8 +29,7 @@ public final class Main {
         try {
             Application.launch(OakMirrorApp.class, args);
         } catch (UnsupportedOperationException e) { // the toolkit's word for a display that is none
-            System.err.println("The display " + System.getenv("DISPLAY")
-                    + " cannot be opened; set DISPLAY to one that is there, or take it away to start without.");
+            System.err.println(Texts.of("main.theDisplayCannotBe", System.getenv("DISPLAY")));
             System.exit(1);
         }
     }

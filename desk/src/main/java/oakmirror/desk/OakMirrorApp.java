@@ -12,6 +12,7 @@ import oakmirror.desk.look.Theme;
 import oakmirror.desk.part.FileDialogs;
 import oakmirror.state.task.Background;
 import oakmirror.state.workspace.Settings;
+import oakmirror.text.Texts;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -36,6 +37,7 @@ public final class OakMirrorApp extends Application {
 
     @Override
     public void start(Stage stage) {
+        Texts.speak(Locale.getDefault(Locale.Category.DISPLAY)); // English where there are no texts in it
         Locale.setDefault(Locale.ENGLISH);
         Thread.setDefaultUncaughtExceptionHandler((t, e) -> LOG.error("unexpected, in {}", t.getName(), e));
         Background background = new Background(Platform::runLater);
@@ -52,7 +54,7 @@ public final class OakMirrorApp extends Application {
         Scene scene = new Scene(window.root(), width, height);
         Theme.dress(scene);
         stage.setScene(scene);
-        stage.setTitle("Oak Mirror");
+        stage.setTitle(Texts.of("main.oakMirror"));
         stage.setMinWidth(1100);
         stage.setMinHeight(700);
         window.attach(stage);
@@ -61,7 +63,7 @@ public final class OakMirrorApp extends Application {
             case "demo" -> window.openDemo();
             case "open" -> arguments.stream().skip(1).findFirst().ifPresent(s -> window.open(Path.of(s)));
             case "screenshots" -> new Screenshots(window, stage, Path.of(arguments.get(1))).start();
-            default -> window.workspace().messageProperty().set("'" + command + "' is no command.");
+            default -> window.workspace().messageProperty().set(Texts.of("main.isNoCommand", command));
         }
         if (!pictures) {
             window.offerRecovery();

@@ -12,6 +12,7 @@ import oakmirror.state.task.Kind;
 import oakmirror.state.task.Tasks;
 import oakmirror.state.workspace.Recovery;
 import oakmirror.state.workspace.Settings;
+import oakmirror.text.Texts;
 
 /** A strip that offers, one after the other, the sessions of windows that did not end as they should. Not there when there are none. */
 final class RecoveryStrip extends HBox {
@@ -36,10 +37,10 @@ final class RecoveryStrip extends HBox {
 
     /** Looks in the background for what was left, and clears away what was only begun. */
     void look(Settings settings) {
-        tasks.task(Kind.DISK, "Looking for what was left").run(progress -> recovery.left(), found -> {
+        tasks.task(Kind.DISK, Texts.of("main.lookingForWhatWas")).run(progress -> recovery.left(), found -> {
             left.addAll(found);
             show();
-            tasks.task(Kind.DISK, "Clearing away what was left")
+            tasks.task(Kind.DISK, Texts.of("main.clearingAwayWhatWas"))
                     .run(
                             progress -> {
                                 recovery.clearAway(settings);
@@ -59,18 +60,21 @@ final class RecoveryStrip extends HBox {
             String name = first.document()
                     .session()
                     .mix()
-                    .map(m -> " with “" + m.name() + "”")
+                    .map(m -> Texts.of("main.with", m.name()))
                     .orElse("");
-            String more = left.size() > 1 ? " " + (left.size() - 1) + " more after it." : "";
-            var open = Ui.button("go on with it", "Opens it with every change up to then", () -> open(first));
+            String more = left.size() > 1 ? Texts.of("main.moreAfterIt", left.size() - 1) : "";
+            var open = Ui.button(Texts.of("main.goOnWithIt"), Texts.of("main.goOnWithIt.tip"), () -> open(first));
             open.setId("recovery-open");
-            var discard = Ui.link("throw it away", "Its changes are lost", () -> discard(first));
+            var discard = Ui.link(Texts.of("main.throwItAway"), Texts.of("main.throwItAway.tip"), () -> discard(first));
             discard.setId("recovery-discard");
             getChildren()
                     .addAll(
-                            Ui.label("Oak Mirror did not end as it should. The session “"
-                                    + first.document().session().name() + "”" + name + " was kept as of "
-                                    + WHEN.format(first.when().atZone(ZoneId.systemDefault())) + "." + more),
+                            Ui.label(Texts.of(
+                                    "main.oakMirrorDidNot",
+                                    first.document().session().name(),
+                                    name,
+                                    WHEN.format(first.when().atZone(ZoneId.systemDefault())),
+                                    more)),
                             open,
                             discard);
         }

@@ -15,6 +15,7 @@ import oakmirror.desk.command.Act;
 import oakmirror.desk.look.Picture;
 import oakmirror.desk.look.Theme;
 import oakmirror.session.NotedVersion;
+import oakmirror.text.Texts;
 
 /**
  * Takes a picture of every station with the demo open, most of them in both themes, of every panel of Compare and of the sheet for blind comparisons, then ends the
@@ -48,7 +49,7 @@ final class Screenshots {
                 }
                 boolean master = station == Station.SHAPE && theme == Theme.LAMPLIGHT;
                 add(
-                        station.label(),
+                        station.written(),
                         theme,
                         () -> {
                             window.show(station.ordinal());
@@ -64,7 +65,7 @@ final class Screenshots {
                             if (station == Station.FINISH) {
                                 window.workspace()
                                         .change(
-                                                "choose a target",
+                                                Texts.of("main.chooseATarget"),
                                                 "",
                                                 s -> s.withFinish(s.finish()
                                                         .withTarget(
@@ -101,7 +102,9 @@ final class Screenshots {
     /** Against all references and against the first, so that there is something to choose among; the files go when the pictures are taken. */
     private void renderVersions() {
         window.workspace()
-                .change("no check-sums", s -> s.withDelivery(s.delivery().withCheckSums(false)));
+                .change(
+                        Texts.of("main.noCheckSums"),
+                        s -> s.withDelivery(s.delivery().withCheckSums(false)));
         PauseTransition laidOut = new PauseTransition(SETTLED.divide(3));
         laidOut.setOnFinished(e -> {
             press("#against-1");
@@ -135,14 +138,14 @@ final class Screenshots {
 
     private void add(String label, Theme theme, Runnable before, Runnable after) {
         String name = label.toLowerCase(Locale.ROOT).replace(' ', '-');
-        shots.add(new Shot(name + "-" + theme.label().toLowerCase(Locale.ROOT), theme, before, after));
+        shots.add(new Shot(name + "-" + theme.name().toLowerCase(Locale.ROOT), theme, before, after));
     }
 
     void start() {
         window.openDemo();
         PauseTransition limit = new PauseTransition(LIMIT);
         limit.setOnFinished(e -> {
-            System.err.println("The demo did not become ready; the log says why.");
+            System.err.println(Texts.of("main.theDemoDidNot"));
             stage.close();
         });
         limit.play();

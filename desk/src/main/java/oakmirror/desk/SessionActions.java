@@ -13,15 +13,19 @@ import oakmirror.desk.part.Asking;
 import oakmirror.session.SessionFile;
 import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** Opening, keeping and leaving sessions; asks before anything would be lost. */
 final class SessionActions {
 
-    private static final ButtonType SAVE = new ButtonType("Save", ButtonBar.ButtonData.YES);
-    private static final ButtonType LEAVE = new ButtonType("Don't save", ButtonBar.ButtonData.NO);
+    private final ButtonType save = new ButtonType(Texts.of("main.save2"), ButtonBar.ButtonData.YES);
+    private final ButtonType discard = new ButtonType(Texts.of("main.dontSave"), ButtonBar.ButtonData.NO);
 
     private static final String FOLDER = "session";
-    private static final List<ExtensionFilter> SESSIONS = List.of(new ExtensionFilter("Oak Mirror session", "*.json"));
+
+    private static List<ExtensionFilter> sessionFiles() {
+        return List.of(new ExtensionFilter(Texts.of("main.oakMirrorSession"), "*.json"));
+    }
 
     private final Workspace workspace;
     private final Settings settings;
@@ -43,7 +47,7 @@ final class SessionActions {
     }
 
     void open() {
-        leave(() -> asking.file("Open a session", FOLDER, SESSIONS, window.orElse(null))
+        leave(() -> asking.file(Texts.of("main.openASession"), FOLDER, sessionFiles(), window.orElse(null))
                 .ifPresent(this::open));
     }
 
@@ -61,8 +65,8 @@ final class SessionActions {
         Path demo = Path.of(System.getProperty("oakmirror.demo", "demo"), "ferry-reels" + SessionFile.ENDING);
         leave(() -> workspace.openCopy(
                 demo,
-                sentence -> sentence.ifPresent(s ->
-                        workspace.messageProperty().set("The demo's files are not there; install Oak Mirror again."))));
+                sentence ->
+                        sentence.ifPresent(s -> workspace.messageProperty().set(Texts.of("main.theDemosFilesAre")))));
     }
 
     void save() {
@@ -80,7 +84,8 @@ final class SessionActions {
 
     private void saveAs(Runnable then) {
         String proposed = workspace.session().mix().map(m -> m.name()).orElse("session") + SessionFile.ENDING;
-        Optional<Path> chosen = asking.save("Save the session", FOLDER, proposed, SESSIONS, window.orElse(null));
+        Optional<Path> chosen =
+                asking.save(Texts.of("main.saveTheSession"), FOLDER, proposed, sessionFiles(), window.orElse(null));
         chosen.map(SessionActions::withEnding)
                 .filter(file -> chosen.get().equals(file) || !Files.exists(file) || mayReplace(file))
                 .ifPresent(file -> saveTo(file, true, then)); // the dialog has asked
@@ -93,8 +98,8 @@ final class SessionActions {
 
     /** The dialog has asked for the name without its ending. */
     private boolean mayReplace(Path file) {
-        ButtonType replace = new ButtonType("Replace", ButtonBar.ButtonData.YES);
-        return alert(file.getFileName() + " is there already. Replace it?", replace)
+        ButtonType replace = new ButtonType(Texts.of("main.replace"), ButtonBar.ButtonData.YES);
+        return alert(Texts.of("main.isThereAlreadyReplace", file.getFileName()), replace)
                         .showAndWait()
                         .orElse(ButtonType.CANCEL)
                 == replace;
@@ -115,10 +120,9 @@ final class SessionActions {
 
     /** What another window has kept in the session's file is only written over when the user says so. */
     private void askBeforeWritingOver(Path file, Runnable then) {
-        ButtonType over = new ButtonType("Save over it", ButtonBar.ButtonData.YES);
-        ButtonType other = new ButtonType("Save as…", ButtonBar.ButtonData.NO);
-        String question = file.getFileName()
-                + " was changed by another window since it was opened here. Save over those changes?";
+        ButtonType over = new ButtonType(Texts.of("main.saveOverIt"), ButtonBar.ButtonData.YES);
+        ButtonType other = new ButtonType(Texts.of("main.saveAs"), ButtonBar.ButtonData.NO);
+        String question = Texts.of("main.wasChangedByAnother", file.getFileName());
         ButtonType answer = alert(question, over, other).showAndWait().orElse(ButtonType.CANCEL);
         if (answer == over) {
             saveTo(file, true, then);
@@ -131,7 +135,7 @@ final class SessionActions {
         Alert alert = new Alert(Alert.AlertType.CONFIRMATION, "", answers);
         alert.getButtonTypes().add(ButtonType.CANCEL);
         window.ifPresent(alert::initOwner);
-        alert.setTitle("Oak Mirror");
+        alert.setTitle(Texts.of("main.oakMirror"));
         alert.setHeaderText(question);
         alert.setGraphic(null);
         window.ifPresent(
@@ -145,12 +149,13 @@ final class SessionActions {
             then.run();
             return;
         }
-        ButtonType answer = alert("Keep the changes to " + workspace.session().name() + "?", SAVE, LEAVE)
+        ButtonType answer = alert(
+                        Texts.of("main.keepTheChangesTo", workspace.session().name()), save, discard)
                 .showAndWait()
                 .orElse(ButtonType.CANCEL);
-        if (answer == LEAVE) {
+        if (answer == discard) {
             then.run();
-        } else if (answer == SAVE) {
+        } else if (answer == save) {
             save(then);
         }
     }

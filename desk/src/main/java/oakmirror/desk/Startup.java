@@ -4,6 +4,7 @@ import java.lang.management.ManagementFactory;
 import javafx.stage.Stage;
 import oakmirror.desk.command.Act;
 import oakmirror.state.task.Tasks;
+import oakmirror.text.Texts;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -29,8 +30,10 @@ final class Startup {
                 long millis = ManagementFactory.getRuntimeMXBean().getUptime();
                 LOG.info("ready after {} ms", millis);
                 if (exit || visitAfter > 0) {
-                    System.out.println("ready with "
-                            + window.workspace().tracks().all().size() + " tracks after " + millis + " ms");
+                    System.out.println(Texts.of(
+                            "main.readyWithTracksAfter",
+                            window.workspace().tracks().all().size(),
+                            millis));
                 }
                 if (exit) {
                     stage.close();

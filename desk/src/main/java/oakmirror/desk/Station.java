@@ -1,14 +1,17 @@
 package oakmirror.desk;
 
+import java.util.Locale;
+import oakmirror.text.Texts;
+
 /** The five stations, in the order of the work, and the pages that join them when there is something on them. */
 enum Station {
-    GATHER("Gather"),
-    COMPARE("Compare"),
-    SHAPE("Shape"),
-    FINISH("Finish"),
-    SEND_OUT("Send out"),
-    VERSIONS("Versions"),
-    RECORD("Record");
+    GATHER("main.gather"),
+    COMPARE("main.compare"),
+    SHAPE("main.shape"),
+    FINISH("main.finish"),
+    SEND_OUT("main.sendOut"),
+    VERSIONS("main.versions"),
+    RECORD("main.record");
 
     private final String label;
 
@@ -21,7 +24,12 @@ enum Station {
         return ordinal() > SEND_OUT.ordinal();
     }
 
+    /** Its name in files, which no language changes. */
+    String written() {
+        return name().charAt(0) + name().substring(1).toLowerCase(Locale.ROOT).replace('_', ' ');
+    }
+
     String label() {
-        return label;
+        return Texts.of(label);
     }
 }

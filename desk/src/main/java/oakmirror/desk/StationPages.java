@@ -124,7 +124,7 @@ final class StationPages {
     private Node make(Station station) {
         Node made = pageOf(station);
         if (station != Station.COMPARE) { // which says it of each picture
-            Words.setReading(made, station.label());
+            Words.setReading(made, station.written());
         }
         return made;
     }

@@ -21,6 +21,7 @@ import oakmirror.spectrum.Zone;
 import oakmirror.state.comparing.Comparing;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 import oakmirror.zones.Shaped;
 
 /** The way through the work: each station with what it has to say in a word. */
@@ -44,7 +45,7 @@ final class StationRail extends VBox {
             entry.getStyleClass().add("rail-entry");
             entry.setId("station-" + s.name().toLowerCase(java.util.Locale.ROOT));
             state.textProperty().subscribe(words -> entry.setAccessibleText(s.label() + ", " + words));
-            Tooltip.install(entry, new Tooltip(s.label() + " (Ctrl+" + (s.ordinal() + 1) + ")"));
+            Tooltip.install(entry, new Tooltip(Texts.of("main.ctrl", s.label(), s.ordinal() + 1)));
             station.subscribe(now -> {
                 entry.setSelected(now == s);
                 showJoined();
@@ -85,29 +86,30 @@ final class StationRail extends VBox {
                 .map(TrackSlot::imported)
                 .filter(Optional::isPresent)
                 .count();
-        String tracks = count == 0 ? "–" : ready < count ? ready + " of " + count + " ready" : count + " tracks";
+        String tracks = count == 0 ? "–" : ready < count ? Texts.of("main.ofReady", ready, count) : count + " tracks";
         boolean matched = session.comparing().levels().matched() && count > 1 && ready == count;
-        states.get(Station.GATHER).setText(matched ? (count > 9 ? count : tracks) + ", matched ✓" : tracks);
+        states.get(Station.GATHER).setText(matched ? Texts.of("main.matched", count > 9 ? count : tracks) : tracks);
         states.get(Station.COMPARE).setText(zonesInside());
         Shaped shaped = workspace.derivation().shapedProperty().get();
         long moves = ShapedWords.moves(shaped, session);
         states.get(Station.SHAPE)
                 .setText(
                         shaped.tone().isKnown()
-                                ? Readings.count(moves, "move") + ", "
+                                ? Texts.of("counts.moves", moves) + ", "
                                         + Math.round(100 * session.correction().strength()) + " %"
                                 : "–");
-        states.get(Station.FINISH).setText(Readings.level(session.finish().targetLufs()) + " LUFS");
+        states.get(Station.FINISH)
+                .setText(Texts.of("main.lufs", Readings.level(session.finish().targetLufs())));
         int sent = workspace.logProperty().get().sent().size();
-        states.get(Station.SEND_OUT).setText(sent == 0 ? "–" : Readings.count(sent, "file"));
+        states.get(Station.SEND_OUT).setText(sent == 0 ? "–" : Texts.of("counts.files", sent));
         List<NotedVersion> versions = workspace.logProperty().get().versions();
         long kept = versions.stream()
                 .filter(v -> v.note().standing() == VersionNote.Standing.KEPT)
                 .count();
         states.get(Station.VERSIONS)
-                .setText(versions.isEmpty() ? "–" : versions.size() + (kept > 0 ? ", " + kept + " kept" : ""));
+                .setText(versions.isEmpty() ? "–" : versions.size() + (kept > 0 ? Texts.of("main.kept", kept) : ""));
         states.get(Station.RECORD)
-                .setText(Readings.count(session.album().songs().size(), "song"));
+                .setText(Texts.of("counts.songs", session.album().songs().size()));
         showJoined();
     }
 
@@ -115,6 +117,6 @@ final class StationRail extends VBox {
         Comparison compared = comparing.comparison();
         int inside = compared.zonesInside().size();
         int zones = Zone.values().length;
-        return !compared.isKnown() ? "–" : inside + " of " + zones + " inside" + (inside == zones ? " ✓" : "");
+        return !compared.isKnown() ? "–" : Texts.of("main.ofInside", inside, zones, inside == zones ? " ✓" : "");
     }
 }

@@ -19,6 +19,7 @@ import oakmirror.desk.look.Theme;
 import oakmirror.desk.look.Ui;
 import oakmirror.state.task.Task;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** The strip at the top: what is open and whether it is kept, work in progress with its cancel, undo, theme. */
 final class TitleStrip extends HBox {
@@ -42,28 +43,28 @@ final class TitleStrip extends HBox {
         message.textProperty().subscribe(t -> message.setTooltip(t.isEmpty() ? null : new Tooltip(t)));
         work.setAlignment(Pos.CENTER_LEFT);
         workspace.background().shown().addListener((ListChangeListener<Task>) c -> showWork());
-        Button undo = Ui.link("Undo", "Undo" + keys.hint(Act.UNDO), workspace::undo);
+        Button undo = Ui.link(Texts.of("main.undo"), Texts.of("main.undo.tip", keys.hint(Act.UNDO)), workspace::undo);
         undo.disableProperty().bind(workspace.canUndoProperty().map(can -> !can));
-        Button redo = Ui.link("Redo", "Do it again" + keys.hint(Act.REDO), workspace::redo);
+        Button redo = Ui.link(Texts.of("main.redo"), Texts.of("main.redo.tip", keys.hint(Act.REDO)), workspace::redo);
         redo.disableProperty().bind(workspace.canRedoProperty().map(can -> !can));
-        Button theme = Ui.link("", "Change the light", () -> Theme.current()
+        Button theme = Ui.link("", Texts.of("main.changeTheLight"), () -> Theme.current()
                 .set(Theme.current().get().other()));
         theme.setId("theme");
         Theme.follow(theme, t -> theme.setText(t.other().label()));
-        Button find = Ui.link(
-                "?", "Find a command, look up and change keys" + keys.hint(Act.KEYS), () -> commands.run(Act.COMMANDS));
+        Button find =
+                Ui.link("?", Texts.of("main.findACommandLook", keys.hint(Act.KEYS)), () -> commands.run(Act.COMMANDS));
         find.setId("commands");
         Button blind = Ui.link(
-                "Blind",
-                "Compare without knowing which is which" + keys.hint(Act.BLIND),
+                Texts.of("main.blind"),
+                Texts.of("main.blind.tip", keys.hint(Act.BLIND)),
                 () -> commands.run(Act.BLIND));
         blind.setId("open-blind");
         Button compact = Ui.link(
-                "Bar alone",
-                "The listening bar in a small window above all others" + keys.hint(Act.COMPACT),
+                Texts.of("main.barAlone"),
+                Texts.of("main.barAlone.tip", keys.hint(Act.COMPACT)),
                 () -> commands.run(Act.COMPACT));
         compact.setId("open-compact");
-        Label product = Ui.label("Oak Mirror", "product");
+        Label product = Ui.label(Texts.of("main.oakMirror"), "product");
         product.setMinWidth(USE_PREF_SIZE); // a long message gives way first
         MenuButton session = sessionMenu(actions, keys, commands);
         for (Control control : List.of(session, blind, compact, undo, redo, theme, find)) {
@@ -88,18 +89,18 @@ final class TitleStrip extends HBox {
     }
 
     private MenuButton sessionMenu(SessionActions actions, KeyMap keys, Commands commands) {
-        MenuButton menu = new MenuButton("Session");
+        MenuButton menu = new MenuButton(Texts.of("main.session"));
         menu.getStyleClass().add("link");
         menu.getItems()
                 .addAll(
-                        Ui.item("New" + keys.hint(Act.NEW), actions::newSession),
-                        Ui.item("Open…" + keys.hint(Act.OPEN), actions::open),
-                        Ui.item("Open the demo", actions::openDemo),
+                        Ui.item(Texts.of("main.new", keys.hint(Act.NEW)), actions::newSession),
+                        Ui.item(Texts.of("main.open", keys.hint(Act.OPEN)), actions::open),
+                        Ui.item(Texts.of("main.openTheDemo"), actions::openDemo),
                         new SeparatorMenuItem(),
-                        Ui.item("Save" + keys.hint(Act.SAVE), actions::save),
-                        Ui.item("Save as…" + keys.hint(Act.SAVE_AS), actions::saveAs),
+                        Ui.item(Texts.of("main.save", keys.hint(Act.SAVE)), actions::save),
+                        Ui.item(Texts.of("main.saveAs2", keys.hint(Act.SAVE_AS)), actions::saveAs),
                         new SeparatorMenuItem(),
-                        Ui.item("Show the log", () -> commands.run(Act.LOG)));
+                        Ui.item(Texts.of("main.showTheLog"), () -> commands.run(Act.LOG)));
         return menu;
     }
 
@@ -115,7 +116,7 @@ final class TitleStrip extends HBox {
                 .get()
                 .map(Path::getFileName)
                 .map(f -> unsaved ? "changed" : "saved")
-                .orElse(unsaved ? "not saved yet" : "");
+                .orElse(unsaved ? Texts.of("main.notSavedYet") : "");
     }
 
     private static String inTheStrip(Task task) {
@@ -130,9 +131,11 @@ final class TitleStrip extends HBox {
             ProgressBar bar = new ProgressBar();
             bar.progressProperty().bind(task.fractionProperty());
             bar.setPrefWidth(90);
-            Label what = Ui.label(inTheStrip(task) + (others > 0 ? " and " + others + " more" : ""), "quiet");
+            Label what = Ui.label(inTheStrip(task) + (others > 0 ? Texts.of("main.andMore", others) : ""), "quiet");
             what.setMaxWidth(220);
-            work.getChildren().addAll(what, bar, Ui.link("cancel", "End this work", task::cancel));
+            Button cancel = Ui.link(Texts.of("main.cancel"), Texts.of("main.cancel.tip"), task::cancel);
+            cancel.setMinWidth(USE_PREF_SIZE);
+            work.getChildren().addAll(what, bar, cancel);
         });
     }
 }

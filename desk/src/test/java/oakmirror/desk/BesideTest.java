@@ -150,7 +150,7 @@ class BesideTest extends WindowTest {
             window.add(List.of(other));
         }
         waitUntil(() -> onFx(() -> shelf().shown().size() == 4));
-        waitUntil(() -> session().references().get(3).name().equals("saltglaze (4 folded)"));
+        waitUntil(() -> session().references().get(3).name().equals("saltglaze (4 combined)"));
         interact(workspace()::undo);
         assertThat(session().references())
                 .as("undo takes back what the user did")
@@ -158,7 +158,7 @@ class BesideTest extends WindowTest {
         interact(workspace()::redo);
         assertThat(session().references().get(3).name())
                 .as("and comes back as the library is now")
-                .isEqualTo("saltglaze (4 folded)");
+                .isEqualTo("saltglaze (4 combined)");
     }
 
     @SuppressWarnings("unchecked")
@@ -243,8 +243,8 @@ class BesideTest extends WindowTest {
         TestFiles.write(next, OutputFormat.WAV_24, 48000, song[1], song[0]);
         waitUntil(() -> onFx(() -> app.window().bounces().allProperty().get().size()) == 2);
         Path file = folder.resolve("kept.oakmirror.json");
-        var kept = session();
         saveAs(file);
+        var kept = session();
         reopen(file);
         waitUntil(() -> onFx(() -> app.window().workspace().isReady()));
         assertThat(session()).isEqualTo(kept);
@@ -286,7 +286,7 @@ class BesideTest extends WindowTest {
         interact(() -> app.window().bounces().take(unlike));
         waitUntil(() -> session().mix().flatMap(Track::file).equals(Optional.of(unlike)));
         assertThat(onFx(() -> app.window().workspace().messageProperty().get()))
-                .contains("“p” was not found in it and stays at its time");
+                .contains("passage “p” was not found in it and keeps its time");
         assertThat(session().mix().orElseThrow().passages().get(0).range()).isEqualTo(new TimeRange(3, 9));
     }
 }

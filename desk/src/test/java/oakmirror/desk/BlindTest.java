@@ -82,7 +82,7 @@ class BlindTest extends WindowTest {
         assertThat(text("#blind-result-0"))
                 .contains("0 of 1 right")
                 .contains("Stopped after 1 of 16")
-                .contains("does not show");
+                .contains("not shown that you can tell");
         Path file = folder.resolve("kept.oakmirror.json");
         saveAs(file);
         var kept = results();
@@ -120,7 +120,7 @@ class BlindTest extends WindowTest {
         waitUntil(() -> !blind().isOn());
         BlindResult.Ranking result = (BlindResult.Ranking) results().get(0);
         assertThat(result.rounds()).containsOnly(List.of(1, 0, 2));
-        assertThat(text("#blind-result-0")).contains("mean place 1.0").contains("1.00, 1 being full");
+        assertThat(text("#blind-result-0")).contains("mean rank 1.0").contains("1.00, 1 is perfect");
         Path table = folder.resolve("results.csv");
         TableFiles.writeBlindResults(table, results());
         assertThat(Files.readAllLines(table))

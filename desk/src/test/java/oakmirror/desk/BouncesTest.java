@@ -46,7 +46,7 @@ class BouncesTest extends WindowTest {
         waitUntil(() -> taken().size() == 2);
         assertThat(session().mix().flatMap(m -> m.file())).contains(second);
         waitUntil(() ->
-                lookup("#bounces .label.quiet").queryAs(Labeled.class).getText().contains("since bounce 1"));
+                lookup("#bounces .label.quiet").queryAs(Labeled.class).getText().contains("bounce 1"));
 
         interact(lookup("#bounce-1").queryAs(ToggleButton.class)::fire);
         waitUntil(() -> heard().equals(Optional.of("bounce 1")));

@@ -149,13 +149,13 @@ class CompareTest extends CompareWindow {
         interact(() -> comparing().look(v -> v.withPart(Part.STEREO).withResolution(1.0 / 3, false)));
         double[] before = onFx(() -> tone().shownLevels(0));
         type(KeyCode.K);
-        choose("tilt", "none");
+        choose("Tilt", "None");
         waitUntil(() -> sheet().view().tilt() == 0);
         double[] held = onFx(() -> tone().heldLevels().orElseThrow());
         double[] now = onFx(() -> tone().shownLevels(0));
         assertThat(held).as("turned with the picture").containsExactly(now, within(1e-9));
         assertThat(now[0]).isNotCloseTo(before[0], within(5.0));
-        choose("analysis block", "1.6 s");
+        choose("FFT block size", "1.6 s");
         waitUntil(() -> Math.abs(tone().shownLevels(0)[60] - now[60]) > 1e-6);
         assertThat(onFx(() -> tone().heldLevels().orElseThrow())).as("held").containsExactly(held, within(1e-9));
         double[] finer = onFx(() -> tone().shownLevels(0));
@@ -168,7 +168,7 @@ class CompareTest extends CompareWindow {
         int band = 120;
         double narrow = compared().corridor().at(band).high()
                 - compared().corridor().at(band).low();
-        choose("corridor, at least", "± 6.0 dB");
+        choose("Minimum corridor", "± 6.0 dB");
         waitUntil(() -> compared().corridor().at(band).high()
                         - compared().corridor().at(band).low()
                 > 11.999);
@@ -204,8 +204,8 @@ class CompareTest extends CompareWindow {
         assertThat(onFx(() -> listening().monitor().bandProperty().get())).isEmpty();
 
         turnWheel(tone(), onFx(() -> tone().getWidth()) / 2, 50);
-        clickOn("all frequencies");
-        assertThat(onFx(() -> lookup("all frequencies").tryQuery().filter(n -> n.isVisible())))
+        clickOn("All frequencies");
+        assertThat(onFx(() -> lookup("All frequencies").tryQuery().filter(n -> n.isVisible())))
                 .isEmpty();
     }
 
@@ -249,9 +249,9 @@ class CompareTest extends CompareWindow {
         interact(() -> page().copyNumbers());
         assertThat(onFx(() -> Clipboard.getSystemClipboard().getString())).startsWith("frequency_hz,");
         press(KeyCode.CONTROL, KeyCode.SHIFT).type(KeyCode.C).release(KeyCode.SHIFT, KeyCode.CONTROL);
-        assertThat(onFx(() -> workspace().messageProperty().get())).isEqualTo("The picture is on the clipboard.");
+        assertThat(onFx(() -> workspace().messageProperty().get())).isEqualTo("Picture copied to the clipboard.");
         interact(() -> page().savePicture(folder.resolve("no such folder").resolve("x.png")));
-        assertThat(onFx(() -> workspace().messageProperty().get())).contains("could not be written; choose a folder");
+        assertThat(onFx(() -> workspace().messageProperty().get())).contains("can’t be written. Choose a folder");
     }
 
     @Test
@@ -260,14 +260,14 @@ class CompareTest extends CompareWindow {
         press(KeyCode.ALT).type(KeyCode.DIGIT3).release(KeyCode.ALT);
         assertThat(lookup("#dynamics-words").queryAs(Label.class).getText())
                 .isEqualTo(
-                        "PLR 12.7, theirs 6.8 to 9.1: more, by no more than a mix before its limiter has, or another song.");
+                        "PLR 12.7, theirs 6.8 to 9.1: more, but within what an unlimited mix or another song would have.");
         press(KeyCode.ALT).type(KeyCode.DIGIT4).release(KeyCode.ALT);
         assertThat(lookup("#comb").queryAs(Label.class).getText()).startsWith("No comb");
         assertThat(lookup("#findings .small").queryAllAs(Label.class))
-                .anyMatch(l -> l.getText().startsWith("of the mix’s passage"));
-        clickOn("whole tracks");
+                .anyMatch(l -> l.getText().startsWith("For the mix’s passage"));
+        clickOn("Whole tracks");
         waitUntil(() -> lookup("#findings .small").queryAllAs(Label.class).stream()
-                .anyMatch(l -> l.getText().equals("of whole tracks")));
+                .anyMatch(l -> l.getText().equals("For whole tracks")));
         press(KeyCode.ALT).type(KeyCode.DIGIT2).release(KeyCode.ALT);
         choose("#delivery-target", (oakmirror.finish.DeliveryTarget t) -> t.name()
                 .equals("EBU R 128"));

@@ -45,8 +45,8 @@ class DamagedLibraryTest extends WindowTest {
                 lookup("#library").queryAs(LibraryPane.class).foldedProperty().set(false));
         waitUntil(() -> onFx(() -> shelf.shown().size() == KEPT));
         assertThat(onFx(() -> shelf.stateProperty().get()))
-                .startsWith("The library's file was damaged; it is kept as library-damaged-")
-                .contains("rebuilt from its copy");
+                .startsWith("The library file was damaged; it was kept as library-damaged-")
+                .contains("rebuilt from its backup");
         waitUntil(() -> onFx(() -> lookup("#library .label").queryAllAs(Labeled.class).stream()
                 .anyMatch(l -> l.getText() != null && l.getText().contains("was damaged"))));
         try (Stream<Path> files = Files.list(library())) {

@@ -103,7 +103,7 @@ class DialogsTest extends WindowTest {
         Path out = Files.createDirectory(folder.resolve("out"));
         answers.answer = List.of(out.toFile());
         interact(() -> app.window().commands().run(Act.SEND_OUT));
-        clickOn("choose…");
+        clickOn("Choose…");
         assertThat(lookup("#output-folder").queryAs(TextField.class).getText()).endsWith("out");
     }
 
@@ -191,21 +191,21 @@ class DialogsTest extends WindowTest {
     void pagesSayWhatIsMissingAndLeadThere() throws Exception {
         for (Station station : List.of(Station.COMPARE, Station.SHAPE, Station.FINISH)) {
             interact(() -> app.window().show(station.ordinal()));
-            assertThat(missing()).startsWith("There is no mix yet.");
+            assertThat(missing()).startsWith("No mix yet.");
             clickOn(".missing");
             assertThat(lookup("#open-demo").tryQuery()).as("on Gather").isPresent();
         }
         interact(() -> workspace().addFiles(List.of(folder.resolve("gone.wav"))));
         waitUntil(() -> workspace().settledProperty().get());
         interact(() -> app.window().show(Station.FINISH.ordinal()));
-        waitUntil(() -> missing().equals("The mix could not be read; Gather says why."));
+        waitUntil(() -> missing().equals("The mix can’t be read; see Gather."));
         interact(() -> workspace().reset());
         Path mix = music("mix.wav");
         interact(() -> workspace().addFiles(List.of(mix)));
         waitUntil(() -> workspace().tracks().all().get(0).imported().isPresent());
         assertThat(missing()).as("Finish needs no reference").isEmpty();
         interact(() -> app.window().show(Station.SHAPE.ordinal()));
-        waitUntil(() -> missing().startsWith("There is no reference yet."));
+        waitUntil(() -> missing().startsWith("No reference yet."));
     }
 
     private String missing() {
@@ -222,11 +222,11 @@ class DialogsTest extends WindowTest {
         press(KeyCode.CONTROL).type(KeyCode.DIGIT2).release(KeyCode.CONTROL);
         answers.answer = List.of(folder.resolve("tone.png").toFile());
         clickOn("#copy");
-        clickOn("save the picture as PNG …");
+        clickOn("Save picture as PNG…");
         assertThat(answers.asked).last().isEqualTo("Tone: ferry-reels-tone.png");
         waitUntil(() -> Files.exists(folder.resolve("tone.png")));
         clickOn("#copy");
-        clickOn("copy the numbers");
+        clickOn("Copy data");
         assertThat(onFx(() -> Clipboard.getSystemClipboard().getContent(DataFormat.PLAIN_TEXT)))
                 .asString()
                 .startsWith("frequency_hz,");

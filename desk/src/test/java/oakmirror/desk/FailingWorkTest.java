@@ -10,7 +10,7 @@ import org.junit.jupiter.api.Test;
 /** What the window shows of work that fails. */
 class FailingWorkTest extends WindowTest {
 
-    private static final String SENTENCE = "Measuring the passage of “Ebb Tide, bounce 3” failed; the log says why.";
+    private static final String SENTENCE = "Measuring the passage of “Ebb Tide, bounce 3” failed; see the log.";
 
     @Test
     void aPassageThatCannotBeMeasuredIsSaidInItsRowAndCanBeTriedAgain() throws Exception {
@@ -21,7 +21,7 @@ class FailingWorkTest extends WindowTest {
         });
         waitUntil(() -> lookup("#measure-again").tryQuery().isPresent());
         assertThat(onFx(() -> workspace().messageProperty().get())).isEqualTo(SENTENCE);
-        Label reason = lookup("passage not measured").queryAs(Label.class);
+        Label reason = lookup("Passage not measured").queryAs(Label.class);
         assertThat(onFx(() -> reason.getAccessibleHelp())).isEqualTo(SENTENCE);
         assertThat(onFx(() -> workspace().settledProperty().get()))
                 .as("nothing stays grey")

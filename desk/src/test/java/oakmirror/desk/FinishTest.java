@@ -89,14 +89,14 @@ class FinishTest extends WindowTest {
     @Test
     void theMixIsBroughtToAReferenceHeardAndRendered() throws Exception {
         openFinish();
-        waitUntil(() -> text("#aim-reference-1").contains("costs"));
-        assertThat(text("#aim-reference-2")).contains("crushed: no sane aim");
+        waitUntil(() -> text("#aim-reference-1").contains("of limiting"));
+        assertThat(text("#aim-reference-2")).contains("over-compressed: not a good target");
         aim("#aim-reference-1");
         waitUntil(() -> session().finish().targetLufs() > -12);
         gone();
         double target = session().finish().targetLufs();
-        assertThat(onFx(this::verdict)).contains("costs", "on average");
-        assertThat(text("#price")).contains("PLR", "→", "tone moved");
+        assertThat(onFx(this::verdict)).contains("of limiting", "on average");
+        assertThat(text("#price")).contains("PLR", "→", "tone change");
         assertThat(text("#crest")).contains("Presence", "→");
 
         type(KeyCode.V);
@@ -139,17 +139,17 @@ class FinishTest extends WindowTest {
         openFinish();
         slide("#target", -6);
         gone();
-        assertThat(onFx(this::verdict)).containsAnyOf("too high a price", "No drive makes this mix as loud");
+        assertThat(onFx(this::verdict)).containsAnyOf("too high a price", "No drive gets this mix to");
         waitUntil(() -> lookup("#aim-sane-0").tryQuery().isPresent());
         aim("#aim-sane-0");
         waitUntil(() -> session().finish().targetLufs() < -6.5);
         gone();
-        assertThat(onFx(this::verdict)).contains("costs").doesNotContain("too high");
+        assertThat(onFx(this::verdict)).contains("of limiting").doesNotContain("too high");
         slide("#target", -9);
         press("#limited");
         gone();
         assertThat(session().finish().limiter()).isEmpty();
-        assertThat(onFx(this::verdict)).contains("Held back by", "switch the limiter on");
+        assertThat(onFx(this::verdict)).contains("short of the target", "Switch the limiter on");
         press("#limited");
         press("#clip-gentle");
         slide("#release", -1);
@@ -161,7 +161,7 @@ class FinishTest extends WindowTest {
                 .isPresent());
         slide("#target", -25);
         gone();
-        assertThat(onFx(this::verdict)).contains("turned down by", "how open or squashed it sounds stays");
+        assertThat(onFx(this::verdict)).contains("turned down by", "its dynamics stay");
         press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
         waitUntil(() -> session().finish().targetLufs() == -9);
     }
@@ -193,7 +193,7 @@ class FinishTest extends WindowTest {
     }
 
     private void changeTheList() throws Exception {
-        choose("New target …");
+        choose("New target…");
         interact(() -> {
             lookup("#target-name").queryAs(TextField.class).setText("our label");
             lookup("#target-lufs").queryAs(TextField.class).setText("loud");
@@ -210,30 +210,30 @@ class FinishTest extends WindowTest {
 
         Path out = folder.resolve("mine.json");
         dialogs.answer(out.toFile());
-        choose("Write the list out …");
+        choose("Export list…");
         waitUntil(() -> Files.exists(out) && TargetList.read(out).targets().size() == place + 1);
-        choose("The list as it came");
+        choose("Restore default list");
         waitUntil(() -> names().equals(TargetList.shipped().targets().stream()
                 .map(t -> t.name())
                 .toList()));
-        choose("Bring a list in …");
+        choose("Import list…");
         waitUntil(() -> names().contains("our label"));
         Path odd = Files.writeString(folder.resolve("odd.json"), "[1]");
         dialogs.answer(odd.toFile());
-        choose("Bring a list in …");
-        waitUntil(() -> workspace().messageProperty().get().startsWith("odd.json holds no targets"));
+        choose("Import list…");
+        waitUntil(() -> workspace().messageProperty().get().startsWith("odd.json contains no targets"));
     }
 
     private void aSongOfTheRecordIsATarget() throws Exception {
         Path song = TestFiles.excerpt(TestFiles.demoReference(), folder.resolve("Low Water.wav"), 8);
         dialogs.answer(song.toFile());
-        choose("A song of the record …");
+        choose("From a finished song…");
         waitUntil(() -> lookup("#aim-song-0").tryQuery().isPresent());
         double lufs = session().delivery().song().orElseThrow().integratedLufs();
         assertThat(lufs).isCloseTo(FfmpegTool.measure(song).integrated(), within(0.05));
         aim("#aim-song-0");
         waitUntil(() -> Math.abs(session().finish().targetLufs() - lufs) < 0.01);
-        choose("Forget the song of the record");
+        choose("Remove the finished song");
         waitUntil(() -> lookup("#aim-song-0").tryQuery().isEmpty());
     }
 

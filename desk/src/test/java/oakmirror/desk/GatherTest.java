@@ -57,7 +57,7 @@ class GatherTest extends WindowTest {
         interact(() -> app.window().drop(List.of(many.toFile())));
         waitUntilSettled();
         assertThat(session().references()).hasSize(16);
-        assertThat(onFx(() -> workspace().messageProperty().get())).contains("left out");
+        assertThat(onFx(() -> workspace().messageProperty().get())).contains("skipped");
         assertThat(lookup("#track-16").tryQuery()).isPresent();
         // All heard at the mix's loudness.
         for (int i = 1; i <= 16; i++) {
@@ -167,7 +167,7 @@ class GatherTest extends WindowTest {
         assertThat(lookup("#track-0 .small").queryAs(Label.class).getText()).isEqualTo("full again");
         clickOn("#scope-whole");
         assertThat(session().comparing().scope()).isEqualTo(Scope.WHOLE_TRACKS);
-        waitUntil(() -> lookup("#track-0 .small").queryAs(Label.class).getText().equals("whole track"));
+        waitUntil(() -> lookup("#track-0 .small").queryAs(Label.class).getText().equals("Whole track"));
         assertThat(onFx(() -> workspace().derivation().gapAt(1, Part.STEREO).gapDb()[60]))
                 .isNotEqualTo(bass);
         clickOn("#scope-passages");
@@ -187,7 +187,7 @@ class GatherTest extends WindowTest {
             return next;
         }));
         clickOn("#suggest");
-        clickOn("For every track without a passage, and have them meet");
+        clickOn("All tracks without a passage, aligned");
         waitUntilSettled();
         for (int i = 0; i < 4; i++) {
             TimeRange r = track(i).passage().orElseThrow().range();
@@ -216,10 +216,10 @@ class GatherTest extends WindowTest {
         MenuButton tempo = lookup("#tempo").queryAs(MenuButton.class);
         assertThat(onFx(tempo::getText)).isEqualTo("118.0 BPM");
         clickOn("#tempo");
-        clickOn("Half of it");
+        clickOn("Half tempo");
         waitUntil(() -> tempo.getText().equals("59.0 BPM"));
         clickOn("#tempo");
-        clickOn("As it was found");
+        clickOn("Use detected tempo");
         waitUntil(() -> tempo.getText().equals("118.0 BPM"));
         interact(() -> {
             for (int i = 0; i < 6; i++) {
@@ -245,7 +245,7 @@ class GatherTest extends WindowTest {
         doubleClickOn("#offset-1");
         assertThat(onFx(() -> listening().offsetDb(1))).isCloseTo(before, within(1e-6));
         menuOf("#name-1");
-        clickOn("Leave out of level matching");
+        clickOn("Exclude from level match");
         assertThat(onFx(() -> listening().offsetDb(1))).isZero();
     }
 

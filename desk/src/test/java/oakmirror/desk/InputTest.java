@@ -60,14 +60,14 @@ class InputTest extends WindowTest {
         waitUntil(() -> entries().size() == 21); // the file ends, and with it the song
         Entry taken = entries().get(20);
         assertThat(taken.about().title()).startsWith("Take of ");
-        assertThat(taken.about().notes()).startsWith("Tone to ±");
+        assertThat(taken.about().notes()).startsWith("Tone accurate to ±");
         assertThat(taken.seconds()).isCloseTo(30, within(1.5));
         assertThat(onFx(() -> lookup("#input .label").queryAllAs(Labeled.class).stream()
                         .map(Labeled::getText)
                         .toList()))
                 .anyMatch(t -> t.contains("waiting for"));
         interact(device::unplug);
-        waitUntil(() -> onFx(() -> input().stateProperty().get()).contains("has gone"));
+        waitUntil(() -> onFx(() -> input().stateProperty().get()).contains("was disconnected"));
         assertThat(onFx(() -> input().onProperty().get())).isFalse();
         assertThat(entries()).hasSize(21);
     }

@@ -76,7 +76,7 @@ class JourneyTest extends WindowTest {
         waitUntil(() -> Files.exists(list));
         assertThat(Files.readString(list))
                 .startsWith("Correction of “Ebb Tide, bounce 3”")
-                .contains("makes up the level");
+                .contains("Make-up gain");
         write(Form.RESPONSE);
         Path response = folder.resolve("Ebb Tide master response.wav");
         waitUntil(() -> Files.exists(response));
@@ -166,8 +166,8 @@ class JourneyTest extends WindowTest {
         waitUntil(
                 () -> !workspace().tracks().all().get(1).failureProperty().get().isEmpty());
         assertThat(lookup("#track-1 .warning").queryAs(Label.class).getText())
-                .isEqualTo("moved.wav is not there any more; it may have been moved or renamed.");
-        assertThat(lookup("try again").tryQuery()).isPresent();
+                .isEqualTo("moved.wav no longer exists. It may have been moved or renamed.");
+        assertThat(lookup("Try again").tryQuery()).isPresent();
         TestFiles.music(moved, 44100, 3, 0.6); // and it is read as soon as it is there
         waitUntil(() -> workspace().isReady());
         Path found = Files.move(moved, folder.resolve("found.wav"));

@@ -160,9 +160,9 @@ class LibraryTest extends WindowTest {
         unfold();
         interact(() -> shelf().folderProperty().set("lantern hymn"));
         waitUntil(() -> titles().size() == 6);
-        more("Fold all of this folder");
+        more("Combine this folder");
         waitUntil(() -> session().references().size() == 4);
-        assertThat(session().references().get(3).name()).isEqualTo("lantern hymn (6 folded)");
+        assertThat(session().references().get(3).name()).isEqualTo("lantern hymn (6 combined)");
         waitUntil(() -> workspace().isReady());
         assertThat(weighed()).as("each of them is weighed, beside three tracks").isEqualTo(9);
         Set<Integer> weighed = ConcurrentHashMap.newKeySet();
@@ -170,16 +170,16 @@ class LibraryTest extends WindowTest {
                 .proposalProperty()
                 .subscribe(p -> weighed.add(p.gap().each().size())));
         choose(0);
-        more("Remove what is chosen");
-        waitUntil(() -> session().references().get(3).name().equals("lantern hymn (5 folded)"));
+        more("Remove selection");
+        waitUntil(() -> session().references().get(3).name().equals("lantern hymn (5 combined)"));
         waitUntil(() -> workspace().isReady() && weighed() == 8);
         fire("#library-undo");
-        waitUntil(() -> session().references().get(3).name().equals("lantern hymn (6 folded)"));
+        waitUntil(() -> session().references().get(3).name().equals("lantern hymn (6 combined)"));
         waitUntil(() -> workspace().isReady() && weighed() == 9);
         assertThat(weighed).as("what is folded never goes while it changes").containsExactlyInAnyOrder(8, 9);
         assertThat(onFx(() -> workspace().undoAction()))
                 .as("what the library does is no step of the session")
-                .isEqualTo("fold profiles");
+                .isEqualTo("combine profiles");
         interact(() -> workspace().undo());
         assertThat(session().references()).hasSize(3);
     }
@@ -191,7 +191,7 @@ class LibraryTest extends WindowTest {
         waitUntil(() -> Double.isFinite(shelf().shown().get(0).gapDb()));
         double ofThePassage = onFx(() -> shelf().shown().get(0).gapDb());
         interact(() -> workspace()
-                .change("whole tracks", s -> s.withComparing(s.comparing().withScope(Scope.WHOLE_TRACKS))));
+                .change("Whole tracks", s -> s.withComparing(s.comparing().withScope(Scope.WHOLE_TRACKS))));
         waitUntil(() -> shelf().shown().get(0).gapDb() != ofThePassage);
         interact(() -> workspace().undo());
         waitUntil(() -> shelf().shown().get(0).gapDb() == ofThePassage);
@@ -240,7 +240,7 @@ class LibraryTest extends WindowTest {
         choose(0);
         Path file = folder.resolve("out" + ProfileFile.ENDING);
         answers.answer(file.toFile());
-        more("Export what is chosen");
+        more("Export selection");
         waitUntil(() -> Files.exists(file));
         Profile kept = ProfileFile.read(file).get(0);
         double lufs = onFx(() -> slots.get(1)
@@ -266,7 +266,7 @@ class LibraryTest extends WindowTest {
         interact(() -> app.window().drop(List.of(other.toFile())));
         interact(() -> lookup("#library-search").queryAs(TextField.class).setText(""));
         waitUntil(() -> titles().size() == 22);
-        waitUntil(() -> onFx(() -> shelf().stateProperty().get()).startsWith("1 of 2 profiles"));
+        waitUntil(() -> onFx(() -> shelf().stateProperty().get()).startsWith("Imported 1 of 2 profiles"));
         interact(() -> shelf().orderProperty().set(Order.TWICE));
         waitUntil(() -> titles().size() == 2);
         answers.answer(TestFiles.excerpt(TestFiles.demoMix(), folder.resolve("music.wav"), 12)
@@ -275,8 +275,8 @@ class LibraryTest extends WindowTest {
         Files.writeString(folder.resolve("broken" + ProfileFile.ENDING), "{\"format\":");
         interact(() -> app.window()
                 .drop(List.of(folder.resolve("broken" + ProfileFile.ENDING).toFile())));
-        waitUntil(() -> onFx(() -> shelf().stateProperty().get()).contains("is not a file of Oak Mirror profiles"));
-        more("Take in a folder of music");
+        waitUntil(() -> onFx(() -> shelf().stateProperty().get()).contains("is not an Oak Mirror profile file"));
+        more("Import a folder of music");
         interact(() -> shelf().orderProperty().set(Order.NEWEST));
         waitUntil(() -> titles().contains("music")
                 || onFx(() -> shelf().stateProperty().get()).contains("read"));
@@ -338,11 +338,11 @@ class LibraryTest extends WindowTest {
         interact(() -> list().getSelectionModel().selectAll());
         fire("#library-use");
         waitUntil(() -> session().references().size() == 16);
-        waitUntil(() ->
-                onFx(() -> shelf().stateProperty().get()).equals("7 were left out: a session holds 16 references."));
+        waitUntil(() -> onFx(() -> shelf().stateProperty().get())
+                .equals("7 were skipped: a session holds at most 16 references."));
         fire("#library-fold");
-        waitUntil(() ->
-                onFx(() -> shelf().stateProperty().get()).equals("A session holds 16 references; remove one first."));
+        waitUntil(() -> onFx(() -> shelf().stateProperty().get())
+                .equals("A session holds at most 16 references; remove one first."));
         assertThat(session().references()).hasSize(16);
         press(KeyCode.CONTROL);
         interact(() -> app.window().root().requestFocus());
@@ -364,19 +364,19 @@ class LibraryTest extends WindowTest {
         waitUntil(() -> onFx(() -> app.window().workspace().isReady()));
         var kept = onFx(() -> app.window().workspace().tracks().all().get(4));
         interact(() -> lookup("#library").queryAs(LibraryPane.class).intake().keep(kept));
-        waitUntil(() -> onFx(() -> shelf().stateProperty().get()).startsWith("Only what has sound can be kept"));
+        waitUntil(() -> onFx(() -> shelf().stateProperty().get()).contains("has no audio, so no profile can be made"));
         assertThat(onFx(() -> shelf().entries().size())).isEqualTo(20);
         choose();
         fire("#library-edit-button");
         assertThat(lookup("#library-edit").tryQuery()).as("nothing is chosen").isEmpty();
         Path nowhere = folder.resolve("not there" + ProfileFile.ENDING);
         interact(() -> app.window().drop(List.of(nowhere.toFile())));
-        waitUntil(
-                () -> onFx(() -> shelf().stateProperty().get()).contains("not there.oakprofile.json may not be read"));
+        waitUntil(() -> onFx(() -> shelf().stateProperty().get())
+                .contains("not there.oakprofile.json can’t be read (permission denied)"));
         Path denied = Files.createDirectories(folder.resolve("dir" + ProfileFile.ENDING));
         choose(0);
         answers.answer(denied.toFile());
-        more("Export what is chosen");
-        waitUntil(() -> onFx(() -> shelf().stateProperty().get()).contains("cannot be written there"));
+        more("Export selection");
+        waitUntil(() -> onFx(() -> shelf().stateProperty().get()).contains("can’t be written there"));
     }
 }

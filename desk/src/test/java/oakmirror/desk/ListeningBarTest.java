@@ -165,7 +165,7 @@ class ListeningBarTest extends WindowTest {
         type(KeyCode.D);
         assertThat(lookup("#dim").queryAs(ToggleButton.class).isSelected()).isFalse();
         press(KeyCode.CONTROL).type(KeyCode.K).release(KeyCode.CONTROL);
-        write("side only");
+        write("Side only");
         type(KeyCode.ENTER);
         assertThat(onFx(() -> listening().monitor().sidesProperty().get())).isEqualTo(Sides.SIDE);
     }

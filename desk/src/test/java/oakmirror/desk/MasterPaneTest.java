@@ -108,31 +108,31 @@ class MasterPaneTest extends WindowTest {
         openMaster();
         assertThat(shaped().isAlike()).as("off until it is taken").isTrue();
         assertThat(decided(ZoneAspect.WIDTH, Zone.PRESENCE).isTaken()).isFalse();
-        assertThat(text("#width-pres")).contains("references", "correlation", "in mono");
-        tick("#width-pres-take");
+        assertThat(text("#width-presence")).contains("references", "correlation", "in mono");
+        tick("#width-presence-take");
         waitUntil(() -> workspace().settledProperty().get() && !shaped().isAlike());
         waitUntil(() -> !heard().tone().isAlike());
         double full =
                 heard().tone().side().responseDb(3500) - heard().tone().middle().responseDb(3500);
         assertThat(full).isCloseTo(6, within(0.5));
-        interact(() -> lookup("#width-pres-part").queryAs(Slider.class).setValue(50));
+        interact(() -> lookup("#width-presence-part").queryAs(Slider.class).setValue(50));
         waitUntil(() -> decided(ZoneAspect.WIDTH, Zone.PRESENCE).part() == 0.5);
         waitUntil(() -> Math.abs(heard().tone().side().responseDb(3500)
                         - heard().tone().middle().responseDb(3500)
                         - full / 2)
                 < 0.5);
-        interact(() -> lookup("#width-pres-without")
+        interact(() -> lookup("#width-presence-without")
                 .queryAs(javafx.scene.control.ToggleButton.class)
                 .fire());
         waitUntil(() -> heard().tone().isAlike());
         assertThat(onFx(() -> listening().correctedProperty().get())).isTrue();
-        interact(() -> lookup("#width-pres-without")
+        interact(() -> lookup("#width-presence-without")
                 .queryAs(javafx.scene.control.ToggleButton.class)
                 .fire());
         waitUntil(() -> !heard().tone().isAlike());
         interact(() -> lookup("#side-shelf").queryAs(Slider.class).setValue(1.5));
         waitUntil(() -> session().zones().sideShelfDb() == 1.5);
-        fire("#width-pres-refuse");
+        fire("#width-presence-refuse");
         settled();
         assertThat(decided(ZoneAspect.WIDTH, Zone.PRESENCE).refused()).isTrue();
         assertThat(shaped().sides().bands()).as("the shelf alone").hasSize(1);
@@ -227,7 +227,7 @@ class MasterPaneTest extends WindowTest {
             assertThat(Signals.gainDb(pair[1], 48000, hz))
                     .isCloseTo(claimed.side().responseDb(hz), within(0.1));
         }
-        assertThat(Files.readString(folder.resolve("ebb bands.txt"))).contains("Middle, (L+R)/2", "Side, (L−R)/2");
+        assertThat(Files.readString(folder.resolve("ebb bands.txt"))).contains("Mid, (L+R)/2", "Side, (L−R)/2");
         assertThat(Files.readString(folder.resolve("ebb bands.json"))).contains("\"middle\"", "\"side\"");
         assertThat(Files.readAllLines(folder.resolve("ebb thirds.csv")).get(0))
                 .isEqualTo("frequency_hz,middle_db,side_db");
@@ -254,7 +254,7 @@ class MasterPaneTest extends WindowTest {
         Path folder = Files.createTempDirectory("oak");
         Path table = Files.writeString(folder.resolve("my tilt.csv"), "20,8\n1000,0\n20000,-6\n");
         dialogs.answer(table.toFile());
-        choose("a tone from a table…");
+        choose("Load tone from a table…");
         waitUntil(() -> workspace().settledProperty().get()
                 && session().shaping().wanted().isPresent());
         settle();
@@ -264,12 +264,12 @@ class MasterPaneTest extends WindowTest {
                 .isPresent();
         assertThat(shaped().tone().main().gap().each()).hasSize(1);
         dialogs.answer(Files.writeString(folder.resolve("no tone.csv"), "la\n").toFile());
-        choose("a tone from a table…");
-        waitUntil(() -> workspace().messageProperty().get().startsWith("no tone.csv holds no tone"));
+        choose("Load tone from a table…");
+        waitUntil(() -> workspace().messageProperty().get().startsWith("no tone.csv contains no tone"));
         assertThat(session().shaping().wanted()).isPresent();
         choose("falling 3 dB an octave");
         waitUntil(() -> session().shaping().wanted().orElseThrow().name().startsWith("falling 3"));
-        choose("towards the references");
+        choose("Towards the references");
         waitUntil(() -> workspace().settledProperty().get()
                 && session().shaping().wanted().isEmpty()
                 && shaped().tone().main().gap().each().size() == 3);

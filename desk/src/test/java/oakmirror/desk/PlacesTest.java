@@ -61,9 +61,9 @@ class PlacesTest extends CompareWindow {
         assertThat(onFx(() -> listening().playingProperty().get()
                         && listening().loopingProperty().get()))
                 .isTrue();
-        assertThat(onFx(() -> listening().heardProperty().get())).as("the mix").isZero();
+        assertThat(onFx(() -> listening().heardProperty().get())).as("Mix").isZero();
         assertThat(onFx(() -> listening().correctedProperty().get()))
-                .as("as it is")
+                .as("unchanged")
                 .isFalse();
         waitUntil(() -> listening().monitor().partProperty().get().isPresent());
         var part = onFx(() -> listening().monitor().partProperty().get().orElseThrow());
@@ -84,7 +84,7 @@ class PlacesTest extends CompareWindow {
         type(KeyCode.C);
         assertThat(onFx(() -> places().trialProperty().get()
                         && listening().correctedProperty().get()))
-                .as("with the trial move")
+                .as("With trial move")
                 .isTrue();
         type(KeyCode.C);
         assertThat(onFx(() -> listening().correctedProperty().get())).isFalse();

@@ -84,7 +84,7 @@ class RecordTest extends WindowTest {
     void fromTheDropToMastersThatAreEquallyLoud() throws Exception {
         openRecord();
         assertThat(album().anchorIndex()).as("the first song to begin with").isZero();
-        assertThat(lookup("#render-record").queryAs(Labeled.class).getText()).isEqualTo("render 3 masters");
+        assertThat(lookup("#render-record").queryAs(Labeled.class).getText()).isEqualTo("Render 3 masters");
         clickOn("#render-record");
         waitUntil(() -> app.window().workspace().logProperty().get().sent().size() == 3);
         double wanted = FfmpegTool.measure(folder.resolve("Low Water.wav")).integrated();
@@ -105,9 +105,9 @@ class RecordTest extends WindowTest {
     @Test
     void orderAnchorLoudnessAndWayAreChosenAndUndone() throws Exception {
         openRecord();
-        fromMenu(2, "hold the others");
+        fromMenu(2, "Use as the anchor");
         waitUntil(() -> album().anchorIndex() == 2);
-        fromMenu(2, "earlier");
+        fromMenu(2, "Move up");
         waitUntil(() -> album().anchorIndex() == 1);
         interact(lookup("#way-one-gain").queryAs(ToggleButton.class)::fire);
         interact(() -> {
@@ -116,7 +116,7 @@ class RecordTest extends WindowTest {
             target.fireEvent(new javafx.event.ActionEvent());
         });
         waitUntil(() -> album().targetLufs().equals(Optional.of(-16.0)));
-        fromMenu(0, "take it off");
+        fromMenu(0, "Remove from record");
         assertThat(album().songs()).hasSize(2);
         for (int i = 0; i < 4; i++) {
             interact(() -> app.window().workspace().undo());
@@ -128,7 +128,7 @@ class RecordTest extends WindowTest {
             target.setText("loud");
             target.fireEvent(new javafx.event.ActionEvent());
         });
-        waitUntil(() -> lookup("#record-told").queryAs(Labeled.class).getText().startsWith("“loud” is no loudness"));
+        waitUntil(() -> lookup("#record-told").queryAs(Labeled.class).getText().startsWith("“loud” is not a loudness"));
     }
 
     @Test
@@ -197,7 +197,7 @@ class RecordTest extends WindowTest {
         assertThat(lookup("#song-3").tryQuery())
                 .as("it stays to be found or taken off")
                 .isPresent();
-        fromMenu(3, "take it off");
+        fromMenu(3, "Remove from record");
         waitUntil(() -> !lookup("#render-record").query().isDisabled());
         assertThat(lookup("#record-told").queryAs(Labeled.class).getText()).isEmpty();
     }
@@ -206,10 +206,10 @@ class RecordTest extends WindowTest {
     void theMatrixGoesAgainstTheAnchorOrTheOthers() throws Exception {
         openRecord();
         String zone = "#zone-2-" + Zone.AIR.ordinal();
-        waitUntil(() -> lookup(zone).query().getAccessibleText().contains("against the anchor"));
+        waitUntil(() -> lookup(zone).query().getAccessibleText().contains("vs. the anchor"));
         String toAnchor = onFx(() -> lookup(zone).query().getAccessibleText());
         interact(lookup("#against-others").queryAs(ToggleButton.class)::fire);
-        waitUntil(() -> lookup(zone).query().getAccessibleText().contains("against the mean of the others"));
+        waitUntil(() -> lookup(zone).query().getAccessibleText().contains("vs. the mean of the others"));
         assertThat(onFx(() -> lookup(zone).query().getAccessibleText())).isNotEqualTo(toAnchor);
         assertThat(onFx(() -> lookup("#zone-0-0").query().getAccessibleText())).startsWith("Low Water, Sub: ");
     }

@@ -83,7 +83,7 @@ class SafetyTest extends WindowTest {
         assertThat(SessionFile.read(file).session().name()).isEqualTo("theirs, and longer");
         save();
         waitUntil(() -> lookup(".dialog-pane").tryQuery().isPresent());
-        clickOn("Save over it");
+        clickOn("Overwrite");
         waitUntil(() -> !workspace().unsavedProperty().get());
         assertThat(SessionFile.read(file).session().name()).isEqualTo("ours again");
     }
@@ -96,11 +96,11 @@ class SafetyTest extends WindowTest {
                 "{\"format\":\"oak-mirror-session\",\"mix\":{\"file\":\"/\",\"shiftSeconds\":1e300}}");
         interact(() -> app.window().open(file));
         waitUntil(() -> !workspace().messageProperty().get().isEmpty());
-        assertThat(message()).startsWith("bad.json holds a setting that cannot be:");
+        assertThat(message()).startsWith("bad.json contains an invalid setting:");
         assertThat(session().name()).isEqualTo("open");
         interact(() -> app.window().open(folder.resolve("gone.json")));
         waitUntil(() -> workspace().messageProperty().get().startsWith("gone"));
-        assertThat(message()).isEqualTo("gone.json is not there any more.");
+        assertThat(message()).isEqualTo("gone.json no longer exists.");
     }
 
     @Test

@@ -106,13 +106,13 @@ class SendOutTest extends WindowTest {
         choose("#output-rate", Optional.of(44100));
         text("#output-name", "{track} {title}, {loudness}");
         waitUntil(() -> preview().contains("Ebb Tide, -14.0 LUFS.flac"));
-        assertThat(preview()).contains("the mix of 48 kHz is brought to 44.1 kHz before it is limited");
+        assertThat(preview()).contains("the mix, at 48 kHz, is resampled to 44.1 kHz before limiting");
         Files.createFile(out().resolve("Ebb Tide, -14.0 LUFS.flac"));
         text("#output-folder", out() + "/");
         waitUntil(() ->
-                preview().contains("Ebb Tide, -14.0 LUFS 2.flac") && preview().contains("is there already and stays"));
+                preview().contains("Ebb Tide, -14.0 LUFS 2.flac") && preview().contains("already exists and is kept"));
         interact(lookup("#send-master").queryAs(CheckBox.class)::fire);
-        waitUntil(() -> preview().contains("Nothing is chosen"));
+        waitUntil(() -> preview().contains("Nothing selected"));
         assertThat(lookup("#render").query().isDisabled()).isTrue();
     }
 
@@ -140,7 +140,7 @@ class SendOutTest extends WindowTest {
         enter("#tag-artist", "The Withy Lanterns");
         enter("#tag-isrc", "QZ-ABC-26-1");
         waitUntil(() -> lookup(
-                        "An ISRC has two letters, three letters or digits, and seven digits, as in QZ-ABC-26-00001.")
+                        "An ISRC has two letters, three letters or digits, and seven digits, like QZ-ABC-26-00001.")
                 .tryQuery()
                 .isPresent());
         assertThat(session().delivery().tags().texts()).doesNotContainKey(TagField.ISRC);
@@ -152,7 +152,7 @@ class SendOutTest extends WindowTest {
         interact(() -> app.window().root().lookupAll(".button").stream()
                 .filter(b -> b instanceof Button button
                         && button.getAccessibleHelp() != null
-                        && button.getAccessibleHelp().startsWith("A JPEG or PNG"))
+                        && button.getAccessibleHelp().startsWith("JPEG or PNG"))
                 .forEach(b -> ((Button) b).fire()));
         assertThat(session().delivery().tags().cover()).isEqualTo(CoverChoice.OTHER);
         clickOn("#render");
@@ -175,7 +175,7 @@ class SendOutTest extends WindowTest {
         waitUntil(() -> lookup("#sent .result").tryQuery().isPresent());
         Sent first = sent().get(0);
         assertThat(first.isGood()).isTrue();
-        assertThat(first.findings()).contains("every sample there", "dithered", "left is left", "no clipping");
+        assertThat(first.findings()).contains("length correct", "dithered", "channels in order", "no clipping");
         assertThat(first.findings().get(0)).isEqualTo("−14.0 LUFS");
         assertThat(FfmpegTool.measure(first.file()).integrated()).isCloseTo(-14, within(0.06));
         assertThat(CheckSums.read(out().resolve(CheckSums.NAME))).containsEntry("Ebb Tide master.wav", first.sha256());
@@ -190,8 +190,8 @@ class SendOutTest extends WindowTest {
         openShort();
         text("#output-folder", folder.resolve("nowhere").toString());
         clickOn("#render");
-        waitUntil(
-                () -> lookup("#send-told").queryAs(Labeled.class).getText().contains("is not there; choose another."));
+        waitUntil(() ->
+                lookup("#send-told").queryAs(Labeled.class).getText().contains("does not exist. Choose another."));
         text("#output-name", "{mood}");
         waitUntil(() -> lookup("#render").query().isDisabled());
         assertThat(session().delivery().name().text())

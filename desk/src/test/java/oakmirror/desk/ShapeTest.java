@@ -71,12 +71,12 @@ class ShapeTest extends WindowTest {
         waitUntil(() -> Math.abs(moves().get(0).treatedOctaves() - 1) < 0.01);
         clickOn("#move-refuse");
         waitUntil(() -> !moves().get(0).isTaken());
-        assertThat(lookup("#move-refuse").queryAs(ToggleButton.class).getText()).isEqualTo("refused");
+        assertThat(lookup("#move-refuse").queryAs(ToggleButton.class).getText()).isEqualTo("Bypassed");
         Slider strength = lookup("#strength").queryAs(Slider.class);
         interact(() -> strength.setValue(40));
         waitUntil(() -> session().correction().strength() == 0.4 && workspace().isReady());
         assertThat(moves().get(0).isTaken()).as("stays refused").isFalse();
-        clickOn("as proposed");
+        clickOn("Reset");
         waitUntil(() -> moves().get(0).treatment().equals(Treatment.NONE));
         assertThat(moves().get(0).gainDb()).isCloseTo(proposed, within(1e-9));
         press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
@@ -280,7 +280,7 @@ class ShapeTest extends WindowTest {
         openShape();
         for (boolean released : new boolean[] {true, false}) {
             clickOn("#guards");
-            clickOn("hold back copied resonances");
+            clickOn("Limit copied resonances");
             waitUntil(() -> session().correction().released().contains(GuardKind.RESONANCE) == released);
         }
     }

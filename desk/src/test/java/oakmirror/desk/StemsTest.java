@@ -62,7 +62,7 @@ class StemsTest extends WindowTest {
         double[] before =
                 onFx(() -> workspace().proposalProperty().get().correction().curveDb());
         assertThat(label("closes").getText()).contains(first.zone().label());
-        assertThat(label("The stems sum to the mix but for").getText()).contains("dB");
+        assertThat(label("The stems add up to the mix except for").getText()).contains("dB");
         clickOn("#stem-try-" + first.stem());
         waitUntil(() -> workspace().settledProperty().get() && gain(first.stem()) != 0);
         assertThat(gain(first.stem())).isEqualTo(first.gainDb());
@@ -75,7 +75,7 @@ class StemsTest extends WindowTest {
                 .as("what is proposed stays, whatever is tried")
                 .contains(first);
         assertThat(lookup("#stem-try-" + first.stem()).queryAs(Button.class).getText())
-                .isEqualTo("as it is");
+                .isEqualTo("unchanged");
         press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
         waitUntil(() -> gain(first.stem()) == 0);
         waitUntil(() -> workspace().settledProperty().get()
@@ -179,13 +179,13 @@ class StemsTest extends WindowTest {
         waitUntil(() -> session().stems().all().size() == 4);
         Path broken = Files.writeString(folder.resolve("not sound.wav"), "nothing of the kind");
         dialogs.answer(broken.toFile());
-        interact(lookup("add stems").queryAs(Button.class)::fire); // below what is in view
+        interact(lookup("Add stems").queryAs(Button.class)::fire); // below what is in view
         waitUntil(() -> session().stems().all().size() == 5);
         waitUntil(() -> lookup(n ->
                         n instanceof Label l && l.isVisible() && l.getText().contains("not sound.wav"))
                 .tryQuery()
                 .isPresent());
-        assertThat(label("One stem cannot be read").getText()).contains("try again");
+        assertThat(label("One stem can’t be read").getText()).contains("try again");
         assertThat(onFx(() -> workspace().stems().powers())).isEmpty();
         remove(4);
         waitUntil(() -> workspace().stems().powers().isPresent());
@@ -196,7 +196,7 @@ class StemsTest extends WindowTest {
         menuOf("#track-0");
         clickOn("Add a folder of stems…");
         waitUntil(() -> session().stems().all().size() == before + 1);
-        assertThat(onFx(() -> workspace().messageProperty().get())).contains("stems already");
+        assertThat(onFx(() -> workspace().messageProperty().get())).contains("already stems");
         waitUntil(() -> row.lookupAll(".label").stream()
                 .anyMatch(l -> ((Label) l).getText().contains((before + 1) + " stems")));
     }

@@ -60,7 +60,7 @@ class VersionsTest extends WindowTest {
         interact(lookup("#against-1").queryAs(CheckBox.class)::fire);
         text("#variant-targets", "-16, -12");
         waitUntil(() ->
-                lookup("#render-versions").queryAs(Labeled.class).getText().equals("render 4 versions"));
+                lookup("#render-versions").queryAs(Labeled.class).getText().equals("Render 4 versions"));
         clickOn("#render-versions");
         waitUntil(() -> versions().size() == 4);
         waitUntil(() -> !lookup("#render-versions").query().isDisabled());
@@ -124,7 +124,7 @@ class VersionsTest extends WindowTest {
         assertThat(versions()).filteredOn(NotedVersion::isDiscarded).hasSize(1);
 
         interact(() -> app.window().show(Station.SEND_OUT.ordinal()));
-        waitUntil(() -> lookup("#send-kept").queryAs(CheckBox.class).getText().equals("kept versions: 1"));
+        waitUntil(() -> lookup("#send-kept").queryAs(CheckBox.class).getText().equals("Kept versions: 1"));
         interact(lookup("#send-master").queryAs(CheckBox.class)::fire);
         text("#output-folder", folder.resolve("out").toString());
         text("#output-name", "{title}, {version}");
@@ -151,9 +151,9 @@ class VersionsTest extends WindowTest {
         Files.delete(versions().get(0).version().file());
         interact(() -> app.window().show(0));
         interact(() -> app.window().show(Station.VERSIONS.ordinal()));
-        waitUntil(() -> lookup("Its file is not there any more.").tryQuery().isPresent());
+        waitUntil(() -> lookup("The file no longer exists.").tryQuery().isPresent());
         assertThat(lookup("#hear-version-0").query().isDisabled()).isTrue();
-        assertThat(lookup("render it again").tryQuery()).isPresent();
+        assertThat(lookup("Render again").tryQuery()).isPresent();
     }
 
     @Test
@@ -170,7 +170,7 @@ class VersionsTest extends WindowTest {
                 lookup("#variant-targets").queryAs(TextField.class).getText().equals("-11"));
         text("#variant-targets", "−9; -12, -9");
         waitUntil(() ->
-                lookup("#render-versions").queryAs(Labeled.class).getText().equals("render 2 versions"));
+                lookup("#render-versions").queryAs(Labeled.class).getText().equals("Render 2 versions"));
         interact(() -> app.window()
                 .workspace()
                 .change("target", s -> s.withFinish(s.finish().withTarget(-13, -1))));
@@ -179,7 +179,7 @@ class VersionsTest extends WindowTest {
                 .isEqualTo("−9; -12, -9");
         interact(lookup("#variant-1").queryAs(CheckBox.class)::fire);
         waitUntil(() ->
-                lookup("#render-versions").queryAs(Labeled.class).getText().equals("render 1 version"));
+                lookup("#render-versions").queryAs(Labeled.class).getText().equals("Render 1 version"));
         text("#variant-targets", "7");
         waitUntil(() -> lookup("The loudness target lies between −60 and 0 LUFS.")
                 .tryQuery()

@@ -57,7 +57,7 @@ class WordsTest extends CompareWindow {
         type(KeyCode.ESCAPE);
         assertThat(isOpen()).isFalse();
 
-        clickOn(labeled(Button.class, ".finding", "what Shape proposes ›"));
+        clickOn(labeled(Button.class, ".finding", "See the proposal on Shape ›"));
         assertThat(lookup(n -> n instanceof ShapePage).queryAll()).isNotEmpty();
     }
 
@@ -68,7 +68,7 @@ class WordsTest extends CompareWindow {
         assertThat(heading()).isEqualTo("PLR");
         clickOn(labeled(Button.class, "#words", "Crest factor"));
         assertThat(heading()).isEqualTo("Crest factor");
-        clickOn(labeled(Button.class, "#words", "‹ back to PLR"));
+        clickOn(labeled(Button.class, "#words", "‹ Back to PLR"));
         assertThat(heading()).isEqualTo("PLR");
 
         moveTo("#station-finish");
@@ -87,7 +87,7 @@ class WordsTest extends CompareWindow {
 
         clickOn("#station-compare");
         clickOn("#small-width");
-        clickOn("how to read");
+        clickOn("How to read");
         assertThat(heading()).isEqualTo("How to read Width");
     }
 }

@@ -18,6 +18,7 @@ import oakmirror.media.file.AudioFileException;
 import oakmirror.monitor.TimeStretch;
 import oakmirror.stems.Bus;
 import oakmirror.stems.StemPowers;
+import oakmirror.text.Texts;
 
 /** What is made of audio that is there, and what is found of it together: worked out once, and kept in the cache like the tracks themselves. */
 public final class DerivedAudio {
@@ -43,7 +44,7 @@ public final class DerivedAudio {
                 track.content().value() + "-stretched-" + Math.round(factor * 1e6),
                 audio.sampleRate(),
                 TimeStretch.framesOf(audio.frames(), factor),
-                track.name() + " at another tempo",
+                Texts.of("tracks.atAnotherTempo", track.name()),
                 sink -> copy(new TimeStretch(audio, factor), sink, progress));
     }
 
@@ -88,7 +89,7 @@ public final class DerivedAudio {
                 stem.content().value() + "-in-" + key,
                 mix.sampleRate(),
                 mix.frames(),
-                "the stem " + stem.name() + " as it sounds in the mix",
+                Texts.of("tracks.theStemAsIt", stem.name()),
                 sink -> copy(bus.through(audio, mix), sink, progress));
     }
 
@@ -105,7 +106,7 @@ public final class DerivedAudio {
             return audio;
         }
         long frames = Math.round((double) audio.frames() * rate / audio.sampleRate());
-        return made(key, rate, frames, "it at another rate", sink -> {
+        return made(key, rate, frames, Texts.of("tracks.itAtAnotherRate"), sink -> {
             try (RangeStream stream = new RangeStream(audio, new TimeRange(0, audio.seconds()));
                     Converted to = new Converted(stream.sampleRate(), rate, sink)) {
                 drain(stream, TrackMeasurer.BLOCK, to::add, progress);
@@ -119,7 +120,7 @@ public final class DerivedAudio {
             Optional<MappedClip> known = cache.audio(key, rate, frames);
             return known.isPresent() ? known.get() : cache.store(key, rate, filler);
         } catch (IOException e) {
-            throw new AudioFileException("There is no room for " + what + "; make room and try again.", e);
+            throw new AudioFileException(Texts.of("tracks.thereIsNoRoom", what), e);
         }
     }
 

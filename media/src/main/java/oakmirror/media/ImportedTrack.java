@@ -13,6 +13,7 @@ import oakmirror.profile.Fold;
 import oakmirror.profile.Profile;
 import oakmirror.rhythm.FullestPassage;
 import oakmirror.rhythm.Rhythm;
+import oakmirror.text.Texts;
 
 /**
  * A track that is ready: measured, and where there is audio of it, to be heard.
@@ -84,7 +85,7 @@ public record ImportedTrack(
     /** What plays outside the program, as it was measured last. */
     public static ImportedTrack live(TrackMeasurement measured) {
         return new ImportedTrack(
-                "the live mix",
+                Texts.of("tracks.theLiveMix"),
                 Optional.empty(),
                 ContentKey.kept(measured.provenance().origin().content()),
                 measured,

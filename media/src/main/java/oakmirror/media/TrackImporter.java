@@ -26,6 +26,7 @@ import oakmirror.profile.Figures;
 import oakmirror.profile.ToneSpread;
 import oakmirror.rhythm.Rhythm;
 import oakmirror.rhythm.TempoFinder;
+import oakmirror.text.Texts;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -64,7 +65,7 @@ public final class TrackImporter {
                 LOG.info("{} was written to while it was read", path);
             }
         }
-        throw new AudioFileException(path.getFileName() + " is being written to; try again when that has ended.");
+        throw new AudioFileException(Texts.of("tracks.isBeingWrittenTo", path.getFileName()));
     }
 
     private ImportedTrack read(Path path, Optional<Integer> rate, Progress progress) throws AudioFileException {
@@ -115,8 +116,7 @@ public final class TrackImporter {
             TrackMeasurement measured = new TrackMeasurer(executor, Extent.ALL)
                     .measure(stream, Origin.whole(content.value()), progress, spread::add);
             if (!keyOf(path).equals(content)) {
-                throw new AudioFileException(
-                        path.getFileName() + " is being written to; try again when that has ended.");
+                throw new AudioFileException(Texts.of("tracks.isBeingWrittenTo", path.getFileName()));
             }
             requireHeard(measured, String.valueOf(path.getFileName()));
             return new Kept(
@@ -157,7 +157,7 @@ public final class TrackImporter {
 
     private static void requireHeard(TrackMeasurement measured, String name) throws AudioFileException {
         if (!Double.isFinite(measured.heardLufs())) {
-            throw new AudioFileException("Nothing is heard of " + name + "; there is nothing to keep.");
+            throw new AudioFileException(Texts.of("tracks.nothingIsHeardOf", name));
         }
     }
 
@@ -227,12 +227,12 @@ public final class TrackImporter {
             cache.keep(new Measured(measured, Rhythm.NONE, List.of()));
             return measured;
         } catch (IOException e) {
-            throw new AudioFileException(track.name() + " cannot be read any more.", e);
+            throw new AudioFileException(Texts.of("tracks.cannotBeReadAny", track.name()), e);
         }
     }
 
     static StereoSource audioOf(ImportedTrack track) throws AudioFileException {
-        return track.audio().orElseThrow(() -> new AudioFileException(track.name() + " has no sound to be measured."));
+        return track.audio().orElseThrow(() -> new AudioFileException(Texts.of("tracks.hasNoSoundTo", track.name())));
     }
 
     /** What is made of audio that is there. */

@@ -4,6 +4,7 @@ import java.util.Optional;
 import oakmirror.audio.Progress;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.session.Source;
+import oakmirror.text.Texts;
 
 /** Brings in tracks from wherever they come: files are read, kept figures are taken as they are. */
 public final class TrackReader {
@@ -30,7 +31,6 @@ public final class TrackReader {
         if (source instanceof Source.Folded folded) {
             return ImportedTrack.of(name, folded.key(), folded.members());
         }
-        throw new AudioFileException(
-                "“" + name + "” plays outside and is there while it is listened to; start it on Gather.");
+        throw new AudioFileException(Texts.of("tracks.playsOutsideAndIs", name));
     }
 }

@@ -132,7 +132,7 @@ class FindingsTest {
             Finding.Band boom = only(found, Kind.TOO_MUCH).place().band().orElseThrow();
             assertThat(boom.lowHz()).isBetween(60.0, 115.0);
             assertThat(boom.highHz()).isBetween(175.0, 350.0);
-            assertThat(only(found, Kind.NARROW).title()).isEqualTo("Narrow from 120 Hz up");
+            assertThat(only(found, Kind.NARROW).title()).isEqualTo("Narrow above 120 Hz");
             assertThat(only(found, Kind.TOO_LITTLE).title()).matches("Dull above [345]\\.\\d kHz");
             assertThat(found.get(4).track()).as("the lossy one").isEqualTo(3);
             assertThat(found.get(5).track()).as("the crushed one").isEqualTo(2);

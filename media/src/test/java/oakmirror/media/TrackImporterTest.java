@@ -204,7 +204,7 @@ class TrackImporterTest {
                     }
                     return true;
                 }))
-                .hasMessage("x.wav is being written to; try again when that has ended.");
+                .hasMessage("x.wav is still being written. Try again when it is finished.");
     }
 
     @Test
@@ -218,7 +218,7 @@ class TrackImporterTest {
                     }
                     return true;
                 }))
-                .hasMessage("x.wav is not there any more; it may have been moved or renamed.");
+                .hasMessage("x.wav no longer exists. It may have been moved or renamed.");
     }
 
     @Test

@@ -28,6 +28,7 @@ import oakmirror.state.listening.Listening;
 import oakmirror.state.listening.MonitorControls.HeardVersion;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** A chip for each track with the offset it is heard with; a press hears it. In a blind comparison only letters are left. */
 final class ChipRow extends ScrollPane {
@@ -167,7 +168,7 @@ final class ChipRow extends ScrollPane {
                 6,
                 () -> listening.auditioning().hear(index),
                 name,
-                Ui.label("Tab goes on, Space ends", "chip-offset", "small"));
+                Ui.label(Texts.of("bar.tabGoesOnSpace"), "chip-offset", "small"));
         chip.setAccessibleText(title);
         chip.getStyleClass().addAll("chip", Palette.styleClass(0));
         chip.setId("audition-" + index);
@@ -192,7 +193,7 @@ final class ChipRow extends ScrollPane {
                     all.get(i).audio().isPresent(),
                     all.get(i).hasFile()
                             ? Readings.gainDb(version.map(this::gainDb).orElse(listening.offsetDb(i)))
-                            : "seen, not heard",
+                            : Texts.of("bar.seenNotHeard"),
                     listening.isStretched(i),
                     number <= 9 ? keys.hint(Act.track(number)) : ""));
         }
@@ -213,12 +214,13 @@ final class ChipRow extends ScrollPane {
 
     private PressBox letter(String letter, int index) {
         Label name = Ui.label(letter, "strong");
-        Label explanation = Ui.label(letter.equals("X") ? "which of the two?" : "hidden", "chip-offset");
+        Label explanation =
+                Ui.label(letter.equals("X") ? Texts.of("bar.whichOfTheTwo") : Texts.of("bar.hidden"), "chip-offset");
         PressBox chip = PressBox.choice(6, () -> blind.hear(index), name, explanation);
-        chip.setAccessibleText("Track " + letter + ", " + explanation.getText());
+        chip.setAccessibleText(Texts.of("bar.track", letter, explanation.getText()));
         chip.getStyleClass().addAll("chip", Palette.styleClass(0));
         chip.setId("letter-" + letter);
-        Tooltip.install(chip, new Tooltip("Hear " + letter + " (" + (index + 1) + ")"));
+        Tooltip.install(chip, new Tooltip(Texts.of("bar.hear", letter, index + 1)));
         return chip;
     }
 
@@ -233,7 +235,7 @@ final class ChipRow extends ScrollPane {
         dash.setMinWidth(16);
         HBox lower = new HBox(6, dash, Ui.spring());
         if (track.stretched()) {
-            lower.getChildren().add(Ui.label("at tempo", "chip-offset", "small"));
+            lower.getChildren().add(Ui.label(Texts.of("bar.atTempo"), "chip-offset", "small"));
         }
         lower.getChildren().add(offset);
         lower.setAlignment(Pos.CENTER_LEFT);
@@ -246,12 +248,13 @@ final class ChipRow extends ScrollPane {
         Tooltip.install(chip, tip);
         gains.put(chip, gain -> {
             offset.setText(gain);
-            chip.setAccessibleText((number == 0 ? "Mix, " : "Reference " + number + ", ") + track.name() + ", " + gain);
+            chip.setAccessibleText((number == 0 ? Texts.of("bar.mix") : Texts.of("bar.reference", number))
+                    + track.name() + ", " + gain);
             tip.setText(track.name()
                     + track.key()
-                    + (track.slot().hasFile() ? ", heard with " : ", ")
+                    + (track.slot().hasFile() ? Texts.of("bar.heardWith") : ", ")
                     + gain
-                    + (track.stretched() ? ", stretched to the mix's tempo" : ""));
+                    + (track.stretched() ? Texts.of("bar.stretchedToTheMixs") : ""));
         });
         return chip;
     }

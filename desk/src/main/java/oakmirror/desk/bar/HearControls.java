@@ -22,6 +22,7 @@ import oakmirror.state.listening.MonitorControls;
 import oakmirror.state.listening.MonitorControls.Band;
 import oakmirror.state.listening.MonitorControls.Ending;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** The lower row of the bar, two in a narrow window: loop, what stays on switching, correction, blend, bands, sides. */
 final class HearControls extends FlowPane {
@@ -60,7 +61,7 @@ final class HearControls extends FlowPane {
     }
 
     private ToggleButton loop(Runnable toggleLoop) {
-        ToggleButton loop = small("loop", "Repeat the passage of what is heard, or what is in view", Act.LOOP);
+        ToggleButton loop = small(Texts.of("bar.loop"), Texts.of("bar.repeatThePassageOf"), Act.LOOP);
         loop.setId("loop");
         loop.setOnAction(e -> {
             toggleLoop.run();
@@ -71,21 +72,20 @@ final class HearControls extends FlowPane {
     }
 
     private ToggleButton jump() {
-        ToggleButton jump = small("", "What stays when another track is heard: the time, or the bar", Act.JUMP);
+        ToggleButton jump = small("", Texts.of("bar.whatStaysWhenAnother"), Act.JUMP);
         jump.setId("jump");
         jump.setMinWidth(74);
         jump.setOnAction(e -> workspace.toggleJump());
         workspace.sessionProperty().subscribe(s -> {
             boolean byBar = s.comparing().jump() == Jump.BAR;
-            jump.setText(byBar ? "same bar" : "same time");
+            jump.setText(byBar ? Texts.of("bar.sameBar") : Texts.of("bar.sameTime"));
             jump.setSelected(byBar);
         });
         return jump;
     }
 
     private ToggleButton align() {
-        ToggleButton align = small(
-                "at tempo", "Hear references stretched to the mix's tempo; this adds artefacts of its own", Act.ALIGN);
+        ToggleButton align = small(Texts.of("bar.atTempo"), Texts.of("bar.hearReferencesStretchedTo"), Act.ALIGN);
         align.setId("align");
         align.setOnAction(e -> workspace.toggleTempoAligned());
         workspace
@@ -95,10 +95,10 @@ final class HearControls extends FlowPane {
     }
 
     private HBox correction() {
-        ToggleButton asIs = small("as is", "The mix without its correction", Act.CORRECTED);
-        ToggleButton corrected = small("corrected", "The mix with its correction, equally loud", Act.CORRECTED);
+        ToggleButton asIs = small(Texts.of("bar.asIs"), Texts.of("bar.theMixWithoutIts"), Act.CORRECTED);
+        ToggleButton corrected = small(Texts.of("bar.corrected"), Texts.of("bar.theMixWithIts"), Act.CORRECTED);
         corrected.setId("corrected");
-        ToggleButton finished = small("finished", "The master as Finish makes it, equally loud", Act.FINISHED);
+        ToggleButton finished = small(Texts.of("bar.finished"), Texts.of("bar.theMasterAsFinish"), Act.FINISHED);
         finished.setId("finished");
         asIs.setOnAction(e -> choose(false, Ending.NONE));
         corrected.setOnAction(e -> choose(true, Ending.NONE));
@@ -128,7 +128,7 @@ final class HearControls extends FlowPane {
         slider.setId("blend");
         slider.setPrefWidth(74);
         slider.setMinWidth(44);
-        Ui.tip(slider, "Blend slowly from the mix to the reference heard last; double click: the mix");
+        Ui.tip(slider, Texts.of("bar.blendSlowlyFromThe"));
         boolean[] showing = {false};
         listening.blendProperty().subscribe(b -> {
             showing[0] = true;
@@ -148,7 +148,7 @@ final class HearControls extends FlowPane {
         Label other = Ui.label("", "quiet", "small");
         other.setMinWidth(USE_PREF_SIZE);
         listening.referenceProperty().subscribe(r -> other.setText(String.valueOf(r)));
-        Label mix = Ui.label("mix", "quiet", "small");
+        Label mix = Ui.label(Texts.of("bar.mix2"), "quiet", "small");
         mix.setMinWidth(USE_PREF_SIZE);
         HBox box = new HBox(4, mix, slider, other);
         box.setAlignment(Pos.CENTER_LEFT);
@@ -158,7 +158,7 @@ final class HearControls extends FlowPane {
     private HBox bands() {
         MonitorControls monitor = listening.monitor();
         HBox row = new HBox(1);
-        ToggleButton all = small("all", "Hear all bands", Act.ALL_BANDS);
+        ToggleButton all = small(Texts.of("bar.all"), Texts.of("bar.hearAllBands"), Act.ALL_BANDS);
         all.setId("band-all");
         all.setOnAction(e -> {
             monitor.bandProperty().set(Optional.empty());
@@ -168,7 +168,7 @@ final class HearControls extends FlowPane {
         List<ToggleButton> zones = new ArrayList<>();
         for (Zone zone : Zone.values()) {
             String range = Readings.frequency(zone.lowHz()) + " – " + Readings.frequency(zone.highHz());
-            ToggleButton button = small(zone.shortLabel(), "Hear only " + zone.label() + ", " + range, Act.ZONE);
+            ToggleButton button = small(zone.shortLabel(), Texts.of("bar.hearOnly", zone.label(), range), Act.ZONE);
             button.setId("band-" + zone.name().toLowerCase(java.util.Locale.ROOT));
             button.setOnAction(e -> {
                 monitor.toggle(Band.of(zone));
@@ -203,13 +203,19 @@ final class HearControls extends FlowPane {
 
     private HBox sides() {
         HBox row = new HBox(1);
-        String[] texts = {"st", "mono", "L", "R", "side"};
+        String[] texts = {
+            Texts.of("bar.stereoShort"),
+            Texts.of("bar.mono"),
+            Texts.of("bar.leftShort"),
+            Texts.of("bar.rightShort"),
+            Texts.of("bar.side")
+        };
         String[] tooltips = {
             "Stereo",
-            "Half the sum of left and right, from both sides",
-            "Left alone, from both sides",
-            "Right alone, from both sides",
-            "Half the difference of left and right, from both sides"
+            Texts.of("bar.halfTheSumOf"),
+            Texts.of("bar.leftAloneFromBoth"),
+            Texts.of("bar.rightAloneFromBoth"),
+            Texts.of("bar.halfTheDifferenceOf")
         };
         Act[] acts = {Act.MONO, Act.MONO, Act.LEFT, Act.RIGHT, Act.SIDE};
         List<ToggleButton> buttons = new ArrayList<>();

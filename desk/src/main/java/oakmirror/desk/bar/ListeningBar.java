@@ -19,6 +19,7 @@ import oakmirror.state.workspace.Passages;
 import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** The bar that is always there: play, what is heard with which offset and from which passage, how, and how loud. */
 public final class ListeningBar extends VBox {
@@ -30,7 +31,7 @@ public final class ListeningBar extends VBox {
     private final Label time = Ui.label("0:00", "time", "strong");
     private final Label passage = Ui.label("", "quiet", "small");
     private final OutputPanel output;
-    private final Button back = Ui.button("whole window", "", () -> {});
+    private final Button back = Ui.button(Texts.of("bar.wholeWindow"), "", () -> {});
 
     /** The bar of a window. */
     public ListeningBar(
@@ -78,7 +79,7 @@ public final class ListeningBar extends VBox {
         Button play = new Button("▶");
         play.getStyleClass().setAll("button", "play");
         play.setId("play");
-        keys.revisionProperty().subscribe(r -> Ui.tip(play, "Play or stop" + keys.hint(Act.PLAY)));
+        keys.revisionProperty().subscribe(r -> Ui.tip(play, Texts.of("bar.playOrStop", keys.hint(Act.PLAY))));
         play.setOnAction(e -> listening.togglePlay());
         listening.playingProperty().subscribe(p -> play.setText(p ? "■" : "▶"));
         return play;
@@ -87,11 +88,11 @@ public final class ListeningBar extends VBox {
     private VBox whereabouts(Passages passages, KeyMap keys) {
         Button before = Ui.link(
                 "‹",
-                "The passage before" + keys.hint(Act.PREVIOUS_PASSAGE),
+                Texts.of("bar.thePassageBefore", keys.hint(Act.PREVIOUS_PASSAGE)),
                 () -> passages.step(listening.heardProperty().get(), -1));
         Button next = Ui.link(
                 "›",
-                "The next passage" + keys.hint(Act.NEXT_PASSAGE),
+                Texts.of("bar.theNextPassage", keys.hint(Act.NEXT_PASSAGE)),
                 () -> passages.step(listening.heardProperty().get(), 1));
         passage.setMaxWidth(96);
         passage.setId("heard-passage");
@@ -106,7 +107,7 @@ public final class ListeningBar extends VBox {
 
     /** Whether it stands alone; then it has a way back to the whole window. */
     public void setAlone(boolean alone, String hint, Runnable toWhole) {
-        Ui.tip(back, "Back to the whole window" + hint);
+        Ui.tip(back, Texts.of("bar.backToTheWhole", hint));
         back.setOnAction(e -> toWhole.run());
         back.setVisible(alone);
         back.setManaged(alone);
@@ -125,7 +126,7 @@ public final class ListeningBar extends VBox {
     private void showTime() {
         time.setText(
                 blind.isOn()
-                        ? "hidden"
+                        ? Texts.of("bar.hidden")
                         : Readings.fineTime(listening.positionProperty().get()));
     }
 
@@ -138,8 +139,11 @@ public final class ListeningBar extends VBox {
         strip.setRange(heard.flatMap(TrackSlot::chosenRange).or(listening::heardRange));
         String name = heard.flatMap(s -> s.track().passage())
                 .map(p -> p.name())
-                .orElse(listening.freeRangeProperty().get().isPresent() ? "what was in view" : "whole track");
-        passage.setText(blind.isOn() ? "hidden" : name);
+                .orElse(
+                        listening.freeRangeProperty().get().isPresent()
+                                ? Texts.of("bar.whatWasInView")
+                                : Texts.of("bar.wholeTrack"));
+        passage.setText(blind.isOn() ? Texts.of("bar.hidden") : name);
         showTime();
     }
 }

@@ -25,6 +25,7 @@ import oakmirror.state.listening.Listening;
 import oakmirror.state.listening.MonitorControls;
 import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** The right end of the lower row: dim and volume, and where the sound goes; and the meters, which lie above it. */
 final class OutputPanel extends HBox {
@@ -51,11 +52,7 @@ final class OutputPanel extends HBox {
         meters.setId("meters");
         meters.setPrefHeight(28);
         meters.setMinHeight(28);
-        Tooltip.install(
-                meters,
-                new Tooltip(
-                        "What is heard, before volume and headphones: momentary and short-term loudness in LUFS, highest"
-                                + " true peak in dBTP. Click: start over" + keys.hint(Act.RESET_METERS)));
+        Tooltip.install(meters, new Tooltip(Texts.of("bar.whatIsHeardBefore", keys.hint(Act.RESET_METERS))));
         meters.setMinWidth(WIDTH);
         meters.setMaxWidth(WIDTH);
         meters.setMaxHeight(28);
@@ -87,7 +84,8 @@ final class OutputPanel extends HBox {
 
     private ToggleButton dim(KeyMap keys) {
         ToggleButton dim = Ui.choice(
-                "dim", "Everything " + Readings.level(-MonitorControls.DIM_DB) + " dB softer" + keys.hint(Act.DIM));
+                Texts.of("bar.dim"),
+                Texts.of("bar.dim.tip", Readings.level(-MonitorControls.DIM_DB), keys.hint(Act.DIM)));
         dim.setId("dim");
         dim.getStyleClass().add("tight");
         dim.setMinWidth(USE_PREF_SIZE);
@@ -102,7 +100,7 @@ final class OutputPanel extends HBox {
         volume.setPrefWidth(70);
         volume.setMinWidth(40);
         volume.valueProperty().bindBidirectional(db);
-        Ui.tip(volume, "Volume of everything; double click: 0 dB");
+        Ui.tip(volume, Texts.of("bar.volumeOfEverythingDouble"));
         volume.setOnMouseClicked(e -> {
             if (e.getClickCount() == 2) {
                 db.set(0);
@@ -118,14 +116,15 @@ final class OutputPanel extends HBox {
     }
 
     private MenuButton device() {
-        MenuButton menu = new MenuButton("out");
+        MenuButton menu = new MenuButton(Texts.of("bar.out"));
         menu.setId("device");
         menu.getStyleClass().setAll("menu-button", "link", "out-menu");
         menu.setMinWidth(USE_PREF_SIZE);
         listening
                 .output()
                 .nameProperty()
-                .subscribe(n -> Ui.tip(menu, n.isEmpty() ? "Where the sound goes" : "The sound goes to: " + n));
+                .subscribe(n -> Ui.tip(
+                        menu, n.isEmpty() ? Texts.of("bar.whereTheSoundGoes") : Texts.of("bar.theSoundGoesTo", n)));
         menu.setOnShowing(e -> fill(menu));
         fill(menu);
         return menu;
@@ -148,21 +147,21 @@ final class OutputPanel extends HBox {
         MonitorControls monitor = listening.monitor();
         CheckMenuItem on = new CheckMenuItem(monitor.insertFileProperty()
                 .get()
-                .map(f -> "Correct headphones or room: " + f.getFileName())
-                .orElse("Correct headphones or room"));
+                .map(f -> Texts.of("bar.correctHeadphonesOrRoom", f.getFileName()))
+                .orElse(Texts.of("bar.correctHeadphonesOrRoom2")));
         on.setSelected(monitor.insertOnProperty().get());
         on.setDisable(monitor.insertFileProperty().get().isEmpty());
         on.setOnAction(e -> monitor.insertOnProperty().set(on.isSelected()));
-        MenuItem choose = new MenuItem("Choose an impulse response…");
+        MenuItem choose = new MenuItem(Texts.of("bar.chooseAnImpulseResponse"));
         choose.setOnAction(e -> chooseInsert());
         menu.getItems().addAll(new SeparatorMenuItem(), on, choose);
     }
 
     private void chooseInsert() {
         asking.file(
-                        "Impulse response of headphones or a room",
+                        Texts.of("bar.impulseResponseOfHeadphones"),
                         "insert",
-                        Asking.AUDIO,
+                        Asking.audioFiles(),
                         getScene().getWindow())
                 .ifPresent(file -> listening
                         .monitor()

@@ -27,6 +27,7 @@ import oakmirror.state.listening.Blind;
 import oakmirror.state.listening.Blind.Item;
 import oakmirror.state.listening.Blind.Run;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** Blind comparison: setting one up, answering, and what came of those before. Lies over the stations until it is closed. */
 public final class BlindPage extends StackPane {
@@ -63,9 +64,9 @@ public final class BlindPage extends StackPane {
         first.setConverter(Ui.naming(Item::name));
         second.setConverter(Ui.naming(Item::name));
         first.setId("blind-first");
-        first.setAccessibleText("A");
+        first.setAccessibleText(Texts.of("blind.a"));
         second.setId("blind-second");
-        second.setAccessibleText("B");
+        second.setAccessibleText(Texts.of("blind.b"));
         following = blind.runProperty().subscribe(r -> {
             order.clear();
             show();
@@ -78,6 +79,7 @@ public final class BlindPage extends StackPane {
         spinner.setAccessibleText(id);
         spinner.setPrefWidth(76);
         spinner.setEditable(true);
+        spinner.getValueFactory().setConverter(Ui.typedWhole(spinner.getValueFactory()));
         return spinner;
     }
 
@@ -90,11 +92,11 @@ public final class BlindPage extends StackPane {
 
     private void show() {
         Optional<Run> run = blind.runProperty().get();
-        Button close = Ui.link("close", "Back to the stations", this::close);
+        Button close = Ui.link(Texts.of("blind.close"), Texts.of("blind.close.tip"), this::close);
         close.setId("blind-close");
         HBox head = Ui.head(
-                "Blind comparison",
-                new Label("what is heard is hidden and shuffled"),
+                Texts.of("blind.blindComparison"),
+                new Label(Texts.of("blind.whatIsHeardIs")),
                 Words.reading("a blind comparison"),
                 close);
         sheet.getChildren().setAll(head);
@@ -109,11 +111,11 @@ public final class BlindPage extends StackPane {
     private List<Node> setUp() {
         List<Item> items = blind.items();
         if (items.size() < 2) {
-            return List.of(Ui.label("Add a mix and a reference on Gather; then they can be compared blind.", "quiet"));
+            return List.of(Ui.label(Texts.of("blind.addAMixAnd"), "quiet"));
         }
         List<Node> nodes = new ArrayList<>(List.of(setUpAbx(items), setUpRanking(items)));
         if (!workspace.session().comparing().levels().matched()) {
-            nodes.add(0, Ui.label("Levels are not matched: the louder one may win by being louder.", "warning"));
+            nodes.add(0, Ui.label(Texts.of("blind.levelsAreNotMatched"), "warning"));
         }
         return nodes;
     }
@@ -121,7 +123,7 @@ public final class BlindPage extends StackPane {
     private VBox setUpAbx(List<Item> items) {
         choose(first, items, 0);
         choose(second, items, 1);
-        Button startAbx = Ui.button("start", "Hide them and begin", () -> {
+        Button startAbx = Ui.button(Texts.of("blind.start"), Texts.of("blind.start.tip"), () -> {
             if (!first.getValue().equals(second.getValue())) {
                 blind.startAbx(first.getValue(), second.getValue(), trials.getValue());
             }
@@ -131,11 +133,10 @@ public final class BlindPage extends StackPane {
         Label needed = Ui.label("", "quiet");
         trials.valueProperty().subscribe(n -> needed.setText(needed(n)));
         return card(
-                "Which is X?",
-                "Can you tell two apart at all? In each trial X is one of the two, drawn anew; you say which. Guessing is right"
-                        + " half the time, so the result says how likely guessing would have done as well.",
-                row(Ui.label("A"), first, Ui.label("B"), second),
-                row(Ui.label("trials"), trials, needed, Ui.spring(), startAbx));
+                Texts.of("blind.whichIsX"),
+                Texts.of("blind.canYouTellTwo"),
+                row(Ui.label(Texts.of("blind.a")), first, Ui.label(Texts.of("blind.b")), second),
+                row(Ui.label(Texts.of("blind.trials")), trials, needed, Ui.spring(), startAbx));
     }
 
     private VBox setUpRanking(List<Item> items) {
@@ -149,7 +150,7 @@ public final class BlindPage extends StackPane {
             checks.add(box);
             boxes.getChildren().add(box);
         }
-        Button startRanking = Ui.button("start", "Hide them and begin", () -> {
+        Button startRanking = Ui.button(Texts.of("blind.start"), Texts.of("blind.start.tip"), () -> {
             List<Item> chosen = new ArrayList<>();
             for (int i = 0; i < items.size(); i++) {
                 if (checks.get(i).isSelected()) {
@@ -159,16 +160,16 @@ public final class BlindPage extends StackPane {
             if (chosen.size() >= 2) {
                 blind.startRanking(chosen, rounds.getValue());
             } else {
-                workspace.messageProperty().set("Choose at least two to rank.");
+                workspace.messageProperty().set(Texts.of("blind.chooseAtLeastTwo"));
             }
         });
         startRanking.setId("start-ranking");
         startRanking.getStyleClass().add("primary");
         return card(
-                "Which do you like best?",
-                "Each round hides them behind letters in a new order; you put the letters in order of preference.",
+                Texts.of("blind.whichDoYouLike"),
+                Texts.of("blind.eachRoundHidesThem"),
                 boxes,
-                row(Ui.label("rounds"), rounds, Ui.spring(), startRanking));
+                row(Ui.label(Texts.of("blind.rounds")), rounds, Ui.spring(), startRanking));
     }
 
     private static void choose(ChoiceBox<Item> box, List<Item> items, int usual) {
@@ -179,9 +180,7 @@ public final class BlindPage extends StackPane {
 
     private static String needed(int trials) {
         int right = Binomial.needed(trials, CHANCE);
-        return right > trials
-                ? "too few: even with all right, guessing could do as well more than once in twenty"
-                : right + " right and guessing does as well at most once in twenty";
+        return right > trials ? Texts.of("blind.tooFewEvenWith") : Texts.of("blind.rightAndGuessingDoes", right);
     }
 
     private static HBox row(Node... nodes) {
@@ -200,40 +199,35 @@ public final class BlindPage extends StackPane {
     }
 
     private VBox forcedChoice(Run run) {
-        Label progress = Ui.label("Trial " + (run.answered() + 1) + " of " + run.planned(), "heading");
+        Label progress = Ui.label(Texts.of("blind.trialOf", run.answered() + 1, run.planned()), "heading");
         progress.setId("blind-progress");
-        Button a = answer("X is A", false);
-        Button b = answer("X is B", true);
+        Button a = answer(Texts.of("blind.xIsA"), false);
+        Button b = answer(Texts.of("blind.xIsB"), true);
         HBox answers = row(a, b, Ui.spring(), stop());
-        return card(
-                "Which is X?",
-                "Press A, B and X below, or 1, 2 and 3, as often as you like. Whether you were right is told at the end.",
-                progress,
-                answers);
+        return card(Texts.of("blind.whichIsX"), Texts.of("blind.pressABAnd"), progress, answers);
     }
 
     private Button answer(String text, boolean isSecond) {
-        Button button = Ui.button(text, "Answer, and go on to the next trial", () -> blind.answer(isSecond));
+        Button button = Ui.button(text, Texts.of("blind.answerAndGoOn"), () -> blind.answer(isSecond));
         button.getStyleClass().add("primary");
         button.setId(isSecond ? "x-is-b" : "x-is-a");
         return button;
     }
 
     private Button stop() {
-        Button stop =
-                Ui.button("stop here", "End it; what was answered is kept, and marked as stopped early", blind::stop);
+        Button stop = Ui.button(Texts.of("blind.stopHere"), Texts.of("blind.stopHere.tip"), blind::stop);
         stop.setId("blind-stop");
         return stop;
     }
 
     private VBox ranking(Run run) {
-        Label progress = Ui.label("Round " + (run.answered() + 1) + " of " + run.planned(), "heading");
+        Label progress = Ui.label(Texts.of("blind.roundOf", run.answered() + 1, run.planned()), "heading");
         progress.setId("blind-progress");
         showOrder(run);
-        HBox letters = row(Ui.label("next best:", "quiet"));
+        HBox letters = row(Ui.label(Texts.of("blind.nextBest"), "quiet"));
         for (int i = 0; i < run.letters().size(); i++) {
             int letter = i;
-            Button button = Ui.button(run.letters().get(i), "Put it in the next place", () -> {
+            Button button = Ui.button(run.letters().get(i), Texts.of("blind.putItInThe"), () -> {
                 if (!order.contains(letter)) {
                     order.add(letter);
                     showOrder(run);
@@ -242,22 +236,22 @@ public final class BlindPage extends StackPane {
             button.setId("place-" + run.letters().get(i));
             letters.getChildren().add(button);
         }
-        Button again = Ui.link("start over", "Take all letters back", () -> {
+        Button again = Ui.link(Texts.of("blind.startOver"), Texts.of("blind.startOver.tip"), () -> {
             order.clear();
             showOrder(run);
         });
-        Button done = Ui.button("next round", "Keep this order", () -> {
+        Button done = Ui.button(Texts.of("blind.nextRound"), Texts.of("blind.nextRound.tip"), () -> {
             if (order.size() == run.letters().size()) {
                 blind.rank(List.copyOf(order));
             } else {
-                workspace.messageProperty().set("Put every letter in its place first.");
+                workspace.messageProperty().set(Texts.of("blind.putEveryLetterIn"));
             }
         });
         done.setId("rank-done");
         done.getStyleClass().add("primary");
         return card(
-                "Which do you like best?",
-                "Hear the letters below, then place them from the best to the least liked.",
+                Texts.of("blind.whichDoYouLike"),
+                Texts.of("blind.hearTheLettersBelow"),
                 progress,
                 ranked,
                 letters,
@@ -270,7 +264,7 @@ public final class BlindPage extends StackPane {
             ranked.getChildren().add(Ui.label((i + 1) + ".  " + run.letters().get(order.get(i)), "strong"));
         }
         if (order.isEmpty()) {
-            ranked.getChildren().add(Ui.label("nothing placed yet", "quiet"));
+            ranked.getChildren().add(Ui.label(Texts.of("blind.nothingPlacedYet"), "quiet"));
         }
     }
 
@@ -286,17 +280,18 @@ public final class BlindPage extends StackPane {
             text.setId("blind-result-" + i);
             list.getChildren().add(text);
         }
-        Button export = Ui.link("save as table…", "Every answer of every comparison, as CSV", this::export);
-        HBox head = new HBox(14, Ui.label("What came of it", "subheading"), Ui.spring(), export);
+        Button export = Ui.link(Texts.of("blind.saveAsTable"), Texts.of("blind.saveAsTable.tip"), this::export);
+        HBox head = new HBox(14, Ui.label(Texts.of("blind.whatCameOfIt"), "subheading"), Ui.spring(), export);
         head.setAlignment(Pos.BASELINE_LEFT);
         return List.of(head, list);
     }
 
     private void export() {
         asking.save(
-                        "Save results",
+                        Texts.of("blind.saveResults"),
                         "tables",
-                        workspace.session().name() + " blind comparisons.csv",
+                        Texts.of(
+                                "blind.blindComparisonsCsv", workspace.session().name()),
                         List.of(),
                         getScene().getWindow())
                 .ifPresent(this::exportTo);
@@ -306,7 +301,7 @@ public final class BlindPage extends StackPane {
     void exportTo(Path file) {
         try {
             TableFiles.writeBlindResults(file, workspace.logProperty().get().blindResults());
-            workspace.messageProperty().set("Saved as " + file.getFileName() + ".");
+            workspace.messageProperty().set(Texts.of("blind.savedAs", file.getFileName()));
         } catch (IOException e) {
             workspace.messageProperty().set(e.getMessage());
         }

@@ -7,6 +7,7 @@ import java.util.Locale;
 import java.util.stream.IntStream;
 import oakmirror.blind.Binomial;
 import oakmirror.blind.BlindResult;
+import oakmirror.text.Texts;
 
 /** What came of a blind comparison, in words that claim no more than the numbers do. */
 final class BlindWords {
@@ -23,19 +24,15 @@ final class BlindWords {
                 ? abx.right().size()
                 : ((BlindResult.Ranking) result).rounds().size();
         int planned = result instanceof BlindResult.Abx abx ? abx.planned() : ((BlindResult.Ranking) result).planned();
-        return "\nStopped after " + done + " of " + planned
-                + ": as one may stop when it looks good, this counts for less than the number says.";
+        return Texts.of("blind.stoppedAfterOfAs", done, planned);
     }
 
     private static String abx(BlindResult.Abx r) {
         int n = r.right().size();
         double p = r.probability();
         String chance = String.format(Locale.ROOT, p < 0.001 ? "%.5f" : "%.3f", p);
-        String verdict = p <= 0.05
-                ? "you can tell them apart, most likely"
-                : "this does not show that you can tell them apart; it does not show that you cannot, either";
-        return r.first() + " against " + r.second() + ": " + r.rightCount() + " of " + n
-                + " right. Guessing does at least as" + " well with probability " + chance + ": " + verdict + ".";
+        String verdict = p <= 0.05 ? Texts.of("blind.youCanTellThem") : Texts.of("blind.thisDoesNotShow");
+        return Texts.of("blind.againstOfRightGuessing", r.first(), r.second(), r.rightCount(), n, chance, verdict);
     }
 
     private static String ranking(BlindResult.Ranking r) {
@@ -44,16 +41,15 @@ final class BlindWords {
         best.sort(Comparator.comparingDouble(r::meanPlace));
         List<String> places = best.stream()
                 .map(i -> String.format(
-                        Locale.ROOT, "%s (mean place %.1f)", r.names().get(i), r.meanPlace(i)))
+                        Locale.ROOT, Texts.of("blind.sMeanPlace1f"), r.names().get(i), r.meanPlace(i)))
                 .toList();
         int rounds = r.rounds().size();
         int wins = r.preferred(best.get(0), best.get(1));
         String agreement = rounds < 2
-                ? "One round says little."
+                ? Texts.of("blind.oneRoundSaysLittle")
                 : String.format(
                         Locale.ROOT,
-                        "Agreement of the rounds (Kendall's W) %.2f, 1 being full. %s before %s in %d of %d rounds; tossing a"
-                                + " coin does at least as well with probability %.3f.",
+                        Texts.of("blind.agreementOfTheRounds"),
                         r.agreement(),
                         r.names().get(best.get(0)),
                         r.names().get(best.get(1)),

@@ -6,6 +6,7 @@ import java.util.Locale;
 import java.util.stream.Collectors;
 import oakmirror.bounces.Bounce;
 import oakmirror.readings.Readings;
+import oakmirror.text.Texts;
 
 /** What is said of a bounce. */
 final class BounceWords {
@@ -30,7 +31,7 @@ final class BounceWords {
     static String moves(Bounce bounce) {
         return bounce.takenUp().stream()
                 .map(m ->
-                        "\n" + Readings.gainDb(m.wantedDb()) + " at " + Readings.about(m.centreHz()) + ": " + m.words())
+                        Texts.of("bounces.at", Readings.gainDb(m.wantedDb()), Readings.about(m.centreHz()), m.words()))
                 .collect(Collectors.joining());
     }
 }

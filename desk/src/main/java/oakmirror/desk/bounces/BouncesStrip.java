@@ -30,6 +30,7 @@ import oakmirror.state.revisions.Bounces;
 import oakmirror.state.revisions.Bounces.Taken;
 import oakmirror.state.revisions.BouncesHeard;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /**
  * The bounces of the mix: whether it comes closer, zone by zone; each to be heard in time with the mix, or what was changed since; a note; what became of the
@@ -54,7 +55,7 @@ public final class BouncesStrip extends VBox {
     private final Map<Zone, BounceSteps> zones = new EnumMap<>(Zone.class);
     private final BounceSteps loudness = new BounceSteps("LUFS", "LUFS");
     private final BounceSteps plr = new BounceSteps("PLR", "PLR");
-    private final BounceSteps width = new BounceSteps("Width", "Wide");
+    private final BounceSteps width = new BounceSteps(Texts.of("bounces.width"), Texts.of("bounces.widthShort"));
     private final HBox steps = new HBox(6);
     private final HBox chips = new HBox(5);
     private final HBox line = new HBox(8);
@@ -71,7 +72,7 @@ public final class BouncesStrip extends VBox {
         this.asking = asking;
         heard = new BouncesHeard(workspace, bounces, listening);
         setId("bounces");
-        take = Ui.button("take it", "Put the new bounce in the mix’s place", () -> bounces.pendingProperty()
+        take = Ui.button(Texts.of("bounces.takeIt"), Texts.of("bounces.takeIt.tip"), () -> bounces.pendingProperty()
                 .get()
                 .ifPresent(bounces::take));
         take.setId("take-bounce");
@@ -83,7 +84,7 @@ public final class BouncesStrip extends VBox {
         watching.setOnShowing(e -> fillMenu());
         watching.getItems().setAll(Ui.item("…", () -> {}));
         sentence.setMinWidth(0);
-        HBox head = new HBox(10, Ui.name("Bounces"), sentence, Ui.spring(), take, watching);
+        HBox head = new HBox(10, Ui.name(Texts.of("bounces.bounces")), sentence, Ui.spring(), take, watching);
         head.setAlignment(Pos.BASELINE_LEFT);
         for (Zone zone : Zone.values()) {
             zones.put(zone, steps(new BounceSteps(zone.label(), zone.shortLabel())));
@@ -91,15 +92,13 @@ public final class BouncesStrip extends VBox {
         steps(loudness);
         steps(plr);
         steps(width);
-        change = Ui.choice(
-                "what changed",
-                "Hear what the mix has that the bounce before, or the one that is chosen, has not: the difference alone, in time and equally loud");
+        change = Ui.choice(Texts.of("bounces.whatChanged"), Texts.of("bounces.whatChanged.tip"));
         change.setId("what-changed");
         change.setOnAction(e -> before().ifPresent(t -> heard.toggleChange(t.bounce())));
         change.setMinWidth(USE_PREF_SIZE);
-        note.setPromptText("a note for this bounce");
+        note.setPromptText(Texts.of("bounces.aNoteForThis"));
         note.setId("bounce-note");
-        note.setAccessibleText("A note for this bounce");
+        note.setAccessibleText(Texts.of("bounces.aNoteForThis2"));
         note.setMinWidth(60);
         HBox.setHgrow(note, Priority.ALWAYS);
         note.setOnAction(e -> keepNote());
@@ -153,23 +152,23 @@ public final class BouncesStrip extends VBox {
     }
 
     private void fillMenu() {
-        CheckMenuItem atOnce = new CheckMenuItem("Put a new bounce in the mix’s place at once");
+        CheckMenuItem atOnce = new CheckMenuItem(Texts.of("bounces.putANewBounce"));
         atOnce.selectedProperty().bindBidirectional(bounces.atOnceProperty());
         watching.getItems()
                 .setAll(
                         atOnce,
                         new SeparatorMenuItem(),
-                        Ui.item("Take a file as the next bounce…", this::takeFile),
-                        Ui.item("Watch another folder…", this::watchOther),
-                        Ui.item("Watch the folder of the mix", () -> bounces.watch(Optional.empty())));
+                        Ui.item(Texts.of("bounces.takeAFileAs"), this::takeFile),
+                        Ui.item(Texts.of("bounces.watchAnotherFolder"), this::watchOther),
+                        Ui.item(Texts.of("bounces.watchTheFolderOf"), () -> bounces.watch(Optional.empty())));
     }
 
     private void takeFile() {
         asking
                 .files(
-                        "The next bounce of the mix",
+                        Texts.of("bounces.theNextBounceOf"),
                         "bounce",
-                        Asking.AUDIO,
+                        Asking.audioFiles(),
                         getScene().getWindow())
                 .stream()
                 .findFirst()
@@ -178,7 +177,7 @@ public final class BouncesStrip extends VBox {
 
     private void watchOther() {
         asking.folder(
-                        "Where bounces of this mix come to lie",
+                        Texts.of("bounces.whereBouncesOfThis"),
                         "bounces",
                         getScene().getWindow())
                 .ifPresent(f -> bounces.watch(Optional.of(f)));
@@ -197,9 +196,10 @@ public final class BouncesStrip extends VBox {
         take.setManaged(pending.isPresent());
         watching.setText(bounces.folderProperty()
                 .get()
-                .map(f -> "watching “" + f.getFileName() + "”")
-                .orElse("not watching"));
-        sentence.setText(pending.map(p -> p.getFileName() + " is new").orElse(words(all)));
+                .map(f -> Texts.of("bounces.watching", f.getFileName()))
+                .orElse(Texts.of("bounces.notWatching")));
+        sentence.setText(
+                pending.map(p -> Texts.of("bounces.isNew", p.getFileName())).orElse(words(all)));
         Ui.tip(sentence, sentence.getText());
         fit(pageHeight);
         List<Taken> shown = all.subList(Math.max(0, all.size() - 30), all.size());
@@ -225,17 +225,18 @@ public final class BouncesStrip extends VBox {
 
     private static String words(List<Taken> all) {
         if (all.isEmpty()) {
-            return "the next bounce of a like name is taken, and whether it comes closer is told";
+            return Texts.of("bounces.theNextBounceOf2");
         }
         if (all.size() == 1) {
-            return "one so far";
+            return Texts.of("bounces.oneSoFar");
         }
         Taken first = all.get(0);
         Taken last = all.get(all.size() - 1);
         String told =
                 last.standing().since(first.standing()).words(first.bounce().name());
-        String loudness =
-                Readings.gain(last.standing().lufs() - first.standing().lufs()) + " LU";
+        String loudness = Texts.of(
+                "bounces.lu",
+                Readings.gain(last.standing().lufs() - first.standing().lufs()));
         return told + ", " + loudness + moves(last);
     }
 
@@ -243,7 +244,7 @@ public final class BouncesStrip extends VBox {
     private static String moves(Taken last) {
         List<TakenUp> moves = last.bounce().takenUp();
         long done = moves.stream().filter(TakenUp::isDone).count();
-        return moves.isEmpty() ? "" : "; " + done + " of " + Readings.count(moves.size(), "move") + " taken up";
+        return moves.isEmpty() ? "" : Texts.of("bounces.ofTakenUp", done, Texts.of("counts.moves", moves.size()));
     }
 
     private void showChips(List<Taken> all) {
@@ -276,9 +277,7 @@ public final class BouncesStrip extends VBox {
 
     private ToggleButton chip(Taken t, Optional<String> now) {
         boolean isHeard = now.equals(Optional.of("bounce " + t.bounce().content())) || t.isNow() && now.isEmpty();
-        String tip = t.isNow()
-                ? "The mix as it is now"
-                : "Hear it in the mix’s place, in time and equally loud; again for the mix";
+        String tip = t.isNow() ? Texts.of("bounces.theMixAsIt") : Texts.of("bounces.hearItInThe");
         ToggleButton chip = Ui.choice(
                 t.bounce().name() + " · " + BounceWords.when(t.bounce()),
                 tip + BounceWords.moves(t.bounce()) + note(t));

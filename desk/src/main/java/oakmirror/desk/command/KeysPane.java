@@ -19,6 +19,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
+import oakmirror.text.Texts;
 
 /**
  * The list of everything that can be done, over the window: typing finds a command, Enter does it, a click on its key changes the key.
@@ -42,16 +43,15 @@ public final class KeysPane extends StackPane {
         getStyleClass().add("overlay");
         setVisible(false);
         search.setId("command-search");
-        search.setAccessibleText("Find a command");
-        search.setPromptText("find a command");
+        search.setAccessibleText(Texts.of("commands.findACommand2"));
+        search.setPromptText(Texts.of("commands.findACommand"));
         search.setPrefWidth(260);
         search.textProperty().subscribe(t -> show());
         search.setOnAction(e -> first.ifPresent(this::run));
-        Button restore = Ui.button("restore all keys", "Give every command its usual key again", keys::restore);
+        Button restore =
+                Ui.button(Texts.of("commands.restoreAllKeys"), Texts.of("commands.restoreAllKeys.tip"), keys::restore);
         restore.setId("restore-keys");
-        ToggleButton tab = Ui.choice(
-                "Tab moves the focus",
-                "Tab goes from control to control; mix ⇄ reference gets W. F6 moves the focus in any case");
+        ToggleButton tab = Ui.choice(Texts.of("commands.tabMovesTheFocus"), Texts.of("commands.tabMovesTheFocus.tip"));
         tab.setId("tab-moves-focus");
         tab.setOnAction(e -> keys.setTabForFocus(tab.isSelected()));
         keys.revisionProperty().subscribe(r -> {
@@ -61,13 +61,13 @@ public final class KeysPane extends StackPane {
         });
         HBox head = new HBox(
                 14,
-                Ui.label("Commands and keys", "heading"),
+                Ui.label(Texts.of("commands.commandsAndKeys"), "heading"),
                 search,
                 Ui.spring(),
                 state,
                 tab,
                 restore,
-                Ui.link("✕", "Close (Esc)", this::close));
+                Ui.link("✕", Texts.of("commands.closeEsc"), this::close));
         head.setAlignment(Pos.CENTER_LEFT);
         ScrollPane scroll = new ScrollPane(list);
         scroll.setFitToWidth(true);
@@ -153,8 +153,10 @@ public final class KeysPane extends StackPane {
                 .count();
         state.setText(
                 listening.isPresent()
-                        ? "press the new key; Delete: none, Esc: as it was"
-                        : conflicts > 0 ? conflicts + " commands share a key" : "click a key to change it");
+                        ? Texts.of("commands.pressTheNewKey")
+                        : conflicts > 0
+                                ? Texts.of("commands.commandsShareAKey", conflicts)
+                                : Texts.of("commands.clickAKeyTo"));
     }
 
     private GridPane table(List<Act> acts) {
@@ -167,7 +169,7 @@ public final class KeysPane extends StackPane {
             int column = i / rows * 3;
             int row = i % rows;
             grid.add(keyButton(act), column, row);
-            Button run = Ui.link(act.label(), "Do it", () -> run(act));
+            Button run = Ui.link(act.label(), Texts.of("commands.doIt"), () -> run(act));
             run.setMinWidth(290);
             run.setAlignment(Pos.CENTER_LEFT);
             grid.add(run, column + 1, row);
@@ -179,21 +181,21 @@ public final class KeysPane extends StackPane {
         boolean isListening = listening.equals(Optional.of(act));
         List<Act> conflicts = keys.conflicts(act);
         String shown = keys.shown(act);
-        Button button = Ui.button(isListening ? "…" : shown.isEmpty() ? "–" : shown, "Change the key", () -> {
-            listening = Optional.of(act);
-            show();
-            requestFocus();
-        });
+        Button button =
+                Ui.button(isListening ? "…" : shown.isEmpty() ? "–" : shown, Texts.of("commands.changeTheKey"), () -> {
+                    listening = Optional.of(act);
+                    show();
+                    requestFocus();
+                });
         button.setId("key-" + act.name().toLowerCase(Locale.ROOT));
         button.setMinWidth(112);
         if (!conflicts.isEmpty()) {
             button.getStyleClass().add("conflict");
             Ui.tip(
                     button,
-                    "Also: "
-                            + String.join(
-                                    ", ", conflicts.stream().map(Act::label).toList())
-                            + ". The one listed first has it.");
+                    Texts.of(
+                            "commands.alsoTheOneListed",
+                            String.join(", ", conflicts.stream().map(Act::label).toList())));
         }
         return button;
     }

@@ -8,6 +8,7 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.Region;
 import oakmirror.compare.Comparison;
 import oakmirror.desk.look.Ui;
+import oakmirror.text.Texts;
 
 /** The small controls above the pictures. */
 final class Choices {
@@ -50,10 +51,10 @@ final class Choices {
     static ChoiceBox<Integer> facing(Context context) {
         ChoiceBox<Integer> box = box(
                 "facing",
-                "The reference that faces the mix",
+                Texts.of("compare.theReferenceThatFaces"),
                 List.of(1),
                 1,
-                n -> "facing reference " + n,
+                n -> Texts.of("compare.facingReference", n),
                 n -> context.facing().set(n));
         context.comparing()
                 .sheetProperty()

@@ -34,6 +34,7 @@ import oakmirror.state.listening.MonitorControls;
 import oakmirror.state.mastering.Targets;
 import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** Compare: one picture large, the others small beneath; a click brings a small one up. The findings stand beside. */
 public final class ComparePage extends BorderPane {
@@ -128,12 +129,9 @@ public final class ComparePage extends BorderPane {
         files.copy(large.table(context.comparing().sheet()));
     }
 
-    /** Brings a panel into the large place by its title, in whatever case. */
-    public void bring(String panelTitle) {
-        panels.stream()
-                .filter(p -> p.title().equalsIgnoreCase(panelTitle))
-                .findFirst()
-                .ifPresent(this::bring);
+    /** Brings a panel into the large place by its name, in whatever case. */
+    public void bring(String name) {
+        panels.stream().filter(p -> p.name().equalsIgnoreCase(name)).findFirst().ifPresent(this::bring);
     }
 
     /** Shows and plays the finding after the one that is open. */
@@ -170,8 +168,8 @@ public final class ComparePage extends BorderPane {
     private void bring(Panel panel) {
         large = panel;
         title.setText(panel.title());
-        Words.setReading(how, panel.title());
-        Words.setReading(place, panel.title());
+        Words.setReading(how, panel.name());
+        Words.setReading(place, panel.name());
         tools.getChildren().setAll(panel.tools());
         place.getChildren().setAll(panel.large(), empty);
         List<Node> cards = new ArrayList<>();
@@ -193,13 +191,14 @@ public final class ComparePage extends BorderPane {
         panel.small().setMouseTransparent(true);
         VBox.setVgrow(panel.small(), Priority.ALWAYS);
         PressBox card = PressBox.card(3, () -> bring(panel), head, panel.small());
-        card.setAccessibleText("Show " + panel.title().toLowerCase(java.util.Locale.ROOT) + " large");
-        card.setId("small-" + panel.title().toLowerCase(java.util.Locale.ROOT));
+        card.setAccessibleText(Texts.of("compare.showLarge", panel.title().toLowerCase(java.util.Locale.ROOT)));
+        card.setId("small-" + panel.name().toLowerCase(java.util.Locale.ROOT));
         card.getStyleClass().add("small-panel");
         card.setMinWidth(0);
         card.setPrefWidth(100);
         HBox.setHgrow(card, Priority.ALWAYS);
-        Tooltip.install(card, new Tooltip("Show " + panel.title().toLowerCase(java.util.Locale.ROOT) + " large"));
+        Tooltip.install(
+                card, new Tooltip(Texts.of("compare.showLarge", panel.title().toLowerCase(java.util.Locale.ROOT))));
         return card;
     }
 

@@ -21,6 +21,7 @@ import oakmirror.findings.DynamicsStanding;
 import oakmirror.loudness.PeakSteps;
 import oakmirror.spectrum.Zone;
 import oakmirror.state.comparing.Sheet;
+import oakmirror.text.Texts;
 
 /** Dynamics: peak to loudness over time and zone by zone, and together with loudness. */
 final class DynamicsPanel extends Panel {
@@ -35,18 +36,12 @@ final class DynamicsPanel extends Panel {
     private final Label words = Ui.label("", "strong");
 
     DynamicsPanel(Context context) {
-        super("Dynamics", "crest by zone, dB");
+        super("Dynamics", Texts.of("compare.panelDynamics"), Texts.of("compare.crestByZoneDb"));
         this.context = context;
         ratios.setMinHeight(110);
         zones.setMinHeight(150);
-        VBox left = new VBox(
-                2,
-                Ui.label(
-                        "crest factor by zone, dB: dot half of the time, bar 10 to 90 %; wash the references, pale their bars",
-                        "quiet", "small"),
-                zones);
-        VBox right = new VBox(
-                2, Ui.label("loudness and PLR together: inside the wash is the aim", "quiet", "small"), together);
+        VBox left = new VBox(2, Ui.label(Texts.of("compare.crestFactorByZone"), "quiet", "small"), zones);
+        VBox right = new VBox(2, Ui.label(Texts.of("compare.loudnessAndPlrTogether"), "quiet", "small"), together);
         VBox.setVgrow(zones, Priority.ALWAYS);
         VBox.setVgrow(together, Priority.ALWAYS);
         HBox.setHgrow(left, Priority.ALWAYS);
@@ -55,7 +50,7 @@ final class DynamicsPanel extends Panel {
         HBox row = new HBox(18, left, right);
         VBox.setVgrow(ratios, Priority.ALWAYS);
         VBox.setVgrow(row, Priority.ALWAYS);
-        VBox large = new VBox(6, Ui.label("peak to short-term loudness over time, dB", "quiet"), ratios, row);
+        VBox large = new VBox(6, Ui.label(Texts.of("compare.peakToShortTerm"), "quiet"), ratios, row);
         ratios.onSeek(s -> context.comparing().comparison().mix().ifPresent(m -> context.seek(m, s)));
         words.setId("dynamics-words");
         context.comparing()
@@ -134,7 +129,7 @@ final class DynamicsPanel extends Panel {
         for (Member m : c.members()) {
             for (Zone zone : Zone.values()) {
                 ZoneDynamics d = zone(m, zone);
-                table.row(m.name(), zone.label(), d.lowDb(), d.middleDb(), d.highDb());
+                table.row(m.name(), zone.written(), d.lowDb(), d.middleDb(), d.highDb());
             }
         }
         return table.toString();

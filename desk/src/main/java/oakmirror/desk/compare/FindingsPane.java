@@ -29,12 +29,14 @@ import oakmirror.findings.PlaceWords;
 import oakmirror.findings.WorthAListen;
 import oakmirror.state.comparing.Comparing;
 import oakmirror.state.comparing.PlacesToHear;
+import oakmirror.text.Texts;
 
 /** The findings in words, beside the sheet: a click shows and plays what one is about and says what to try; it can be folded away. */
 final class FindingsPane extends SidePane {
 
-    private static final String NOTHING =
-            "Nothing stands out: balance, loudness, dynamics and width are about as the references’.";
+    private static String nothing() {
+        return Texts.of("compare.nothingStandsOutBalance");
+    }
 
     private final Comparing comparing;
     private final PlacesToHear places;
@@ -55,7 +57,7 @@ final class FindingsPane extends SidePane {
         this.places = places;
         this.onOpen = onOpen;
         this.ways = ways;
-        recall = Ui.link("", "Tell dismissed findings again", comparing::recall);
+        recall = Ui.link("", Texts.of("compare.tellDismissedFindingsAgain"), comparing::recall);
         recall.setId("recall");
         scroll.setFitToWidth(true);
         scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
@@ -81,7 +83,10 @@ final class FindingsPane extends SidePane {
 
     private void say() {
         long dismissed = comparing.dismissedCount();
-        recall.setText(dismissed == 1 ? "1 dismissed, tell again" : dismissed + " dismissed, tell again");
+        recall.setText(
+                dismissed == 1
+                        ? Texts.of("compare.1DismissedTellAgain")
+                        : Texts.of("compare.dismissedTellAgain", dismissed));
         recall.setVisible(dismissed > 0);
         recall.setManaged(recall.isVisible());
         List<Finding> all = comparing.findingsProperty().get();
@@ -90,9 +95,9 @@ final class FindingsPane extends SidePane {
         basis.setVisible(known);
         basis.setManaged(basis.isVisible());
         String words = !known
-                ? "A mix and a reference on Gather, and what stands out is told here."
+                ? Texts.of("compare.aMixAndA")
                 : all.isEmpty() && places.offered().isEmpty()
-                        ? dismissed > 0 ? "Nothing else stands out." : NOTHING
+                        ? dismissed > 0 ? Texts.of("compare.nothingElseStandsOut") : nothing()
                         : "";
         state.setText(words);
         state.setVisible(!words.isEmpty());
@@ -129,9 +134,15 @@ final class FindingsPane extends SidePane {
         List<Finding> caveats = all.stream().filter(f -> f.kind().isCaveat()).toList();
         cards.getChildren().clear();
         boolean offers = !places.offered().isEmpty();
-        group("Certain and likely", faults.stream().map(this::card).toList(), offers || !caveats.isEmpty());
-        group("Worth a listen", places.offered().stream().map(this::place).toList(), false);
-        group("Good to know", caveats.stream().map(this::card).toList(), false);
+        group(
+                Texts.of("compare.certainAndLikely"),
+                faults.stream().map(this::card).toList(),
+                offers || !caveats.isEmpty());
+        group(
+                Texts.of("compare.worthAListen"),
+                places.offered().stream().map(this::place).toList(),
+                false);
+        group(Texts.of("compare.goodToKnow"), caveats.stream().map(this::card).toList(), false);
         say();
     }
 
@@ -142,7 +153,7 @@ final class FindingsPane extends SidePane {
         }
         cards.getChildren().add(Ui.label(title, "quiet", "small", "strong"));
         if (members.isEmpty()) {
-            cards.getChildren().add(Ui.label("none", "quiet", "small"));
+            cards.getChildren().add(Ui.label(Texts.of("compare.none"), "quiet", "small"));
         }
         cards.getChildren().addAll(members);
     }
@@ -154,13 +165,13 @@ final class FindingsPane extends SidePane {
         String decided =
                 switch (item.decision()) {
                     case OPEN -> "";
-                    case TAKEN -> " · taken";
-                    case LEFT -> " · left";
+                    case TAKEN -> Texts.of("compare.taken");
+                    case LEFT -> Texts.of("compare.left");
                 };
         Label brief = Ui.label(PlaceWords.brief(place) + decided, "quiet", "small");
         PressBox card = PressBox.card(3, () -> press(place), name, brief);
         card.setAccessibleText(PlaceWords.title(place) + " " + PlaceWords.seen(place) + "; " + PlaceWords.odds(place));
-        Tooltip.install(card, new Tooltip("Listen: " + PlaceWords.seen(place) + "; " + PlaceWords.odds(place)));
+        Tooltip.install(card, new Tooltip(Texts.of("compare.listen", PlaceWords.seen(place), PlaceWords.odds(place))));
         card.setId("place-" + places.offered().indexOf(item));
         card.getStyleClass().addAll("finding", "offered");
         boolean is = places.focusProperty()
@@ -196,7 +207,7 @@ final class FindingsPane extends SidePane {
         name.setWrapText(true);
         Label evidence = Ui.label(finding.weighedEvidence(), "quiet", "small");
         evidence.setWrapText(true);
-        Button dismiss = Ui.link("×", "Dismiss: not told again in this session", () -> comparing.dismiss(finding));
+        Button dismiss = Ui.link("×", Texts.of("compare.dismissNotToldAgain"), () -> comparing.dismiss(finding));
         dismiss.getStyleClass().add("dismiss");
         HBox.setHgrow(name, Priority.ALWAYS);
         name.setMaxWidth(Double.MAX_VALUE);
@@ -204,15 +215,15 @@ final class FindingsPane extends SidePane {
         head.setAlignment(Pos.TOP_LEFT);
         VBox more = new VBox(4);
         add(more, "", finding.cause());
-        add(more, "In the mix: ", finding.inTheMix());
-        add(more, "On the master: ", finding.onTheMaster());
+        add(more, Texts.of("compare.inTheMix"), finding.inTheMix());
+        add(more, Texts.of("compare.onTheMaster"), finding.onTheMaster());
         add(more, "", finding.surerWith());
         placeOf(finding).ifPresent(more.getChildren()::add);
         wayOn(finding).ifPresent(more.getChildren()::add);
         words(finding).ifPresent(more.getChildren()::add);
         PressBox card = PressBox.card(3, () -> toggle(finding), head, evidence, more);
         card.setAccessibleText(finding.title() + "; " + finding.weighedEvidence());
-        dismiss.setAccessibleText("Dismiss: " + finding.title());
+        dismiss.setAccessibleText(Texts.of("compare.dismiss", finding.title()));
         card.setId("finding-" + finding.kind().name().toLowerCase(java.util.Locale.ROOT));
         card.getStyleClass().addAll("finding", finding.kind().isCaveat() ? "caveat" : "fault");
         shown.put(finding.key(), more);
@@ -226,8 +237,8 @@ final class FindingsPane extends SidePane {
                 .filter(i -> i.told() && WorthAListen.isAbout(finding, i.place()))
                 .findFirst()
                 .map(i -> way(
-                        "listen, with and without ›",
-                        "Hear it with and without a trial move, and decide",
+                        Texts.of("compare.listenWithAndWithout"),
+                        Texts.of("compare.hearItWithAnd"),
                         () -> places.focus(i.place())));
     }
 
@@ -235,10 +246,11 @@ final class FindingsPane extends SidePane {
     private Optional<Node> wayOn(Finding finding) {
         return switch (finding.kind()) {
             case TOO_MUCH, TOO_LITTLE ->
-                Optional.of(way("what Shape proposes ›", "To Shape, where the correction is", ways.toShape()));
+                Optional.of(way(
+                        Texts.of("compare.whatShapeProposes"), Texts.of("compare.toShapeWhereThe"), ways.toShape()));
             case QUIETER, LOOSE ->
-                Optional.of(
-                        Ui.link("level it on Finish ›", "To Finish, where the loudness is chosen", ways.toFinish()));
+                Optional.of(Ui.link(
+                        Texts.of("compare.levelItOnFinish"), Texts.of("compare.levelItOnFinish.tip"), ways.toFinish()));
             default -> Optional.empty();
         };
     }
@@ -256,7 +268,7 @@ final class FindingsPane extends SidePane {
         if (links.isEmpty()) {
             return Optional.empty();
         }
-        FlowPane flow = new FlowPane(2, 0, Ui.label("Words:", "quiet", "small"));
+        FlowPane flow = new FlowPane(2, 0, Ui.label(Texts.of("compare.words"), "quiet", "small"));
         flow.setRowValignment(VPos.BASELINE);
         flow.getChildren().addAll(links);
         return Optional.of(flow);

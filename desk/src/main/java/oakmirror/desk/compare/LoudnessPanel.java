@@ -28,14 +28,24 @@ import oakmirror.loudness.LiveMeter;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.readings.Readings;
 import oakmirror.state.comparing.Sheet;
+import oakmirror.text.Texts;
 
 /** Loudness: over time, how often which level, and every figure with its distance. */
 final class LoudnessPanel extends Panel {
 
     private static final int INTEGRATED = 0;
     private static final int TRUE_PEAK = 4;
-    private static final List<String> TITLES =
-            List.of("integrated", "range", "max S", "max M", "true peak", "PLR", "PSR");
+
+    private static List<String> titles() {
+        return List.of(
+                "integrated",
+                Texts.of("compare.range2"),
+                Texts.of("compare.maxS"),
+                Texts.of("compare.maxM"),
+                Texts.of("compare.truePeak"),
+                "PLR",
+                "PSR");
+    }
 
     private final Context context;
     private final TimeCurves contours = new TimeCurves(true);
@@ -51,12 +61,12 @@ final class LoudnessPanel extends Panel {
     private DeliveryTarget target;
 
     LoudnessPanel(Context context) {
-        super("Loudness", "LUFS");
+        super("Loudness", Texts.of("compare.panelLoudness"), "LUFS");
         this.context = context;
         target = remembered();
         figures.setId("loudness-figures");
-        VBox spread = titled("short-term, matched, LUFS", violins);
-        VBox ratios = titled("PSR, dB", ratioViolins);
+        VBox spread = titled(Texts.of("compare.shortTermMatchedLufs"), violins);
+        VBox ratios = titled(Texts.of("compare.psrDb"), ratioViolins);
         VBox.setVgrow(contours, Priority.ALWAYS);
         contours.setMinHeight(120);
         contours.setPrefHeight(160);
@@ -71,12 +81,9 @@ final class LoudnessPanel extends Panel {
         scroll.setPrefViewportHeight(142);
         VBox large = new VBox(
                 8,
-                Ui.label("short-term loudness over time in LUFS, matched, from where the passages begin", "quiet"),
+                Ui.label(Texts.of("compare.shortTermLoudnessOver"), "quiet"),
                 violinRow,
-                Ui.label(
-                        "loudness in LUFS, range in LU, peaks in dBTP, PLR and PSR in dB; beside each figure of a reference, small: the mix minus it",
-                        "quiet",
-                        "small"),
+                Ui.label(Texts.of("compare.loudnessInLufsRange"), "quiet", "small"),
                 scroll);
         contours.onSeek(s -> mix().ifPresent(m -> context.seek(m, s)));
         VBox words = new VBox(1, smallMix, smallMixRange, smallReferences, smallReferenceRange);
@@ -85,10 +92,13 @@ final class LoudnessPanel extends Panel {
         HBox small = new HBox(4, words, smallViolins);
         ChoiceBox<DeliveryTarget> targets = Choices.box(
                 "delivery-target",
-                "What deliveries are asked to have",
+                Texts.of("compare.whatDeliveriesAreAsked"),
                 context.targets().listProperty().get().targets(),
                 target,
-                t -> t.name() + ", " + Readings.level(t.integratedLufs()).replace(".0", "") + " LUFS",
+                t -> Texts.of(
+                        "compare.lufs",
+                        t.name(),
+                        Readings.level(t.integratedLufs()).replace(".0", "")),
                 this::take);
         context.targets().listProperty().subscribe(l -> {
             if (!targets.getItems().equals(l.targets())) {
@@ -97,7 +107,7 @@ final class LoudnessPanel extends Panel {
             }
         });
         live.setId("live");
-        Button restart = Ui.link("restart", "Start the live readings over", () -> context.listening()
+        Button restart = Ui.link(Texts.of("compare.restart"), Texts.of("compare.restart.tip"), () -> context.listening()
                 .meter()
                 .reset());
         restart.setId("restart");
@@ -139,12 +149,15 @@ final class LoudnessPanel extends Panel {
         Optional<Distribution> mixSpread = c.mix().map(LoudnessPanel::spread);
         Optional<Distribution> theirs = facing.map(LoudnessPanel::spread);
         smallViolins.show(mixSpread, theirs, number);
-        smallMix.setText("mix " + c.mix().map(m -> Readings.level(lufs(m))).orElse("–"));
+        smallMix.setText(Texts.of(
+                "compare.mix", c.mix().map(m -> Readings.level(lufs(m))).orElse("–")));
         smallMixRange.setText(c.mix().map(m -> "range " + range(m)).orElse(""));
         Span span = c.span(LoudnessPanel::lufs, 0);
-        smallReferences.setText("refs " + (span.isKnown() ? Readings.span(span.low(), span.high()) : "–"));
+        smallReferences.setText(
+                Texts.of("compare.refs", span.isKnown() ? Readings.span(span.low(), span.high()) : "–"));
         Span ranges = c.span(m -> m.measured().heard().loudness().rangeLu(), 0);
-        smallReferenceRange.setText(ranges.isKnown() ? "range " + Readings.span(ranges.low(), ranges.high()) : "");
+        smallReferenceRange.setText(
+                ranges.isKnown() ? Texts.of("compare.range", Readings.span(ranges.low(), ranges.high())) : "");
         if (!isLarge) {
             return;
         }
@@ -161,7 +174,7 @@ final class LoudnessPanel extends Panel {
             }
         }
         contours.show(lines, seconds);
-        figures.show(TITLES, rows(c));
+        figures.show(titles(), rows(c));
     }
 
     private static Distribution spread(Member m) {
@@ -229,7 +242,7 @@ final class LoudnessPanel extends Panel {
             boolean marked = Math.abs(outside) >= 0.05;
             cells.add(new Cell(marked ? Readings.gain(outside) : "inside", "", marked));
         }
-        return new ReadingsTable.Row(-1, "outside the corridor by", cells);
+        return new ReadingsTable.Row(-1, Texts.of("compare.outsideTheCorridorBy"), cells);
     }
 
     private ReadingsTable.Row targetRow(double[] mix) {
@@ -243,17 +256,19 @@ final class LoudnessPanel extends Panel {
                         "",
                         Math.abs(toLoudness) > target.toleranceLu().orElse(0.05)));
         cells.set(TRUE_PEAK, new Cell(Readings.gain(toCeiling), "", toCeiling > 0));
-        return new ReadingsTable.Row(-1, "off the target by", cells);
+        return new ReadingsTable.Row(-1, Texts.of("compare.offTheTargetBy"), cells);
     }
 
     @Override
     void tick(Sheet sheet) {
         Comparison c = sheet.comparison();
         LiveMeter meter = context.listening().meter();
-        String text =
-                "live: M " + Readings.level(meter.momentaryLufs()) + "   S " + Readings.level(meter.shortTermLufs())
-                        + "   since restart I " + Readings.level(meter.integratedLufs()) + " LUFS, "
-                        + Readings.level(meter.highestPeakDbtp()) + " dBTP";
+        String text = Texts.of(
+                "compare.liveMSSince",
+                Readings.level(meter.momentaryLufs()),
+                Readings.level(meter.shortTermLufs()),
+                Readings.level(meter.integratedLufs()),
+                Readings.level(meter.highestPeakDbtp()));
         if (!text.equals(live.getText())) {
             live.setText(text);
         }

@@ -4,18 +4,21 @@ import java.util.List;
 import javafx.scene.Node;
 import javafx.scene.layout.Region;
 import oakmirror.state.comparing.Sheet;
+import oakmirror.text.Texts;
 
 /** One of the pictures of the sheet, in its large form and its small one. */
 abstract class Panel {
 
+    private final String name;
     private final String title;
     private final String unit;
     private Region large;
     private Region small;
     private List<Node> tools = List.of();
 
-    /** A panel by its title and what stands beside that in the small form. */
-    Panel(String title, String unit) {
+    /** A panel by its name, which no language changes, its title, and what stands beside that in the small form. */
+    Panel(String name, String title, String unit) {
+        this.name = name;
         this.title = title;
         this.unit = unit;
     }
@@ -25,6 +28,10 @@ abstract class Panel {
         large = largeForm;
         small = smallForm;
         tools = List.copyOf(choices);
+    }
+
+    final String name() {
+        return name;
     }
 
     final String title() {
@@ -53,7 +60,7 @@ abstract class Panel {
 
     /** What stands beside the title of the large form. */
     String explanation(Sheet sheet) {
-        return sheet.comparison().isKnown() ? sheet.what() + ", as heard" : "";
+        return sheet.comparison().isKnown() ? Texts.of("compare.asHeard", sheet.what()) : "";
     }
 
     /** Shows what is compared, in the small form and, when it is in the large place, in the large one. */

@@ -17,6 +17,7 @@ import oakmirror.desk.part.Asking;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.TableFiles;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** Takes the picture in the large place, and its numbers, out of the program. */
 final class PictureFiles {
@@ -33,17 +34,17 @@ final class PictureFiles {
 
     /** A menu for whatever is in the large place of a page. */
     MenuButton menu(ComparePage page) {
-        MenuButton menu = new MenuButton("copy");
+        MenuButton menu = new MenuButton(Texts.of("compare.copy"));
         menu.setId("copy");
         menu.getStyleClass().setAll("menu-button", "link");
-        Ui.tip(menu, "Take the picture or its numbers out");
+        Ui.tip(menu, Texts.of("compare.takeThePictureOr"));
         menu.getItems()
                 .addAll(
-                        Ui.item("copy the picture", page::copyPicture),
-                        Ui.item("copy the numbers", page::copyNumbers),
-                        Ui.item("save the picture as PNG …", () -> choose(menu, page.largeTitle(), "png")
+                        Ui.item(Texts.of("compare.copyThePicture"), page::copyPicture),
+                        Ui.item(Texts.of("compare.copyTheNumbers"), page::copyNumbers),
+                        Ui.item(Texts.of("compare.saveThePictureAs"), () -> choose(menu, page.largeTitle(), "png")
                                 .ifPresent(page::savePicture)),
-                        Ui.item("save the numbers as CSV …", () -> choose(menu, page.largeTitle(), "csv")
+                        Ui.item(Texts.of("compare.saveTheNumbersAs"), () -> choose(menu, page.largeTitle(), "csv")
                                 .ifPresent(page::saveNumbers)));
         return menu;
     }
@@ -53,7 +54,7 @@ final class PictureFiles {
         ClipboardContent content = new ClipboardContent();
         content.putImage(Picture.of(node));
         Clipboard.getSystemClipboard().setContent(content);
-        workspace.messageProperty().set("The picture is on the clipboard.");
+        workspace.messageProperty().set(Texts.of("compare.thePictureIsOn"));
     }
 
     /** Puts numbers on the clipboard. */
@@ -61,7 +62,7 @@ final class PictureFiles {
         ClipboardContent content = new ClipboardContent();
         content.putString(text);
         Clipboard.getSystemClipboard().setContent(content);
-        workspace.messageProperty().set("The numbers are on the clipboard.");
+        workspace.messageProperty().set(Texts.of("compare.theNumbersAreOn"));
     }
 
     /** Writes a picture of a node, twice as fine as on screen. */
@@ -69,11 +70,9 @@ final class PictureFiles {
         WritableImage image = Picture.of(node);
         try {
             Picture.write(image, file);
-            workspace.messageProperty().set("Saved " + file.getFileName() + ".");
+            workspace.messageProperty().set(Texts.of("compare.saved", file.getFileName()));
         } catch (IOException e) {
-            workspace
-                    .messageProperty()
-                    .set(file.getFileName() + " could not be written; choose a folder that allows it and has room.");
+            workspace.messageProperty().set(Texts.of("compare.couldNotBeWritten", file.getFileName()));
         }
     }
 
@@ -81,7 +80,7 @@ final class PictureFiles {
     void saveNumbers(String text, Path file) {
         try {
             TableFiles.writeText(file, text);
-            workspace.messageProperty().set("Saved " + file.getFileName() + ".");
+            workspace.messageProperty().set(Texts.of("compare.saved", file.getFileName()));
         } catch (AudioFileException e) {
             workspace.messageProperty().set(e.getMessage());
         }

@@ -20,6 +20,7 @@ import oakmirror.state.comparing.PlacesToHear;
 import oakmirror.state.comparing.PlacesToHear.Focus;
 import oakmirror.state.listening.Listening;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** The place that is listened to: what it may be, what can be heard of it, its trial move, and what to decide. Everything has a key. */
 final class PlacePanel extends VBox {
@@ -60,19 +61,20 @@ final class PlacePanel extends VBox {
         this.key = key;
         setId("place");
         getStyleClass().add("place");
-        alone = Ui.choice("this range alone  " + key.apply(Act.ZONE), "Hear this range alone, or everything");
+        alone = Ui.choice(
+                Texts.of("compare.thisRangeAlone", key.apply(Act.ZONE)), Texts.of("compare.thisRangeAlone.tip"));
         with = Ui.choice(
-                "with the trial move  " + key.apply(Act.CORRECTED),
-                "Hear the mix with its trial move, or without, equally loud");
-        swap = Ui.button("", "Go between mix and reference", listening::swap);
+                Texts.of("compare.withTheTrialMove", key.apply(Act.CORRECTED)),
+                Texts.of("compare.withTheTrialMove.tip"));
+        swap = Ui.button("", Texts.of("compare.goBetweenMixAnd"), listening::swap);
         swap.setId("place-swap");
         alone.setId("place-alone");
         alone.setOnAction(e -> places.toggleRange());
         with.setId("place-trial");
         with.setOnAction(e -> places.toggleTrial());
         gain.setId("place-gain");
-        gain.setAccessibleText("Gain of the trial move");
-        Ui.tip(gain, "Drag the trial move to taste; it is heard at once");
+        gain.setAccessibleText(Texts.of("compare.gainOfTheTrial"));
+        Ui.tip(gain, Texts.of("compare.dragTheTrialMove"));
         gain.setBlockIncrement(STEP_DB);
         HBox.setHgrow(gain, Priority.SOMETIMES);
         gain.setMaxWidth(320);
@@ -84,20 +86,22 @@ final class PlacePanel extends VBox {
                 }
             }
         });
-        Button close = Ui.link("×", "Stop listening to places  " + key.apply(Act.END_PLACES), places::end);
+        Button close = Ui.link("×", Texts.of("compare.stopListeningToPlaces", key.apply(Act.END_PLACES)), places::end);
         close.setId("place-close");
-        Button take = Ui.button(
-                "take  " + key.apply(Act.TAKE), "Its trial move becomes a move of the correction", places::take);
+        Button take =
+                Ui.button(Texts.of("compare.take", key.apply(Act.TAKE)), Texts.of("compare.take.tip"), places::take);
         take.setId("place-take");
         take.getStyleClass().add("primary");
-        Button leave = Ui.button("leave, it is the music  " + key.apply(Act.LEAVE), "Not offered again", places::leave);
+        Button leave = Ui.button(
+                Texts.of("compare.leaveItIsThe", key.apply(Act.LEAVE)),
+                Texts.of("compare.leaveItIsThe.tip"),
+                places::leave);
         leave.setId("place-leave");
         Button later = Ui.button(
-                "later  " + key.apply(Act.PUT_OFF),
-                "The next one; this one comes again after the others",
-                places::later);
+                Texts.of("compare.later", key.apply(Act.PUT_OFF)), Texts.of("compare.later.tip"), places::later);
         later.setId("place-later");
-        Button apart = Ui.link("tell them apart blind…", "Which is X: with the trial move, or without?", blind);
+        Button apart =
+                Ui.link(Texts.of("compare.tellThemApartBlind"), Texts.of("compare.tellThemApartBlind.tip"), blind);
         apart.setId("place-blind");
         title.setMinWidth(0);
         odds.setMinWidth(0);
@@ -106,9 +110,13 @@ final class PlacePanel extends VBox {
                 .addAll(
                         row(title, Ui.spring(), counter, close),
                         odds,
-                        row(name("Listen"), swap, alone, with, loop),
-                        row(name("Trial"), gain, trial, Ui.label("equally loud", "quiet", "small")),
-                        row(name("Decide"), take, leave, later, Ui.spring(), apart));
+                        row(name(Texts.of("compare.placeListen")), swap, alone, with, loop),
+                        row(
+                                name(Texts.of("compare.placeTrial")),
+                                gain,
+                                trial,
+                                Ui.label(Texts.of("compare.equallyLoud"), "quiet", "small")),
+                        row(name(Texts.of("compare.placeDecide")), take, leave, later, Ui.spring(), apart));
         places.focusProperty().subscribe(f -> refresh());
         places.trialProperty().subscribe(on -> with.setSelected(on));
         listening.monitor().partProperty().subscribe(r -> refresh());
@@ -141,18 +149,20 @@ final class PlacePanel extends VBox {
         Candidate place = focus.place();
         showing = true;
         title.setText(PlaceWords.title(place) + "  " + PlaceWords.seen(place));
-        counter.setText(focus.number() + " of " + focus.of());
+        counter.setText(Texts.of("compare.of", focus.number(), focus.of()));
         String fault = PlaceWords.odds(place);
-        odds.setText(Character.toUpperCase(fault.charAt(0)) + fault.substring(1) + "; otherwise the music. Often: "
-                + PlaceWords.cause(place));
+        odds.setText(Texts.of(
+                "compare.otherwiseTheMusicOften",
+                Character.toUpperCase(fault.charAt(0)) + fault.substring(1),
+                PlaceWords.cause(place)));
         int reference = listening.referenceProperty().get();
         boolean hasMix = workspace.tracks().mix().isPresent();
-        swap.setText("mix ⇄ reference " + (hasMix ? reference : reference + 1) + "  " + key.apply(Act.SWAP));
+        swap.setText(Texts.of("compare.mixReference", hasMix ? reference : reference + 1, key.apply(Act.SWAP)));
         alone.setSelected(listening.monitor().bandProperty().get().equals(Optional.of(PlacesToHear.band(place))));
         loop.setText(places.tellingPart()
-                .map(r -> "looping " + Readings.time(r.startSeconds()) + "–" + Readings.time(r.endSeconds())
-                        + ", where there is most of it")
-                .orElse("looping the passage"));
+                .map(r -> Texts.of(
+                        "compare.loopingWhereThereIs", Readings.time(r.startSeconds()), Readings.time(r.endSeconds())))
+                .orElse(Texts.of("compare.loopingThePassage")));
         double reach = Math.max(LEAST_REACH_DB, MOST_FACTOR * Math.abs(place.proposedDb()));
         gain.setMin(-reach);
         gain.setMax(reach);

@@ -12,6 +12,7 @@ import oakmirror.desk.plot.SpectrogramPlot;
 import oakmirror.files.Csv;
 import oakmirror.spectrum.Spectrogram;
 import oakmirror.state.comparing.Sheet;
+import oakmirror.text.Texts;
 
 /** The spectrogram pair: the mix above the reference that faces it, on one scale, scrubbed together. */
 final class SpectrogramPanel extends Panel {
@@ -23,7 +24,7 @@ final class SpectrogramPanel extends Panel {
     private final SpectrogramPlot smallPlot = new SpectrogramPlot(cursor, false);
 
     SpectrogramPanel(Context context) {
-        super("Spectrogram", "the mix");
+        super("Spectrogram", Texts.of("compare.panelSpectrogram"), Texts.of("compare.theMix"));
         this.context = context;
         VBox.setVgrow(mixPlot, Priority.ALWAYS);
         VBox.setVgrow(referencePlot, Priority.ALWAYS);
@@ -48,7 +49,7 @@ final class SpectrogramPanel extends Panel {
     @Override
     String explanation(Sheet sheet) {
         Comparison c = sheet.comparison();
-        return c.isKnown() ? sheet.what() + ", on one scale; press or drag to go there" : "";
+        return c.isKnown() ? Texts.of("compare.onOneScalePress", sheet.what()) : "";
     }
 
     @Override

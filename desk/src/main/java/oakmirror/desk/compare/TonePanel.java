@@ -31,6 +31,7 @@ import oakmirror.state.comparing.PlacesToHear;
 import oakmirror.state.comparing.Sheet;
 import oakmirror.state.comparing.ToneView;
 import oakmirror.state.listening.MonitorControls;
+import oakmirror.text.Texts;
 
 /** Tone: the spectra over each other with the corridor, and the gap beneath. */
 final class TonePanel extends Panel {
@@ -55,7 +56,7 @@ final class TonePanel extends Panel {
     private Optional<double[]> held = Optional.empty();
 
     TonePanel(Context context) {
-        super("Tone", "at one loudness");
+        super("Tone", Texts.of("compare.panelTone"), Texts.of("compare.atOneLoudness"));
         this.context = context;
         moving = new MovingPicture(context.workspace().sessionTasks(), context.listening());
         DoubleProperty cursor = TonePlot.sharedCursor();
@@ -69,11 +70,11 @@ final class TonePanel extends Panel {
         zones.setPrefHeight(24);
         Comparing comparing = context.comparing();
         sense = Ui.link(
-                "turn over",
-                "Read the gap the other way round",
+                Texts.of("compare.turnOver"),
+                Texts.of("compare.turnOver.tip"),
                 () -> comparing.look(v -> v.withAsExcess(!v.asExcess())));
         sense.setId("gap-sense");
-        HBox gapHead = new HBox(10, Ui.label("Gap", "subheading"), gapWords, sense);
+        HBox gapHead = new HBox(10, Ui.label(Texts.of("compare.gap"), "subheading"), gapWords, sense);
         gapHead.setAlignment(Pos.BASELINE_LEFT);
         VBox.setVgrow(plot, Priority.ALWAYS);
         PlaceRow places = new PlaceRow(view, context.places()::focus);
@@ -92,11 +93,11 @@ final class TonePanel extends Panel {
         });
         VBox large = new VBox(4, plot, gapHead, gap, places, zones);
         listenByDrawing();
-        Button all = Ui.link("all frequencies", "Show everything again (double click)", view::reset);
+        Button all = Ui.link(Texts.of("compare.allFrequencies"), Texts.of("compare.allFrequencies.tip"), view::reset);
         all.visibleProperty().bind(view.zoomedProperty());
         all.managedProperty().bind(view.zoomedProperty());
         hold = Choices.toggle(
-                "hold", "hold", "Keep the mix's curve as it is now, to compare with later", false, this::hold);
+                "hold", Texts.of("compare.hold"), Texts.of("compare.keepTheMixsCurve"), false, this::hold);
         make(large, sketch, new ToneTools(context, hold, all).all());
     }
 
@@ -142,10 +143,10 @@ final class TonePanel extends Panel {
         if (!c.isKnown()) {
             return "";
         }
-        String matched = sheet.what() + ", all at " + Readings.level(c.lufs()) + " LUFS";
+        String matched = Texts.of("compare.allAtLufs", sheet.what(), Readings.level(c.lufs()));
         return sheet.view().averaging().moves()
-                ? matched + "; curves move, corridor and gap stand"
-                : matched + "; drag to hear a band";
+                ? Texts.of("compare.curvesMoveCorridorAnd", matched)
+                : Texts.of("compare.dragToHearA", matched);
     }
 
     @Override
@@ -161,8 +162,8 @@ final class TonePanel extends Panel {
         zones.show(c.gap(), c.zonesInside());
         gapWords.setText(
                 sheet.view().asExcess()
-                        ? "mix minus reference: plain where the mix has too much, hatched where it lacks"
-                        : "reference minus mix: hatched where the mix lacks, plain where it has too much");
+                        ? Texts.of("compare.mixMinusReferencePlain")
+                        : Texts.of("compare.referenceMinusMixHatched"));
     }
 
     private ToneScene scene(Sheet sheet) {

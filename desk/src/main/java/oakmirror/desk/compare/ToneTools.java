@@ -24,6 +24,7 @@ import oakmirror.state.comparing.Comparing;
 import oakmirror.state.comparing.Sheet;
 import oakmirror.state.comparing.ToneView;
 import oakmirror.state.comparing.ToneView.Averaging;
+import oakmirror.text.Texts;
 
 /** What can be chosen about tone: which references are drawn, of what, over what while, how fine, and what the corridor is. */
 final class ToneTools {
@@ -35,7 +36,7 @@ final class ToneTools {
     /** How fine, and whether as bars. */
     private record Resolution(double octaves, boolean bars) {
         String label() {
-            return bars ? "1/3 octave bars" : Readings.octaves(octaves);
+            return bars ? Texts.of("compare.13OctaveBars") : Readings.octaves(octaves);
         }
     }
 
@@ -61,11 +62,15 @@ final class ToneTools {
         ToneView now = comparing.viewProperty().get();
         all.add(references);
         mean = Choices.toggle(
-                "mean", "mean", "The mean of all references", now.mean(), on -> comparing.look(v -> v.withMean(on)));
+                "mean",
+                Texts.of("compare.mean"),
+                Texts.of("compare.theMeanOfAll"),
+                now.mean(),
+                on -> comparing.look(v -> v.withMean(on)));
         peaks = Choices.toggle(
                 "peaks",
-                "peaks",
-                "Names the strongest peaks of the mix and the facing reference; a ring marks what stands out of its neighbourhood",
+                Texts.of("compare.peaks"),
+                Texts.of("compare.namesTheStrongestPeaks"),
                 now.peaks(),
                 on -> comparing.look(v -> v.withPeaks(on)));
         all.addAll(List.of(mean, peaks, hold));
@@ -73,21 +78,21 @@ final class ToneTools {
         all.add(Ui.spring());
         all.add(Choices.box(
                 "part",
-                "What of the stereo signal",
+                Texts.of("compare.whatOfTheStereo"),
                 List.of(Part.values()),
                 now.part(),
                 Part::label,
                 p -> comparing.look(v -> v.withPart(p))));
         all.add(Choices.box(
                 "averaging",
-                "Over all that is compared, or over the last while before where each track is played",
+                Texts.of("compare.overAllThatIs"),
                 List.of(Averaging.values()),
                 now.averaging(),
                 Averaging::label,
                 a -> comparing.look(v -> v.withAveraging(a))));
         all.add(Choices.box(
                 "resolution",
-                "Width of the bands that are drawn",
+                Texts.of("compare.widthOfTheBands"),
                 RESOLUTIONS,
                 nearest(now),
                 Resolution::label,
@@ -126,7 +131,7 @@ final class ToneTools {
             ToggleButton button = Choices.toggle(
                     "draw-" + m.number(),
                     String.valueOf(m.number()),
-                    "Draw " + m.name() + "; corridor, mean and gap always count all references",
+                    Texts.of("compare.drawCorridorMeanAnd", m.name()),
                     !sheet.view().hidden().contains(m.number()),
                     on -> comparing.look(v -> v.showing(m.number(), on)));
             button.getStyleClass().addAll("in-track", Palette.styleClass(m.number()));
@@ -138,9 +143,7 @@ final class ToneTools {
     private MenuButton menu(Sheet sheet) {
         Comparison c = sheet.comparison();
         MenuButton menu = framed(
-                "draw-some",
-                numbers.size() + " references",
-                "Which are drawn; corridor, mean and gap count all of them");
+                "draw-some", Texts.of("compare.references", numbers.size()), Texts.of("compare.whichAreDrawnCorridor"));
         for (Comparison.Member m : c.references()) {
             CheckMenuItem item = new CheckMenuItem(m.number() + "  " + m.name());
             item.setSelected(!sheet.view().hidden().contains(m.number()));
@@ -160,10 +163,10 @@ final class ToneTools {
     }
 
     private MenuButton more(ToneView now) {
-        MenuButton menu = framed("tone-more", "more", "Corridor, tilt, analysis block and names");
+        MenuButton menu = framed("tone-more", Texts.of("compare.more"), Texts.of("compare.corridorTiltAnalysisBlock"));
         ToggleGroup kinds = new ToggleGroup();
         for (CorridorSettings.Kind kind : CorridorSettings.Kind.values()) {
-            RadioMenuItem item = new RadioMenuItem("corridor: " + kind.label());
+            RadioMenuItem item = new RadioMenuItem(Texts.of("compare.corridor", kind.label()));
             item.setToggleGroup(kinds);
             item.setOnAction(e -> corridor("corridor " + kind.name().toLowerCase(Locale.ROOT), s -> s.withKind(kind)));
             context.workspace()
@@ -171,25 +174,31 @@ final class ToneTools {
                     .subscribe(s -> item.setSelected(s.comparing().corridor().kind() == kind));
             menu.getItems().add(item);
         }
-        Menu least = numbers("corridor, at least", TOLERANCES, t -> "± " + Readings.level(t) + " dB", (t, item) -> {
-            item.setOnAction(e -> corridor("corridor width", s -> s.withTolerance(t)));
-            context.workspace()
-                    .sessionProperty()
-                    .subscribe(s -> item.setSelected(s.comparing().corridor().toleranceDb() == t));
-        });
+        Menu least = numbers(
+                Texts.of("compare.corridorAtLeast"),
+                TOLERANCES,
+                t -> Texts.of("compare.dB", Readings.level(t)),
+                (t, item) -> {
+                    item.setOnAction(e -> corridor(Texts.of("compare.corridorWidth"), s -> s.withTolerance(t)));
+                    context.workspace()
+                            .sessionProperty()
+                            .subscribe(s ->
+                                    item.setSelected(s.comparing().corridor().toleranceDb() == t));
+                });
         Menu tilts = numbers(
-                "tilt",
+                Texts.of("compare.tilt"),
                 new double[] {0, 3, 4.5},
-                t -> t == 0 ? "none" : Readings.level(t) + " dB an octave",
+                t -> t == 0 ? Texts.of("compare.none") : Texts.of("compare.dBAnOctave", Readings.level(t)),
                 (t, item) -> {
                     item.setSelected(now.tilt() == t);
                     item.setOnAction(e -> comparing.look(v -> v.withTilt(t)));
                 });
-        Menu sizes = numbers("analysis block", BLOCKS_SECONDS, b -> Readings.level(b) + " s", (b, item) -> {
-            item.setSelected(now.blockSeconds() == b);
-            item.setOnAction(e -> comparing.look(v -> v.withBlock(b)));
-        });
-        CheckMenuItem legend = new CheckMenuItem("names of the tracks");
+        Menu sizes =
+                numbers(Texts.of("compare.analysisBlock"), BLOCKS_SECONDS, b -> Readings.level(b) + " s", (b, item) -> {
+                    item.setSelected(now.blockSeconds() == b);
+                    item.setOnAction(e -> comparing.look(v -> v.withBlock(b)));
+                });
+        CheckMenuItem legend = new CheckMenuItem(Texts.of("compare.namesOfTheTracks"));
         legend.setSelected(now.legend());
         legend.setOnAction(e -> comparing.look(v -> v.withLegend(legend.isSelected())));
         menu.getItems().addAll(least, new SeparatorMenuItem(), tilts, sizes, legend);

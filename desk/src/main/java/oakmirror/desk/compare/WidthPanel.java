@@ -28,6 +28,7 @@ import oakmirror.stereo.Comb;
 import oakmirror.stereo.Width;
 import oakmirror.stereo.WidthCurve;
 import oakmirror.stereo.WidthCurve.Reading;
+import oakmirror.text.Texts;
 import oakmirror.zones.ZoneDifferences;
 
 /** Width: side to mid, correlation, what mono leaves and balance by frequency, phase scopes, and combs. */
@@ -48,7 +49,7 @@ final class WidthPanel extends Panel {
     private Reading reading = Reading.SIDE_TO_MID;
 
     WidthPanel(Context context) {
-        super("Width", "side/mid, dB");
+        super("Width", Texts.of("compare.panelWidth"), Texts.of("compare.sideMidDb"));
         this.context = context;
         plot.setMinHeight(130);
         for (PhaseScopePlot scope : List.of(mixScope, referenceScope)) {
@@ -58,7 +59,7 @@ final class WidthPanel extends Panel {
         comb.setWrapText(true);
         comb.setId("comb");
         lows.setWrapText(true);
-        VBox words = new VBox(4, Ui.label("side/mid by zone, dB", "quiet", "small"), zones, lows, comb);
+        VBox words = new VBox(4, Ui.label(Texts.of("compare.sideMidByZone"), "quiet", "small"), zones, lows, comb);
         VBox.setVgrow(zones, Priority.ALWAYS);
         HBox.setHgrow(words, Priority.ALWAYS);
         words.setPrefWidth(300);
@@ -87,17 +88,17 @@ final class WidthPanel extends Panel {
 
     private static String tooltip(Reading r) {
         return switch (r) {
-            case SIDE_TO_MID -> "Power of side over mid: how wide each third of an octave is";
-            case CORRELATION -> "+1 is mono, 0 unlike sides, below 0 they cancel in mono";
-            case FOLD_DOWN -> "What folding to mono leaves: 0 dB of mono, −3 of unlike sides, notches of combs";
-            case BALANCE -> "Right over left";
+            case SIDE_TO_MID -> Texts.of("compare.powerOfSideOver");
+            case CORRELATION -> Texts.of("compare.1IsMono0");
+            case FOLD_DOWN -> Texts.of("compare.whatFoldingToMono");
+            case BALANCE -> Texts.of("compare.rightOverLeft");
         };
     }
 
     @Override
     String explanation(Sheet sheet) {
         Comparison c = sheet.comparison();
-        return c.isKnown() ? sheet.what() + ", by thirds of an octave" : "";
+        return c.isKnown() ? Texts.of("compare.byThirdsOfAn", sheet.what()) : "";
     }
 
     private static StereoSpectrum spectrum(Member m) {
@@ -138,16 +139,18 @@ final class WidthPanel extends Panel {
         referenceScope.show(
                 facing.flatMap(m -> context.comparing().pictures().phaseScope(sheet.slot(m), sheet.range(m))),
                 facing.map(Member::number).orElse(1));
-        comb.setText(found.map(WidthPanel::words)
-                .orElse(c.mix().isPresent() ? "No comb: mono carves no regular notches." : ""));
+        comb.setText(
+                found.map(WidthPanel::words).orElse(c.mix().isPresent() ? Texts.of("compare.noCombMonoCarves") : ""));
         lows.setText(c.mix()
-                .map(m -> "Below 120 Hz correlation "
-                        + Readings.signed(Width.of(spectrum(m), 20, LOW_END_HZ).correlation())
-                        + facing.map(f -> ", reference " + f.number() + " "
-                                        + Readings.signed(Width.of(spectrum(f), 20, LOW_END_HZ)
-                                                .correlation()))
-                                .orElse("")
-                        + ".")
+                .map(m -> Texts.of(
+                        "compare.below120HzCorrelation",
+                        Readings.signed(Width.of(spectrum(m), 20, LOW_END_HZ).correlation()),
+                        facing.map(f -> Texts.of(
+                                        "compare.reference",
+                                        f.number(),
+                                        Readings.signed(Width.of(spectrum(f), 20, LOW_END_HZ)
+                                                .correlation())))
+                                .orElse("")))
                 .orElse(""));
     }
 
@@ -160,10 +163,14 @@ final class WidthPanel extends Panel {
     }
 
     private static String words(Comb c) {
-        return "A comb: the " + (c.delaySeconds() > 0 ? "right" : "left") + " side is "
-                + Readings.milliseconds(Math.abs(c.delaySeconds())) + " late" + (c.inverted() ? " and turned over" : "")
-                + "; mono carves notches from " + Readings.about(c.firstNotchHz()) + " on, every "
-                + Readings.about(c.spacingHz()) + ", " + Readings.level(c.depthDb()) + " dB deep.";
+        return Texts.of(
+                "compare.aCombTheSide",
+                Texts.of(c.delaySeconds() > 0 ? "compare.rightChannel" : "compare.leftChannel"),
+                Readings.milliseconds(Math.abs(c.delaySeconds())),
+                c.inverted() ? Texts.of("compare.andTurnedOver") : "",
+                Readings.about(c.firstNotchHz()),
+                Readings.about(c.spacingHz()),
+                Readings.level(c.depthDb()));
     }
 
     private static double sideToMid(Member m, Zone zone) {

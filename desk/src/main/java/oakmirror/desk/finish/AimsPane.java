@@ -30,11 +30,15 @@ import oakmirror.state.mastering.Finishing;
 import oakmirror.state.mastering.RecordSong;
 import oakmirror.state.mastering.Targets;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** What the master can be brought to, a card for each with its reason and its price; and the list of deliveries, to be changed here. */
 final class AimsPane extends VBox {
 
-    private static final List<ExtensionFilter> JSON = List.of(new ExtensionFilter("Targets (JSON)", "*.json"));
+    private static List<ExtensionFilter> json() {
+        return List.of(new ExtensionFilter(Texts.of("finish.targetsJson"), "*.json"));
+    }
+
     private static final double NOTEWORTHY_DB = 0.05;
 
     private final Workspace workspace;
@@ -59,27 +63,27 @@ final class AimsPane extends VBox {
 
     /** What can be done about the list. */
     MenuButton menu() {
-        MenuButton menu = new MenuButton("list");
+        MenuButton menu = new MenuButton(Texts.of("finish.list"));
         menu.getStyleClass().setAll("menu-button", "link");
         menu.setId("change-list");
-        Ui.tip(menu, "Add, change and remove deliveries; bring lists in and write them out");
+        Ui.tip(menu, Texts.of("finish.addChangeAndRemove"));
         menu.setOnShowing(e -> {
             menu.getItems()
                     .setAll(
-                            Ui.item("A song of the record …", this::chooseSong),
+                            Ui.item(Texts.of("finish.aSongOfThe"), this::chooseSong),
                             new SeparatorMenuItem(),
                             Ui.item(
-                                    "New target …",
+                                    Texts.of("finish.newTarget"),
                                     () -> edit(
                                             Optional.empty(), list().targets().size())),
-                            Ui.item("Bring a list in …", this::bringIn),
-                            Ui.item("Write the list out …", this::writeOut),
-                            Ui.item("The list as it came", () -> targets.change(TargetList.shipped())));
+                            Ui.item(Texts.of("finish.bringAListIn"), this::bringIn),
+                            Ui.item(Texts.of("finish.writeTheListOut"), this::writeOut),
+                            Ui.item(Texts.of("finish.theListAsIt"), () -> targets.change(TargetList.shipped())));
             if (workspace.session().delivery().song().isPresent()) {
-                menu.getItems().add(1, Ui.item("Forget the song of the record", () -> song.forget()));
+                menu.getItems().add(1, Ui.item(Texts.of("finish.forgetTheSongOf"), () -> song.forget()));
             }
         });
-        menu.getItems().add(Ui.item("New target …", () -> {}));
+        menu.getItems().add(Ui.item(Texts.of("finish.newTarget"), () -> {}));
         return menu;
     }
 
@@ -89,23 +93,28 @@ final class AimsPane extends VBox {
 
     private void chooseSong() {
         asking.file(
-                        "A finished song of the record",
+                        Texts.of("finish.aFinishedSongOf"),
                         "song",
-                        Asking.AUDIO,
+                        Asking.audioFiles(),
                         getScene().getWindow())
                 .ifPresent(song::take);
     }
 
     private void bringIn() {
-        asking.file("Bring targets in", "targets", JSON, getScene().getWindow()).ifPresent(targets::bringIn);
+        asking.file(
+                        Texts.of("finish.bringTargetsIn"),
+                        "targets",
+                        json(),
+                        getScene().getWindow())
+                .ifPresent(targets::bringIn);
     }
 
     private void writeOut() {
         Optional<Path> file = asking.save(
-                "Write the targets out",
+                Texts.of("finish.writeTheTargetsOut"),
                 "targets",
                 "targets.json",
-                JSON,
+                json(),
                 getScene().getWindow());
         file.ifPresent(targets::writeTo);
     }
@@ -149,32 +158,36 @@ final class AimsPane extends VBox {
             card.getStyleClass().add("tried");
         }
         card.setId("aim-" + aim.source().name().toLowerCase(java.util.Locale.ROOT) + "-" + aim.number());
-        card.setAccessibleText(aim.name() + ", " + Readings.level(aim.lufs()) + " LUFS, " + detail(aim));
+        card.setAccessibleText(Texts.of("finish.lufs", aim.name(), Readings.level(aim.lufs()), detail(aim)));
         return card;
     }
 
     private Button ways(Aim aim) {
         DeliveryTarget target = list().targets().get(aim.number());
         ContextMenu menu = new ContextMenu(
-                Ui.item("Change …", () -> edit(Optional.of(target), aim.number())),
+                Ui.item(Texts.of("finish.change"), () -> edit(Optional.of(target), aim.number())),
                 Ui.item(
-                        "A copy",
-                        () -> targets.change(
-                                list().with(list().targets().size(), target.named(target.name() + ", copy")))),
-                Ui.item("Remove", () -> targets.change(list().without(aim.number()))));
-        Button ways = Ui.link("…", "Change, copy or remove " + aim.name(), () -> {});
+                        Texts.of("finish.aCopy"),
+                        () -> targets.change(list().with(
+                                        list().targets().size(),
+                                        target.named(Texts.of("finish.copy", target.name()))))),
+                Ui.item(Texts.of("finish.remove"), () -> targets.change(list().without(aim.number()))));
+        Button ways = Ui.link("…", Texts.of("finish.changeCopyOrRemove", aim.name()), () -> {});
         ways.getStyleClass().add("dismiss");
         ways.setOnAction(e -> menu.show(ways, Side.BOTTOM, 0, 0));
         return ways;
     }
 
     private void choose(Aim aim) {
-        workspace.change("choose a target", "", s -> s.withFinish(s.finish().withTarget(aim.lufs(), aim.dbtp())));
+        workspace.change(
+                Texts.of("finish.chooseATarget"),
+                "",
+                s -> s.withFinish(s.finish().withTarget(aim.lufs(), aim.dbtp())));
     }
 
     private String detail(Aim aim) {
         if (aim.crushed()) {
-            return "crushed: no sane aim";
+            return Texts.of("finish.crushedNoSaneAim");
         }
         String price = aim.plan().map(AimsPane::price).orElse("");
         if (aim.source() != Source.LIST) {
@@ -192,15 +205,18 @@ final class AimsPane extends VBox {
     private static String price(FinishPlan plan) {
         return switch (plan.standing()) {
             case NO_LOUDNESS -> "";
-            case OUT_OF_REACH -> "out of reach";
-            case HELD_BACK -> "held back by " + Readings.level(plan.missedLu());
-            case OVERDONE -> "costs " + Readings.level(plan.price().mostDb()) + " dB, too much";
+            case OUT_OF_REACH -> Texts.of("finish.outOfReach");
+            case HELD_BACK -> Texts.of("finish.heldBackBy", Readings.level(plan.missedLu()));
+            case OVERDONE ->
+                Texts.of("finish.costsDbTooMuch", Readings.level(plan.price().mostDb()));
             case REACHED ->
                 plan.isTurnedDown()
-                        ? "turned down by " + Readings.level(-plan.driveDb())
+                        ? Texts.of("finish.turnedDownBy", Readings.level(-plan.driveDb()))
                         : plan.price().mostDb() < NOTEWORTHY_DB
-                                ? "costs nothing"
-                                : "costs " + Readings.level(plan.price().mostDb()) + " dB";
+                                ? Texts.of("finish.costsNothing")
+                                : Texts.of(
+                                        "finish.costsDb",
+                                        Readings.level(plan.price().mostDb()));
         };
     }
 }

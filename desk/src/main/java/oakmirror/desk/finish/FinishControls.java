@@ -15,6 +15,7 @@ import oakmirror.limiter.LimiterSettings;
 import oakmirror.readings.Readings;
 import oakmirror.state.mastering.Finishing;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** Target, ceiling, and how the ceiling is held. */
 final class FinishControls extends VBox {
@@ -30,44 +31,45 @@ final class FinishControls extends VBox {
     private final LabelledSlider ceiling;
     private final LabelledSlider release;
     private final LabelledSlider link;
-    private final ToggleButton limited =
-            Ui.choice("limiter", "Holds the ceiling; without it, peaks hold the level back");
-    private final ToggleButton clipOff = Ui.choice("off", "No soft clip");
-    private final ToggleButton clipGentle = Ui.choice(
-            "gentle", "A soft clip before the limiter takes up to 1.5 dB off peaks, from 1.5 dB below the ceiling on");
-    private final ToggleButton clipFirm = Ui.choice(
-            "firm", "A soft clip before the limiter takes up to 3 dB off peaks, from 3 dB below the ceiling on");
+    private final ToggleButton limited = Ui.choice(Texts.of("finish.limiter"), Texts.of("finish.limiter.tip"));
+    private final ToggleButton clipOff = Ui.choice(Texts.of("finish.off"), Texts.of("finish.off.tip"));
+    private final ToggleButton clipGentle = Ui.choice(Texts.of("finish.gentle"), Texts.of("finish.gentle.tip"));
+    private final ToggleButton clipFirm = Ui.choice(Texts.of("finish.firm"), Texts.of("finish.firm.tip"));
 
     FinishControls(Workspace workspace, Finishing finishing) {
         super(8);
         this.workspace = workspace;
         target = slider(
-                "Target",
-                "Integrated loudness of the master.",
+                "target",
+                Texts.of("finish.target"),
+                Texts.of("finish.integratedLoudnessOfThe"),
                 LOWEST_TARGET,
                 HIGHEST_TARGET,
                 FinishSettings.DEFAULT.targetLufs(),
                 v -> Readings.level(v) + " LUFS",
                 (s, v) -> s.withTarget(v, s.ceilingDbtp()));
         ceiling = slider(
-                "Ceiling",
-                "Highest true peak of the master.",
+                "ceiling",
+                Texts.of("finish.ceiling"),
+                Texts.of("finish.highestTruePeakOf"),
                 -6,
                 0,
                 FinishSettings.DEFAULT.ceilingDbtp(),
                 v -> Readings.level(v) + " dBTP",
                 (s, v) -> s.withTarget(s.targetLufs(), v));
         release = slider(
-                "Release",
-                "How long letting go takes: always as the music asks for, quicker or calmer on the whole.",
+                "release",
+                Texts.of("finish.release"),
+                Texts.of("finish.howLongLettingGo"),
                 -OCTAVES,
                 OCTAVES,
                 0,
                 FinishControls::released,
                 (s, v) -> s.withLimiter(s.limiter().map(l -> l.withRelease(Math.pow(2, v)))));
         link = slider(
-                "Link",
-                "How far both sides are reduced alike; linked, nothing moves in the middle.",
+                "link",
+                Texts.of("finish.link"),
+                Texts.of("finish.howFarBothSides"),
                 0,
                 100,
                 100,
@@ -77,15 +79,15 @@ final class FinishControls extends VBox {
         sliders.getChildren().forEach(s -> HBox.setHgrow(s, Priority.ALWAYS));
         limited.setId("limited");
         limited.setOnAction(e -> change(
-                "switch the limiter",
+                Texts.of("finish.switchTheLimiter"),
                 "",
                 s -> s.withLimiter(limited.isSelected() ? Optional.of(LimiterSettings.DEFAULT) : Optional.empty())));
         clip(clipOff, 0);
         clip(clipGentle, GENTLE_DB);
         clip(clipFirm, FIRM_DB);
         clipGentle.setId("clip-gentle");
-        FlowPane choices =
-                new FlowPane(6, 6, limited, Ui.label("soft clip before it:", "quiet"), clipOff, clipGentle, clipFirm);
+        FlowPane choices = new FlowPane(
+                6, 6, limited, Ui.label(Texts.of("finish.softClipBeforeIt"), "quiet"), clipOff, clipGentle, clipFirm);
         choices.setAlignment(Pos.CENTER_LEFT);
         getChildren().addAll(sliders, choices);
         workspace.sessionProperty().map(s -> s.finish()).subscribe(this::show);
@@ -96,6 +98,7 @@ final class FinishControls extends VBox {
     }
 
     private LabelledSlider slider(
+            String id,
             String name,
             String tooltip,
             double low,
@@ -105,6 +108,7 @@ final class FinishControls extends VBox {
             Changed changed) {
         String what = name.toLowerCase(java.util.Locale.ROOT);
         return new LabelledSlider(
+                id,
                 name,
                 tooltip,
                 low,
@@ -112,23 +116,24 @@ final class FinishControls extends VBox {
                 usual,
                 high - low > 50 ? 5 : 0.1,
                 text,
-                v -> change("change the " + what, what, s -> changed.with(s, v)),
+                v -> change(Texts.of("finish.changeThe", what), what, s -> changed.with(s, v)),
                 workspace::endGesture);
     }
 
     private static String released(double octaves) {
         return Math.abs(octaves) < 0.05
-                ? "by the music"
-                : String.format(
-                        java.util.Locale.ROOT,
-                        "%.1f × %s",
-                        Math.pow(2, Math.abs(octaves)),
-                        octaves < 0 ? "quicker" : "calmer");
+                ? Texts.of("finish.byTheMusic")
+                : Texts.of(
+                        octaves < 0 ? "finish.faster" : "finish.slower",
+                        Readings.level(Math.pow(2, Math.abs(octaves))));
     }
 
     private void clip(ToggleButton choice, double db) {
         choice.setOnAction(e -> {
-            change("change the soft clip", "", s -> s.withLimiter(s.limiter().map(l -> l.withClipDb(db))));
+            change(
+                    Texts.of("finish.changeTheSoftClip"),
+                    "",
+                    s -> s.withLimiter(s.limiter().map(l -> l.withClipDb(db))));
             show(workspace.session().finish());
         });
     }

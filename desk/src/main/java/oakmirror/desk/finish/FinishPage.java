@@ -33,6 +33,7 @@ import oakmirror.state.mastering.Finishing;
 import oakmirror.state.mastering.Finishing.Outcome;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** Finish: what the master is brought to, what that costs over the song, and how it stands beside the references. */
 public final class FinishPage extends HBox {
@@ -75,12 +76,13 @@ public final class FinishPage extends HBox {
         verdict.setMinHeight(TWO_LINES);
         verdict.setAlignment(Pos.TOP_LEFT);
         advice.setWrapText(true);
-        VBox pictures = new VBox(4, strip, Ui.label("Loudness and peaks", "heading"), ladder);
+        VBox pictures = new VBox(4, strip, Ui.label(Texts.of("finish.loudnessAndPeaks"), "heading"), ladder);
         StackPane covered = new StackPane(pictures, new Missing(workspace, false, toGather));
         VBox content = new VBox(
                 8, covered, verdict, price, hear(), new FinishControls(workspace, finishing), advice, price.crest());
         content.getStyleClass().add("finish");
-        VBox page = new VBox(10, Ui.head("Finish", explanation, Words.reading("Finish")), scrolling(content));
+        VBox page = new VBox(
+                10, Ui.head(Texts.of("finish.finish"), explanation, Words.reading("Finish")), scrolling(content));
         page.getStyleClass().add("page");
         page.setMinWidth(0);
         HBox.setHgrow(page, Priority.ALWAYS);
@@ -96,8 +98,8 @@ public final class FinishPage extends HBox {
 
     /** The pane at the right: the targets, or what listeners get. */
     private static VBox beside(AimsPane targets, ListenerPane listeners) {
-        ToggleButton first = Ui.choice("targets", "What the master can be brought to, and what it would cost");
-        ToggleButton second = Ui.choice("as listeners get it", "What players that normalise do to it");
+        ToggleButton first = Ui.choice(Texts.of("finish.targets"), Texts.of("finish.targets.tip"));
+        ToggleButton second = Ui.choice(Texts.of("finish.asListenersGetIt"), Texts.of("finish.asListenersGetIt.tip"));
         first.setId("as-targets");
         second.setId("as-listeners");
         HBox head = new HBox(4, first, second, Ui.spring(), targets.menu());
@@ -128,10 +130,9 @@ public final class FinishPage extends HBox {
 
     /** What is heard, all as loud as the mix. */
     private HBox hear() {
-        ToggleButton corrected = Ui.choice("corrected", "Hear the corrected mix, before drive and limiter");
-        ToggleButton finished = Ui.choice("finished", "Hear the master, as loud as the mix");
-        ToggleButton taken =
-                Ui.choice("what is taken away", "Hear alone what the limiter takes away, as loud as the mix");
+        ToggleButton corrected = Ui.choice(Texts.of("finish.corrected"), Texts.of("finish.corrected.tip"));
+        ToggleButton finished = Ui.choice(Texts.of("finish.finished"), Texts.of("finish.finished.tip"));
+        ToggleButton taken = Ui.choice(Texts.of("finish.whatIsTakenAway"), Texts.of("finish.whatIsTakenAway.tip"));
         taken.setId("hear-taken");
         finished.setId("hear-finished");
         corrected.setOnAction(e -> {
@@ -153,7 +154,8 @@ public final class FinishPage extends HBox {
         listening
                 .monitor()
                 .playbackProperty()
-                .subscribe(p -> how.setText(p.isPresent() ? "hear, as listeners get it:" : "hear, equally loud:"));
+                .subscribe(p -> how.setText(
+                        p.isPresent() ? Texts.of("finish.hearAsListenersGet") : Texts.of("finish.hearEquallyLoud")));
         HBox row = new HBox(4, how, corrected, finished, taken);
         row.setAlignment(Pos.CENTER_LEFT);
         return row;
@@ -172,10 +174,9 @@ public final class FinishPage extends HBox {
         Optional<MasterRender.Rendered> master = gone.flatMap(Outcome::master);
         verdict.setText(
                 mix.isEmpty()
-                        ? "Add a mix on Gather to finish it."
-                        : outcome.map(this::verdict).orElse("Measuring the corrected mix…"));
-        explanation.setText(
-                outcome.map(FinishPage::inShort).orElse("the corrected mix, brought to a loudness under a ceiling"));
+                        ? Texts.of("finish.addAMixOn")
+                        : outcome.map(this::verdict).orElse(Texts.of("finish.measuringTheCorrectedMix")));
+        explanation.setText(outcome.map(FinishPage::inShort).orElse(Texts.of("finish.theCorrectedMixBrought")));
         price.setVisible(master.isPresent());
         price.setManaged(master.isPresent());
         List<TrackMeasurement> references = new ArrayList<>();
@@ -203,8 +204,11 @@ public final class FinishPage extends HBox {
     }
 
     private static String inShort(Outcome o) {
-        return "lands at " + Readings.level(o.integratedLufs()) + " LUFS, " + Readings.level(o.truePeakDbtp())
-                + " dBTP; driven by " + Readings.gainDb(o.plan().driveDb());
+        return Texts.of(
+                "finish.landsAtLufsDbtp",
+                Readings.level(o.integratedLufs()),
+                Readings.level(o.truePeakDbtp()),
+                Readings.gainDb(o.plan().driveDb()));
     }
 
     private static TakenStrip.Scene scene(
@@ -223,16 +227,20 @@ public final class FinishPage extends HBox {
     private void rows(FinishSettings settings, Optional<TrackMeasurement> mix, Optional<Outcome> outcome) {
         List<LoudnessLadder.Row> rows = new ArrayList<>();
         mix.ifPresent(m -> rows.add(new LoudnessLadder.Row(
-                0, "Mix as it is", m.heardLufs(), m.heard().peaks().truePeakDbtp(), false)));
-        outcome.ifPresent(
-                o -> rows.add(new LoudnessLadder.Row(0, "Master", o.integratedLufs(), o.truePeakDbtp(), true)));
+                0,
+                Texts.of("finish.mixAsItIs"),
+                m.heardLufs(),
+                m.heard().peaks().truePeakDbtp(),
+                false)));
+        outcome.ifPresent(o -> rows.add(
+                new LoudnessLadder.Row(0, Texts.of("finish.master"), o.integratedLufs(), o.truePeakDbtp(), true)));
         List<TrackSlot> references = workspace.tracks().references();
         for (int i = 0; i < references.size(); i++) {
             int number = i + 1;
             String name = references.get(i).track().name();
             references.get(i).imported().map(t -> t.measurement()).ifPresent(m -> {
                 double peak = m.heard().peaks().truePeakDbtp();
-                String crushed = SaneLimits.isCrushed(m.heardLufs(), peak) ? ", crushed" : "";
+                String crushed = SaneLimits.isCrushed(m.heardLufs(), peak) ? Texts.of("finish.crushed") : "";
                 rows.add(new LoudnessLadder.Row(
                         number, number + " " + shortened(name) + crushed, m.heardLufs(), peak, false));
             });

@@ -20,13 +20,22 @@ import oakmirror.state.mastering.FinishHeard;
 import oakmirror.state.mastering.Finishing;
 import oakmirror.state.mastering.Finishing.Outcome;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** What players that normalise do to the master and to the references, and hearing it. */
 final class ListenerPane extends VBox {
 
     /** A player that turns nothing down, as everything lies below it. */
-    private static final DeliveryTarget AS_DELIVERED = new DeliveryTarget(
-            "as delivered", 0, Optional.empty(), 0, Optional.empty(), Optional.empty(), Optional.empty(), true, "");
+    private final DeliveryTarget asDelivered = new DeliveryTarget(
+            Texts.of("finish.asDelivered"),
+            0,
+            Optional.empty(),
+            0,
+            Optional.empty(),
+            Optional.empty(),
+            Optional.empty(),
+            true,
+            "");
 
     private final Workspace workspace;
     private final Finishing finishing;
@@ -45,7 +54,7 @@ final class ListenerPane extends VBox {
         up.setValue(Up.NEVER);
         up.setId("turned-up");
         up.setConverter(Ui.naming(ListenerPane::name));
-        Ui.tip(up, "How players turn up what is softer than their level");
+        Ui.tip(up, Texts.of("finish.howPlayersTurnUp"));
         up.valueProperty().subscribe(u -> {
             monitor.playbackProperty().get().ifPresent(p -> heard.hearAs(p.level(), u));
             refresh();
@@ -60,16 +69,16 @@ final class ListenerPane extends VBox {
 
     private static String name(Up up) {
         return switch (up) {
-            case NEVER -> "only turned down";
-            case UNDER_THE_CEILING -> "up, as far as peaks allow";
-            case WITH_A_LIMITER -> "up, with a limiter";
+            case NEVER -> Texts.of("finish.onlyTurnedDown");
+            case UNDER_THE_CEILING -> Texts.of("finish.upAsFarAs");
+            case WITH_A_LIMITER -> Texts.of("finish.upWithALimiter");
         };
     }
 
     private void refresh() {
         Optional<Outcome> outcome = finishing.outcomeProperty().get();
         List<Node> nodes = new ArrayList<>();
-        nodes.add(level(AS_DELIVERED, outcome, "hear-delivered"));
+        nodes.add(level(asDelivered, outcome, "hear-delivered"));
         for (DeliveryTarget level : finishing.targets().listProperty().get().ofPlayback()) {
             Node node = level(level, outcome, "hear-" + (nodes.size() - 1));
             nodes.add(node);
@@ -83,8 +92,7 @@ final class ListenerPane extends VBox {
                 .map(Playback::level)
                 .filter(level::equals)
                 .isPresent();
-        ToggleButton hear = Ui.choice(
-                "hear", "Hear the master and the references as loud as this plays them; again: all equally loud");
+        ToggleButton hear = Ui.choice(Texts.of("finish.hear"), Texts.of("finish.hear.tip"));
         hear.setId(id);
         hear.getStyleClass().add("tight");
         hear.setSelected(isHeard);
@@ -96,11 +104,12 @@ final class ListenerPane extends VBox {
                 heard.hearAs(level, up.getValue());
             }
         });
-        boolean delivered = level == AS_DELIVERED;
+        boolean delivered = level == asDelivered;
         String name = delivered ? level.name() : Readings.level(level.integratedLufs()) + " " + level.name();
         Label title = Ui.label(name, "strong", "small");
         title.setMinWidth(0);
-        Label detail = Ui.label(delivered ? "nothing is turned" : detail(level, outcome), "quiet", "small");
+        Label detail =
+                Ui.label(delivered ? Texts.of("finish.nothingIsTurned") : detail(level, outcome), "quiet", "small");
         detail.setWrapText(true);
         return new VBox(1, new HBox(4, title, Ui.spring(), hear), detail);
     }
@@ -116,15 +125,15 @@ final class ListenerPane extends VBox {
         String limited = outcome.flatMap(Outcome::master)
                 .map(m -> NormalisedPlayback.limitedDb(m.levels(), level, how))
                 .filter(db -> db > 0.05)
-                .map(db -> " (" + Readings.level(db) + " dB limited)")
+                .map(db -> Texts.of("finish.dBLimited", Readings.level(db)))
                 .orElse("");
         double low = theirs.stream().mapToDouble(d -> d).min().orElse(Double.NaN);
         double high = theirs.stream().mapToDouble(d -> d).max().orElse(Double.NaN);
         String references = theirs.isEmpty()
                 ? ""
                 : theirs.size() == 1 || high - low < 0.05
-                        ? ", references " + Readings.gainDb(low)
-                        : ", references " + Readings.gain(high) + " … " + Readings.gainDb(low);
+                        ? Texts.of("finish.references", Readings.gainDb(low))
+                        : Texts.of("finish.references2", Readings.gain(high), Readings.gainDb(low));
         return master + limited + references;
     }
 }

@@ -13,6 +13,7 @@ import oakmirror.measure.TrackMeasurement;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.Zone;
 import oakmirror.state.mastering.Finishing.Outcome;
+import oakmirror.text.Texts;
 
 /** What a master costs: figures before and after, and the references' beside them. */
 final class PricePane extends VBox {
@@ -20,10 +21,7 @@ final class PricePane extends VBox {
     private final FlowPane figures = new FlowPane(26, 8);
     private final GridPane zones = new GridPane(18, 2);
 
-    private final VBox crest = new VBox(
-            4,
-            Ui.label("crest factor by zone, dB: corrected mix → master, and the references'", "quiet", "small"),
-            zones);
+    private final VBox crest = new VBox(4, Ui.label(Texts.of("finish.crestFactorByZone"), "quiet", "small"), zones);
 
     PricePane() {
         getChildren().add(figures);
@@ -47,21 +45,26 @@ final class PricePane extends VBox {
         ToneMoved moved = ToneMoved.between(before, after);
         figures.getChildren()
                 .setAll(
-                        figure("PLR, dB", change(plr, before, after), span(plr, references)),
-                        figure("PSR, dB", change(psr, before, after), span(psr, references)),
-                        figure("range, LU", change(range, before, after), span(range, references)),
+                        figure(Texts.of("finish.plrDb"), change(plr, before, after), span(plr, references)),
+                        figure(Texts.of("finish.psrDb"), change(psr, before, after), span(psr, references)),
+                        figure(Texts.of("finish.rangeLu"), change(range, before, after), span(range, references)),
                         figure(
-                                "taken away, dB",
+                                Texts.of("finish.takenAwayDb"),
                                 Readings.level(outcome.master().get().taken().most()),
-                                Readings.level(outcome.master().get().taken().average()) + " on average"),
+                                Texts.of(
+                                        "finish.onAverage",
+                                        Readings.level(
+                                                outcome.master().get().taken().average()))),
                         figure(
-                                "over " + Readings.level(SaneLimits.MUCH_DB / 2).replace(".0", "") + " dB",
+                                Texts.of(
+                                        "finish.overDb",
+                                        Readings.level(SaneLimits.MUCH_DB / 2).replace(".0", "")),
                                 percent(outcome.master().get().taken().shareOver(SaneLimits.MUCH_DB / 2)),
-                                "of the time"),
+                                Texts.of("finish.ofTheTime")),
                         figure(
-                                "tone moved, dB",
+                                Texts.of("finish.toneMovedDb"),
                                 Readings.level(Math.abs(moved.mostDb())),
-                                "most at " + Readings.frequency(moved.hz())));
+                                Texts.of("finish.mostAt", Readings.frequency(moved.hz()))));
         zones.getChildren().clear();
         for (Zone zone : Zone.values()) {
             ToDoubleFunction<TrackMeasurement> crest =

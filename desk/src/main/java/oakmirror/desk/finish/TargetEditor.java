@@ -10,6 +10,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
 import oakmirror.finish.DeliveryTarget;
+import oakmirror.text.Texts;
 
 /** A delivery target's fields, to be filled in; what is wrong with them is said beside them. */
 final class TargetEditor extends VBox {
@@ -22,7 +23,7 @@ final class TargetEditor extends VBox {
     private final TextField momentary = new TextField();
     private final TextField range = new TextField();
     private final TextField source = new TextField();
-    private final CheckBox playback = new CheckBox("players turn to it");
+    private final CheckBox playback = new CheckBox(Texts.of("finish.playersTurnToIt"));
     private final Label wrong = Ui.label("", "warning", "small");
     private int row;
 
@@ -41,16 +42,16 @@ final class TargetEditor extends VBox {
         GridPane grid = new GridPane(6, 4);
         field(grid, "name", name, "target-name");
         field(grid, "LUFS", lufs, "target-lufs");
-        field(grid, "± LU", tolerance, "target-tolerance");
-        field(grid, "ceiling, dBTP", ceiling, "target-ceiling");
-        field(grid, "loudest 3 s", shortTerm, "target-short-term");
-        field(grid, "loudest 400 ms", momentary, "target-momentary");
-        field(grid, "widest range", range, "target-range");
+        field(grid, Texts.of("finish.lu"), tolerance, "target-tolerance");
+        field(grid, Texts.of("finish.ceilingDbtp"), ceiling, "target-ceiling");
+        field(grid, Texts.of("finish.loudest3S"), shortTerm, "target-short-term");
+        field(grid, Texts.of("finish.loudest400Ms"), momentary, "target-momentary");
+        field(grid, Texts.of("finish.widestRange"), range, "target-range");
         field(grid, "source", source, "target-source");
         wrong.setWrapText(true);
         HBox actions = new HBox(
                 6,
-                Ui.button("keep", "Keeps the target in the list", () -> {
+                Ui.button(Texts.of("finish.keep"), Texts.of("finish.keep.tip"), () -> {
                     try {
                         keep.accept(made());
                         close.run();
@@ -58,7 +59,7 @@ final class TargetEditor extends VBox {
                         wrong.setText(sentence(e));
                     }
                 }),
-                Ui.link("leave as it is", "Closes this without a change", close));
+                Ui.link(Texts.of("finish.leaveAsItIs"), Texts.of("finish.leaveAsItIs.tip"), close));
         actions.getChildren().get(0).setId("target-keep");
         getChildren().addAll(grid, playback, wrong, actions);
     }
@@ -91,11 +92,11 @@ final class TargetEditor extends VBox {
         return new DeliveryTarget(
                 name.getText(),
                 number("LUFS", lufs).orElseThrow(() -> new IllegalArgumentException("a target needs a loudness")),
-                number("± LU", tolerance),
+                number(Texts.of("finish.lu"), tolerance),
                 number("ceiling", ceiling).orElseThrow(() -> new IllegalArgumentException("a target needs a ceiling")),
-                number("loudest 3 s", shortTerm),
-                number("loudest 400 ms", momentary),
-                number("widest range", range),
+                number(Texts.of("finish.loudest3S"), shortTerm),
+                number(Texts.of("finish.loudest400Ms"), momentary),
+                number(Texts.of("finish.widestRange"), range),
                 playback.isSelected(),
                 source.getText());
     }

@@ -29,6 +29,7 @@ import oakmirror.state.listening.Listening;
 import oakmirror.state.workspace.Passages;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** Gather: the mix and its references, their loudness over time facing each other, their passages and their levels. */
 public final class GatherPage extends HBox {
@@ -125,24 +126,30 @@ public final class GatherPage extends HBox {
 
     private Node head() {
         return Ui.head(
-                "Gather",
-                new Label("drop files or folders anywhere; the first is the mix"),
+                Texts.of("gather.gather"),
+                new Label(Texts.of("gather.dropFilesOrFolders")),
                 Words.reading("Gather"),
                 ScopeChoice.of(workspace),
-                Ui.link("add tracks", "Choose audio files" + keys.hint(Act.ADD), adding::chooseFiles),
+                Ui.link(
+                        Texts.of("gather.addTracks"),
+                        Texts.of("gather.addTracks.tip", keys.hint(Act.ADD)),
+                        adding::chooseFiles),
                 adding.folderMenu());
     }
 
     private Node empty(Runnable openDemo) {
-        Button add = Ui.button("choose files", "Choose audio files" + keys.hint(Act.ADD), adding::chooseFiles);
-        Button demo = Ui.button("open the demo", "A mix and three references to try things with", openDemo);
+        Button add = Ui.button(
+                Texts.of("gather.chooseFiles"),
+                Texts.of("gather.chooseFiles.tip", keys.hint(Act.ADD)),
+                adding::chooseFiles);
+        Button demo = Ui.button(Texts.of("gather.openTheDemo"), Texts.of("gather.openTheDemo.tip"), openDemo);
         demo.setId("open-demo");
         HBox buttons = new HBox(10, add, demo);
         buttons.setAlignment(Pos.CENTER);
         VBox area = new VBox(
                 14,
-                Ui.label("Drop your mix and a few references here", "heading"),
-                Ui.label("The first file is the mix. WAV, AIFF, FLAC, MP3, AAC, Ogg and Opus, any rate.", "quiet"),
+                Ui.label(Texts.of("gather.dropYourMixAnd"), "heading"),
+                Ui.label(Texts.of("gather.theFirstFileIs"), "quiet"),
                 buttons);
         area.setAlignment(Pos.CENTER);
         area.getStyleClass().add("drop-area");
@@ -246,9 +253,9 @@ public final class GatherPage extends HBox {
             int index = indexOf(side);
             passages.selectedProperty().set(index);
             ContextMenu menu = passage >= 0 ? strip.menu(index, passage) : new ContextMenu();
-            menu.getItems().add(Ui.item("A bar begins here", () -> passages.setDownbeat(index, seconds)));
+            menu.getItems().add(Ui.item(Texts.of("gather.aBarBeginsHere"), () -> passages.setDownbeat(index, seconds)));
             if (side == 1) {
-                menu.getItems().add(Ui.item("Meet at the passage", () -> passages.meet(index)));
+                menu.getItems().add(Ui.item(Texts.of("gather.meetAtThePassage"), () -> passages.meet(index)));
             }
             menu.show(mirror, screenX, screenY);
         }

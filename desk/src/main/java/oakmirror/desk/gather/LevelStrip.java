@@ -20,41 +20,48 @@ import oakmirror.level.LevelSettings.Direction;
 import oakmirror.readings.Readings;
 import oakmirror.state.listening.Listening;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** How levels are matched: whether, by which figure, what to what, and whether something had to come down. */
 final class LevelStrip extends HBox {
 
-    private static final Map<Basis, String> NAMES = new EnumMap<>(Map.of(
-            Basis.PASSAGE, "passage",
-            Basis.INTEGRATED, "whole track",
-            Basis.SHORT_TERM, "loudest 3 s",
-            Basis.K20, "K-20",
-            Basis.K14, "K-14",
-            Basis.K12, "K-12"));
+    private final Map<Basis, String> names = new EnumMap<>(Map.of(
+            Basis.PASSAGE,
+            Texts.of("gather.passage"),
+            Basis.INTEGRATED,
+            Texts.of("gather.wholeTrack"),
+            Basis.SHORT_TERM,
+            Texts.of("gather.loudest3S"),
+            Basis.K20,
+            "K-20",
+            Basis.K14,
+            "K-14",
+            Basis.K12,
+            "K-12"));
 
-    private static final Map<Basis, String> TOOLTIPS = new EnumMap<>(Map.of(
-            Basis.PASSAGE, "Integrated loudness of the chosen passage; of the whole track where none is chosen",
-            Basis.INTEGRATED, "Integrated loudness of the whole track",
-            Basis.SHORT_TERM, "The loudest three seconds of what is measured",
-            Basis.K20, "RMS of what is measured, 0 on the scale being −20 dBFS",
-            Basis.K14, "RMS of what is measured, 0 on the scale being −14 dBFS",
-            Basis.K12, "RMS of what is measured, 0 on the scale being −12 dBFS"));
+    private final Map<Basis, String> tooltips = new EnumMap<>(Map.of(
+            Basis.PASSAGE, Texts.of("gather.integratedLoudnessOfThe"),
+            Basis.INTEGRATED, Texts.of("gather.integratedLoudnessOfThe2"),
+            Basis.SHORT_TERM, Texts.of("gather.theLoudestThreeSeconds"),
+            Basis.K20, Texts.of("gather.rmsOfWhatIs"),
+            Basis.K14, Texts.of("gather.rmsOfWhatIs2"),
+            Basis.K12, Texts.of("gather.rmsOfWhatIs3")));
 
-    private static final Map<Direction, String> DIRECTIONS = new EnumMap<>(Map.of(
-            Direction.TO_MIX, "references to the mix",
-            Direction.TO_QUIETEST, "all to the quietest",
-            Direction.TO_STATED, "all to a level"));
+    private final Map<Direction, String> directions = new EnumMap<>(Map.of(
+            Direction.TO_MIX, Texts.of("gather.referencesToTheMix"),
+            Direction.TO_QUIETEST, Texts.of("gather.allToTheQuietest"),
+            Direction.TO_STATED, Texts.of("gather.allToALevel")));
 
     /** Below this what is looked for least gives way. */
     private static final double NARROW = 740;
 
     private final Workspace workspace;
     private final Listening listening;
-    private final ToggleButton match = Ui.choice("match", "Hear all tracks equally loud");
+    private final ToggleButton match = Ui.choice(Texts.of("gather.match"), Texts.of("gather.match.tip"));
     private final Map<Basis, ToggleButton> bases = new EnumMap<>(Basis.class);
     private final ChoiceBox<Direction> direction = new ChoiceBox<>();
     private final Spinner<Double> stated = new Spinner<>();
-    private final Label unit = Ui.label("LUFS", "quiet");
+    private final Label unit = Ui.label(Texts.of("gather.lufs"), "quiet");
     private final Label state = Ui.label("", "accent", "strong");
     private final BooleanProperty narrow = new SimpleBooleanProperty();
     private boolean showing;
@@ -67,16 +74,16 @@ final class LevelStrip extends HBox {
         setAlignment(Pos.CENTER_LEFT);
         match.setId("match-levels");
         match.setMinWidth(USE_PREF_SIZE);
-        match.setOnAction(e -> change("match levels", s -> s.withMatched(match.isSelected())));
+        match.setOnAction(e -> change(Texts.of("gather.matchLevels"), s -> s.withMatched(match.isSelected())));
         HBox choices = new HBox(2);
         for (Basis basis :
                 new Basis[] {Basis.PASSAGE, Basis.INTEGRATED, Basis.SHORT_TERM, Basis.K20, Basis.K14, Basis.K12}) {
-            ToggleButton button = Ui.choice(NAMES.get(basis), TOOLTIPS.get(basis));
+            ToggleButton button = Ui.choice(names.get(basis), tooltips.get(basis));
             button.getStyleClass().add("tight");
             button.setMinWidth(USE_PREF_SIZE);
             button.setId("basis-" + basis.name().toLowerCase(Locale.ROOT));
             button.setOnAction(e -> {
-                change("match levels by another figure", s -> s.withBasis(basis));
+                change(Texts.of("gather.matchLevelsByAnother"), s -> s.withBasis(basis));
                 show();
             });
             bases.put(basis, button);
@@ -87,10 +94,20 @@ final class LevelStrip extends HBox {
         level();
         state.setId("levels-state");
         state.setMinWidth(60);
-        Label bring = Ui.label("bring", "quiet");
+        Label bring = Ui.label(Texts.of("gather.bring"), "quiet");
         bring.setMinWidth(USE_PREF_SIZE);
         unit.setMinWidth(USE_PREF_SIZE);
-        getChildren().addAll(Ui.name("Levels"), match, choices, bring, direction, stated, unit, Ui.spring(), state);
+        getChildren()
+                .addAll(
+                        Ui.name(Texts.of("gather.levels")),
+                        match,
+                        choices,
+                        bring,
+                        direction,
+                        stated,
+                        unit,
+                        Ui.spring(),
+                        state);
         widthProperty().subscribe(w -> {
             boolean isNarrow = w.doubleValue() < NARROW;
             bring.setVisible(!isNarrow);
@@ -105,20 +122,20 @@ final class LevelStrip extends HBox {
     private void directions() {
         direction.setId("direction");
         direction.getItems().setAll(Direction.values());
-        direction.setConverter(Ui.naming(DIRECTIONS::get));
+        direction.setConverter(Ui.naming(directions::get));
         direction.setPrefWidth(170);
         direction.setMinWidth(110);
-        Ui.tip(direction, "What is brought to what; nothing is ever raised over full scale");
+        Ui.tip(direction, Texts.of("gather.whatIsBroughtTo"));
         direction.valueProperty().subscribe(d -> {
             if (d != null && !showing) {
-                change("match levels the other way", s -> s.withDirection(d));
+                change(Texts.of("gather.matchLevelsTheOther"), s -> s.withDirection(d));
             }
         });
     }
 
     private void level() {
         stated.setId("stated-level");
-        stated.setAccessibleText("Level that tracks are brought to");
+        stated.setAccessibleText(Texts.of("gather.levelThatTracksAre"));
         stated.setEditable(true);
         stated.setPrefWidth(78);
         SpinnerValueFactory<Double> values = new SpinnerValueFactory.DoubleSpinnerValueFactory(-60, 20, -18, 0.5);
@@ -127,7 +144,7 @@ final class LevelStrip extends HBox {
         stated.valueProperty().subscribe(v -> {
             if (v != null && !showing) {
                 workspace.change(
-                        "bring to a level",
+                        Texts.of("gather.bringToALevel"),
                         "stated level",
                         s -> s.withLevels(s.comparing().levels().withStatedLevel(v)));
             }
@@ -156,20 +173,17 @@ final class LevelStrip extends HBox {
             node.setVisible(toLevel);
             node.setManaged(toLevel);
         }
-        unit.setText(settings.basis().isOnKScale() ? NAMES.get(settings.basis()) : "LUFS");
+        unit.setText(settings.basis().isOnKScale() ? names.get(settings.basis()) : Texts.of("gather.lufs"));
         showing = false;
         if (!settings.matched()) {
-            state.setText("as they are");
+            state.setText(Texts.of("gather.asTheyAre"));
             Ui.untip(state);
         } else if (levels.downDb() > 0.05) {
-            state.setText("all " + Readings.level(-levels.downDb()) + " dB, to clear full scale");
-            Ui.tip(
-                    state,
-                    "Raising one of them as far as asked would clip it: everything comes down by "
-                            + Readings.level(levels.downDb()) + " dB together, so the match holds.");
+            state.setText(Texts.of("gather.allDbToClear", Readings.level(-levels.downDb())));
+            Ui.tip(state, Texts.of("gather.raisingOneOfThem", Readings.level(levels.downDb())));
         } else {
-            state.setText("matched");
-            Ui.tip(state, "Offsets follow every new measurement.");
+            state.setText(Texts.of("gather.matched"));
+            Ui.tip(state, Texts.of("gather.offsetsFollowEveryNew"));
         }
     }
 }

@@ -25,6 +25,7 @@ import oakmirror.session.Passage;
 import oakmirror.state.workspace.Passages;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** The passages and the tempo of the selected track: choosing, suggesting, correcting. */
 final class PassageStrip extends HBox {
@@ -39,7 +40,7 @@ final class PassageStrip extends HBox {
     private final HBox choices = new HBox(2);
     private Optional<Shown> shown = Optional.empty();
     private final MenuButton tempo = new MenuButton("");
-    private final MenuButton suggest = new MenuButton("suggest");
+    private final MenuButton suggest = new MenuButton(Texts.of("gather.suggest"));
 
     PassageStrip(Workspace workspace, Passages passages, KeyMap keys) {
         super(8);
@@ -62,20 +63,18 @@ final class PassageStrip extends HBox {
         suggest.getStyleClass().setAll("menu-button", "framed");
         suggest.setMinWidth(USE_PREF_SIZE);
         keys.revisionProperty()
-                .subscribe(r -> Ui.tip(
-                        suggest,
-                        "Mark where the track is fullest: loud, and every zone busy" + keys.hint(Act.SUGGEST)));
+                .subscribe(r -> Ui.tip(suggest, Texts.of("gather.markWhereTheTrack", keys.hint(Act.SUGGEST))));
         suggest.getItems().setAll(suggestions());
         tempo.setId("tempo");
         tempo.getStyleClass().setAll("menu-button", "framed");
         tempo.setMinWidth(USE_PREF_SIZE);
         var meet = Ui.button(
-                "meet at the passage",
-                "Slide the reference until its passage begins where the mix's does" + keys.hint(Act.MEET),
+                Texts.of("gather.meetAtThePassage2"),
+                Texts.of("gather.meetAtThePassage2.tip", keys.hint(Act.MEET)),
                 () -> passages.meet(Math.max(1, passages.selectedProperty().get())));
         meet.setId("meet");
         meet.setMinWidth(USE_PREF_SIZE);
-        getChildren().addAll(Ui.name("Passages"), which, scroll, suggest, tempo, meet);
+        getChildren().addAll(Ui.name(Texts.of("gather.passages")), which, scroll, suggest, tempo, meet);
         tempo.getItems().setAll(new MenuItem());
         tempo.setOnShowing(e -> slot().ifPresent(s -> tempo.getItems().setAll(tempoItems(s))));
         Runnable refresh = Ui.coalesced(this, this::show);
@@ -86,12 +85,13 @@ final class PassageStrip extends HBox {
 
     private List<MenuItem> suggestions() {
         List<MenuItem> items = new java.util.ArrayList<>();
-        items.add(Ui.item("What suits the track", () -> passages.suggest(selected(), OptionalInt.empty())));
+        items.add(
+                Ui.item(Texts.of("gather.whatSuitsTheTrack"), () -> passages.suggest(selected(), OptionalInt.empty())));
         for (int bars : new int[] {8, 16, 32}) {
-            items.add(Ui.item(bars + " bars", () -> passages.suggest(selected(), OptionalInt.of(bars))));
+            items.add(Ui.item(Texts.of("gather.bars", bars), () -> passages.suggest(selected(), OptionalInt.of(bars))));
         }
         items.add(new SeparatorMenuItem());
-        items.add(Ui.item("For every track without a passage, and have them meet", passages::suggestForAll));
+        items.add(Ui.item(Texts.of("gather.forEveryTrackWithout"), passages::suggestForAll));
         return items;
     }
 
@@ -114,7 +114,7 @@ final class PassageStrip extends HBox {
             return;
         }
         int number = selected() + (workspace.tracks().mix().isPresent() ? 0 : 1);
-        which.setText(number == 0 ? "Mix" : String.valueOf(number));
+        which.setText(number == 0 ? Texts.of("gather.mix") : String.valueOf(number));
         which.getStyleClass().set(which.getStyleClass().size() - 1, Palette.styleClass(number));
         List<Passage> all = slot.get().track().passages();
         showTempo(slot.get());
@@ -125,14 +125,16 @@ final class PassageStrip extends HBox {
         }
         shown = next;
         choices.getChildren().clear();
-        choices.getChildren().add(choice("whole track", "Use all of it", -1, slot.get()));
+        choices.getChildren().add(choice(Texts.of("gather.wholeTrack"), Texts.of("gather.useAllOfIt"), -1, slot.get()));
         for (int i = 0; i < all.size(); i++) {
             Passage p = all.get(i);
             String length = length(p.range(), slot.get().bars());
             ToggleButton button = choice(
                     p.name() + " · " + length,
-                    Readings.fineTime(p.range().startSeconds()) + " – "
-                            + Readings.fineTime(p.range().endSeconds()) + "; right click: rename, remove",
+                    Texts.of(
+                            "gather.rightClickRenameRemove",
+                            Readings.fineTime(p.range().startSeconds()),
+                            Readings.fineTime(p.range().endSeconds())),
                     i,
                     slot.get());
             int passage = i;
@@ -141,7 +143,7 @@ final class PassageStrip extends HBox {
             choices.getChildren().add(button);
         }
         if (all.isEmpty()) {
-            choices.getChildren().add(Ui.label("  drag over the contour to mark one", "quiet"));
+            choices.getChildren().add(Ui.label(Texts.of("gather.dragOverTheContour"), "quiet"));
         }
     }
 
@@ -163,10 +165,11 @@ final class PassageStrip extends HBox {
         String name =
                 workspace.session().tracks().get(track).passages().get(passage).name();
         return new ContextMenu(
-                Ui.item("Use it", () -> passages.choose(track, passage)),
-                Ui.item("Rename…", () -> Ui.ask(getScene().getWindow(), "Name of the passage", name)
+                Ui.item(Texts.of("gather.useIt"), () -> passages.choose(track, passage)),
+                Ui.item(Texts.of("gather.rename"), () -> Ui.ask(
+                                getScene().getWindow(), Texts.of("gather.nameOfThePassage"), name)
                         .ifPresent(n -> passages.rename(track, passage, n))),
-                Ui.item("Remove", () -> passages.remove(track, passage)));
+                Ui.item(Texts.of("gather.remove"), () -> passages.remove(track, passage)));
     }
 
     /** A length in bars where it is a whole number of them, otherwise in seconds. */
@@ -184,17 +187,19 @@ final class PassageStrip extends HBox {
         boolean byHand = slot.track().bars().isPresent();
         boolean doubtful = !byHand && found.confidence() < DOUBTFUL;
         tempo.setDisable(slot.imported().isEmpty());
-        tempo.setText(bars.map(b -> bpm(b.bpm()) + (doubtful ? " ?" : "")).orElse("no tempo"));
+        tempo.setText(bars.map(b -> bpm(b.bpm()) + (doubtful ? " ?" : "")).orElse(Texts.of("gather.noTempo")));
         Ui.tip(
                 tempo,
                 byHand
-                        ? "Tempo set by hand"
+                        ? Texts.of("gather.tempoSetByHand")
                         : bars.isEmpty()
-                                ? "Nothing regular was found; tap the tempo" + keys.hint(Act.TAP)
-                                : "Tempo found, confidence " + percent(found.confidence()) + "; bars of "
-                                        + bars.get().beatsPerBar() + " beginning there, "
-                                        + percent(found.barConfidence())
-                                        + (doubtful ? "; tap to correct it" + keys.hint(Act.TAP) : ""));
+                                ? Texts.of("gather.nothingRegularWasFound", keys.hint(Act.TAP))
+                                : Texts.of(
+                                        "gather.tempoFoundConfidenceBars",
+                                        percent(found.confidence()),
+                                        bars.get().beatsPerBar(),
+                                        percent(found.barConfidence()),
+                                        doubtful ? Texts.of("gather.tapToCorrectIt", keys.hint(Act.TAP)) : ""));
     }
 
     private List<MenuItem> tempoItems(TrackSlot slot) {
@@ -208,21 +213,23 @@ final class PassageStrip extends HBox {
             items.add(new SeparatorMenuItem());
         }
         bars.ifPresent(b -> {
-            items.add(Ui.item("Half of it", () -> passages.setTempo(selected(), b.bpm() / 2)));
-            items.add(Ui.item("Twice of it", () -> passages.setTempo(selected(), b.bpm() * 2)));
+            items.add(Ui.item(Texts.of("gather.halfOfIt"), () -> passages.setTempo(selected(), b.bpm() / 2)));
+            items.add(Ui.item(Texts.of("gather.twiceOfIt"), () -> passages.setTempo(selected(), b.bpm() * 2)));
             items.add(Ui.item(
-                    "First beat one beat later",
+                    Texts.of("gather.firstBeatOneBeat"),
                     () -> passages.setDownbeat(selected(), b.downbeatSeconds() + b.beatSeconds())));
             for (int beats : new int[] {3, 4, 6}) {
                 if (beats != b.beatsPerBar()) {
-                    items.add(Ui.item(beats + " beats in a bar", () -> passages.setBeatsPerBar(selected(), beats)));
+                    items.add(Ui.item(
+                            Texts.of("gather.beatsInABar", beats), () -> passages.setBeatsPerBar(selected(), beats)));
                 }
             }
         });
-        MenuItem tap = Ui.item("Tap the tempo" + keys.hint(Act.TAP), () -> passages.tap(selected(), System.nanoTime()));
+        MenuItem tap = Ui.item(
+                Texts.of("gather.tapTheTempo", keys.hint(Act.TAP)), () -> passages.tap(selected(), System.nanoTime()));
         items.add(tap);
         if (slot.track().bars().isPresent()) {
-            items.add(Ui.item("As it was found", () -> passages.forgetBars(selected())));
+            items.add(Ui.item(Texts.of("gather.asItWasFound"), () -> passages.forgetBars(selected())));
         }
         return items;
     }
@@ -232,6 +239,6 @@ final class PassageStrip extends HBox {
     }
 
     private static String bpm(double bpm) {
-        return Readings.level(bpm) + " BPM";
+        return Texts.of("gather.bpm", Readings.level(bpm));
     }
 }

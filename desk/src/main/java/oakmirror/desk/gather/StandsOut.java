@@ -9,9 +9,9 @@ import oakmirror.candidate.Candidate;
 import oakmirror.desk.look.Ui;
 import oakmirror.findings.DecidedPlace;
 import oakmirror.findings.Finding;
-import oakmirror.readings.Readings;
 import oakmirror.state.comparing.Comparing;
 import oakmirror.state.comparing.PlacesToHear;
+import oakmirror.text.Texts;
 
 /** What stands out as soon as a mix and a reference are there, in a line: a click shows it, plays it and says what to try. */
 public final class StandsOut extends HBox {
@@ -45,17 +45,19 @@ public final class StandsOut extends HBox {
         List<Finding> all = comparing.findingsProperty().get();
         List<Finding> faults = all.stream().filter(f -> !f.kind().isCaveat()).toList();
         int caveats = all.size() - faults.size();
-        getChildren().setAll(Ui.name(faults.isEmpty() ? "Nothing certain" : "What stands out"));
+        getChildren()
+                .setAll(Ui.name(
+                        faults.isEmpty() ? Texts.of("gather.nothingCertain") : Texts.of("gather.whatStandsOut")));
         faults.stream().limit(MOST).forEach(f -> getChildren().add(link(f.title(), f)));
         if (faults.size() > MOST) {
-            getChildren().add(link(faults.size() - MOST + " more", faults.get(MOST)));
+            getChildren().add(link(Texts.of("gather.more", faults.size() - MOST), faults.get(MOST)));
         }
         offer();
         if (caveats > 0) {
             getChildren().add(Ui.spring());
             getChildren()
                     .add(link(
-                            Readings.count(caveats, "caveat"),
+                            Texts.of("counts.caveats", caveats),
                             all.stream()
                                     .filter(f -> f.kind().isCaveat())
                                     .findFirst()
@@ -68,11 +70,11 @@ public final class StandsOut extends HBox {
         List<DecidedPlace> offered = places.offered();
         List<DecidedPlace> open = offered.stream().filter(i -> i.isOpen()).toList();
         if (!offered.isEmpty() && open.isEmpty()) {
-            getChildren().add(Ui.label("every place decided", "quiet"));
+            getChildren().add(Ui.label(Texts.of("gather.everyPlaceDecided"), "quiet"));
         } else if (!offered.isEmpty()) {
             Button link = Ui.link(
-                    Readings.count(open.size(), "place") + " worth a listen",
-                    "Listen to them on Compare, one after the other, each set up",
+                    Texts.of("gather.worthAListen", Texts.of("counts.places", open.size())),
+                    Texts.of("gather.worthAListen.tip"),
                     () -> onListen.accept(open.get(0).place()));
             link.setId("worth-a-listen");
             link.getStyleClass().add("word");
@@ -82,7 +84,7 @@ public final class StandsOut extends HBox {
     }
 
     private Button link(String text, Finding finding) {
-        Button link = Ui.link(text, "Show it on Compare, play it, and say what to try", () -> onOpen.accept(finding));
+        Button link = Ui.link(text, Texts.of("gather.showItOnCompare"), () -> onOpen.accept(finding));
         link.getStyleClass().add("word");
         link.setMinWidth(0);
         return link;

@@ -9,6 +9,7 @@ import javafx.scene.layout.GridPane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import oakmirror.desk.look.Ui;
+import oakmirror.text.Texts;
 
 /** The columns of the table of tracks, which its titles and all rows share. */
 final class TrackColumns {
@@ -53,9 +54,20 @@ final class TrackColumns {
         }
     }
 
-    private static final String[] TITLES = {
-        "track", "", "contour", "measured", "LUFS", "range", "dBTP", "PLR", "offset", "notes"
-    };
+    private static String[] titles() {
+        return new String[] {
+            Texts.of("gather.track"),
+            "",
+            Texts.of("gather.contour"),
+            Texts.of("gather.measured"),
+            Texts.of("gather.lufs"),
+            Texts.of("gather.range"),
+            Texts.of("gather.dBTP"),
+            Texts.of("gather.plr"),
+            Texts.of("gather.offset"),
+            Texts.of("gather.notes")
+        };
+    }
 
     private TrackColumns() {}
 
@@ -63,8 +75,9 @@ final class TrackColumns {
     static Region titles(ObservableValue<Room> room) {
         GridPane titles = new GridPane();
         titles.getStyleClass().add("track-titles");
-        for (int c = 0; c < TITLES.length; c++) {
-            Label title = Ui.label(TITLES[c], "quiet");
+        String[] names = titles();
+        for (int c = 0; c < names.length; c++) {
+            Label title = Ui.label(names[c], "quiet");
             title.setPadding(new Insets(0, 0, 0, c == NOTES ? NOTES_INDENT : 0));
             titles.add(title, c, 0);
         }

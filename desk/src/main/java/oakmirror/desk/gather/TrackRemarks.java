@@ -12,6 +12,7 @@ import oakmirror.media.ImportedTrack;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.SpectralEdge;
 import oakmirror.state.workspace.TrackSlot;
+import oakmirror.text.Texts;
 
 /** What is noteworthy about a track, in a few words: what is wrong first. */
 final class TrackRemarks extends HBox {
@@ -53,9 +54,9 @@ final class TrackRemarks extends HBox {
         shown = texts;
         getChildren().clear();
         if (!unmeasured.isEmpty()) {
-            var reason = Ui.label("passage not measured", "warning");
+            var reason = Ui.label(Texts.of("gather.passageNotMeasured"), "warning");
             Ui.tip(reason, unmeasured);
-            var measure = Ui.link("try again", "Measure the passage again", again);
+            var measure = Ui.link(Texts.of("gather.tryAgain"), Texts.of("gather.tryAgain.tip"), again);
             measure.setId("measure-again");
             getChildren().addAll(reason, measure);
             return;
@@ -75,16 +76,16 @@ final class TrackRemarks extends HBox {
 
     private static List<String> warnings(ImportedTrack track, TrackMeasurement m) {
         List<String> warnings = new ArrayList<>(track.warnings());
-        SpectralEdge.of(m.spectrum()).ifPresent(hz -> warnings.add("ends at " + Readings.frequency(hz)));
+        SpectralEdge.of(m.spectrum()).ifPresent(hz -> warnings.add(Texts.of("gather.endsAt", Readings.frequency(hz))));
         if (!Double.isFinite(m.heardLufs())) {
-            warnings.add(m.seconds() < SHORTEST_MEASURED_SECONDS ? "too short to measure" : "silent");
+            warnings.add(m.seconds() < SHORTEST_MEASURED_SECONDS ? Texts.of("gather.tooShortToMeasure") : "silent");
         } else if (m.heard().peakToLoudness() < CRUSHED_PLR_DB) {
-            warnings.add("crushed");
+            warnings.add(Texts.of("gather.crushed"));
         }
         if (m.file().peaks().samplePeakDbfs() > 0) {
-            warnings.add("over 0 dBFS");
+            warnings.add(Texts.of("gather.over0Dbfs"));
         } else if (m.clips() > 0) {
-            warnings.add("clipped " + (m.clips() == 1 ? "once" : m.clips() + " times"));
+            warnings.add(Texts.of("gather.clipped", m.clips() == 1 ? "once" : m.clips() + " times"));
         }
         return warnings;
     }
@@ -92,15 +93,15 @@ final class TrackRemarks extends HBox {
     private static List<String> notes(TrackSlot slot, TrackMeasurement m, boolean withRate) {
         List<String> notes = new ArrayList<>();
         if (slot.track().guide()) {
-            notes.add("guide, not counted");
+            notes.add(Texts.of("gather.guideNotCounted"));
         }
         if (!slot.hasFile()) {
             notes.add(
                     slot.imported().filter(t -> !t.folded().isEmpty()).isPresent()
-                            ? "corridor, seen, not heard"
-                            : "profile, seen, not heard");
+                            ? Texts.of("gather.corridorSeenNotHeard")
+                            : Texts.of("gather.profileSeenNotHeard"));
             if (m.provenance().version() < TrackMeasurer.VERSION) {
-                notes.add("measured by an older version; its lows read a little differently");
+                notes.add(Texts.of("gather.measuredByAnOlder"));
             }
         } else if (withRate) {
             notes.add(Readings.rate(m.sampleRate()));
@@ -108,12 +109,12 @@ final class TrackRemarks extends HBox {
         if (m.channels() != 2) {
             notes.add(m.channels() == 1 ? "mono" : m.channels() + " channels");
         }
-        slot.bars().ifPresent(b -> notes.add(Math.round(b.bpm()) + " BPM"));
+        slot.bars().ifPresent(b -> notes.add(Texts.of("gather.bpm", Math.round(b.bpm()))));
         if (!slot.track().levelled()) {
-            notes.add("not matched");
+            notes.add(Texts.of("gather.notMatched"));
         }
         if (slot.track().weight() != 1) {
-            notes.add("counts " + TrackWords.counts(slot.track().weight()));
+            notes.add(Texts.of("gather.counts2", TrackWords.counts(slot.track().weight())));
         }
         return notes;
     }

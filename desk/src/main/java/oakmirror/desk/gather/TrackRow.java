@@ -31,6 +31,7 @@ import oakmirror.readings.Readings;
 import oakmirror.session.Passage;
 import oakmirror.session.Track;
 import oakmirror.state.workspace.TrackSlot;
+import oakmirror.text.Texts;
 
 /**
  * One track on Gather: number, dash, name and tags, contour, which part is measured, figures, offset, and what is noteworthy. Stays as long
@@ -38,9 +39,15 @@ import oakmirror.state.workspace.TrackSlot;
  */
 final class TrackRow extends GridPane {
 
-    private static final String[] FIGURE_NAMES = {
-        "Integrated loudness, LUFS", "Loudness range, LU", "True peak, dBTP", "True peak less integrated loudness, dB"
-    };
+    private static String[] figureNames() {
+        return new String[] {
+            Texts.of("gather.integratedLoudnessLufs"),
+            Texts.of("gather.loudnessRangeLu"),
+            Texts.of("gather.truePeakDbtp"),
+            Texts.of("gather.truePeakLessIntegrated")
+        };
+    }
+
     private static final int REMOVE = 10;
     private static final double FULL_CONTRAST_DB = 0.05;
     private static final double STALE_OPACITY = 0.4;
@@ -80,7 +87,7 @@ final class TrackRow extends GridPane {
         });
         sketch.setOnMouseReleased(e -> table.listening().preListening().end());
         sketch.setOnMouseClicked(e -> e.consume()); // holding is not choosing
-        Tooltip.install(sketch, new Tooltip("Hold to hear it; let go to come back"));
+        Tooltip.install(sketch, new Tooltip(Texts.of("gather.holdToHearIt")));
         add(sketch, TrackColumns.CONTOUR, 0);
         measured.setMinWidth(0);
         add(measured, TrackColumns.MEASURED, 0);
@@ -104,7 +111,7 @@ final class TrackRow extends GridPane {
         add(remarks, TrackColumns.NOTES, 0);
         pending.setAlignment(Pos.CENTER_LEFT);
         add(pending, 2, 0, 8, 1);
-        Button remove = Ui.link("✕", "Remove (undo brings it back)", () -> table.remove(index));
+        Button remove = Ui.link("✕", Texts.of("gather.removeUndoBringsIt"), () -> table.remove(index));
         remove.setId("remove-" + index);
         add(remove, REMOVE, 0);
         setOnMouseClicked(e -> {
@@ -123,7 +130,8 @@ final class TrackRow extends GridPane {
             TrackColumns.apply(this, room);
             refresh();
         });
-        slot.progressProperty().subscribe(p -> setAccessibleHelp(Math.round(100 * p.doubleValue()) + " % read"));
+        slot.progressProperty()
+                .subscribe(p -> setAccessibleHelp(Texts.of("gather.read", Math.round(100 * p.doubleValue()))));
         refresh();
     }
 
@@ -140,7 +148,8 @@ final class TrackRow extends GridPane {
 
     /** Number and dash; dragging them moves the reference. */
     private Node handle() {
-        Label which = Ui.label(number == 0 ? "Mix" : String.valueOf(number), "strong", "in-track-colour");
+        Label which =
+                Ui.label(number == 0 ? Texts.of("gather.mix") : String.valueOf(number), "strong", "in-track-colour");
         which.setMinWidth(30);
         Sketches.Dash dash = new Sketches.Dash(number);
         dash.setPrefSize(34, 12);
@@ -149,7 +158,7 @@ final class TrackRow extends GridPane {
         if (number > 0) {
             sign.setCursor(Cursor.V_RESIZE);
             sign.setId("handle-" + index);
-            Tooltip.install(sign, new Tooltip("Drag to another place"));
+            Tooltip.install(sign, new Tooltip(Texts.of("gather.dragToAnotherPlace")));
             sign.setOnMouseDragged(e -> table.dragTo(index, e.getSceneY()));
             sign.setOnMouseReleased(e -> table.drop(index, e.getSceneY()));
         }
@@ -203,7 +212,7 @@ final class TrackRow extends GridPane {
         shownTitle = texts;
         Label name = new Label(track.name());
         name.setId("name-" + index);
-        Ui.tip(name, place + "\nDouble click or F2: rename");
+        Ui.tip(name, Texts.of("gather.doubleClickOrF2", place));
         name.setOnMouseClicked(e -> {
             if (e.getClickCount() == 2) {
                 rename();
@@ -221,9 +230,9 @@ final class TrackRow extends GridPane {
         ProgressBar bar = new ProgressBar();
         bar.progressProperty().bind(slot.progressProperty());
         bar.setPrefWidth(160);
-        pending.getChildren().setAll(bar, Ui.label("reading…", "quiet"));
+        pending.getChildren().setAll(bar, Ui.label(Texts.of("gather.reading"), "quiet"));
         if (slot.isBusy()) {
-            pending.getChildren().add(Ui.link("cancel", "Stop reading this file", slot::cancel));
+            pending.getChildren().add(Ui.link(Texts.of("gather.cancel"), Texts.of("gather.cancel.tip"), slot::cancel));
         }
     }
 
@@ -231,8 +240,8 @@ final class TrackRow extends GridPane {
         Label reason = Ui.label(slot.failureProperty().get(), "warning");
         Ui.tip(reason, reason.getText());
         HBox.setHgrow(reason, Priority.ALWAYS);
-        Button again = Ui.link("try again", "Read the file again", () -> table.retry(slot));
-        Button find = Ui.link("find…", "Choose the file where it is now", () -> table.find(index));
+        Button again = Ui.link(Texts.of("gather.tryAgain"), Texts.of("gather.tryAgain.tip2"), () -> table.retry(slot));
+        Button find = Ui.link(Texts.of("gather.find"), Texts.of("gather.find.tip"), () -> table.find(index));
         again.setMinWidth(USE_PREF_SIZE);
         find.setMinWidth(USE_PREF_SIZE);
         pending.getChildren().setAll(reason, again, find);
@@ -244,15 +253,19 @@ final class TrackRow extends GridPane {
         Optional<TrackMeasurement> m = slot.measured(scope);
         sketch.show(TrackTable.contour(slot, number), slot.chosenRange());
         boolean isPassage = slot.rangeIn(scope).isPresent();
-        measured.setText(isPassage ? slot.track().passage().map(Passage::name).orElse("passage") : "whole track");
+        measured.setText(
+                isPassage
+                        ? slot.track().passage().map(Passage::name).orElse(Texts.of("gather.passage"))
+                        : Texts.of("gather.wholeTrack"));
         Ui.tip(
                 measured,
                 isPassage
-                        ? "The figures are of the passage, "
-                                + slot.chosenRange()
+                        ? Texts.of(
+                                "gather.theFiguresAreOf",
+                                slot.chosenRange()
                                         .map(r -> PassageStrip.length(r, slot.bars()))
-                                        .orElse("")
-                        : "The figures are of the whole track");
+                                        .orElse(""))
+                        : Texts.of("gather.theFiguresAreOf2"));
         m.ifPresent(measurement -> {
             Levels heard = measurement.heard();
             figures[0].setText(Readings.level(heard.loudness().integratedLufs()));
@@ -268,17 +281,17 @@ final class TrackRow extends GridPane {
         boolean stale = m.isEmpty() || slot.isBusy();
         for (int i = 0; i < figures.length; i++) {
             figures[i].setOpacity(stale ? STALE_OPACITY : 1);
-            Ui.tip(figures[i], FIGURE_NAMES[i] + whatFiguresAre(whole, isPassage));
+            Ui.tip(figures[i], figureNames()[i] + whatFiguresAre(whole, isPassage));
         }
         offset.setOpacity(stale ? STALE_OPACITY : 1);
         double trim = slot.track().trimDb();
         offset.setText(Readings.gain(table.matchedDb(index)) + (Math.abs(trim) > FULL_CONTRAST_DB ? " ✎" : ""));
         Ui.tip(
                 offset,
-                "Heard with this gain, dB"
-                        + (trim == 0 ? "" : ", of which " + Readings.gainDb(trim) + " by hand")
-                        + (slot.track().levelled() ? "" : "; it takes no part in the match")
-                        + "\nTurn the wheel: trim by 0.1 dB; double click: no trim");
+                Texts.of(
+                        "gather.heardWithThisGain",
+                        trim == 0 ? "" : Texts.of("gather.ofWhichByHand", Readings.gainDb(trim)),
+                        slot.track().levelled() ? "" : Texts.of("gather.itTakesNoPart")));
         remarks.show(
                 slot,
                 track,
@@ -289,15 +302,19 @@ final class TrackRow extends GridPane {
 
     /** Of what the figures are, and for the whole of a file that is not stereo what its own are. */
     private static String whatFiguresAre(TrackMeasurement whole, boolean isPassage) {
-        String heard = ", of what is heard of the " + (isPassage ? "passage" : "whole track");
+        String heard = Texts.of(
+                "gather.ofWhatIsHeard", isPassage ? Texts.of("gather.passage") : Texts.of("gather.wholeTrack"));
         if (whole.channels() == 2) {
             return heard;
         }
         Levels file = whole.file();
-        return heard + (whole.channels() == 1 ? ": mono on both sides at −3 dB" : ": the stereo fold")
-                + "\nThe file’s own: " + Readings.level(file.loudness().integratedLufs()) + " LUFS, "
-                + Readings.level(file.peaks().truePeakDbtp()) + " dBTP, PLR "
-                + Readings.level(file.peakToLoudness()) + ", RMS " + Readings.level(file.rmsDbfs()) + " dBFS";
+        return Texts.of(
+                "gather.theFilesOwnLufs",
+                heard + (whole.channels() == 1 ? Texts.of("gather.monoOnBothSides") : Texts.of("gather.theStereoFold")),
+                Readings.level(file.loudness().integratedLufs()),
+                Readings.level(file.peaks().truePeakDbtp()),
+                Readings.level(file.peakToLoudness()),
+                Readings.level(file.rmsDbfs()));
     }
 
     /** Lets the name be typed over. */
@@ -306,7 +323,7 @@ final class TrackRow extends GridPane {
     }
 
     private void editTags() {
-        edit(String.join(", ", slot.track().tags()), "tags, separated by commas", text -> table.passages()
+        edit(String.join(", ", slot.track().tags()), Texts.of("gather.tagsSeparatedByCommas"), text -> table.passages()
                 .setTags(index, text));
     }
 

@@ -25,6 +25,7 @@ import oakmirror.state.workspace.MixStems;
 import oakmirror.state.workspace.Passages;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** The tracks as rows, which can be selected and moved. */
 final class TrackTable extends VBox {
@@ -145,7 +146,10 @@ final class TrackTable extends VBox {
 
     /** Makes a guide of a reference, or a reference again. */
     void setGuide(int index, boolean guide) {
-        workspace.changeTrack(index, guide ? "use as a guide" : "use as a reference", t -> t.withGuide(guide));
+        workspace.changeTrack(
+                index,
+                guide ? Texts.of("gather.useAsAGuide2") : Texts.of("gather.useAsAReference"),
+                t -> t.withGuide(guide));
     }
 
     /** The stems of the mix. */
@@ -184,7 +188,7 @@ final class TrackTable extends VBox {
     void remove(int index) {
         boolean hasMix = workspace.tracks().mix().isPresent();
         workspace.change(
-                "remove a track",
+                Texts.of("gather.removeATrack"),
                 s -> hasMix && index == 0
                         ? s.withMix(Optional.empty())
                         : s.withoutReference(hasMix ? index - 1 : index));
@@ -192,7 +196,7 @@ final class TrackTable extends VBox {
 
     void useAsMix(int index) {
         boolean hasMix = workspace.tracks().mix().isPresent();
-        workspace.change("use as the mix", s -> {
+        workspace.change(Texts.of("gather.useAsTheMix2"), s -> {
             int reference = hasMix ? index - 1 : index;
             Track chosen = s.references().get(reference);
             Session without = s.withoutReference(reference).withMix(Optional.of(chosen));

@@ -7,6 +7,7 @@ import oakmirror.readings.Readings;
 import oakmirror.session.ComparisonSettings.Scope;
 import oakmirror.session.Source;
 import oakmirror.state.workspace.TrackSlot;
+import oakmirror.text.Texts;
 
 /** What a row of the table of tracks says to those who cannot see it. */
 final class TrackWords {
@@ -29,28 +30,30 @@ final class TrackWords {
         }
         long failed =
                 stems.stream().filter(s -> !s.failureProperty().get().isEmpty()).count();
-        String one = Readings.count(count, "stem");
+        String one = Texts.of("counts.stems", count);
         return failed > 0
-                ? one + ", " + failed + " cannot be read"
-                : stems.stream().anyMatch(TrackSlot::isBusy) ? one + ", reading…" : one;
+                ? Texts.of("gather.cannotBeRead", one, failed)
+                : stems.stream().anyMatch(TrackSlot::isBusy) ? Texts.of("gather.reading2", one) : one;
     }
 
     static String of(TrackSlot slot, int number, Scope scope, double offsetDb) {
-        String name = (number == 0 ? "Mix, " : "Reference " + number + ", ")
+        String name = (number == 0 ? "Mix, " : Texts.of("gather.reference", number))
                 + slot.track().name();
         if (!slot.failureProperty().get().isEmpty()) {
             return name + ", " + slot.failureProperty().get();
         }
         return name
                 + slot.measured(scope)
-                        .map(m -> figures(m.heard()) + ", heard with " + Readings.gainDb(offsetDb))
-                        .orElse(", being read");
+                        .map(m -> Texts.of("gather.heardWith", figures(m.heard()), Readings.gainDb(offsetDb)))
+                        .orElse(Texts.of("gather.beingRead"));
     }
 
     private static String figures(Levels heard) {
-        return ", " + Readings.level(heard.loudness().integratedLufs()) + " LUFS, range "
-                + Readings.level(heard.loudness().rangeLu()) + " LU, true peak "
-                + Readings.level(heard.peaks().truePeakDbtp()) + " dBTP";
+        return Texts.of(
+                "gather.lufsRangeLuTrue",
+                Readings.level(heard.loudness().integratedLufs()),
+                Readings.level(heard.loudness().rangeLu()),
+                Readings.level(heard.peaks().truePeakDbtp()));
     }
 
     /** What a track is, where it is not simply a file that counts. */

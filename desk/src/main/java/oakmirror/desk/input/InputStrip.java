@@ -19,24 +19,27 @@ import oakmirror.media.device.Inputs;
 import oakmirror.profile.Profile;
 import oakmirror.readings.Readings;
 import oakmirror.state.capture.Input;
+import oakmirror.text.Texts;
 
 /**
  * What plays outside: which input is listened to and how loud it is; profiles taken from it, and the live mix. One line, which says what it is doing.
  */
 public final class InputStrip extends HBox {
 
-    private static final List<ExtensionFilter> WAVE = List.of(new ExtensionFilter("WAVE", "*.wav"));
+    private static List<ExtensionFilter> waveFiles() {
+        return List.of(new ExtensionFilter(Texts.of("input.wave"), "*.wav"));
+    }
+
     private static final double[] WINDOWS = {3, 10, 30};
 
     private final Input input;
     private final Asking asking;
     private final MenuButton device = new MenuButton();
-    private final ToggleButton listen = Ui.choice("listen", "Listen to what comes in through this input");
+    private final ToggleButton listen = Ui.choice(Texts.of("input.listen"), Texts.of("input.listen.tip"));
     private final Label level = Ui.label("", "quiet", "small");
-    private final ToggleButton take =
-            Ui.choice("take a profile", "Measure what plays while it is loud, one profile for each song");
+    private final ToggleButton take = Ui.choice(Texts.of("input.takeAProfile"), Texts.of("input.takeAProfile.tip"));
     private final Button keep;
-    private final ToggleButton live = Ui.choice("live mix", "Let what plays stand in the mix’s place on every page");
+    private final ToggleButton live = Ui.choice(Texts.of("input.liveMix"), Texts.of("input.liveMix.tip"));
     private final MenuButton window = new MenuButton();
     private final Button last;
     private final Label words = Ui.label("", "quiet");
@@ -64,24 +67,22 @@ public final class InputStrip extends HBox {
             }
             show();
         });
-        keep = Ui.button(
-                "keep it", "Keep what was taken so far as a profile, and go on with the next", () -> input.takes()
-                        .keep());
+        keep = Ui.button(Texts.of("input.keepIt"), Texts.of("input.keepIt.tip"), () -> input.takes()
+                .keep());
         keep.setId("take-keep");
         live.setId("live");
         live.selectedProperty().bindBidirectional(input.live().onProperty());
         window.getStyleClass().setAll("menu-button", "framed");
         window.setId("live-window");
         for (double seconds : WINDOWS) {
-            RadioMenuItem item = new RadioMenuItem("the last " + Math.round(seconds) + " s");
+            RadioMenuItem item = new RadioMenuItem(Texts.of("input.theLastS", Math.round(seconds)));
             item.setOnAction(e -> {
                 input.live().setWindowSeconds(seconds);
                 show();
             });
             window.getItems().add(item);
         }
-        last = Ui.button(
-                "keep the last 30 s", "Write what came in last to a file, and add it to the session", this::keepLast);
+        last = Ui.button(Texts.of("input.keepTheLast30"), Texts.of("input.keepTheLast30.tip"), this::keepLast);
         last.setId("keep-last");
         for (Node node : new Node[] {device, listen, take, keep, live, window, last}) {
             ((javafx.scene.layout.Region) node).setMinWidth(USE_PREF_SIZE);
@@ -91,7 +92,18 @@ public final class InputStrip extends HBox {
         }
         level.setMinWidth(96);
         words.setMinWidth(0);
-        getChildren().addAll(Ui.name("What plays"), device, listen, level, take, keep, live, window, last, words);
+        getChildren()
+                .addAll(
+                        Ui.name(Texts.of("input.whatPlays")),
+                        device,
+                        listen,
+                        level,
+                        take,
+                        keep,
+                        live,
+                        window,
+                        last,
+                        words);
         input.onProperty().subscribe(o -> show());
         input.deviceProperty().subscribe(d -> show());
         input.stateProperty().subscribe(s -> say());
@@ -124,16 +136,15 @@ public final class InputStrip extends HBox {
             item.setOnAction(e -> input.deviceProperty().set(each));
             device.getItems().add(item);
         }
-        device.getItems()
-                .addAll(new SeparatorMenuItem(), Ui.item("Play a file as the world outside…", this::chooseWorld));
+        device.getItems().addAll(new SeparatorMenuItem(), Ui.item(Texts.of("input.playAFileAs"), this::chooseWorld));
     }
 
     private void chooseWorld() {
         asking
                 .files(
-                        "A file to play as the world outside",
+                        Texts.of("input.aFileToPlay"),
                         "world",
-                        Asking.AUDIO,
+                        Asking.audioFiles(),
                         getScene().getWindow())
                 .stream()
                 .findFirst()
@@ -142,10 +153,10 @@ public final class InputStrip extends HBox {
 
     private void keepLast() {
         asking.save(
-                        "Keep what came in last",
+                        Texts.of("input.keepWhatCameIn"),
                         "last",
-                        "what played.wav",
-                        WAVE,
+                        Texts.of("input.whatPlayedWav"),
+                        waveFiles(),
                         getScene().getWindow())
                 .ifPresent(input::keepLast);
     }
@@ -156,14 +167,14 @@ public final class InputStrip extends HBox {
         boolean isTaking = input.takes().takingProperty().get();
         device.setText(input.deviceProperty().get().name());
         listen.setSelected(on);
-        listen.setText(on ? "listening" : "listen");
+        listen.setText(on ? Texts.of("input.listening") : Texts.of("input.listen"));
         take.setSelected(isTaking);
         shown(level, on && !(isTaking && isLive));
         shown(take, on);
         shown(keep, on && isTaking);
         shown(live, on);
         shown(window, on && isLive);
-        window.setText("last " + Math.round(input.live().windowSeconds()) + " s");
+        window.setText(Texts.of("input.lastS", Math.round(input.live().windowSeconds())));
         shown(last, on && !isTaking && !isLive);
         showLevel();
         say();
@@ -175,8 +186,10 @@ public final class InputStrip extends HBox {
     }
 
     private void showLevel() {
-        level.setText("S " + Readings.level(input.shortTermLufsProperty().get()) + "  TP "
-                + Readings.level(input.peakDbtpProperty().get()));
+        level.setText(Texts.of(
+                "input.sTp",
+                Readings.level(input.shortTermLufsProperty().get()),
+                Readings.level(input.peakDbtpProperty().get())));
     }
 
     private void say() {
@@ -184,7 +197,7 @@ public final class InputStrip extends HBox {
         String text = !state.isEmpty()
                 ? state
                 : !input.onProperty().get()
-                        ? "take profiles from what plays, or hold a live mix against the references"
+                        ? Texts.of("input.takeProfilesFromWhat")
                         : input.takes().takingProperty().get()
                                 ? input.takes().wordsProperty().get()
                                 : input.live().wordsProperty().get();

@@ -17,6 +17,7 @@ import oakmirror.state.catalogue.Shelf;
 import oakmirror.state.catalogue.Shown;
 import oakmirror.state.catalogue.Trying;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** What was chosen of the library: the corridor it would leave against the mix, and while one steps through it, the proposal that follows. */
 final class ChosenCard extends VBox {
@@ -42,7 +43,7 @@ final class ChosenCard extends VBox {
         this.trying = trying;
         getStyleClass().add("chosen-card");
         setId("library-chosen");
-        back = Ui.link("end", "Back to the references of the session (Esc)", trying::end);
+        back = Ui.link(Texts.of("library.end"), Texts.of("library.end.tip"), trying::end);
         back.setId("library-end-trying");
         back.setMinWidth(USE_PREF_SIZE);
         count.setMinWidth(USE_PREF_SIZE);
@@ -52,7 +53,7 @@ final class ChosenCard extends VBox {
         plot.setPrefHeight(HEIGHT);
         plot.setMinHeight(HEIGHT);
         plot.setId("library-plot");
-        plot.speak(() -> "Tone of the mix against what is chosen: " + count.getText() + " " + words.getText());
+        plot.speak(() -> Texts.of("library.toneOfTheMix", count.getText(), words.getText()));
         getChildren().addAll(head, plot);
         Runnable refresh = Ui.coalesced(this, this::refresh);
         workspace.proposalProperty().subscribe(p -> refresh.run());
@@ -71,14 +72,16 @@ final class ChosenCard extends VBox {
         boolean isTrying = trying.triedProperty().get().isPresent();
         back.setVisible(isTrying);
         back.setManaged(isTrying);
-        count.setText(shown.isEmpty() ? "None chosen" : shown.size() + " chosen");
+        count.setText(shown.isEmpty() ? Texts.of("library.noneChosen") : Texts.of("library.chosen", shown.size()));
         Optional<Sketch> mix = shelf.mix();
         words.setText(
                 shown.isEmpty()
-                        ? "↑ ↓ step through, the proposal follows"
+                        ? Texts.of("library.stepThroughTheProposal")
                         : isTrying
-                                ? "the proposal follows it; Enter uses it"
-                                : mix.isPresent() ? "what they leave for the mix" : "what they leave for a mix");
+                                ? Texts.of("library.theProposalFollowsIt")
+                                : mix.isPresent()
+                                        ? Texts.of("library.whatTheyLeaveFor")
+                                        : Texts.of("library.whatTheyLeaveFor2"));
         plot.show(scene(mix, isTrying));
     }
 

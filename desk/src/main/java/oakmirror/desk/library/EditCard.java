@@ -20,6 +20,7 @@ import oakmirror.desk.look.Ui;
 import oakmirror.media.library.Entry;
 import oakmirror.profile.About;
 import oakmirror.state.catalogue.Shelf;
+import oakmirror.text.Texts;
 
 /** What is said about one profile, or about several at once: of several, a field that is left as it is stays as it is of each. */
 final class EditCard extends VBox {
@@ -54,7 +55,7 @@ final class EditCard extends VBox {
         folder = field(About::folder, "edit-folder");
         folder.setPromptText("genre/within");
         tags = field(a -> String.join(", ", a.tags()), "edit-tags");
-        tags.setPromptText("separated by commas");
+        tags.setPromptText(Texts.of("library.separatedByCommas"));
         title.setDisable(!isOne);
         notes.setText(isOne ? before.notes() : "");
         notes.setDisable(!isOne);
@@ -62,28 +63,32 @@ final class EditCard extends VBox {
         notes.setWrapText(true);
         notes.setId("edit-notes");
         IntStream.rangeClosed(0, About.MOST_RATING)
-                .forEach(r -> rating.getItems().add(r == 0 ? "no rating" : "★".repeat(r)));
+                .forEach(r -> rating.getItems().add(r == 0 ? Texts.of("library.noRating") : "★".repeat(r)));
         rating.getSelectionModel().select(before.rating());
         colour.getItems().setAll(COLOURS);
         colour.getSelectionModel().select(before.colour());
         GridPane grid = new GridPane();
         grid.setHgap(6);
         grid.setVgap(5);
-        row(grid, 0, "title", title);
-        row(grid, 1, "artist", artist);
-        row(grid, 2, "folder", folder);
-        row(grid, 3, "tags", tags);
-        row(grid, 4, "notes", notes);
-        row(grid, 5, "marks", new HBox(6, rating, colour));
+        row(grid, 0, Texts.of("library.title"), title);
+        row(grid, 1, Texts.of("library.artist"), artist);
+        row(grid, 2, Texts.of("library.folder"), folder);
+        row(grid, 3, Texts.of("library.tags"), tags);
+        row(grid, 4, Texts.of("library.notes"), notes);
+        row(grid, 5, Texts.of("library.marks"), new HBox(6, rating, colour));
         HBox buttons = new HBox(
                 6,
-                Ui.button("save", "Keep what is written here (Enter)", this::save),
-                Ui.link("cancel", "Leave it as it was (Esc)", close));
+                Ui.button(Texts.of("library.save"), Texts.of("library.save.tip"), this::save),
+                Ui.link(Texts.of("library.cancel"), Texts.of("library.cancel.tip"), close));
         buttons.getChildren().get(0).getStyleClass().add("primary");
         buttons.getChildren().get(0).setId("edit-save");
         getChildren()
                 .addAll(
-                        Ui.label(isOne ? "What is said of it" : "What is said of all " + which.size(), "strong"),
+                        Ui.label(
+                                isOne
+                                        ? Texts.of("library.whatIsSaidOf")
+                                        : Texts.of("library.whatIsSaidOf2", which.size()),
+                                "strong"),
                         grid,
                         buttons);
         setOnKeyPressed(e -> {
@@ -113,7 +118,9 @@ final class EditCard extends VBox {
 
     private void save() {
         shelf.edit(
-                which.size() == 1 ? "edit “" + before.title() + "”" : "edit " + which.size() + " profiles",
+                which.size() == 1
+                        ? Texts.of("library.edit", before.title())
+                        : Texts.of("library.editProfiles", which.size()),
                 which,
                 this::changed);
         close.run();

@@ -6,6 +6,7 @@ import oakmirror.media.library.Entry;
 import oakmirror.readings.Readings;
 import oakmirror.state.catalogue.Order;
 import oakmirror.state.catalogue.Shown;
+import oakmirror.text.Texts;
 
 /** What is said of an entry. */
 final class EntryWords {
@@ -22,22 +23,22 @@ final class EntryWords {
             parts.add(e.about().folder());
         }
         if (e.passage()) {
-            parts.add("passage");
+            parts.add(Texts.of("library.passage"));
         }
         if (!Double.isNaN(e.edgeHz())) {
-            parts.add("ends at " + Readings.frequency(e.edgeHz()));
+            parts.add(Texts.of("library.endsAt", Readings.frequency(e.edgeHz())));
         }
         if (e.about().rating() > 0) {
             parts.add("★".repeat(e.about().rating()));
         }
-        return parts.isEmpty() ? "not filed" : String.join(" · ", parts);
+        return parts.isEmpty() ? Texts.of("library.notFiled") : String.join(" · ", parts);
     }
 
     /** Its figures. */
     static String figures(Entry e) {
         List<String> parts = new ArrayList<>(List.of(Readings.level(e.lufs())));
         if (!Double.isNaN(e.bpm())) {
-            parts.add(Math.round(e.bpm()) + " BPM");
+            parts.add(Texts.of("library.bpm", Math.round(e.bpm())));
         }
         if (!e.key().isEmpty()) {
             parts.add(e.key());
@@ -52,10 +53,10 @@ final class EntryWords {
             return "";
         }
         return switch (order) {
-            case TONE, DYNAMICS, WIDTH -> Readings.level(d) + " dB away";
-            case LOUDNESS -> Readings.level(d) + " LU away";
-            case TEMPO -> Math.round(100 * (Math.pow(2, d) - 1)) + " % away";
-            default -> Readings.level(shown.gapDb()) + " dB away";
+            case TONE, DYNAMICS, WIDTH -> Texts.of("library.dBAway", Readings.level(d));
+            case LOUDNESS -> Texts.of("library.luAway", Readings.level(d));
+            case TEMPO -> Texts.of("library.away", Math.round(100 * (Math.pow(2, d) - 1)));
+            default -> Texts.of("library.dBAway", Readings.level(shown.gapDb()));
         };
     }
 
@@ -64,20 +65,24 @@ final class EntryWords {
         Entry e = shown.entry();
         List<String> lines = new ArrayList<>(List.of(
                 e.about().name(),
-                Readings.level(e.lufs()) + " LUFS, range " + Readings.level(e.rangeLu()) + " LU, PLR "
-                        + Readings.level(e.plrDb()) + " dB, side/mid " + Readings.level(e.widthDb()) + " dB, "
-                        + Readings.time(e.seconds())));
+                Texts.of(
+                        "library.lufsRangeLuPlr",
+                        Readings.level(e.lufs()),
+                        Readings.level(e.rangeLu()),
+                        Readings.level(e.plrDb()),
+                        Readings.level(e.widthDb()),
+                        Readings.time(e.seconds()))));
         if (!e.about().tags().isEmpty()) {
             lines.add(String.join(", ", e.about().tags()));
         }
         if (!e.about().origin().isEmpty()) {
-            lines.add("from: " + e.about().origin());
+            lines.add(Texts.of("library.from", e.about().origin()));
         }
         if (!e.about().notes().isEmpty()) {
             lines.add(e.about().notes());
         }
         if (Double.isFinite(shown.supportedDb())) {
-            lines.add("Of the gap to it " + Readings.level(shown.supportedDb()) + " dB are supported");
+            lines.add(Texts.of("library.ofTheGapTo", Readings.level(shown.supportedDb())));
         }
         return String.join("\n", lines);
     }

@@ -7,6 +7,7 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.FlowPane;
 import oakmirror.desk.look.Ui;
 import oakmirror.state.catalogue.Shelf;
+import oakmirror.text.Texts;
 
 /** The folders of the library, one of them or all chosen; those there is no room for are in a menu. */
 final class FolderChips extends FlowPane {
@@ -26,12 +27,12 @@ final class FolderChips extends FlowPane {
 
     private void fill() {
         List<String> all = List.copyOf(shelf.folders());
-        getChildren().setAll(chip("all", ""));
+        getChildren().setAll(chip(Texts.of("library.all"), ""));
         all.stream().limit(MOST).forEach(f -> getChildren().add(chip(f, f)));
         if (all.size() > MOST) {
             MenuButton more = new MenuButton("…");
             more.getStyleClass().setAll("menu-button", "framed");
-            more.setAccessibleText("more folders");
+            more.setAccessibleText(Texts.of("library.moreFolders"));
             all.stream().skip(MOST).forEach(f -> more.getItems()
                     .add(Ui.item(f, () -> shelf.folderProperty().set(f))));
             String chosen = shelf.folderProperty().get();
@@ -43,7 +44,8 @@ final class FolderChips extends FlowPane {
     }
 
     private ToggleButton chip(String text, String folder) {
-        ToggleButton chip = Ui.choice(text, folder.isEmpty() ? "All folders" : "What is filed under " + folder);
+        ToggleButton chip = Ui.choice(
+                text, folder.isEmpty() ? Texts.of("library.allFolders") : Texts.of("library.whatIsFiledUnder", folder));
         chip.getStyleClass().add("tight");
         chip.setSelected(shelf.folderProperty().get().equals(folder));
         chip.setOnAction(e -> {

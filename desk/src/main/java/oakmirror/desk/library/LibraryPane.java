@@ -26,7 +26,6 @@ import oakmirror.desk.part.SidePane;
 import oakmirror.media.library.Entry;
 import oakmirror.profile.Profile;
 import oakmirror.profile.ProfileFile;
-import oakmirror.readings.Readings;
 import oakmirror.session.FoldRule;
 import oakmirror.state.catalogue.Intake;
 import oakmirror.state.catalogue.Order;
@@ -35,6 +34,7 @@ import oakmirror.state.catalogue.Shown;
 import oakmirror.state.catalogue.Trying;
 import oakmirror.state.catalogue.Using;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /**
  * The library: what is searched for, from one folder or all, in an order; the profiles; what was chosen of them; and what can be done with it. Arrow keys
@@ -43,8 +43,10 @@ import oakmirror.state.workspace.Workspace;
 public final class LibraryPane extends SidePane {
 
     private static final double WIDE = 330;
-    private static final List<ExtensionFilter> PROFILES =
-            List.of(new ExtensionFilter("Profiles", "*" + ProfileFile.ENDING, "*.json"));
+
+    private static List<ExtensionFilter> profileFiles() {
+        return List.of(new ExtensionFilter(Texts.of("library.profiles"), "*" + ProfileFile.ENDING, "*.json"));
+    }
 
     private final Shelf shelf;
     private final Intake intake;
@@ -77,21 +79,21 @@ public final class LibraryPane extends SidePane {
         chosen = new ChosenCard(workspace, shelf, trying);
         actions = actions();
         undo = undo();
-        search.setPromptText("words, or lufs>-11 bpm=110..125 plr<9 rating>=4");
+        search.setPromptText(Texts.of("library.wordsOrLufs11"));
         search.setId("library-search");
-        search.setAccessibleText("Search the library by words or figures");
+        search.setAccessibleText(Texts.of("library.searchTheLibraryBy"));
         search.textProperty().bindBidirectional(shelf.typedProperty());
         search.setOnKeyPressed(this::searchKey);
         HBox.setHgrow(search, Priority.ALWAYS);
         order.getItems().setAll(Order.values());
-        order.setConverter(Ui.naming(o -> "sort: " + o.label()));
+        order.setConverter(Ui.naming(o -> Texts.of("library.sort", o.label())));
         order.valueProperty().bindBidirectional(shelf.orderProperty());
         order.setId("library-order");
-        order.setAccessibleText("How profiles are sorted");
+        order.setAccessibleText(Texts.of("library.howProfilesAreSorted"));
         order.setMaxWidth(Double.MAX_VALUE);
         list.setItems(shelf.shown());
         list.setId("library-list");
-        list.setAccessibleText("Profiles of the library");
+        list.setAccessibleText(Texts.of("library.profilesOfTheLibrary"));
         list.setCellFactory(v -> new EntryCell(shelf.orderProperty()::get));
         list.getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
         list.getStyleClass().add("entries");
@@ -137,36 +139,36 @@ public final class LibraryPane extends SidePane {
     }
 
     private Node placeholder() {
-        Label words = Ui.label("Nothing here. Keep a track by its menu, or take in a folder of music.", "quiet");
+        Label words = Ui.label(Texts.of("library.nothingHereKeepA"), "quiet");
         words.setWrapText(true);
         words.setMaxWidth(WIDE - 60);
         return words;
     }
 
     private HBox actions() {
-        var use = Ui.button("use", "Take what is chosen as references (Enter)", this::use);
+        var use = Ui.button(Texts.of("library.use"), Texts.of("library.use.tip"), this::use);
         use.getStyleClass().add("primary");
         use.setId("library-use");
-        var fold = Ui.button("fold", "Fold what is chosen into one reference with its corridor", this::fold);
+        var fold = Ui.button(Texts.of("library.fold"), Texts.of("library.fold.tip"), this::fold);
         fold.setId("library-fold");
-        var against = Ui.button("compare", "Use what is chosen, and go to Compare, with a mix or without", () -> {
+        var against = Ui.button(Texts.of("library.compare"), Texts.of("library.compare.tip"), () -> {
             use();
             compare.run();
         });
         against.setId("library-compare");
-        var edit = Ui.button("edit", "Change what is said of what is chosen", this::edit);
+        var edit = Ui.button(Texts.of("library.edit2"), Texts.of("library.edit2.tip"), this::edit);
         edit.setId("library-edit-button");
-        MenuButton more = new MenuButton("more");
+        MenuButton more = new MenuButton(Texts.of("library.more"));
         more.getStyleClass().setAll("menu-button", "framed");
         more.setId("library-more");
         more.getItems()
                 .addAll(
-                        Ui.item("Take in a folder of music…", this::takeFolder),
-                        Ui.item("Add profiles from files…", this::merge),
-                        Ui.item("Export what is chosen…", this::export),
-                        Ui.item("Fold all of this folder, as it comes to be", this::foldFolder),
-                        Ui.item("Fold all that is found, as it comes to be", this::foldSearch),
-                        Ui.item("Remove what is chosen", this::remove));
+                        Ui.item(Texts.of("library.takeInAFolder"), this::takeFolder),
+                        Ui.item(Texts.of("library.addProfilesFromFiles"), this::merge),
+                        Ui.item(Texts.of("library.exportWhatIsChosen"), this::export),
+                        Ui.item(Texts.of("library.foldAllOfThis"), this::foldFolder),
+                        Ui.item(Texts.of("library.foldAllThatIs"), this::foldSearch),
+                        Ui.item(Texts.of("library.removeWhatIsChosen"), this::remove));
         HBox row = new HBox(5, use, fold, against, edit, more);
         row.getChildren().forEach(n -> ((javafx.scene.layout.Region) n).setMinWidth(USE_PREF_SIZE));
         return row;
@@ -176,7 +178,7 @@ public final class LibraryPane extends SidePane {
         Label what = Ui.label("", "quiet", "small");
         shelf.undoableProperty().subscribe(what::setText);
         what.setMinWidth(0);
-        var link = Ui.link("undo", "Take it back", shelf::undo);
+        var link = Ui.link(Texts.of("library.undo"), Texts.of("library.undo.tip"), shelf::undo);
         link.setId("library-undo");
         link.setMinWidth(USE_PREF_SIZE);
         HBox row = new HBox(6, link, what);
@@ -200,7 +202,7 @@ public final class LibraryPane extends SidePane {
     private void say() {
         int now = shelf.shown().size();
         int all = shelf.totalProperty().get();
-        found.setText(now == all ? Readings.count(all, "profile") : now + " of " + all);
+        found.setText(now == all ? Texts.of("counts.profiles", all) : Texts.of("library.of", now, all));
         found.setMinWidth(USE_PREF_SIZE);
     }
 
@@ -342,16 +344,16 @@ public final class LibraryPane extends SidePane {
     }
 
     private void takeFolder() {
-        asking.folder(
-                        "A folder of music to take profiles of",
-                        "library",
-                        getScene().getWindow())
+        asking.folder(Texts.of("library.aFolderOfMusic"), "library", getScene().getWindow())
                 .ifPresent(intake::takeFolder);
     }
 
     private void merge() {
-        List<Path> files =
-                asking.files("Add profiles", "profiles", PROFILES, getScene().getWindow());
+        List<Path> files = asking.files(
+                Texts.of("library.addProfiles"),
+                "profiles",
+                profileFiles(),
+                getScene().getWindow());
         intake.merge(files);
     }
 
@@ -364,7 +366,11 @@ public final class LibraryPane extends SidePane {
                 (which.size() == 1 ? which.get(0).about().title() : "profiles").replaceAll("[^\\p{L}\\p{N} -]", "")
                         + ProfileFile.ENDING;
         Optional<Path> file = asking.save(
-                "Export profiles", "profiles", name, PROFILES, getScene().getWindow());
+                Texts.of("library.exportProfiles"),
+                "profiles",
+                name,
+                profileFiles(),
+                getScene().getWindow());
         file.ifPresent(f -> intake.export(which, f));
     }
 
@@ -376,8 +382,8 @@ public final class LibraryPane extends SidePane {
 
     /** Keeps a profile, as one that was taken from what plays. */
     public void keep(Profile profile) {
-        shelf.whenOpen(
-                () -> shelf.add(List.of(profile), added -> shelf.say("Kept “" + profile.name() + "” in the library.")));
+        shelf.whenOpen(() ->
+                shelf.add(List.of(profile), added -> shelf.say(Texts.of("library.keptInTheLibrary", profile.name()))));
     }
 
     /** Ends all work. */

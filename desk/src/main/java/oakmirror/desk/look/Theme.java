@@ -9,11 +9,12 @@ import javafx.scene.Scene;
 import javafx.scene.text.Font;
 import javafx.stage.Window;
 import oakmirror.media.report.Typefaces;
+import oakmirror.text.Texts;
 
 /** The two themes, and which one is on. */
 public enum Theme {
-    DAYLIGHT("Daylight", "daylight.css", Palette.DAYLIGHT),
-    LAMPLIGHT("Lamplight", "lamplight.css", Palette.LAMPLIGHT);
+    DAYLIGHT("look.daylight", "daylight.css", Palette.DAYLIGHT),
+    LAMPLIGHT("look.lamplight", "lamplight.css", Palette.LAMPLIGHT);
 
     private static final ObjectProperty<Theme> CURRENT = new SimpleObjectProperty<>(DAYLIGHT);
     private static final String RESOURCES = "/oakmirror/desk/";
@@ -30,7 +31,7 @@ public enum Theme {
 
     /** Its name on screen. */
     public String label() {
-        return label;
+        return Texts.of(label);
     }
 
     /** Its colours. */

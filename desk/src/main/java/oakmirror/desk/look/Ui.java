@@ -28,6 +28,7 @@ import javafx.util.Duration;
 import javafx.util.StringConverter;
 import oakmirror.readings.Readings;
 import oakmirror.state.task.Coalesced;
+import oakmirror.text.Texts;
 
 /** Small parts that every page is made of. */
 public final class Ui {
@@ -176,17 +177,30 @@ public final class Ui {
 
     /** A number with one decimal as it is shown and typed, with either minus sign and either decimal sign; what is no number leaves the value. */
     public static StringConverter<Double> typed(SpinnerValueFactory<Double> values) {
+        return typed(
+                values,
+                Readings::level,
+                text -> Double.parseDouble(
+                        text.replace('−', '-').replace(',', '.').replace("+", "")));
+    }
+
+    /** A whole number as it is shown and typed; what is none leaves the value. */
+    public static StringConverter<Integer> typedWhole(SpinnerValueFactory<Integer> values) {
+        return typed(values, String::valueOf, Integer::parseInt);
+    }
+
+    private static <T> StringConverter<T> typed(
+            SpinnerValueFactory<T> values, Function<T, String> shown, Function<String, T> read) {
         return new StringConverter<>() {
             @Override
-            public String toString(Double value) {
-                return value == null ? "" : Readings.level(value);
+            public String toString(T value) {
+                return value == null ? "" : shown.apply(value);
             }
 
             @Override
-            public Double fromString(String text) {
+            public T fromString(String text) {
                 try {
-                    return Double.parseDouble(
-                            text.strip().replace('−', '-').replace(',', '.').replace("+", ""));
+                    return read.apply(text.strip());
                 } catch (NumberFormatException e) {
                     return values.getValue();
                 }
@@ -213,7 +227,7 @@ public final class Ui {
     public static Optional<String> ask(Window owner, String question, String before) {
         TextInputDialog dialog = new TextInputDialog(before);
         dialog.initOwner(owner);
-        dialog.setTitle("Oak Mirror");
+        dialog.setTitle(Texts.of("look.oakMirror"));
         dialog.setHeaderText(question);
         dialog.setGraphic(null);
         dialog.getDialogPane().getStylesheets().setAll(owner.getScene().getStylesheets());

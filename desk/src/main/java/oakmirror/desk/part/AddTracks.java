@@ -13,6 +13,7 @@ import oakmirror.state.workspace.FolderLooker;
 import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.StemChanges;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** Bringing files in: chosen one by one, by folder, again from a folder used lately, or dropped. */
 public final class AddTracks {
@@ -36,7 +37,7 @@ public final class AddTracks {
 
     /** Lets the user choose audio files to add. */
     public void chooseFiles() {
-        List<Path> files = asking.files("Add tracks", FOLDER, Asking.AUDIO, window.get());
+        List<Path> files = asking.files(Texts.of("part.addTracks"), FOLDER, Asking.audioFiles(), window.get());
         if (!files.isEmpty()) {
             addAll(files);
         }
@@ -44,7 +45,7 @@ public final class AddTracks {
 
     /** Lets the user choose files that are stems of the mix. */
     public void chooseStems() {
-        List<Path> files = asking.files("Add stems of the mix", FOLDER, Asking.AUDIO, window.get());
+        List<Path> files = asking.files(Texts.of("part.addStemsOfThe"), FOLDER, Asking.audioFiles(), window.get());
         if (!files.isEmpty()) {
             addStems(files);
         }
@@ -52,7 +53,7 @@ public final class AddTracks {
 
     /** The same with a folder. */
     public void chooseStemFolder() {
-        asking.folder("Add a folder of stems", FOLDER, window.get()).ifPresent(f -> addStems(List.of(f)));
+        asking.folder(Texts.of("part.addAFolderOf"), FOLDER, window.get()).ifPresent(f -> addStems(List.of(f)));
     }
 
     /** Adds files, and of folders every audio file below them, as stems of the mix. */
@@ -67,26 +68,26 @@ public final class AddTracks {
 
     /** Lets the user choose one file for a track that is missing. */
     public Optional<Path> find(String title) {
-        return asking.file(title, FOLDER, Asking.AUDIO, window.get());
+        return asking.file(title, FOLDER, Asking.audioFiles(), window.get());
     }
 
     private void chooseFolder() {
-        asking.folder("Add a folder", FOLDER, window.get()).ifPresent(f -> addAll(List.of(f)));
+        asking.folder(Texts.of("part.addAFolder"), FOLDER, window.get()).ifPresent(f -> addAll(List.of(f)));
     }
 
     /** A menu of folders: one to choose, and those used lately. */
     public MenuButton folderMenu() {
-        MenuButton menu = new MenuButton("add folder");
+        MenuButton menu = new MenuButton(Texts.of("part.addFolder"));
         menu.setId("add-folder");
         menu.getStyleClass().setAll("menu-button", "link");
-        Ui.tip(menu, "Add every audio file of a folder");
+        Ui.tip(menu, Texts.of("part.addEveryAudioFile"));
         menu.setOnShowing(e -> fill(menu));
         fill(menu);
         return menu;
     }
 
     private void fill(MenuButton menu) {
-        MenuItem choose = new MenuItem("Choose a folder…");
+        MenuItem choose = new MenuItem(Texts.of("part.chooseAFolder"));
         choose.setOnAction(e -> chooseFolder());
         menu.getItems().setAll(choose);
         List<Path> recent = settings.recentFolders();

@@ -10,13 +10,17 @@ import javafx.stage.FileChooser.ExtensionFilter;
 import javafx.stage.Window;
 import oakmirror.media.file.AudioFile;
 import oakmirror.state.workspace.Settings;
+import oakmirror.text.Texts;
 
 /** Asks for files and folders, each kind beginning in the folder where it was last found or put. */
 public final class Asking {
 
     /** Audio, or whatever the user thinks is. */
-    public static final List<ExtensionFilter> AUDIO =
-            List.of(new ExtensionFilter("Audio", AudioFile.patterns()), new ExtensionFilter("All files", "*.*"));
+    public static List<ExtensionFilter> audioFiles() {
+        return List.of(
+                new ExtensionFilter(Texts.of("part.audio"), AudioFile.patterns()),
+                new ExtensionFilter(Texts.of("part.allFiles"), "*.*"));
+    }
 
     private final FileDialogs dialogs;
     private final Settings settings;

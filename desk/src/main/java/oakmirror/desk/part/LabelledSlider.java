@@ -8,6 +8,7 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
+import oakmirror.text.Texts;
 
 /** A slider with its name and its value above it; a double click puts it back to its usual value. */
 public final class LabelledSlider extends VBox {
@@ -20,6 +21,7 @@ public final class LabelledSlider extends VBox {
     /**
      * A slider.
      *
+     * @param id its id in the window, which no language changes
      * @param usual where a double click brings it
      * @param step what values are rounded to
      * @param text a value in words
@@ -27,6 +29,7 @@ public final class LabelledSlider extends VBox {
      * @param onEnd called when it is let go, by the mouse or by a key
      */
     public LabelledSlider(
+            String id,
             String name,
             String tooltip,
             double low,
@@ -39,9 +42,9 @@ public final class LabelledSlider extends VBox {
         this.text = text;
         slider = new Slider(low, high, usual);
         slider.setBlockIncrement(step);
-        Ui.tip(slider, tooltip + " Double click: back to " + text.apply(usual) + ".");
+        Ui.tip(slider, Texts.of("part.doubleClickBackTo", tooltip, text.apply(usual)));
         slider.setAccessibleText(name);
-        slider.setId(name.toLowerCase(java.util.Locale.ROOT).replace(' ', '-'));
+        slider.setId(id);
         slider.valueProperty().subscribe(v -> {
             double snapped = Math.round(v.doubleValue() / step) * step;
             value.setText(text.apply(snapped));

@@ -7,6 +7,7 @@ import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** What stands where a picture would be while something for it is missing: what that is, and the way there. */
 public final class Missing extends VBox {
@@ -21,7 +22,7 @@ public final class Missing extends VBox {
         super(10);
         this.workspace = workspace;
         this.needsReference = needsReference;
-        there = Ui.button("go to Gather", "Where tracks are added (Ctrl+1)", toGather);
+        there = Ui.button(Texts.of("part.goToGather"), Texts.of("part.goToGather.tip"), toGather);
         there.getStyleClass().add("missing");
         getStyleClass().add("missing-card");
         setAlignment(Pos.CENTER);
@@ -42,24 +43,22 @@ public final class Missing extends VBox {
 
     private String words() {
         if (workspace.tracks().mix().isEmpty()) {
-            return needsReference
-                    ? "There is no mix yet. Add one on Gather, and a reference to hold it against."
-                    : "There is no mix yet. Add one on Gather.";
+            return needsReference ? Texts.of("part.thereIsNoMix") : Texts.of("part.thereIsNoMix2");
         }
         if (needsReference && workspace.tracks().references().isEmpty()) {
-            return "There is no reference yet. Add one on Gather to hold the mix against.";
+            return Texts.of("part.thereIsNoReference");
         }
         if (workspace.tracks().mix().flatMap(TrackSlot::imported).isEmpty()) {
             return isFailed(workspace.tracks().mix().get())
-                    ? "The mix could not be read; Gather says why."
-                    : "Reading the mix…";
+                    ? Texts.of("part.theMixCouldNot")
+                    : Texts.of("part.readingTheMix");
         }
         if (needsReference
                 && workspace.tracks().references().stream()
                         .allMatch(s -> s.imported().isEmpty())) {
             return workspace.tracks().references().stream().allMatch(Missing::isFailed)
-                    ? "No reference could be read; Gather says why."
-                    : "Reading the references…";
+                    ? Texts.of("part.noReferenceCouldBe")
+                    : Texts.of("part.readingTheReferences");
         }
         return "";
     }

@@ -6,6 +6,7 @@ import javafx.scene.layout.HBox;
 import oakmirror.desk.look.Ui;
 import oakmirror.session.ComparisonSettings.Scope;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** Whether figures and comparisons are of the chosen passages or of whole tracks. */
 public final class ScopeChoice {
@@ -14,9 +15,8 @@ public final class ScopeChoice {
 
     /** The two choices. */
     public static HBox of(Workspace workspace) {
-        ToggleButton passages =
-                Ui.choice("passages", "Measure and compare the chosen passage of each track; all of one that has none");
-        ToggleButton whole = Ui.choice("whole tracks", "Measure and compare all of each track");
+        ToggleButton passages = Ui.choice(Texts.of("part.passages"), Texts.of("part.passages.tip"));
+        ToggleButton whole = Ui.choice(Texts.of("part.wholeTracks"), Texts.of("part.wholeTracks.tip"));
         passages.setId("scope-passages");
         whole.setId("scope-whole");
         passages.setOnAction(e -> choose(workspace, Scope.PASSAGES, passages));
@@ -34,7 +34,9 @@ public final class ScopeChoice {
     private static void choose(Workspace workspace, Scope scope, ToggleButton button) {
         button.setSelected(true);
         workspace.change(
-                "measure " + scope.name().toLowerCase(java.util.Locale.ROOT).replace('_', ' '),
+                Texts.of(
+                        "part.measure",
+                        scope.name().toLowerCase(java.util.Locale.ROOT).replace('_', ' ')),
                 s -> s.withComparing(s.comparing().withScope(scope)));
     }
 }

@@ -4,8 +4,8 @@ import java.util.ArrayList;
 import java.util.List;
 import oakmirror.correction.Move;
 import oakmirror.dsp.ToneFilter.Phase;
-import oakmirror.readings.Readings;
 import oakmirror.session.Session;
+import oakmirror.text.Texts;
 import oakmirror.zones.Shaped;
 import oakmirror.zones.ZoneAspect;
 import oakmirror.zones.ZoneDecision;
@@ -42,20 +42,24 @@ public final class ShapedWords {
         List<String> parts = new ArrayList<>();
         long tone = toneMoves(shaped);
         if (tone > 0) {
-            parts.add(Readings.count(tone, "move") + " at "
-                    + Math.round(100 * session.correction().strength()) + " %");
+            parts.add(Texts.of(
+                    "part.at",
+                    Texts.of("counts.moves", tone),
+                    Math.round(100 * session.correction().strength())));
         }
         if (!shaped.sides().isNone()) {
             parts.add("width");
         }
         if (!shaped.dynamics().isEmpty()) {
-            parts.add("dynamics of " + Readings.count(shaped.dynamics().size(), "zone"));
+            parts.add(Texts.of(
+                    "part.dynamicsOf",
+                    Texts.of("counts.zones", shaped.dynamics().size())));
         }
         if (parts.isEmpty()) {
-            return "without correction";
+            return Texts.of("part.withoutCorrection");
         }
         return String.join(", ", parts)
-                + (shaped.tone().isApart() ? ", middle and side apart" : "")
-                + (session.phase() == Phase.LINEAR ? ", linear phase" : ", minimum phase");
+                + (shaped.tone().isApart() ? Texts.of("part.middleAndSideApart") : "")
+                + (session.phase() == Phase.LINEAR ? Texts.of("part.linearPhase") : Texts.of("part.minimumPhase"));
     }
 }

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Locale;
 import oakmirror.state.task.Kind;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** Opens the folder of a file by what the system opens folders with; where there is nothing of the kind, the folder is said. */
 public final class ShowInFolder {
@@ -21,11 +22,14 @@ public final class ShowInFolder {
     /** Opens it. */
     public void show(Path file) {
         Path folder = file.toAbsolutePath().getParent();
-        workspace.programTasks().task(Kind.DISK, "Opening the folder").run(progress -> open(file, folder), isOpen -> {
-            if (!isOpen) {
-                workspace.messageProperty().set(file.getFileName() + " lies in " + folder + ".");
-            }
-        });
+        workspace
+                .programTasks()
+                .task(Kind.DISK, Texts.of("part.openingTheFolder"))
+                .run(progress -> open(file, folder), isOpen -> {
+                    if (!isOpen) {
+                        workspace.messageProperty().set(Texts.of("part.liesIn", file.getFileName(), folder));
+                    }
+                });
     }
 
     private static boolean open(Path file, Path folder) {

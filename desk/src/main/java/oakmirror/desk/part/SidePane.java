@@ -10,6 +10,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
+import oakmirror.text.Texts;
 
 /** A pane at the right of a page, under its name; it can be folded away until only its edge is left. */
 public abstract class SidePane extends VBox {
@@ -33,7 +34,7 @@ public abstract class SidePane extends VBox {
         super(8);
         this.width = width;
         title = Ui.label(name, "heading");
-        fold = Ui.link("", "Fold this away or out", () -> folded.set(!folded.get()));
+        fold = Ui.link("", Texts.of("part.foldThisAwayOr"), () -> folded.set(!folded.get()));
         fold.setId("fold-" + id);
         setId(id);
         getStyleClass().add("findings");
@@ -59,7 +60,7 @@ public abstract class SidePane extends VBox {
         setMinWidth(now);
         setPrefWidth(now);
         setMaxWidth(now);
-        fold.setText(away ? "‹" : "fold ›");
+        fold.setText(away ? "‹" : Texts.of("part.fold"));
         getStyleClass().remove("folded");
         if (away) {
             getStyleClass().add("folded");

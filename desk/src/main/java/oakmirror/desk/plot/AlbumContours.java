@@ -10,6 +10,7 @@ import javafx.scene.text.TextAlignment;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
 import oakmirror.readings.Readings;
+import oakmirror.text.Texts;
 
 /** The songs of a record one after the other, as loud over time as they will come out; the anchor in the accent. */
 public final class AlbumContours extends PlotPane {
@@ -36,10 +37,11 @@ public final class AlbumContours extends PlotPane {
     public AlbumContours(IntConsumer onPress) {
         setMinHeight(92);
         setPrefHeight(92);
-        speak(() -> "the songs one after the other: "
-                + songs.stream()
+        speak(() -> Texts.of(
+                "plot.theSongsOneAfter",
+                songs.stream()
                         .map(s -> s.name() + ", " + Readings.time(s.seconds()))
-                        .collect(Collectors.joining("; ")));
+                        .collect(Collectors.joining("; "))));
         addEventHandler(MouseEvent.MOUSE_CLICKED, e -> {
             int song = songAt(e.getX());
             if (song >= 0) {

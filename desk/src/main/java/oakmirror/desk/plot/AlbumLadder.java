@@ -7,6 +7,7 @@ import javafx.scene.text.TextAlignment;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
 import oakmirror.readings.Readings;
+import oakmirror.text.Texts;
 
 /** Where each song of a record is in loudness, and where it will be: a dot, a line, a ring. */
 public final class AlbumLadder extends PlotPane {
@@ -25,8 +26,8 @@ public final class AlbumLadder extends PlotPane {
         setMinHeight(70);
         speak(() -> "loudness: "
                 + rungs.stream()
-                        .map(r -> r.name() + " from " + Readings.level(r.fromLufs()) + " to "
-                                + Readings.level(r.toLufs()) + " LUFS")
+                        .map(r -> Texts.of(
+                                "plot.fromToLufs", r.name(), Readings.level(r.fromLufs()), Readings.level(r.toLufs())))
                         .collect(Collectors.joining("; ")));
     }
 

@@ -8,6 +8,7 @@ import javafx.scene.text.TextAlignment;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
 import oakmirror.readings.Readings;
+import oakmirror.text.Texts;
 
 /**
  * How far outside the corridor something lay from bounce to bounce: a small line from left to right over the corridor at its foot. Of what no corridor is
@@ -35,8 +36,11 @@ public final class BounceSteps extends PlotPane {
     public BounceSteps(String name, String shortName) {
         this.name = name;
         this.shortName = shortName;
-        speak(() -> name + (isDistance ? ", distance outside the corridor" : "") + " from bounce to bounce: "
-                + String.join(", ", values.stream().map(Readings::level).toList()) + (isDistance ? " dB" : ""));
+        speak(() -> Texts.of(
+                "plot.fromBounceToBounce",
+                name + (isDistance ? Texts.of("plot.distanceOutsideTheCorridor") : ""),
+                String.join(", ", values.stream().map(Readings::level).toList()),
+                isDistance ? " dB" : ""));
     }
 
     /**

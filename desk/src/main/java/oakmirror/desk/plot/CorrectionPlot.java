@@ -20,6 +20,7 @@ import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
+import oakmirror.text.Texts;
 
 /**
  * A correction as an area about 0 dB, hatched where it raises and plain where it lowers, in the wash of what could as well be so, over the gap as a
@@ -79,9 +80,12 @@ public final class CorrectionPlot extends FrequencyPlot {
     public CorrectionPlot(Listener listener) {
         super(newCursor());
         this.listener = listener;
-        speak(() -> "correction " + atCursor() + " " + Readings.gainDb(atCursor(appliedDb)) + ", gap "
-                + Readings.gainDb(atCursor(proposal.evidence().judgedDb())) + ", trusted "
-                + Math.round(100 * atCursor(proposal.evidence().trust())) + " %");
+        speak(() -> Texts.of(
+                "plot.correctionGapTrusted",
+                atCursor(),
+                Readings.gainDb(atCursor(appliedDb)),
+                Readings.gainDb(atCursor(proposal.evidence().judgedDb())),
+                Math.round(100 * atCursor(proposal.evidence().trust()))));
         setOnMousePressed(this::press);
         setOnMouseDragged(this::drag);
         setOnMouseReleased(e -> release());
@@ -227,12 +231,10 @@ public final class CorrectionPlot extends FrequencyPlot {
         curve(g, appliedDb, p.ink(), 2.2);
         line(g, scale().left(), y(0), scale().right(), y(0), p.quiet());
         if (proposal.gap().isKnown()) {
-            String legend = proposal.evidence().contentDb() > 0
-                    ? "thin: the gap, as broadly as it is judged · wash: what could as well be so"
-                    : "thin: the gap";
+            boolean judges = proposal.evidence().contentDb() > 0;
             text(
                     g,
-                    legend,
+                    Texts.of(judges ? "plot.thinTheGapAs" : "plot.thinTheGap"),
                     Math.max(scale().left() + 8, scale().x(LEGEND_HZ)),
                     free(60),
                     TextAlignment.LEFT,
@@ -270,10 +272,12 @@ public final class CorrectionPlot extends FrequencyPlot {
         if (cursorHz() <= 0 || !proposal.gap().isKnown()) {
             return;
         }
-        String reading = Readings.frequency(cursorHz()) + "   gap "
-                + Readings.gainDb(atCursor(proposal.evidence().judgedDb())) + "   trusted "
-                + Math.round(100 * atCursor(proposal.evidence().trust())) + " %   correction "
-                + Readings.gainDb(atCursor(appliedDb));
+        String reading = Texts.of(
+                "plot.gapTrustedCorrection",
+                Readings.frequency(cursorHz()),
+                Readings.gainDb(atCursor(proposal.evidence().judgedDb())),
+                Math.round(100 * atCursor(proposal.evidence().trust())),
+                Readings.gainDb(atCursor(appliedDb)));
         text(g, reading, scale().right() - 8, free(8000), TextAlignment.RIGHT, Fonts.BOLD, p.ink());
     }
 
@@ -321,10 +325,10 @@ public final class CorrectionPlot extends FrequencyPlot {
         String kind =
                 switch (move.kind()) {
                     case BELL -> "";
-                    case ADDED -> " by hand";
-                    case TAKEN -> " by ear";
-                    case LOCKED -> " locked";
-                    case LOW_END, HIGH_END -> " to the end";
+                    case ADDED -> Texts.of("plot.byHand");
+                    case TAKEN -> Texts.of("plot.byEar");
+                    case LOCKED -> Texts.of("plot.locked");
+                    case LOW_END, HIGH_END -> Texts.of("plot.toTheEnd");
                 };
         return move.isTaken() ? figure + kind : "(" + Readings.gain(move.gainDb()) + ")";
     }
@@ -354,7 +358,7 @@ public final class CorrectionPlot extends FrequencyPlot {
         notes.sort(Comparator.comparingDouble(h -> left(h) + right(h)));
         double room = scale().right() - scale().left() + 40 + NOTE_GAP;
         if (notes.stream().mapToDouble(CorrectionPlot::width).sum() > room) {
-            notes.removeIf(h -> h.reason().equals(RangeGuard.REASON)); // what surprises least
+            notes.removeIf(h -> h.reason().equals(RangeGuard.reason())); // what surprises least
         }
         double[] at = new double[notes.size()];
         double free = scale().left() - 40;

@@ -12,6 +12,7 @@ import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
+import oakmirror.text.Texts;
 
 /** A plot over frequency with a scale in dB. Several can share one cursor. */
 abstract class FrequencyPlot extends PlotPane {
@@ -65,7 +66,7 @@ abstract class FrequencyPlot extends PlotPane {
 
     /** The cursor's frequency in words, "at 147 Hz"; without a cursor, where it would begin. */
     final String atCursor() {
-        return "at " + Readings.frequency(readHz());
+        return Texts.of("plot.at", Readings.frequency(readHz()));
     }
 
     /** What the cursor reads of a curve; without a cursor, where it would begin. */

@@ -8,6 +8,7 @@ import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
 import oakmirror.dynamics.Distribution;
 import oakmirror.readings.Readings;
+import oakmirror.text.Texts;
 
 /** How often readings take which values: the mix to the left of an axis, a reference to the right, each as wide as it is often. */
 public final class HalfViolins extends PlotPane {
@@ -24,13 +25,12 @@ public final class HalfViolins extends PlotPane {
     public HalfViolins(boolean labelled) {
         this.labelled = labelled;
         if (labelled) {
-            speak(() -> "how often readings occur: mix " + range(mix) + "; reference " + referenceNumber + " "
-                    + range(reference));
+            speak(() -> Texts.of("plot.howOftenReadingsOccur", range(mix), referenceNumber, range(reference)));
         }
     }
 
     private static String range(Optional<Distribution> d) {
-        return d.isEmpty() ? "–" : "from " + Readings.level(low(d)) + " to " + Readings.level(high(d));
+        return d.isEmpty() ? "–" : Texts.of("plot.fromTo", Readings.level(low(d)), Readings.level(high(d)));
     }
 
     /** Shows the readings of a mix and of a reference. */
@@ -62,7 +62,7 @@ public final class HalfViolins extends PlotPane {
                 line(g, 34, y, w - 2, y, p.hairline());
                 text(g, Readings.level(v).replace(".0", ""), 28, y, TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
             }
-            text(g, "mix", axis - 8, h - 7, TextAlignment.RIGHT, Fonts.SMALL, p.ink());
+            text(g, Texts.of("plot.nameOfMix"), axis - 8, h - 7, TextAlignment.RIGHT, Fonts.SMALL, p.ink());
             text(
                     g,
                     String.valueOf(referenceNumber),

@@ -7,6 +7,7 @@ import oakmirror.audio.Decibels;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
 import oakmirror.readings.Readings;
+import oakmirror.text.Texts;
 
 /**
  * What is heard now: momentary and short-term loudness and the highest true peak as figures, the short-term loudness as a bar with the
@@ -32,8 +33,12 @@ public final class LiveMeterPane extends PlotPane {
             resetClip();
             onReset.run();
         });
-        speak(() -> "meters: momentary " + momentaryText + " LUFS, short-term " + shortTermText
-                + " LUFS, highest true peak " + highestText + " dBTP" + (clipped ? ", over full scale" : ""));
+        speak(() -> Texts.of(
+                "plot.metersMomentaryLufsShort",
+                momentaryText,
+                shortTermText,
+                highestText,
+                clipped ? Texts.of("plot.overFullScale") : ""));
     }
 
     /** Takes away the mark for what was over full scale. */
@@ -80,9 +85,9 @@ public final class LiveMeterPane extends PlotPane {
     @Override
     protected void draw(GraphicsContext g, double w, double h, Palette p) {
         double third = w / 3;
-        figure(g, p, "M", momentaryText, 0, third);
-        figure(g, p, "S", shortTermText, third, third);
-        figure(g, p, "TP", highestText, 2 * third, third);
+        figure(g, p, Texts.of("plot.m"), momentaryText, 0, third);
+        figure(g, p, Texts.of("plot.s"), shortTermText, third, third);
+        figure(g, p, Texts.of("plot.tp"), highestText, 2 * third, third);
         double top = h - 8;
         g.setFill(p.paper());
         g.fillRect(0, top, w, 7);

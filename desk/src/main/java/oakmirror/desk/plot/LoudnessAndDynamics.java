@@ -9,6 +9,7 @@ import oakmirror.compare.Span;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
 import oakmirror.readings.Readings;
+import oakmirror.text.Texts;
 
 /** Loudness across, peak to loudness upwards: where the mix stands and the references stand. Inside both of their spans is the aim. */
 public final class LoudnessAndDynamics extends PlotPane {
@@ -25,11 +26,15 @@ public final class LoudnessAndDynamics extends PlotPane {
 
     /** An empty plot. */
     public LoudnessAndDynamics() {
-        speak(() -> "loudness and peak to loudness"
-                + points.stream()
-                        .map(p -> (p.index() == 0 ? "; mix " : "; reference " + p.index() + " ")
-                                + Readings.level(p.lufs()) + " LUFS, " + Readings.level(p.plrDb()) + " dB")
-                        .collect(Collectors.joining()));
+        speak(() -> Texts.of(
+                "plot.loudnessAndPeakTo",
+                points.stream()
+                        .map(p -> Texts.of(
+                                "plot.lufsDb",
+                                (p.index() == 0 ? Texts.of("plot.mix") : Texts.of("plot.reference", p.index()))
+                                        + Readings.level(p.lufs()),
+                                Readings.level(p.plrDb())))
+                        .collect(Collectors.joining())));
     }
 
     /** Shows other places, and the spans the references leave. */
@@ -65,8 +70,8 @@ public final class LoudnessAndDynamics extends PlotPane {
             String label = Readings.level(v).replace(".0", "");
             text(g, label, LEFT - 6, y.applyAsDouble(v), TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
         }
-        text(g, "PLR, dB", LEFT + 4, 8, TextAlignment.LEFT, Fonts.SMALL, p.quiet());
-        text(g, "LUFS, whole track", (LEFT + w) / 2, h - 8, TextAlignment.CENTER, Fonts.SMALL, p.quiet());
+        text(g, Texts.of("plot.plrDb"), LEFT + 4, 8, TextAlignment.LEFT, Fonts.SMALL, p.quiet());
+        text(g, Texts.of("plot.lufsWholeTrack"), (LEFT + w) / 2, h - 8, TextAlignment.CENTER, Fonts.SMALL, p.quiet());
         if (loud.isKnown() && ratio.isKnown()) {
             double boxLeft = x.applyAsDouble(loud.low()) - 4;
             double boxTop = y.applyAsDouble(ratio.high()) - 4;
@@ -89,7 +94,7 @@ public final class LoudnessAndDynamics extends PlotPane {
             double size = point.index() == 0 ? 6 : 5;
             g.fillOval(px - size, py - size, 2 * size, 2 * size);
             g.strokeOval(px - size, py - size, 2 * size, 2 * size);
-            String name = point.index() == 0 ? "mix" : String.valueOf(point.index());
+            String name = point.index() == 0 ? Texts.of("plot.nameOfMix") : String.valueOf(point.index());
             text(g, name, px + 9, py - 8, TextAlignment.LEFT, Fonts.BOLD, colour);
         }
     }

@@ -8,6 +8,7 @@ import javafx.scene.text.TextAlignment;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
 import oakmirror.readings.Readings;
+import oakmirror.text.Texts;
 
 /** Loudness and true peak of mix, master and references as dumbbells on one scale, with the target and the ceiling as lines. */
 public final class LoudnessLadder extends PlotPane {
@@ -38,11 +39,12 @@ public final class LoudnessLadder extends PlotPane {
 
     /** An empty ladder. */
     public LoudnessLadder() {
-        speak(() -> "loudness and true peak"
-                + rows.stream()
-                        .map(r -> "; " + r.label() + " " + Readings.level(r.lufs()) + " LUFS, "
-                                + Readings.level(r.dbtp()) + " dBTP")
-                        .collect(Collectors.joining()));
+        speak(() -> Texts.of(
+                "plot.loudnessAndTruePeak",
+                rows.stream()
+                        .map(r -> Texts.of(
+                                "plot.lufsDbtp", r.label(), Readings.level(r.lufs()), Readings.level(r.dbtp())))
+                        .collect(Collectors.joining())));
     }
 
     /** Shows other rows, target and ceiling. */
@@ -70,9 +72,9 @@ public final class LoudnessLadder extends PlotPane {
                     Fonts.SMALL,
                     p.quiet());
         }
-        text(g, "LUFS · dBTP", x(LOW, w), bottom + 10, TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
-        mark(g, w, bottom, target, "target " + Readings.level(target), p.accent());
-        mark(g, w, bottom, ceiling, "ceiling " + Readings.level(ceiling), p.warning());
+        text(g, Texts.of("plot.lufsDbtp2"), x(LOW, w), bottom + 10, TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
+        mark(g, w, bottom, target, Texts.of("plot.target", Readings.level(target)), p.accent());
+        mark(g, w, bottom, ceiling, Texts.of("plot.ceiling", Readings.level(ceiling)), p.warning());
         double y = HEAD + row / 2;
         for (Row r : rows) {
             Color colour = r.index() == 0 ? p.ink() : p.reference(r.index() - 1);
@@ -99,7 +101,7 @@ public final class LoudnessLadder extends PlotPane {
         g.strokeOval(peak - 4, y - 4, 8, 8);
         text(g, Readings.level(row.lufs()), loud - 10, y, TextAlignment.RIGHT, Fonts.TEXT, colour);
         text(g, Readings.level(row.dbtp()), peak + 9, y, TextAlignment.LEFT, Fonts.SMALL, p.quiet());
-        String ratio = "PLR " + Readings.level(row.dbtp() - row.lufs());
+        String ratio = Texts.of("plot.plr", Readings.level(row.dbtp() - row.lufs()));
         text(g, ratio, (loud + peak) / 2, y - 8, TextAlignment.CENTER, Fonts.SMALL, p.quiet());
     }
 

@@ -7,6 +7,7 @@ import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
+import oakmirror.text.Texts;
 
 /** Where a correction brings the mix: the corridor as a level band, the mix before as a dotted line, after as a dashed one. */
 public final class OutcomeStrip extends FrequencyPlot {
@@ -19,9 +20,11 @@ public final class OutcomeStrip extends FrequencyPlot {
     /** An empty strip. */
     public OutcomeStrip() {
         super(newCursor());
-        speak(() -> "outcome " + atCursor() + ", mix against the middle of the corridor before "
-                + Readings.gainDb(atCursor(outcome.beforeDb())) + ", after "
-                + Readings.gainDb(atCursor(outcome.afterDb())));
+        speak(() -> Texts.of(
+                "plot.outcomeMixAgainstThe",
+                atCursor(),
+                Readings.gainDb(atCursor(outcome.beforeDb())),
+                Readings.gainDb(atCursor(outcome.afterDb()))));
     }
 
     /** Shows another outcome. */
@@ -36,7 +39,7 @@ public final class OutcomeStrip extends FrequencyPlot {
         grid(g, p, REACH, true, false);
         text(
                 g,
-                "Outcome against the corridor, mix before (dotted) and after (dashed)",
+                Texts.of("plot.outcomeAgainstTheCorridor"),
                 scale().left(),
                 6,
                 TextAlignment.LEFT,

@@ -10,6 +10,7 @@ import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
 import oakmirror.readings.Readings;
 import oakmirror.stereo.PhaseScope;
+import oakmirror.text.Texts;
 
 /** Left against right, turned by 45°, the denser the more often, with the correlation beneath. */
 public final class PhaseScopePlot extends PlotPane {
@@ -23,9 +24,11 @@ public final class PhaseScopePlot extends PlotPane {
 
     /** An empty scope. */
     public PhaseScopePlot() {
-        speak(() -> "phase scope of " + (index == 0 ? "the mix" : "reference " + index)
-                + scope.map(s -> ", correlation " + Readings.signed(s.correlation()))
-                        .orElse(""));
+        speak(() -> Texts.of(
+                "plot.phaseScopeOf",
+                index == 0 ? Texts.of("plot.theMix") : "reference " + index,
+                scope.map(s -> Texts.of("plot.correlation", Readings.signed(s.correlation())))
+                        .orElse("")));
     }
 
     /** Shows another picture, of a track; empty while there is none. */
@@ -59,10 +62,25 @@ public final class PhaseScopePlot extends PlotPane {
             imageColour = colour;
         }
         g.drawImage(image.get(), left, 0, size, size);
-        text(g, "L", mx - size / 4 - 12, my / 2 - 4, TextAlignment.CENTER, Fonts.SMALL, p.quiet());
-        text(g, "R", mx + size / 4 + 12, my / 2 - 4, TextAlignment.CENTER, Fonts.SMALL, p.quiet());
-        String name = index == 0 ? "mix" : "reference " + index;
-        String words = name + ", correlation " + Readings.signed(scope.get().correlation());
+        text(
+                g,
+                Texts.of("plot.leftShort"),
+                mx - size / 4 - 12,
+                my / 2 - 4,
+                TextAlignment.CENTER,
+                Fonts.SMALL,
+                p.quiet());
+        text(
+                g,
+                Texts.of("plot.rightShort"),
+                mx + size / 4 + 12,
+                my / 2 - 4,
+                TextAlignment.CENTER,
+                Fonts.SMALL,
+                p.quiet());
+        String name = index == 0 ? Texts.of("plot.nameOfMix") : Texts.of("plot.nameOfReference", index);
+        String words =
+                Texts.of("plot.correlation2", name, Readings.signed(scope.get().correlation()));
         text(g, words, w / 2, h - 7, TextAlignment.CENTER, Fonts.SMALL, colour);
     }
 

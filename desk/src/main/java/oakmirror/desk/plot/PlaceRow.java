@@ -17,6 +17,7 @@ import oakmirror.desk.look.Palette;
 import oakmirror.findings.DecidedPlace;
 import oakmirror.findings.DecidedPlace.Decision;
 import oakmirror.findings.PlaceWords;
+import oakmirror.text.Texts;
 
 /**
  * Places worth a listen under a plot of frequencies, as brackets: firm where the mix leaves what the references span and all of them say so, dashed where some do
@@ -45,7 +46,7 @@ public final class PlaceRow extends PlotPane {
         setPrefHeight(24);
         view.onChange(this::redraw);
         speak(() -> items.isEmpty()
-                ? "no place worth a listen"
+                ? Texts.of("plot.noPlaceWorthA")
                 : items.stream()
                         .map(i -> PlaceWords.title(i.place()) + " " + PlaceWords.brief(i.place()))
                         .collect(Collectors.joining("; ")));
@@ -68,7 +69,7 @@ public final class PlaceRow extends PlotPane {
         setCursor(item.isPresent() ? Cursor.HAND : Cursor.DEFAULT);
         tooltip.setText(item.map(i -> PlaceWords.title(i.place()) + " " + PlaceWords.seen(i.place()) + "; "
                         + PlaceWords.odds(i.place()))
-                .orElse("Places worth a listen"));
+                .orElse(Texts.of("plot.placesWorthAListen")));
     }
 
     /** The narrowest place that spans a point. */

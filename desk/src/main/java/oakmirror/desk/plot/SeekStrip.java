@@ -7,6 +7,7 @@ import javafx.scene.canvas.GraphicsContext;
 import oakmirror.audio.TimeRange;
 import oakmirror.desk.look.Palette;
 import oakmirror.readings.Readings;
+import oakmirror.text.Texts;
 
 /** The whole time as a thin strip, on every page: where it plays, the chosen range; a press or drag goes there. */
 public final class SeekStrip extends PlotPane {
@@ -22,10 +23,13 @@ public final class SeekStrip extends PlotPane {
         setMinHeight(HEIGHT);
         setPrefHeight(HEIGHT);
         setCursor(Cursor.HAND);
-        speak(() -> "position " + Readings.time(position) + " of " + Readings.time(length)
-                + range.map(r ->
-                                ", passage " + Readings.time(r.startSeconds()) + " to " + Readings.time(r.endSeconds()))
-                        .orElse(""));
+        speak(() -> Texts.of(
+                "plot.positionOf",
+                Readings.time(position),
+                Readings.time(length),
+                range.map(r -> Texts.of(
+                                "plot.passageTo", Readings.time(r.startSeconds()), Readings.time(r.endSeconds())))
+                        .orElse("")));
         setOnMousePressed(e -> seek(e.getX(), onSeek));
         setOnMouseDragged(e -> seek(e.getX(), onSeek));
     }

@@ -14,6 +14,7 @@ import oakmirror.desk.look.Palette;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.Note;
 import oakmirror.spectrum.Spectrogram;
+import oakmirror.text.Texts;
 
 /**
  * Levels over time and frequency, from paper (nothing) to the track's own colour (loudest). Each row is raised by 3 dB an octave, so that highs
@@ -56,7 +57,7 @@ public final class SpectrogramPlot extends PlotPane {
         cursor.part().subscribe(v -> redraw());
         cursor.hz().subscribe(v -> redraw());
         if (labelled) {
-            speak(() -> "spectrogram of " + (name.isEmpty() ? "nothing yet" : name));
+            speak(() -> Texts.of("plot.spectrogramOf", name.isEmpty() ? Texts.of("plot.nothingYet") : name));
             setOnMouseMoved(e -> point(e.getX(), e.getY()));
             setOnMouseExited(e -> cursor.part().set(-1));
         }

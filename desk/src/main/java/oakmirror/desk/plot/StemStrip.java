@@ -10,6 +10,7 @@ import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.Zone;
 import oakmirror.stems.StemPowers;
+import oakmirror.text.Texts;
 
 /**
  * Where in the range of hearing a stem is heard in the mix: a strip from 20 Hz to 20 kHz, the darker the more of the mix it is, with a line over it
@@ -40,7 +41,7 @@ public final class StemStrip extends PlotPane {
     public void show(Optional<StemPowers> of, int index) {
         powers = of.filter(p -> index < p.stems());
         stem = index;
-        tooltip.setText(powers.map(p -> words(p, index)).orElse("Where it is heard is not known yet."));
+        tooltip.setText(powers.map(p -> words(p, index)).orElse(Texts.of("plot.whereItIsHeard")));
         redraw();
     }
 
@@ -56,9 +57,9 @@ public final class StemStrip extends PlotPane {
             String place = !Double.isFinite(other)
                     ? ""
                     : own >= other
-                            ? ", the loudest stem by " + Readings.gainDb(own - other)
-                            : ", " + Readings.gainDb(own - other) + " against the loudest";
-            lines.add(zone.label() + ": " + Readings.gainDb(own) + " of the mix" + place);
+                            ? Texts.of("plot.theLoudestStemBy", Readings.gainDb(own - other))
+                            : Texts.of("plot.againstTheLoudest", Readings.gainDb(own - other));
+            lines.add(Texts.of("plot.ofTheMix", zone.label(), Readings.gainDb(own), place));
         }
         return String.join("\n", lines);
     }

@@ -8,6 +8,7 @@ import javafx.scene.text.TextAlignment;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
 import oakmirror.readings.Readings;
+import oakmirror.text.Texts;
 
 /** The master's loudness over the song, the mix's as it is behind it, and hanging from the same axis what the limiter takes away. A click jumps there. */
 public final class TakenStrip extends PlotPane {
@@ -47,8 +48,8 @@ public final class TakenStrip extends PlotPane {
         setMinHeight(140);
         setPrefHeight(150);
         setCursor(Cursor.CROSSHAIR);
-        speak(() -> "loudness of the master over time, at most " + Readings.level(highest(scene.master()))
-                + " LUFS; the limiter takes away at most " + Readings.level(most()) + " dB");
+        speak(() ->
+                Texts.of("plot.loudnessOfTheMaster", Readings.level(highest(scene.master())), Readings.level(most())));
     }
 
     /** Shows something else. */
@@ -117,7 +118,7 @@ public final class TakenStrip extends PlotPane {
         g.setLineDashes();
         text(
                 g,
-                "target " + Readings.level(scene.targetLufs()) + " over the whole song",
+                Texts.of("plot.targetOverTheWhole", Readings.level(scene.targetLufs())),
                 w - RIGHT,
                 9,
                 TextAlignment.RIGHT,
@@ -194,7 +195,7 @@ public final class TakenStrip extends PlotPane {
             line(g, LEFT, y, w - RIGHT, y, p.hairline());
             text(g, whole(db), LEFT - 8, y, TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
         }
-        text(g, "taken, dB", LEFT - 8, axis + 9, TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
+        text(g, Texts.of("plot.takenDb"), LEFT - 8, axis + 9, TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
         g.setFill(p.warning());
         float[] taken = scene.takenDb();
         double perStep = (w - LEFT - RIGHT) / Math.max(1, taken.length);

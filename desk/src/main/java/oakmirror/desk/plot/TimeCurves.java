@@ -8,6 +8,7 @@ import javafx.scene.text.TextAlignment;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
 import oakmirror.readings.Readings;
+import oakmirror.text.Texts;
 
 /** Readings over time, one line a track, all counted from where what is compared begins. A press goes there. */
 public final class TimeCurves extends PlotPane {
@@ -41,7 +42,7 @@ public final class TimeCurves extends PlotPane {
      */
     public TimeCurves(boolean fromTop) {
         this.fromTop = fromTop;
-        speak(() -> "readings over " + Readings.time(seconds) + " of " + lines.size() + " tracks");
+        speak(() -> Texts.of("plot.readingsOverOfTracks", Readings.time(seconds), lines.size()));
     }
 
     /** Tells of a press, in seconds from the start. */

@@ -12,6 +12,7 @@ import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
 import oakmirror.readings.Readings;
 import oakmirror.rhythm.BarGrid;
+import oakmirror.text.Texts;
 
 /**
  * The mix's loudness over time above the axis, one reference's below, facing each other; passages as brackets along the outer edges. A click
@@ -79,7 +80,7 @@ public final class TimeMirror extends PlotPane {
     public TimeMirror(Listener listener) {
         this.listener = listener;
         setCursor(Cursor.TEXT);
-        speak(() -> "mirror of loudness: above " + words(sides[0]) + "; below " + words(sides[1]));
+        speak(() -> Texts.of("plot.mirrorOfLoudnessAbove", words(sides[0]), words(sides[1])));
         setOnMousePressed(this::press);
         setOnMouseDragged(this::drag);
         setOnMouseReleased(this::release);
@@ -97,10 +98,10 @@ public final class TimeMirror extends PlotPane {
 
     private static String words(MirrorSide side) {
         if (side == null) {
-            return "nothing";
+            return Texts.of("plot.nothing");
         }
         String passage = side.chosen() < 0
-                ? "whole track"
+                ? Texts.of("plot.wholeTrack")
                 : side.passages().get(side.chosen()).label();
         return side.figure() + ", " + passage;
     }

@@ -13,6 +13,7 @@ import oakmirror.desk.look.Palette;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.NominalBands;
+import oakmirror.text.Texts;
 
 /**
  * Tone of the mix over that of its references, at equal loudness: references dashed in their colours, the mix in ink on top. The wheel zooms, a
@@ -47,10 +48,10 @@ public final class TonePlot extends FrequencyPlot {
         StringBuilder all = new StringBuilder("tone " + atCursor());
         for (int i = 0; i < scene.curves().size(); i++) {
             int index = scene.curves().get(i).index();
-            all.append(index == 0 ? ", mix " : ", reference " + index + " ")
+            all.append(index == 0 ? Texts.of("plot.mix2") : Texts.of("plot.reference2", index))
                     .append(Readings.level(atCursor(shown.get(i))));
         }
-        return all.append(", gap ")
+        return all.append(Texts.of("plot.gap"))
                 .append(Readings.gainDb(atCursor(scene.gapDb())))
                 .toString();
     }

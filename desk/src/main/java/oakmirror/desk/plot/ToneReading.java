@@ -9,6 +9,7 @@ import oakmirror.desk.look.Palette;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.Note;
+import oakmirror.text.Texts;
 
 /** What the cursor reads: frequency and note, the level of each curve, the corridor, the gap. */
 final class ToneReading {
@@ -43,7 +44,7 @@ final class ToneReading {
             if (c.isDrawn()) {
                 y += ROW;
                 Color colour = c.index() == 0 ? p.ink() : p.reference(c.index() - 1);
-                String name = c.index() == 0 ? "mix" : c.index() + " " + shortened(c.name());
+                String name = c.index() == 0 ? Texts.of("plot.nameOfMix") : c.index() + " " + shortened(c.name());
                 row(g, name, Readings.level(BandGrid.interpolate(shown.get(i), hz)), x, y, colour, false);
             }
         }
@@ -54,12 +55,12 @@ final class ToneReading {
             String span = Double.isNaN(low)
                     ? "–"
                     : Readings.level(low) + " … " + Readings.level(BandGrid.interpolate(c[1], hz));
-            row(g, "corridor", span, x, y, p.quiet(), false);
+            row(g, Texts.of("plot.corridor"), span, x, y, p.quiet(), false);
         }
         double gap = BandGrid.interpolate(scene.gapDb(), hz);
         row(
                 g,
-                gap < 0 ? "gap, too much" : "gap, lacks",
+                gap < 0 ? Texts.of("plot.gapTooMuch") : Texts.of("plot.gapLacks"),
                 Readings.gainDb(gap),
                 x,
                 y + ROW,

@@ -13,6 +13,7 @@ import oakmirror.desk.look.Palette;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.stereo.WidthCurve;
+import oakmirror.text.Texts;
 
 /** A reading of width over frequency, the mix in ink over its references and what they leave. */
 public final class WidthPlot extends FrequencyPlot {
@@ -40,7 +41,7 @@ public final class WidthPlot extends FrequencyPlot {
         super(cursorHz);
         speak(() -> reading.label() + " " + atCursor()
                 + curves.stream()
-                        .map(c -> (c.index() == 0 ? ", mix " : ", reference " + c.index() + " ")
+                        .map(c -> (c.index() == 0 ? Texts.of("plot.mix2") : Texts.of("plot.reference2", c.index()))
                                 + Readings.level(atCursor(c.levelsDb())))
                         .collect(Collectors.joining()));
     }
@@ -96,7 +97,9 @@ public final class WidthPlot extends FrequencyPlot {
             if (c.isDrawn()) {
                 double value = BandGrid.interpolate(c.levelsDb(), cursorHz());
                 boolean plain = reading == WidthCurve.Reading.CORRELATION;
-                words.append("   ").append(c.index() == 0 ? "mix" : c.index()).append(' ');
+                words.append("   ")
+                        .append(c.index() == 0 ? Texts.of("plot.nameOfMix") : c.index())
+                        .append(' ');
                 words.append(plain ? Readings.signed(value) : Readings.level(value));
             }
         }

@@ -10,6 +10,7 @@ import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.Zone;
+import oakmirror.text.Texts;
 
 /** One reading a zone: the mix as a filled dot, references as rings, what they leave as a wash, and between mix and wash a line. */
 public final class ZoneDumbbells extends PlotPane {
@@ -53,7 +54,8 @@ public final class ZoneDumbbells extends PlotPane {
         StringBuilder all = new StringBuilder("zones");
         for (Row row : rows) {
             all.append("; ").append(row.zone().label());
-            row.readings().forEach(r -> all.append(r.index() == 0 ? ", mix " : ", reference " + r.index() + " ")
+            row.readings().forEach(r -> all.append(
+                            r.index() == 0 ? Texts.of("plot.mix2") : Texts.of("plot.reference2", r.index()))
                     .append(Readings.level(r.middle())));
         }
         return all.toString();
@@ -142,7 +144,7 @@ public final class ZoneDumbbells extends PlotPane {
                 row.readings().stream().filter(r -> r.index() == 0).findFirst();
         own.filter(r -> Double.isFinite(r.middle())).ifPresent(mix -> mix(g, row.span(), mix, y, axis, w, p));
         if (detailed && own.isPresent() && !Double.isFinite(own.get().middle())) {
-            text(g, "– too little there", w - 4, y, TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
+            text(g, Texts.of("plot.tooLittleThere"), w - 4, y, TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
         }
     }
 

@@ -20,6 +20,7 @@ import oakmirror.session.Album;
 import oakmirror.state.mastering.AlbumHeard;
 import oakmirror.state.mastering.AlbumSongs;
 import oakmirror.state.mastering.AlbumSongs.Standing;
+import oakmirror.text.Texts;
 
 /** The foot of Record: how loud each song is and will be, to what loudness, the gaps between songs, and rendering all of them. */
 final class RecordFoot extends VBox {
@@ -44,29 +45,29 @@ final class RecordFoot extends VBox {
         super(8);
         this.songs = songs;
         this.told = told;
-        render = Ui.button("render", "Renders every song, several at once", onRender);
+        render = Ui.button(Texts.of("record.render"), Texts.of("record.render.tip"), onRender);
         render.setId("render-record");
         render.getStyleClass().add("primary");
         joins = Ui.link(
-                "listen across the joins",
-                "The end of each song, the gap, and the beginning of the next",
+                Texts.of("record.listenAcrossTheJoins"),
+                Texts.of("record.listenAcrossTheJoins.tip"),
                 () -> songs.standingProperty().get().ifPresent(heard::acrossJoins));
         joins.setId("hear-joins");
         makeTarget();
         makeGap();
-        Label legend = Ui.label(
-                "Bars: hatched where a song lacks, plain where it has too much; framed where the evidence says that it is not just another song. Press one to hear that range of both.",
-                "quiet");
+        Label legend = Ui.label(Texts.of("record.barsHatchedWhereA"), "quiet");
         legend.setWrapText(true);
-        HBox loudness = new HBox(8, Ui.label("to", "quiet"), target, Ui.label("LUFS", "quiet"));
+        HBox loudness = new HBox(
+                8, Ui.label(Texts.of("record.to"), "quiet"), target, Ui.label(Texts.of("record.lufs"), "quiet"));
         loudness.setAlignment(Pos.CENTER_LEFT);
-        HBox gaps = new HBox(8, Ui.label("gaps", "quiet"), gap, Ui.label("s", "quiet"), joins);
+        HBox gaps = new HBox(
+                8, Ui.label(Texts.of("record.gaps"), "quiet"), gap, Ui.label(Texts.of("record.s"), "quiet"), joins);
         gaps.setAlignment(Pos.CENTER_LEFT);
         form.setWrapText(true);
         VBox right = new VBox(7, loudness, gaps, render, form);
         right.setMinWidth(290);
         right.setPrefWidth(330);
-        Label head = Ui.label("Loudness", "subheading");
+        Label head = Ui.label(Texts.of("record.loudness"), "subheading");
         head.setMinWidth(USE_PREF_SIZE);
         HBox.setHgrow(ladder, Priority.ALWAYS);
         getChildren().addAll(legend, new HBox(16, head, ladder, right));
@@ -76,8 +77,8 @@ final class RecordFoot extends VBox {
     private void makeTarget() {
         target.setId("record-target");
         target.setPrefColumnCount(5);
-        target.setAccessibleText("loudness of the record, LUFS");
-        Ui.tip(target, "Loudness of the record in LUFS; empty for the anchor's");
+        target.setAccessibleText(Texts.of("record.loudnessOfTheRecord"));
+        Ui.tip(target, Texts.of("record.loudnessOfTheRecord2"));
         target.setOnAction(e -> takeTarget());
         target.focusedProperty().subscribe(is -> {
             if (!is) {
@@ -92,10 +93,10 @@ final class RecordFoot extends VBox {
             Optional<Double> value = text.isEmpty() ? Optional.empty() : Optional.of(Double.parseDouble(text));
             told.accept("");
             if (!value.equals(songs.album().targetLufs())) {
-                songs.change("choose the record's loudness", a -> a.withTarget(value));
+                songs.change(Texts.of("record.chooseTheRecordsLoudness"), a -> a.withTarget(value));
             }
         } catch (IllegalArgumentException e) {
-            told.accept("“" + text + "” is no loudness; write a number from −60 to 0, or nothing for the anchor's.");
+            told.accept(Texts.of("record.isNoLoudnessWrite", text));
         }
     }
 
@@ -106,10 +107,10 @@ final class RecordFoot extends VBox {
         gap.setEditable(true);
         gap.setPrefWidth(84);
         gap.setId("record-gap");
-        Ui.tip(gap, "Silence between two songs, in seconds");
+        Ui.tip(gap, Texts.of("record.silenceBetweenTwoSongs"));
         gap.valueProperty().subscribe(v -> {
             if (v != null && v != songs.album().gapSeconds()) {
-                songs.change("change the gaps", "record gaps", a -> a.withGap(v));
+                songs.change(Texts.of("record.changeTheGaps"), "record gaps", a -> a.withGap(v));
             }
         });
     }
@@ -119,11 +120,11 @@ final class RecordFoot extends VBox {
         if (!target.isFocused()) {
             target.setText(album.targetLufs().map(Readings::level).orElse(""));
             target.setPromptText(
-                    standing.map(s -> Readings.level(s.album().wantedLufs())).orElse("anchor's"));
+                    standing.map(s -> Readings.level(s.album().wantedLufs())).orElse(Texts.of("record.anchors")));
         }
         gap.getValueFactory().setValue(album.gapSeconds());
         int count = album.songs().size();
-        render.setText("render " + Readings.count(count, "master"));
+        render.setText(Texts.of("record.render2", Texts.of("counts.masters", count)));
         render.setDisable(isRendering || standing.isEmpty());
         joins.setDisable(standing.isEmpty() || count < 2);
         form.setText(formWords);

@@ -33,6 +33,7 @@ import oakmirror.state.mastering.AlbumSongs.Standing;
 import oakmirror.state.mastering.MastersFolder;
 import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** Record: the songs one after the other, a matrix of songs and zones that shows who sits apart, and how loud each will come out. */
 public final class RecordPage extends VBox {
@@ -50,12 +51,11 @@ public final class RecordPage extends VBox {
     private final AlbumContours contours;
     private final HBox columns = new HBox(4);
     private final VBox rows = new VBox(4);
-    private final ToggleButton each = Ui.choice("each to the anchor", "Every song to one loudness");
-    private final ToggleButton oneGain =
-            Ui.choice("one gain", "The record as a whole by one gain: soft songs stay soft beside loud ones");
-    private final ToggleButton toAnchor = Ui.choice("anchor", "By how much each has more or less than the anchor");
-    private final ToggleButton toMean =
-            Ui.choice("others", "By how much each has more or less than the mean of the others");
+    private final ToggleButton each =
+            Ui.choice(Texts.of("record.eachToTheAnchor"), Texts.of("record.eachToTheAnchor.tip"));
+    private final ToggleButton oneGain = Ui.choice(Texts.of("record.oneGain"), Texts.of("record.oneGain.tip"));
+    private final ToggleButton toAnchor = Ui.choice(Texts.of("record.anchor"), Texts.of("record.anchor.tip"));
+    private final ToggleButton toMean = Ui.choice(Texts.of("record.others"), Texts.of("record.others.tip"));
     private final RecordFoot foot;
     private final Runnable showWays;
     private final Runnable refresh;
@@ -91,13 +91,13 @@ public final class RecordPage extends VBox {
                 each,
                 oneGain,
                 () -> songs.album().way() == Way.ONE_GAIN,
-                is -> songs.change("bring the record to its loudness", a -> a.withWay(is ? Way.ONE_GAIN : Way.EACH)));
+                is -> songs.change(Texts.of("record.bringTheRecordTo"), a -> a.withWay(is ? Way.ONE_GAIN : Way.EACH)));
         Ui.either(toAnchor, toMean, () -> isToMean, is -> {
             isToMean = is;
             refresh.run();
         });
         toMean.setId("against-others");
-        Button add = Ui.button("add songs…", "The mixes or masters of the record, in their order", this::addSongs);
+        Button add = Ui.button(Texts.of("record.addSongs"), Texts.of("record.addSongs.tip"), this::addSongs);
         add.setId("add-songs");
         makeColumns();
         ScrollPane scroll = new ScrollPane(rows);
@@ -109,7 +109,7 @@ public final class RecordPage extends VBox {
         told.managedProperty().bind(told.textProperty().isNotEmpty());
         getChildren()
                 .addAll(
-                        Ui.head("Record", summary, each, oneGain, add, Words.reading("Record")),
+                        Ui.head(Texts.of("record.record"), summary, each, oneGain, add, Words.reading("Record")),
                         told,
                         contours,
                         columns,
@@ -140,7 +140,7 @@ public final class RecordPage extends VBox {
         against.setMinWidth(SongRow.NAME);
         columns.getStyleClass().add("song-columns");
         columns.getChildren().add(against);
-        columns.getChildren().addAll(column("LUFS", SongRow.FIGURE), column("moves", SongRow.FIGURE));
+        columns.getChildren().addAll(column("LUFS", SongRow.FIGURE), column(Texts.of("record.moves2"), SongRow.FIGURE));
         for (Zone zone : Zone.values()) {
             Label label = column(zone.label(), SongRow.ZONE);
             label.setAlignment(Pos.CENTER_RIGHT);
@@ -149,8 +149,8 @@ public final class RecordPage extends VBox {
         columns.getChildren()
                 .addAll(
                         column("PLR", SongRow.FIGURE),
-                        column("width", SongRow.FIGURE),
-                        Ui.label("   proposed", "quiet"));
+                        column(Texts.of("record.width"), SongRow.FIGURE),
+                        Ui.label(Texts.of("record.proposed"), "quiet"));
     }
 
     private static Label column(String text, double width) {
@@ -178,26 +178,25 @@ public final class RecordPage extends VBox {
         }
         summary.setText(
                 isEmpty
-                        ? "the songs of an album, to the loudness and balance of one of them"
-                        : standing.map(s -> s.record().sentence()).orElse("reading the songs…"));
+                        ? Texts.of("record.theSongsOfAn")
+                        : standing.map(s -> s.record().sentence()).orElse(Texts.of("record.readingTheSongs")));
         showWays.run();
         showRows(album, isOfNow ? standing : Optional.empty());
         foot.show(
                 album,
                 isOfNow ? standing : Optional.empty(),
                 isRendering,
-                Form.of(workspace.session().output()).format().label() + ", numbered, as “"
-                        + workspace.session().delivery().name().text() + "”, as Send out has it, to "
-                        + SendForm.shown(folder()));
+                Texts.of(
+                        "record.numberedAsAsSend",
+                        Form.of(workspace.session().output()).format().label(),
+                        workspace.session().delivery().name().text(),
+                        SendForm.shown(folder())));
     }
 
     private void showRows(Album album, Optional<Standing> standing) {
         rows.getChildren().clear();
         if (album.isEmpty()) {
-            rows.getChildren()
-                    .add(Ui.label(
-                            "Drop the songs of the record here, or add them; then choose the one the others are held against. Nothing is changed in their files.",
-                            "quiet"));
+            rows.getChildren().add(Ui.label(Texts.of("record.dropTheSongsOf"), "quiet"));
             return;
         }
         List<AlbumContours.Song> strips = new ArrayList<>();
@@ -237,7 +236,10 @@ public final class RecordPage extends VBox {
 
     private void addSongs() {
         songs.add(asking.files(
-                "The songs of the record", KIND, Asking.AUDIO, getScene().getWindow()));
+                Texts.of("record.theSongsOfThe"),
+                KIND,
+                Asking.audioFiles(),
+                getScene().getWindow()));
     }
 
     private void hear(int song) {
@@ -255,7 +257,7 @@ public final class RecordPage extends VBox {
     }
 
     private void render() {
-        asking.folder("Where the masters of the record go", "output", getScene().getWindow())
+        asking.folder(Texts.of("record.whereTheMastersOf"), "output", getScene().getWindow())
                 .ifPresent(folder -> {
                     isRendering = true;
                     told.setText("");
@@ -282,13 +284,13 @@ public final class RecordPage extends VBox {
         @Override
         public void move(int song, int by) {
             chosen = song + by;
-            songs.change("reorder the record", a -> a.withMoved(song, song + by));
+            songs.change(Texts.of("record.reorderTheRecord"), a -> a.withMoved(song, song + by));
         }
 
         @Override
         public void corrected(int song, boolean value) {
             songs.change(
-                    value ? "correct a song" : "leave a song as it is",
+                    value ? Texts.of("record.correctASong") : Texts.of("record.leaveASongAs"),
                     a -> a.withSong(song, s -> s.withCorrected(value)));
         }
 
@@ -299,13 +301,13 @@ public final class RecordPage extends VBox {
 
         @Override
         public void letGo(int song) {
-            songs.change("let a song's session go", a -> a.withSong(song, AlbumSong::withoutSession));
+            songs.change(Texts.of("record.letASongsSession"), a -> a.withSong(song, AlbumSong::withoutSession));
         }
 
         @Override
         public void remove(int song) {
             chosen = -1;
-            songs.change("take a song off the record", a -> a.without(song));
+            songs.change(Texts.of("record.takeASongOff"), a -> a.without(song));
         }
     }
 }

@@ -18,6 +18,7 @@ import oakmirror.readings.Readings;
 import oakmirror.session.AlbumSong;
 import oakmirror.spectrum.Zone;
 import oakmirror.stereo.Width;
+import oakmirror.text.Texts;
 
 /** A song in the matrix of the record: how loud it is and moves, in which zones it sits apart, what is proposed for it. */
 final class SongRow extends HBox {
@@ -84,16 +85,16 @@ final class SongRow extends HBox {
             }
         });
         getChildren().add(name(isAnchor));
-        getChildren().add(figure(standing.map(SongStanding::integratedLufs), false, "LUFS"));
-        Label moves = figure(standing.map(s -> movesBy), true, "by how much it is turned, in LU");
+        getChildren().add(figure(standing.map(SongStanding::integratedLufs), false, Texts.of("record.lufs")));
+        Label moves = figure(standing.map(s -> movesBy), true, Texts.of("record.byHowMuchIt"));
         moves.getStyleClass().add("strong");
         getChildren().add(moves);
         for (Zone zone : Zone.values()) {
             getChildren().add(zone(zone, standing, toMean));
         }
-        getChildren().add(figure(standing.map(SongStanding::plrDb), false, "peak to loudness, in dB"));
-        Label width = figure(standing.map(SongStanding::sideToMidDb), false, "side over mid, in dB");
-        standing.filter(s -> s.sideToMidDb() <= Width.MONO_DB).ifPresent(s -> width.setText("mono"));
+        getChildren().add(figure(standing.map(SongStanding::plrDb), false, Texts.of("record.peakToLoudnessIn")));
+        Label width = figure(standing.map(SongStanding::sideToMidDb), false, Texts.of("record.sideOverMidIn"));
+        standing.filter(s -> s.sideToMidDb() <= Width.MONO_DB).ifPresent(s -> width.setText(Texts.of("record.mono")));
         getChildren().add(width);
         getChildren().add(proposed(isAnchor, standing));
         getChildren().add(menu(count));
@@ -102,16 +103,18 @@ final class SongRow extends HBox {
     private PressBox name(boolean isAnchor) {
         Label title = Ui.label((index + 1) + " " + song.track().name(), "strong");
         Label state = Ui.label(
-                isAnchor ? "the anchor" : song.session().isPresent() ? "its own session" : "mix", "quiet", "small");
+                isAnchor
+                        ? Texts.of("record.theAnchor")
+                        : song.session().isPresent() ? Texts.of("record.itsOwnSession") : Texts.of("record.mix"),
+                "quiet",
+                "small");
         PressBox box = PressBox.card(1, () -> acts.hear(index, Optional.empty()), title, state);
         box.setPrefWidth(NAME);
         box.setMinWidth(NAME);
         box.setMaxWidth(NAME);
-        box.setAccessibleText("Hear " + song.track().name() + " against the anchor");
-        Tooltip.install(
-                box,
-                new Tooltip(
-                        "Hear it where it is fullest, against the anchor, equally loud; a double click opens a session of its own"));
+        box.setAccessibleText(
+                Texts.of("record.hearAgainstTheAnchor", song.track().name()));
+        Tooltip.install(box, new Tooltip(Texts.of("record.hearItWhereIt")));
         return box;
     }
 
@@ -137,13 +140,12 @@ final class SongRow extends HBox {
         box.setPrefWidth(ZONE);
         box.setMinWidth(ZONE);
         String words = song.track().name() + ", " + zone.label() + ": " + Readings.gainDb(db)
-                + (toMean ? " against the mean of the others" : " against the anchor")
+                + (toMean ? Texts.of("record.againstTheMeanOf") : Texts.of("record.againstTheAnchor"))
                 + standing.filter(s -> apart)
-                        .map(s -> ", of which " + Readings.gainDb(s.supportedDb()[zone.ordinal()])
-                                + " is taken for a fault")
+                        .map(s -> Texts.of("record.ofWhichIsTaken", Readings.gainDb(s.supportedDb()[zone.ordinal()])))
                         .orElse("");
         box.setAccessibleText(words);
-        Tooltip.install(box, new Tooltip(words + ". Press to hear that range of both."));
+        Tooltip.install(box, new Tooltip(Texts.of("record.pressToHearThat", words)));
         return box;
     }
 
@@ -153,12 +155,12 @@ final class SongRow extends HBox {
         if (!isAnchor && standing.isPresent()) {
             var moves = standing.get().moves();
             head = song.session().isPresent()
-                    ? "as its session says"
+                    ? Texts.of("record.asItsSessionSays")
                     : moves.isEmpty()
-                            ? "nothing"
-                            : song.corrected() ? Readings.count(moves.size(), "move") : "left as it is";
+                            ? Texts.of("record.nothing")
+                            : song.corrected() ? Texts.of("counts.moves", moves.size()) : Texts.of("record.leftAsItIs");
             detail = moves.isEmpty()
-                    ? "within the record"
+                    ? Texts.of("record.withinTheRecord")
                     : moves.stream().limit(2).map(this::words).collect(Collectors.joining(", "))
                             + (moves.size() > 2 ? " …" : "");
         }
@@ -171,7 +173,7 @@ final class SongRow extends HBox {
     }
 
     private String words(Move move) {
-        return Readings.gain(strength * move.treatedGainDb()) + " at " + Readings.about(move.centreHz());
+        return Texts.of("record.at", Readings.gain(strength * move.treatedGainDb()), Readings.about(move.centreHz()));
     }
 
     private MenuButton menu(int count) {
@@ -179,26 +181,28 @@ final class SongRow extends HBox {
         menu.setId("song-menu-" + index);
         menu.getStyleClass().add("quiet-menu");
         menu.setMinWidth(USE_PREF_SIZE);
-        Ui.tip(menu, "What can be done with " + song.track().name());
+        Ui.tip(menu, Texts.of("record.whatCanBeDone", song.track().name()));
         menu.getItems()
                 .addAll(
-                        Ui.item("hold the others against it", () -> acts.anchor(index)),
+                        Ui.item(Texts.of("record.holdTheOthersAgainst"), () -> acts.anchor(index)),
                         Ui.item(
-                                song.corrected() ? "leave it as it is" : "correct it",
+                                song.corrected() ? Texts.of("record.leaveItAsIt") : Texts.of("record.correctIt"),
                                 () -> acts.corrected(index, !song.corrected())),
                         Ui.item(
-                                song.session().isPresent() ? "open its own session" : "give it a session of its own…",
+                                song.session().isPresent()
+                                        ? Texts.of("record.openItsOwnSession")
+                                        : Texts.of("record.giveItASession"),
                                 () -> acts.ownSession(index)));
         if (song.session().isPresent()) {
-            menu.getItems().add(Ui.item("let its own session go", () -> acts.letGo(index)));
+            menu.getItems().add(Ui.item(Texts.of("record.letItsOwnSession"), () -> acts.letGo(index)));
         }
         if (index > 0) {
-            menu.getItems().add(Ui.item("earlier on the record", () -> acts.move(index, -1)));
+            menu.getItems().add(Ui.item(Texts.of("record.earlierOnTheRecord"), () -> acts.move(index, -1)));
         }
         if (index + 1 < count) {
-            menu.getItems().add(Ui.item("later on the record", () -> acts.move(index, 1)));
+            menu.getItems().add(Ui.item(Texts.of("record.laterOnTheRecord"), () -> acts.move(index, 1)));
         }
-        menu.getItems().add(Ui.item("take it off the record", () -> acts.remove(index)));
+        menu.getItems().add(Ui.item(Texts.of("record.takeItOffThe"), () -> acts.remove(index)));
         return menu;
     }
 }

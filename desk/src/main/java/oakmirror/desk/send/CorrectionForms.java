@@ -20,6 +20,7 @@ import oakmirror.state.mastering.CorrectionFiles.Channels;
 import oakmirror.state.mastering.CorrectionFiles.Form;
 import oakmirror.state.mastering.CorrectionFiles.Wanted;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** The correction in open forms, with what can be chosen about each. */
 final class CorrectionForms extends HBox {
@@ -53,18 +54,18 @@ final class CorrectionForms extends HBox {
         form.setMinWidth(90);
         form.setMaxWidth(260);
         form.setId("correction-form");
-        Ui.tip(form, "In which open form the correction is written");
+        Ui.tip(form, Texts.of("send.inWhichOpenForm"));
         rate.getItems().setAll(44100, 48000, 88200, 96000, 176400, 192000);
         rate.setConverter(Ui.naming(Readings::rate));
         rate.setValue(48000);
         rate.setId("response-rate");
-        Ui.tip(rate, "The rate the convolver runs at");
+        Ui.tip(rate, Texts.of("send.theRateTheConvolver"));
         channels.getItems().setAll(Channels.values());
         channels.setConverter(Ui.naming(Channels::label));
         channels.setValue(Channels.STEREO);
         channels.setId("response-channels");
-        Ui.tip(channels, "One response for both sides, the same on each, or that of the middle and that of the side");
-        Button write = Ui.button("write", "Writes the correction to the same folder", this::write);
+        Ui.tip(channels, Texts.of("send.oneResponseForBoth"));
+        Button write = Ui.button(Texts.of("send.write"), Texts.of("send.write.tip"), this::write);
         write.setId("write-correction");
         write.setMinWidth(USE_PREF_SIZE);
         for (ChoiceBox<?> box : List.of(rate, channels)) {
@@ -72,7 +73,7 @@ final class CorrectionForms extends HBox {
             box.managedProperty().bind(box.visibleProperty());
         }
         setAlignment(Pos.CENTER_LEFT);
-        Label name = Ui.label("Correction", "quiet");
+        Label name = Ui.label(Texts.of("send.correction"), "quiet");
         name.setMinWidth(USE_PREF_SIZE);
         getChildren().addAll(name, form, rate, channels, write);
         workspace.derivation().shapedProperty().subscribe(shaped -> {

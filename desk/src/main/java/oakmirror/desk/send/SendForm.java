@@ -22,6 +22,7 @@ import oakmirror.session.Session;
 import oakmirror.state.mastering.MastersFolder;
 import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** In what form masters are written, how they are named, and where to. */
 public final class SendForm extends GridPane {
@@ -33,10 +34,10 @@ public final class SendForm extends GridPane {
     private final Asking asking;
     private final ChoiceBox<OutputFormat> format = new ChoiceBox<>();
     private final ChoiceBox<Optional<Integer>> rate = new ChoiceBox<>();
-    private final CheckBox dither = new CheckBox("dither");
+    private final CheckBox dither = new CheckBox(Texts.of("send.dither"));
     private final TextField name = new TextField();
     private final TextField folder = new TextField();
-    private final CheckBox checkSums = new CheckBox("check-sums beside them");
+    private final CheckBox checkSums = new CheckBox(Texts.of("send.checkSumsBesideThem"));
     private final Label objection = Ui.label("", "warning");
     private Runnable changed = () -> {};
     /** The folder that stands there unless somebody has typed another. */
@@ -51,20 +52,22 @@ public final class SendForm extends GridPane {
         makeFormat();
         makeName();
         folder.setId("output-folder");
-        folder.setAccessibleText("Folder");
+        folder.setAccessibleText(Texts.of("send.folder"));
         showFolder();
         folder.textProperty().subscribe(t -> changed.run());
         checkSums.setId("check-sums");
-        Ui.tip(
-                checkSums,
-                "Adds to “check-sums.sha256” in that folder, which sha256sum -c reads: whoever gets a file can tell that it is whole");
+        Ui.tip(checkSums, Texts.of("send.addsToCheckSums"));
         checkSums.setOnAction(e -> workspace.change(
-                "check-sums", s -> s.withDelivery(s.delivery().withCheckSums(checkSums.isSelected()))));
-        row(0, "Format", format, rate, dither);
-        row(1, "Name", name, places());
+                Texts.of("send.checkSums"), s -> s.withDelivery(s.delivery().withCheckSums(checkSums.isSelected()))));
+        row(0, Texts.of("send.format"), format, rate, dither);
+        row(1, Texts.of("send.name"), name, places());
         add(objection, 1, 2);
         objection.managedProperty().bind(objection.textProperty().isNotEmpty());
-        row(3, "Folder", folder, Ui.link("choose…", "Choose a folder", this::chooseFolder));
+        row(
+                3,
+                Texts.of("send.folder"),
+                folder,
+                Ui.link(Texts.of("send.choose"), Texts.of("send.choose.tip"), this::chooseFolder));
         add(checkSums, 1, 4);
         GridPane.setHgrow(name, javafx.scene.layout.Priority.ALWAYS);
         workspace.sessionProperty().subscribe(this::show);
@@ -85,11 +88,11 @@ public final class SendForm extends GridPane {
         format.setId("output-format");
         format.getItems().setAll(OutputFormat.values());
         format.setConverter(Ui.naming(OutputFormat::label));
-        Ui.tip(format, "MP3, AAC and Opus are for test listening; they carry no less than 192 kbit/s");
+        Ui.tip(format, Texts.of("send.mp3AacAndOpus"));
         format.valueProperty().subscribe(f -> {
             if (f != null && f != formatOf(workspace.session())) {
                 workspace.change(
-                        "choose a format",
+                        Texts.of("send.chooseAFormat"),
                         s -> s.withOutput(s.output()
                                 .withFormat(f.ending(), f.bits())
                                 .withRate(
@@ -101,38 +104,38 @@ public final class SendForm extends GridPane {
         dither.setMinWidth(USE_PREF_SIZE);
         rate.setId("output-rate");
         rate.setConverter(Ui.naming(r -> r.map(Readings::rate).orElseGet(this::ownRate)));
-        Ui.tip(rate, "The mix is brought to that rate before it is limited, so that the ceiling holds at it");
+        Ui.tip(rate, Texts.of("send.theMixIsBrought"));
         rate.valueProperty().subscribe(r -> {
             if (r != null && !r.equals(workspace.session().output().rate())) {
-                workspace.change("choose a rate", s -> s.withOutput(s.output().withRate(r)));
+                workspace.change(
+                        Texts.of("send.chooseARate"),
+                        s -> s.withOutput(s.output().withRate(r)));
             }
         });
         dither.setId("output-dither");
-        Ui.tip(
-                dither,
-                "Triangular noise of one step, which keeps what is rounded free of distortion; off only for what is dithered later");
-        dither.setOnAction(
-                e -> workspace.change("dither", s -> s.withOutput(s.output().withDither(dither.isSelected()))));
+        Ui.tip(dither, Texts.of("send.triangularNoiseOfOne"));
+        dither.setOnAction(e -> workspace.change(
+                Texts.of("send.dither"), s -> s.withOutput(s.output().withDither(dither.isSelected()))));
     }
 
     private String ownRate() {
         return workspace
                 .tracks()
                 .rate()
-                .map(r -> "as the mix, " + Readings.rate(r))
-                .orElse("as the mix");
+                .map(r -> Texts.of("send.asTheMix", Readings.rate(r)))
+                .orElse(Texts.of("send.asTheMix2"));
     }
 
     private void makeName() {
         name.setId("output-name");
-        name.setAccessibleText("Name");
+        name.setAccessibleText(Texts.of("send.name"));
         name.textProperty().subscribe(text -> {
             NamePattern pattern = new NamePattern(text);
             objection.setText(pattern.objection().orElse(""));
             if (pattern.objection().isEmpty()
                     && !pattern.equals(workspace.session().delivery().name())) {
                 workspace.change(
-                        "name files",
+                        Texts.of("send.nameFiles"),
                         "name files",
                         s -> s.withDelivery(s.delivery().withName(pattern)));
             }
@@ -142,9 +145,9 @@ public final class SendForm extends GridPane {
     }
 
     private MenuButton places() {
-        MenuButton menu = new MenuButton("insert");
+        MenuButton menu = new MenuButton(Texts.of("send.insert"));
         menu.getStyleClass().add("quiet-menu");
-        Ui.tip(menu, "What can stand in a name; where it is empty, the marks beside it go with it");
+        Ui.tip(menu, Texts.of("send.whatCanStandIn"));
         for (NamePattern.Place place : NamePattern.Place.values()) {
             menu.getItems()
                     .add(Ui.item(place.written(), () -> name.insertText(name.getCaretPosition(), place.written())));
@@ -193,7 +196,8 @@ public final class SendForm extends GridPane {
     }
 
     private void chooseFolder() {
-        asking.folder("Where masters go", "output", getScene().getWindow()).ifPresent(f -> folder.setText(shown(f)));
+        asking.folder(Texts.of("send.whereMastersGo"), "output", getScene().getWindow())
+                .ifPresent(f -> folder.setText(shown(f)));
     }
 
     /** A folder as it is written: the home folder is ~. */

@@ -33,6 +33,7 @@ import oakmirror.state.mastering.Sending.Wanted;
 import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** Send out: on the left what is sent and how, on the right what will be written, beneath what was sent and what was found in it. */
 public final class SendOutPage extends VBox {
@@ -50,7 +51,7 @@ public final class SendOutPage extends VBox {
     private final SentList sent;
     private final Label summary = new Label();
     private final Label told = Ui.label("", "warning");
-    private final CheckBox master = new CheckBox("the master as it stands");
+    private final CheckBox master = new CheckBox(Texts.of("send.theMasterAsIt"));
     private final CheckBox kept = new CheckBox();
     private final Button send;
     private final Runnable refresh;
@@ -65,8 +66,7 @@ public final class SendOutPage extends VBox {
         correction = new CorrectionForms(workspace, form, this::stem, this::tell);
         reports = new Reports(workspace);
         sent = new SentList(new ShowInFolder(workspace)::show);
-        send = Ui.button(
-                "send out", "Writes what is chosen, reads it again and says what was found (Ctrl+R)", this::send);
+        send = Ui.button(Texts.of("send.sendOut"), Texts.of("send.sendOut.tip"), this::send);
         send.setId("render");
         send.getStyleClass().add("primary");
         refresh = Ui.coalesced(this, this::refresh);
@@ -76,20 +76,20 @@ public final class SendOutPage extends VBox {
         kept.setId("send-kept");
         kept.setSelected(true);
         kept.setOnAction(e -> refresh.run());
-        Ui.tip(kept, "Versions that are kept on Versions, in this form and under these names");
+        Ui.tip(kept, Texts.of("send.versionsThatAreKept"));
 
         HBox what = new HBox(
                 18,
-                Ui.label("What", "quiet"),
+                Ui.label(Texts.of("send.what"), "quiet"),
                 master,
                 kept,
-                Ui.link("versions…", "Render several outcomes, live with them and choose (Ctrl+6)", toVersions));
+                Ui.link(Texts.of("send.versions"), Texts.of("send.versions.tip"), toVersions));
         what.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
         VBox left = new VBox(6, what, form, new TagsPane(workspace, tags, asking), new HBox(18, correction, report()));
         left.getStyleClass().add("card");
         left.setMinWidth(LEFT_WIDTH - 30);
         left.setPrefWidth(LEFT_WIDTH);
-        VBox right = new VBox(12, Ui.label("Will be written", "subheading"), preview, send, told);
+        VBox right = new VBox(12, Ui.label(Texts.of("send.willBeWritten"), "subheading"), preview, send, told);
         right.getStyleClass().add("card");
         right.setMinWidth(220);
         told.setWrapText(true);
@@ -104,9 +104,9 @@ public final class SendOutPage extends VBox {
         VBox.setVgrow(past, Priority.ALWAYS);
         getChildren()
                 .addAll(
-                        Ui.head("Send out", summary, Words.reading("Send out")),
+                        Ui.head(Texts.of("send.sendOut2"), summary, Words.reading("Send out")),
                         asked,
-                        Ui.label("Sent out", "subheading"),
+                        Ui.label(Texts.of("send.sentOut"), "subheading"),
                         past);
         getStyleClass().add("page");
         setSpacing(8);
@@ -129,11 +129,11 @@ public final class SendOutPage extends VBox {
     }
 
     private HBox report() {
-        Button pdf = Ui.button("PDF", "A page a song for the client and the archive", () -> writeReport("pdf"));
+        Button pdf = Ui.button(Texts.of("send.pdf"), Texts.of("send.pdf.tip"), () -> writeReport("pdf"));
         pdf.setId("report-pdf");
-        Button html = Ui.button("HTML", "The same as one file for a browser", () -> writeReport("html"));
+        Button html = Ui.button(Texts.of("send.html"), Texts.of("send.html.tip"), () -> writeReport("html"));
         html.setId("report-html");
-        HBox row = new HBox(10, Ui.label("Report", "quiet"), pdf, html);
+        HBox row = new HBox(10, Ui.label(Texts.of("send.report"), "quiet"), pdf, html);
         row.setMinWidth(USE_PREF_SIZE);
         row.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
         return row;
@@ -175,7 +175,7 @@ public final class SendOutPage extends VBox {
     private void refresh() {
         Session s = workspace.session();
         int versions = keptVersions().size();
-        kept.setText(versions == 0 ? "kept versions: none" : "kept versions: " + versions);
+        kept.setText(versions == 0 ? Texts.of("send.keptVersionsNone") : Texts.of("send.keptVersions", versions));
         kept.setDisable(versions == 0);
         summary.setText(summary(s));
         sent.show(workspace.logProperty().get().sent());
@@ -206,12 +206,14 @@ public final class SendOutPage extends VBox {
     /** What the master holds, in a line. */
     private String summary(Session s) {
         if (s.mix().isEmpty()) {
-            return "There is no mix yet; add one on Gather.";
+            return Texts.of("send.thereIsNoMix");
         }
-        return s.mix().get().name() + "  ·  "
-                + ShapedWords.done(workspace.derivation().shapedProperty().get(), s) + "  ·  "
-                + Readings.level(s.finish().targetLufs()) + " LUFS under "
-                + Readings.level(s.finish().ceilingDbtp()) + " dBTP";
+        return Texts.of(
+                "send.lufsUnderDbtp",
+                s.mix().get().name(),
+                ShapedWords.done(workspace.derivation().shapedProperty().get(), s),
+                Readings.level(s.finish().targetLufs()),
+                Readings.level(s.finish().ceilingDbtp()));
     }
 
     /** Sends out what is chosen. */
@@ -224,16 +226,17 @@ public final class SendOutPage extends VBox {
             return; // the form says why
         }
         if (folder.isEmpty()) {
-            tell("That is no name a folder can have; choose another.");
+            tell(Texts.of("send.thatIsNoName"));
             return;
         }
         isSending = true;
         tell("");
         refresh.run();
-        sending.send("rendering masters", this::wanted, folder.get(), this::ended, all -> over(), sentence -> {
-            tell(sentence);
-            over();
-        });
+        sending.send(
+                Texts.of("send.renderingMasters"), this::wanted, folder.get(), this::ended, all -> over(), sentence -> {
+                    tell(sentence);
+                    over();
+                });
     }
 
     private void ended(Ended ended) {

@@ -10,6 +10,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
 import oakmirror.session.Sent;
+import oakmirror.text.Texts;
 
 /** What was sent out, the newest first, each with what was found when its file was read again. */
 final class SentList extends VBox {
@@ -31,10 +32,7 @@ final class SentList extends VBox {
         getChildren().clear();
         newest.stream().limit(MOST).forEach(s -> getChildren().add(row(s)));
         if (sent.isEmpty()) {
-            getChildren()
-                    .add(Ui.label(
-                            "Nothing yet. Every file is read again once it is written, and what was found stands here.",
-                            "quiet"));
+            getChildren().add(Ui.label(Texts.of("send.nothingYetEveryFile"), "quiet"));
         }
     }
 
@@ -48,7 +46,10 @@ final class SentList extends VBox {
                 name,
                 form,
                 Ui.spring(),
-                Ui.link("show in folder", "Opens the folder the file lies in", () -> showFolder.accept(s.file())));
+                Ui.link(
+                        Texts.of("send.showInFolder"),
+                        Texts.of("send.showInFolder.tip"),
+                        () -> showFolder.accept(s.file())));
         head.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
         Label findings = Ui.label(String.join("  ·  ", s.findings()), "quiet");
         findings.setWrapText(true);

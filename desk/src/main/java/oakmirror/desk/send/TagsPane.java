@@ -29,6 +29,7 @@ import oakmirror.state.mastering.MixTags;
 import oakmirror.state.task.Kind;
 import oakmirror.state.task.Latest;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -55,7 +56,7 @@ final class TagsPane extends VBox {
     private final Map<TagField, TextField> fields = new EnumMap<>(TagField.class);
     private final Label objection = Ui.label("", "warning");
     private final ImageView picture = new ImageView();
-    private final Label noPicture = Ui.label("no cover", "quiet");
+    private final Label noPicture = Ui.label(Texts.of("send.noCover"), "quiet");
 
     private final Latest<Optional<Image>> pictures;
     private Optional<Cover> cover = Optional.empty();
@@ -63,7 +64,7 @@ final class TagsPane extends VBox {
     TagsPane(Workspace workspace, MixTags tags, Asking asking) {
         this.workspace = workspace;
         this.tags = tags;
-        pictures = workspace.programTasks().latest(Kind.PREVIEW, "Unpacking the cover");
+        pictures = workspace.programTasks().latest(Kind.PREVIEW, Texts.of("send.unpackingTheCover"));
         setSpacing(6);
         GridPane grid = new GridPane();
         grid.setHgap(10);
@@ -88,20 +89,20 @@ final class TagsPane extends VBox {
                 2,
                 picture,
                 noPicture,
-                Ui.link("choose…", "A JPEG or PNG for the master to carry", () -> asking.file(
-                                "A cover",
+                Ui.link(Texts.of("send.choose"), Texts.of("send.choose.tip2"), () -> asking.file(
+                                Texts.of("send.aCover"),
                                 "cover",
-                                List.of(new ExtensionFilter("Pictures", "*.jpg", "*.jpeg", "*.png")),
+                                List.of(new ExtensionFilter(Texts.of("send.pictures"), "*.jpg", "*.jpeg", "*.png")),
                                 getScene().getWindow())
                         .ifPresent(this::choose)),
                 Ui.link(
-                        "without",
-                        "The master carries no cover",
-                        () -> edit("leave the cover out", e -> e.withCover(false))),
+                        Texts.of("send.without"),
+                        Texts.of("send.without.tip"),
+                        () -> edit(Texts.of("send.leaveTheCoverOut"), e -> e.withCover(false))),
                 Ui.link(
-                        "as the mix",
-                        "The cover that the mix carries",
-                        () -> edit("keep the cover", e -> e.withCover(true))));
+                        Texts.of("send.asTheMix2"),
+                        Texts.of("send.asTheMix2.tip"),
+                        () -> edit(Texts.of("send.keepTheCover"), e -> e.withCover(true))));
         covers.setAlignment(Pos.CENTER_LEFT);
         for (javafx.scene.Node node : covers.getChildren()) {
             if (node instanceof javafx.scene.layout.Region region) {
@@ -140,13 +141,13 @@ final class TagsPane extends VBox {
         objection.setText(wrong.orElse(""));
         if (wrong.isEmpty()) {
             boolean asMix = typed.equals(tags.mixProperty().get().text(field));
-            edit("write the " + field.label(), e -> asMix ? e.without(field) : e.with(field, typed));
+            edit(Texts.of("send.writeThe", field.label()), e -> asMix ? e.without(field) : e.with(field, typed));
         }
     }
 
     private void choose(Path file) {
         workspace.background().keep(() -> ChosenCovers.add(file));
-        edit("choose a cover", e -> e.withPicture(file));
+        edit(Texts.of("send.chooseACover"), e -> e.withPicture(file));
     }
 
     private void edit(String action, java.util.function.UnaryOperator<TagEdits> how) {
@@ -177,7 +178,7 @@ final class TagsPane extends VBox {
     private void showPicture(Optional<Image> image) {
         picture.setImage(image.orElse(null));
         picture.setManaged(image.isPresent());
-        noPicture.setText(cover.isPresent() ? "a cover" : "no cover");
+        noPicture.setText(cover.isPresent() ? Texts.of("send.aCover2") : Texts.of("send.noCover"));
         noPicture.setVisible(image.isEmpty());
         noPicture.setManaged(image.isEmpty());
     }

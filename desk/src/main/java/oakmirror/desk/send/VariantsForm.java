@@ -15,13 +15,13 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
 import oakmirror.finish.FinishSettings;
-import oakmirror.readings.Readings;
 import oakmirror.session.Session;
 import oakmirror.session.Track;
 import oakmirror.session.TrackId;
 import oakmirror.session.Variants;
 import oakmirror.session.Variants.Variant;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** What several outcomes differ in: what they are made against, how much is corrected, how loud they come out. Each can be left out by hand. */
 final class VariantsForm extends VBox {
@@ -30,11 +30,9 @@ final class VariantsForm extends VBox {
     private Runnable changed = () -> {};
     private final FlowPane references = new FlowPane(14, 4);
     private final Map<List<TrackId>, CheckBox> choices = new LinkedHashMap<>();
-    private final TextField strengths = list("strengths", "How much of the correction, in percent, as 100, 75, 50");
-    private final TextField cautions =
-            list("cautions", "How much evidence is asked for, from 0 (bold) to 100 (careful), as 50, 80");
-    private final TextField targets =
-            list("targets", "Integrated loudness in LUFS, as -14, -10.5; the ceiling is Finish's");
+    private final TextField strengths = list("strengths", Texts.of("send.howMuchOfThe"));
+    private final TextField cautions = list("cautions", Texts.of("send.howMuchEvidenceIs"));
+    private final TextField targets = list("targets", Texts.of("send.integratedLoudnessInLufs"));
     private final FlowPane picked = new FlowPane(12, 4);
     private final Map<Session, CheckBox> boxes = new LinkedHashMap<>();
     private final Label wrong = Ui.label("", "warning");
@@ -47,17 +45,17 @@ final class VariantsForm extends VBox {
         setSpacing(7);
         HBox numbers = new HBox(
                 8,
-                Ui.label("Strength", "quiet"),
+                Ui.label(Texts.of("send.strength"), "quiet"),
                 strengths,
                 Ui.label("%", "quiet"),
-                Ui.label("Caution", "quiet"),
+                Ui.label(Texts.of("send.caution"), "quiet"),
                 cautions,
-                Ui.label("Loudness", "quiet"),
+                Ui.label(Texts.of("send.loudness"), "quiet"),
                 targets,
-                Ui.label("LUFS", "quiet"));
+                Ui.label(Texts.of("send.lufs"), "quiet"));
         numbers.setAlignment(Pos.CENTER_LEFT);
         wrong.managedProperty().bind(wrong.textProperty().isNotEmpty());
-        Label against = Ui.label("Made against", "quiet");
+        Label against = Ui.label(Texts.of("send.madeAgainst"), "quiet");
         against.setMinWidth(USE_PREF_SIZE);
         HBox made = new HBox(10, against, references);
         HBox.setHgrow(references, javafx.scene.layout.Priority.ALWAYS);
@@ -114,7 +112,10 @@ final class VariantsForm extends VBox {
     private void makeChoices(Session s) {
         choices.clear();
         if (s.references().size() != 1) {
-            addChoice(s.references().isEmpty() ? "no reference" : "all references", s.references(), true);
+            addChoice(
+                    s.references().isEmpty() ? Texts.of("send.noReference") : Texts.of("send.allReferences"),
+                    s.references(),
+                    true);
         }
         for (int i = 0; i < s.references().size(); i++) {
             Track reference = s.references().get(i);
@@ -154,8 +155,7 @@ final class VariantsForm extends VBox {
                     finishes);
             variants = wanted.of(s);
             if (wanted.count() > Variants.MOST) {
-                wrong.setText(wanted.count() + " are more than can be made at once; the first " + Variants.MOST
-                        + " are offered.");
+                wrong.setText(Texts.of("send.areMoreThanCan", wanted.count(), Variants.MOST));
             }
         } catch (IllegalArgumentException e) {
             variants = List.of();
@@ -216,6 +216,6 @@ final class VariantsForm extends VBox {
 
     /** How many are chosen, in words. */
     String count() {
-        return Readings.count(chosen().size(), "version");
+        return Texts.of("counts.versions", chosen().size());
     }
 }

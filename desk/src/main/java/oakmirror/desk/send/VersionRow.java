@@ -22,13 +22,17 @@ import oakmirror.session.VersionNote;
 import oakmirror.session.VersionNote.Standing;
 import oakmirror.state.listening.VersionsHeard;
 import oakmirror.state.mastering.Versions;
+import oakmirror.text.Texts;
 
 /** A version in the list: heard by a press, rated, noted on, kept or out, with its figures and what made it. */
 final class VersionRow extends VBox {
 
     private static final double HEAR_WIDTH = 236;
     private static final double FIGURE_WIDTH = 66;
-    static final List<String> COLUMNS = List.of("LUFS", "dBTP", "range", "PLR", "taken", "average");
+    /** What stands above the figures. */
+    static List<String> columns() {
+        return List.of("LUFS", "dBTP", Texts.of("send.range"), "PLR", Texts.of("send.taken"), Texts.of("send.average"));
+    }
 
     private final NotedVersion version;
     private final Versions versions;
@@ -54,7 +58,7 @@ final class VersionRow extends VBox {
         this.versions = versions;
         getStyleClass().add("version-row");
         setSpacing(1);
-        ToggleButton hear = Ui.choice(version.name(), "Hear it in the mix's place; again, the mix");
+        ToggleButton hear = Ui.choice(version.name(), Texts.of("send.hearItInThe"));
         hear.setMnemonicParsing(false);
         hear.setId("hear-version-" + number);
         hear.setPrefWidth(HEAR_WIDTH);
@@ -71,8 +75,8 @@ final class VersionRow extends VBox {
                 .addAll(
                         rating(),
                         note(number),
-                        standing(Standing.KEPT, "keep", number),
-                        standing(Standing.DISCARDED, "out", number),
+                        standing(Standing.KEPT, "keep", Texts.of("send.keep"), number),
+                        standing(Standing.DISCARDED, "out", Texts.of("send.reject"), number),
                         menu(isMissing, again, inFolder));
         Label made = Ui.label(made(version.version()), "quiet");
         Ui.tip(made, version.version().file().toString());
@@ -81,10 +85,10 @@ final class VersionRow extends VBox {
             getChildren()
                     .add(new HBox(
                             8,
-                            Ui.label("Its file is not there any more.", "warning"),
+                            Ui.label(Texts.of("send.itsFileIsNot"), "warning"),
                             Ui.link(
-                                    "render it again",
-                                    "From the same settings and tracks",
+                                    Texts.of("send.renderItAgain"),
+                                    Texts.of("send.renderItAgain.tip"),
                                     () -> again.accept(version))));
         }
         setOpacity(version.isDiscarded() ? 0.55 : 1);
@@ -116,7 +120,7 @@ final class VersionRow extends VBox {
     /** What it was made of, in a line. */
     private static String made(Version v) {
         String against = v.settings().references().isEmpty()
-                ? "against no reference"
+                ? Texts.of("send.againstNoReference")
                 : "against "
                         + String.join(
                                 ", ",
@@ -125,7 +129,7 @@ final class VersionRow extends VBox {
                                         .toList());
         return String.format(
                 Locale.ROOT,
-                "%s  ·  strength %d %%, caution %d  ·  %s  ·  %s",
+                Texts.of("send.sStrengthDCaution"),
                 against,
                 Math.round(100 * v.settings().correction().strength()),
                 Math.round(100 * v.settings().correction().caution()),
@@ -139,12 +143,10 @@ final class VersionRow extends VBox {
         for (int r = 1; r <= VersionNote.BEST; r++) {
             int rating = r;
             boolean isSet = r <= version.note().rating();
-            var mark = Ui.link(
-                    isSet ? "◆" : "◇",
-                    "Rate it " + r + " of " + VersionNote.BEST + "; again, not at all",
-                    () -> rate(rating));
+            var mark =
+                    Ui.link(isSet ? "◆" : "◇", Texts.of("send.rateItOfAgain", r, VersionNote.BEST), () -> rate(rating));
             mark.getStyleClass().add("rating");
-            mark.setAccessibleText("rate “" + version.name() + "” " + r + " of " + VersionNote.BEST);
+            mark.setAccessibleText(Texts.of("send.rateOf", version.name(), r, VersionNote.BEST));
             marks.getChildren().add(mark);
         }
         return marks;
@@ -156,8 +158,8 @@ final class VersionRow extends VBox {
 
     private Node note(int number) {
         TextField note = new TextField(version.note().note());
-        note.setPromptText("a note, as from the car");
-        note.setAccessibleText("note on " + version.name());
+        note.setPromptText(Texts.of("send.aNoteAsFrom"));
+        note.setAccessibleText(Texts.of("send.noteOn", version.name()));
         note.setId("version-note-" + number);
         note.setPrefColumnCount(10);
         note.setMinWidth(70);
@@ -172,13 +174,10 @@ final class VersionRow extends VBox {
         return note;
     }
 
-    private Node standing(Standing standing, String text, int number) {
+    private Node standing(Standing standing, String id, String text, int number) {
         ToggleButton button = Ui.choice(
-                text,
-                standing == Standing.KEPT
-                        ? "Keep it: Send out offers the versions that are kept"
-                        : "It is out; its file stays where it is");
-        button.setId("version-" + text + "-" + number);
+                text, standing == Standing.KEPT ? Texts.of("send.keepItSendOut") : Texts.of("send.itIsOutIts"));
+        button.setId("version-" + id + "-" + number);
         button.setSelected(version.note().standing() == standing);
         button.setOnAction(
                 e -> versions.note(version, n -> n.withStanding(n.standing() == standing ? Standing.OPEN : standing)));
@@ -186,16 +185,17 @@ final class VersionRow extends VBox {
     }
 
     private MenuButton menu(boolean isMissing, Consumer<NotedVersion> again, Consumer<Version> inFolder) {
-        MenuButton menu = new MenuButton("more");
+        MenuButton menu = new MenuButton(Texts.of("send.more"));
         menu.getStyleClass().add("quiet-menu");
-        Ui.tip(menu, "What else can be done with it");
+        Ui.tip(menu, Texts.of("send.whatElseCanBe"));
         menu.getItems()
                 .addAll(
-                        Ui.item("rename…", () -> Ui.ask(getScene().getWindow(), "What is it called?", version.name())
+                        Ui.item(Texts.of("send.rename"), () -> Ui.ask(
+                                        getScene().getWindow(), Texts.of("send.whatIsItCalled"), version.name())
                                 .ifPresent(name -> versions.note(version, n -> n.withName(name)))),
-                        Ui.item("take its settings back into the session", () -> versions.takeBack(version)),
-                        Ui.item("render it again", () -> again.accept(version)),
-                        Ui.item("show in folder", () -> inFolder.accept(version.version())));
+                        Ui.item(Texts.of("send.takeItsSettingsBack"), () -> versions.takeBack(version)),
+                        Ui.item(Texts.of("send.renderItAgain"), () -> again.accept(version)),
+                        Ui.item(Texts.of("send.showInFolder"), () -> inFolder.accept(version.version())));
         return menu;
     }
 }

@@ -17,7 +17,6 @@ import oakmirror.desk.part.Asking;
 import oakmirror.desk.part.ShowInFolder;
 import oakmirror.desk.words.Words;
 import oakmirror.media.delivery.Form;
-import oakmirror.readings.Readings;
 import oakmirror.session.NotedVersion;
 import oakmirror.session.VersionNote.Standing;
 import oakmirror.state.listening.Blind;
@@ -26,6 +25,7 @@ import oakmirror.state.mastering.MastersFolder;
 import oakmirror.state.mastering.Versions;
 import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** Several outcomes: made in one go, listened to, chosen among. */
 public final class VersionsPage extends VBox {
@@ -45,9 +45,8 @@ public final class VersionsPage extends VBox {
     private final Label told = Ui.label("", "quiet");
     private final Button render;
     private final Button rank;
-    private final ToggleButton equal = Ui.choice("equally loud", "Every version as loud as the mix");
-    private final ToggleButton asTheyAre =
-            Ui.choice("as they are", "Every version as loud as its file; the mix stays where it is");
+    private final ToggleButton equal = Ui.choice(Texts.of("send.equallyLoud"), Texts.of("send.equallyLoud.tip"));
+    private final ToggleButton asTheyAre = Ui.choice(Texts.of("send.asTheyAre"), Texts.of("send.asTheyAre.tip"));
     private final Runnable refresh;
     private boolean isRendering;
 
@@ -67,18 +66,18 @@ public final class VersionsPage extends VBox {
         this.versions = versions;
         this.heard = heard;
         this.settings = settings;
-        render = Ui.button("render", "Renders what is chosen, several at once", this::render);
+        render = Ui.button(Texts.of("send.render"), Texts.of("send.render.tip"), this::render);
         render.setId("render-versions");
         render.getStyleClass().add("primary");
-        rank = Ui.button("rank them blind…", "Hides versions behind letters, for the ear alone to choose", blind);
+        rank = Ui.button(Texts.of("send.rankThemBlind"), Texts.of("send.rankThemBlind.tip"), blind);
         rank.setId("rank-versions");
         form = new VariantsForm(workspace);
         refresh = Ui.coalesced(this, this::refresh);
         Ui.either(equal, asTheyAre, heard::isAsTheyAre, heard::hearAsTheyAre);
         equal.setId("versions-equal");
         asTheyAre.setId("versions-as-they-are");
-        Button choose = Ui.link("choose…", "Where versions are written", () -> asking.folder(
-                        "Where versions go", FOLDER, getScene().getWindow())
+        Button choose = Ui.link(Texts.of("send.choose"), Texts.of("send.choose.tip3"), () -> asking.folder(
+                        Texts.of("send.whereVersionsGo"), FOLDER, getScene().getWindow())
                 .ifPresent(f -> refresh.run()));
         choose.setId("versions-folder");
         HBox act = new HBox(12, where, choose, Ui.spring(), render);
@@ -96,7 +95,7 @@ public final class VersionsPage extends VBox {
         told.managedProperty().bind(told.textProperty().isNotEmpty());
         getChildren()
                 .addAll(
-                        Ui.head("Versions", summary, equal, asTheyAre, rank, Words.reading("Versions")),
+                        Ui.head(Texts.of("send.versions2"), summary, equal, asTheyAre, rank, Words.reading("Versions")),
                         maker,
                         told,
                         columns,
@@ -120,15 +119,15 @@ public final class VersionsPage extends VBox {
     }
 
     private void makeColumns() {
-        Label first = Ui.label("version", "quiet");
+        Label first = Ui.label(Texts.of("send.version"), "quiet");
         first.setMinWidth(VersionRow.hearWidth());
         columns.getChildren().add(first);
-        for (String column : VersionRow.COLUMNS) {
+        for (String column : VersionRow.columns()) {
             Label label = VersionRow.figure(column);
             label.getStyleClass().setAll("label", "quiet");
             columns.getChildren().add(label);
         }
-        columns.getChildren().add(Ui.label("rating, note, and what becomes of it", "quiet"));
+        columns.getChildren().add(Ui.label(Texts.of("send.ratingNoteAndWhat"), "quiet"));
     }
 
     private Path folder() {
@@ -137,14 +136,15 @@ public final class VersionsPage extends VBox {
 
     private void refresh() {
         form.show(workspace.session());
-        where.setText("as "
-                + Form.of(workspace.session().output())
+        where.setText(Texts.of(
+                "send.asAsSendOut",
+                Form.of(workspace.session().output())
                         .words(Form.of(workspace.session().output())
                                 .format()
                                 .rateFor(
                                         workspace.session().output().rate(),
-                                        workspace.tracks().rate().orElse(USUAL_RATE)))
-                + ", as Send out has it, to " + SendForm.shown(folder()));
+                                        workspace.tracks().rate().orElse(USUAL_RATE))),
+                SendForm.shown(folder())));
         List<NotedVersion> all = versions.allProperty().get();
         Set<String> missing = versions.missingProperty().get();
         rows.getChildren().clear();
@@ -163,10 +163,7 @@ public final class VersionsPage extends VBox {
                             x -> new ShowInFolder(workspace).show(x.file())));
         }
         if (all.isEmpty()) {
-            rows.getChildren()
-                    .add(Ui.label(
-                            "No versions yet. Choose above what they should differ in, and render them in one go; each keeps all that made it.",
-                            "quiet"));
+            rows.getChildren().add(Ui.label(Texts.of("send.noVersionsYetChoose"), "quiet"));
         }
         columns.setVisible(!all.isEmpty());
         summary.setText(summary(all));
@@ -175,7 +172,7 @@ public final class VersionsPage extends VBox {
     }
 
     private void showCount() {
-        render.setText("render " + form.count());
+        render.setText(Texts.of("send.render2", form.count()));
         render.setDisable(isRendering
                 || form.chosen().isEmpty()
                 || workspace.session().mix().isEmpty());
@@ -183,7 +180,7 @@ public final class VersionsPage extends VBox {
 
     private String summary(List<NotedVersion> all) {
         if (all.isEmpty()) {
-            return "several outcomes in one go, to live with and choose among";
+            return Texts.of("send.severalOutcomesInOne");
         }
         long kept =
                 all.stream().filter(v -> v.note().standing() == Standing.KEPT).count();
@@ -194,11 +191,11 @@ public final class VersionsPage extends VBox {
                 .flatMap(r -> ((BlindResult.Ranking) r).best())
                 .flatMap(best ->
                         all.stream().filter(v -> Blind.nameOf(v).equals(best)).findFirst())
-                .map(v -> "; ranked blind, “" + v.name() + "” came first")
+                .map(v -> Texts.of("send.rankedBlindCameFirst", v.name()))
                 .orElse("");
-        return Readings.count(all.size(), "version")
-                + (kept > 0 ? ", " + kept + " kept" : "")
-                + (out > 0 ? ", " + out + " out" : "")
+        return Texts.of("counts.versions", all.size())
+                + (kept > 0 ? Texts.of("send.kept", kept) : "")
+                + (out > 0 ? Texts.of("send.out", out) : "")
                 + ranked;
     }
 

@@ -17,6 +17,7 @@ import oakmirror.media.file.OutputFormat;
 import oakmirror.readings.Readings;
 import oakmirror.session.Session;
 import oakmirror.state.mastering.Sending.Wanted;
+import oakmirror.text.Texts;
 
 /** What will be written: names, sizes and forms, before anything is. */
 final class WrittenPreview extends VBox {
@@ -38,11 +39,11 @@ final class WrittenPreview extends VBox {
     void show(Session session, List<Wanted> wanted, Tags tags, Optional<Path> folder, int mixRate, double seconds) {
         getChildren().clear();
         if (folder.isEmpty()) {
-            getChildren().add(Ui.label("That is no name a folder can have; choose another.", "warning"));
+            getChildren().add(Ui.label(Texts.of("send.thatIsNoName"), "warning"));
             return;
         }
         if (wanted.isEmpty()) {
-            getChildren().add(Ui.label("Nothing is chosen on the left.", "quiet"));
+            getChildren().add(Ui.label(Texts.of("send.nothingIsChosenOn"), "quiet"));
             return;
         }
         Form form = Form.of(session.output());
@@ -57,26 +58,25 @@ final class WrittenPreview extends VBox {
             name.setWrapText(true);
             getChildren().add(name);
             if (isMoved) {
-                getChildren().add(Ui.label("“" + names.get(i) + "” is there already and stays", "quiet"));
+                getChildren().add(Ui.label(Texts.of("send.isThereAlreadyAnd", names.get(i)), "quiet"));
             }
         }
         if (files.size() > MOST) {
-            getChildren().add(Ui.label("and " + (files.size() - MOST) + " more", "quiet"));
+            getChildren().add(Ui.label(Texts.of("send.andMore", files.size() - MOST), "quiet"));
         }
         add(form.words(rate));
         if (seconds > 0) {
             long each = form.format().bytes(seconds, rate);
             String about = form.format().bits() > 0 && form.format().ending().equals("wav") ? "" : "about ";
-            add(about + size(each) + (files.size() > 1 ? " each, " + size(each * files.size()) + " together" : "")
+            add(about + size(each) + (files.size() > 1 ? Texts.of("send.eachTogether", size(each * files.size())) : "")
                     + ", " + Readings.time(seconds));
         }
         add(carries(form.format(), each(session)));
         if (rate != mixRate) {
-            add("the mix of " + Readings.rate(mixRate) + " is brought to " + Readings.rate(rate)
-                    + " before it is limited");
+            add(Texts.of("send.theMixOfIs", Readings.rate(mixRate), Readings.rate(rate)));
         }
         if (session.delivery().checkSums()) {
-            add("its check-sum is added to " + CheckSums.NAME);
+            add(Texts.of("send.itsCheckSumIs", CheckSums.NAME));
         }
         add("in " + SendForm.shown(folder.get()));
     }
@@ -92,20 +92,20 @@ final class WrittenPreview extends VBox {
     }
 
     private static String carries(OutputFormat format, boolean corrected) {
-        String note = corrected && !format.isLossy() ? ", and what it was corrected by" : "";
+        String note = corrected && !format.isLossy() ? Texts.of("send.andWhatItWas") : "";
         return switch (format) {
-            case WAV_16, WAV_24, WAV_FLOAT -> "Broadcast Wave with its loudness (bext 2), tags, ReplayGain" + note;
-            case FLAC_16, FLAC_24 -> "tags, cover and ReplayGain" + note;
-            case MP3 -> "tags, cover and ReplayGain; loses something: for test listening";
-            case AAC -> "tags and cover, no ISRC and no gain, for which it has no field; for test listening";
-            case OPUS -> "tags, cover and R128 gain; loses something: for test listening";
+            case WAV_16, WAV_24, WAV_FLOAT -> Texts.of("send.broadcastWaveWithIts", note);
+            case FLAC_16, FLAC_24 -> Texts.of("send.tagsCoverAndReplaygain", note);
+            case MP3 -> Texts.of("send.tagsCoverAndReplaygain2");
+            case AAC -> Texts.of("send.tagsAndCoverNo");
+            case OPUS -> Texts.of("send.tagsCoverAndR128");
         };
     }
 
     private static String size(long bytes) {
         double mega = bytes / 1e6;
         return mega >= 1000
-                ? String.format(Locale.ROOT, "%.2f GB", mega / 1000)
-                : String.format(Locale.ROOT, mega >= 10 ? "%.0f MB" : "%.1f MB", mega);
+                ? String.format(Locale.ROOT, Texts.of("send.2fGb"), mega / 1000)
+                : String.format(Locale.ROOT, mega >= 10 ? Texts.of("send.0fMb") : Texts.of("send.1fMb"), mega);
     }
 }

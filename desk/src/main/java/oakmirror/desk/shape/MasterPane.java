@@ -28,6 +28,7 @@ import oakmirror.spectrum.Zone;
 import oakmirror.state.listening.Listening;
 import oakmirror.state.workspace.Workspace;
 import oakmirror.stereo.Width;
+import oakmirror.text.Texts;
 import oakmirror.zones.Shaped;
 import oakmirror.zones.SideShape;
 import oakmirror.zones.ZoneAspect;
@@ -54,30 +55,34 @@ final class MasterPane extends VBox {
         this.workspace = workspace;
         this.listening = listening;
         setId("on-the-master");
-        all = Ui.button("accept all", "Take everything that is proposed", () -> decideAll(true));
-        none = Ui.button("none", "Take nothing of it", () -> decideAll(false));
+        all = Ui.button(Texts.of("shape.acceptAll"), Texts.of("shape.acceptAll.tip"), () -> decideAll(true));
+        none = Ui.button(Texts.of("shape.none"), Texts.of("shape.none.tip"), () -> decideAll(false));
         all.setId("accept-all");
         none.setId("accept-none");
         HBox head = new HBox(6, all, none);
         head.setAlignment(Pos.CENTER_LEFT);
         shelf = new LabelledSlider(
-                "Side shelf",
-                "A high shelf about " + Readings.about(SideShape.SHELF_HZ) + " on the side alone, as a last touch.",
+                "side-shelf",
+                Texts.of("shape.sideShelf"),
+                Texts.of("shape.aHighShelfAbout", Readings.about(SideShape.SHELF_HZ)),
                 -SideShape.MOST_SHELF_DB,
                 SideShape.MOST_SHELF_DB,
                 0,
                 0.1,
                 Readings::gainDb,
                 db -> workspace.change(
-                        "change the shelf on the side", "side shelf", s -> s.withZones(z -> z.withSideShelf(db))),
+                        Texts.of("shape.changeTheShelfOn"), "side shelf", s -> s.withZones(z -> z.withSideShelf(db))),
                 workspace::endGesture);
         loudness.setWrapText(true);
         VBox sections = new VBox(
                 10,
-                section("Tone", tone),
-                section("Dynamics", dynamics),
-                section("Width", width, shelf),
-                section("Loudness", loudness, Ui.link("Finish ›", "Where loudness is reached", toFinish)));
+                section(Texts.of("shape.tone"), tone),
+                section(Texts.of("shape.dynamics"), dynamics),
+                section(Texts.of("shape.width"), width, shelf),
+                section(
+                        Texts.of("shape.loudness"),
+                        loudness,
+                        Ui.link(Texts.of("shape.finish"), Texts.of("shape.finish.tip"), toFinish)));
         sections.setPadding(new Insets(0, 10, 0, 0)); // room for the scroll bar
         ScrollPane scroll = new ScrollPane(sections);
         scroll.setFitToWidth(true);
@@ -110,15 +115,15 @@ final class MasterPane extends VBox {
         Session session = workspace.session();
         boolean known = shaped.tone().isKnown();
         showTone(shaped, known);
-        showZones(dynamics, ZoneAspect.DYNAMICS, moves, known, "within what the references leave, zone by zone");
+        showZones(dynamics, ZoneAspect.DYNAMICS, moves, known, Texts.of("shape.withinWhatTheReferences"));
         showZones(
                 width,
                 ZoneAspect.WIDTH,
                 moves,
                 known,
                 shaped.tone().isApart()
-                        ? "the correction of the side takes care of it: " + widthOfAll(shaped, session.phase())
-                        : "within what the references leave, zone by zone");
+                        ? Texts.of("shape.theCorrectionOfThe", widthOfAll(shaped, session.phase()))
+                        : Texts.of("shape.withinWhatTheReferences"));
         shelf.show(session.zones().sideShelfDb());
         loudness.setText(loudness());
         all.setDisable(!known);
@@ -128,20 +133,20 @@ final class MasterPane extends VBox {
     private void showTone(Shaped shaped, boolean known) {
         List<Node> rows = new ArrayList<>();
         if (shaped.tone().isApart()) {
-            rows.addAll(named("middle", rows(shaped, Part.MID)));
-            rows.addAll(named("side", rows(shaped, Part.SIDE)));
+            rows.addAll(named(Texts.of("shape.middle"), rows(shaped, Part.MID)));
+            rows.addAll(named(Texts.of("shape.side"), rows(shaped, Part.SIDE)));
         } else {
             rows.addAll(rows(shaped, Part.STEREO));
         }
         if (rows.isEmpty()) {
-            rows.add(quiet(known ? "nothing that is likely a fault" : "a mix and a reference on Gather first"));
+            rows.add(quiet(known ? Texts.of("shape.nothingThatIsLikely") : Texts.of("shape.aMixAndA")));
         }
         set(tone, rows);
     }
 
     private static List<Node> named(String name, List<Node> rows) {
         List<Node> all = new ArrayList<>(rows);
-        all.add(0, quiet(rows.isEmpty() ? name + ": nothing that is likely a fault" : name));
+        all.add(0, quiet(rows.isEmpty() ? Texts.of("shape.nothingThatIsLikely2", name) : name));
         return all;
     }
 
@@ -165,7 +170,7 @@ final class MasterPane extends VBox {
         taken.setMaxWidth(Double.MAX_VALUE);
         HBox.setHgrow(taken, Priority.ALWAYS);
         taken.setOnAction(e -> workspace.change(
-                "change a move",
+                Texts.of("shape.changeAMove"),
                 s -> s.withMoves(
                         part,
                         s.moves(part)
@@ -174,9 +179,9 @@ final class MasterPane extends VBox {
                                         move.treatment().withRefused(!taken.isSelected())))));
         String trust =
                 switch (move.kind()) {
-                    case LOCKED -> "locked";
-                    case ADDED -> "by hand";
-                    case TAKEN -> "by ear";
+                    case LOCKED -> Texts.of("shape.locked");
+                    case ADDED -> Texts.of("shape.byHand");
+                    case TAKEN -> Texts.of("shape.byEar");
                     default -> Math.round(100 * move.trust()) + " %";
                 };
         Label trusted = Ui.label(trust, "quiet", "small");
@@ -188,9 +193,9 @@ final class MasterPane extends VBox {
 
     private static String where(Move move) {
         return switch (move.kind()) {
-            case LOW_END -> "below " + Readings.about(move.treatedHighHz());
-            case HIGH_END -> "above " + Readings.about(move.treatedLowHz());
-            default -> "at " + Readings.about(move.centreHz());
+            case LOW_END -> Texts.of("shape.below", Readings.about(move.treatedHighHz()));
+            case HIGH_END -> Texts.of("shape.above", Readings.about(move.treatedLowHz()));
+            default -> Texts.of("shape.at", Readings.about(move.centreHz()));
         };
     }
 
@@ -249,15 +254,19 @@ final class MasterPane extends VBox {
         }
         double mean = java.util.Arrays.stream(theirs).average().orElseThrow();
         double off = own.get() - mean;
-        return Readings.level(own.get()) + " LUFS, references " + Readings.level(mean) + ": "
-                + Readings.level(Math.abs(off)) + " LU " + (off < 0 ? "quieter" : "louder");
+        return Texts.of(
+                "shape.lufsReferencesLu",
+                Readings.level(own.get()),
+                Readings.level(mean),
+                Readings.level(Math.abs(off)),
+                off < 0 ? "quieter" : "louder");
     }
 
     /** One step, whatever it changes. */
     private void decideAll(boolean take) {
         Shaped shaped = workspace.derivation().shapedProperty().get();
         ZoneMoves moves = workspace.derivation().zoneMovesProperty().get();
-        workspace.change(take ? "accept all" : "accept nothing", s -> {
+        workspace.change(take ? Texts.of("shape.acceptAll") : Texts.of("shape.acceptNothing"), s -> {
             Session next = s;
             for (Part part : s.shaping().apart() ? List.of(Part.MID, Part.SIDE) : List.of(Part.STEREO)) {
                 next = next.withMoves(

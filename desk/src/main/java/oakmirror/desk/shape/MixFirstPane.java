@@ -22,7 +22,6 @@ import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.part.AddTracks;
 import oakmirror.desk.part.FileDrop;
-import oakmirror.readings.Readings;
 import oakmirror.session.StemSet;
 import oakmirror.state.listening.Listening;
 import oakmirror.state.workspace.MixStems;
@@ -32,6 +31,7 @@ import oakmirror.state.workspace.Workspace;
 import oakmirror.stems.Rebalance;
 import oakmirror.stems.StemCheck;
 import oakmirror.stems.StemPowers;
+import oakmirror.text.Texts;
 
 /** What to change in the mix before anything on the master: its stems, each with what is proposed about it and a fader. */
 final class MixFirstPane extends VBox {
@@ -43,7 +43,7 @@ final class MixFirstPane extends VBox {
     private final StemChanges changes;
     private final AddTracks adding;
     private final Label state = Ui.label("", "quiet");
-    private final Button again = Ui.link("try again", "Begin again with the stems", this::tryAgain);
+    private final Button again = Ui.link(Texts.of("shape.tryAgain"), Texts.of("shape.tryAgain.tip"), this::tryAgain);
     private final Label together = Ui.label("", "small");
     private final Label check = Ui.label("", "quiet", "small");
     private final VBox warnings = new VBox(3);
@@ -53,8 +53,7 @@ final class MixFirstPane extends VBox {
     private final Button tryAll;
     private final Button none;
     private final Button copy;
-    private final ToggleButton heard =
-            Ui.choice("as tried", "Hear the mix with its stems as tried, or as it is, equally loud");
+    private final ToggleButton heard = Ui.choice(Texts.of("shape.asTried"), Texts.of("shape.asTried.tip"));
 
     MixFirstPane(Workspace workspace, Listening listening, AddTracks adding) {
         super(8);
@@ -63,15 +62,16 @@ final class MixFirstPane extends VBox {
         this.adding = adding;
         stems = workspace.stems();
         changes = new StemChanges(workspace);
-        tryAll = Ui.button("try all", "Hear the mix with all that is proposed for its stems", this::tryAll);
+        tryAll = Ui.button(Texts.of("shape.tryAll"), Texts.of("shape.tryAll.tip"), this::tryAll);
         tryAll.setId("try-all");
         none = Ui.button(
-                "none",
-                "All stems as they are",
+                Texts.of("shape.none"),
+                Texts.of("shape.none.tip2"),
                 () -> changes.change(
-                        "stems as they are", s -> s.withGains(new double[s.all().size()])));
+                        Texts.of("shape.stemsAsTheyAre"),
+                        s -> s.withGains(new double[s.all().size()])));
         none.setId("try-none");
-        copy = Ui.link("copy", "Copy what is proposed as text, to take it to the mix", this::copy);
+        copy = Ui.link(Texts.of("shape.copy"), Texts.of("shape.copy.tip"), this::copy);
         copy.setId("copy-stems");
         heard.setId("rebalanced");
         heard.setOnAction(e -> listening.rebalancedProperty().set(heard.isSelected()));
@@ -79,7 +79,7 @@ final class MixFirstPane extends VBox {
         all = new HBox(6, tryAll, none, heard);
         all.setAlignment(Pos.CENTER_LEFT);
         adders = new HBox(
-                6, Ui.link("add stems", "Choose files that are stems of the mix", adding::chooseStems), more());
+                6, Ui.link(Texts.of("shape.addStems"), Texts.of("shape.addStems.tip"), adding::chooseStems), more());
         adders.setAlignment(Pos.CENTER_LEFT);
         for (Label label : List.of(state, together, check)) {
             label.setWrapText(true);
@@ -109,22 +109,23 @@ final class MixFirstPane extends VBox {
 
     /** A folder, the limit, and letting all go. */
     private MenuButton more() {
-        MenuButton menu = new MenuButton("more");
+        MenuButton menu = new MenuButton(Texts.of("shape.more"));
         menu.setId("stems-more");
         menu.getStyleClass().setAll("menu-button", "link");
-        Ui.tip(menu, "A folder of stems; how far a gain may go; no stems");
+        Ui.tip(menu, Texts.of("shape.aFolderOfStems"));
         menu.setOnShowing(e -> {
-            menu.getItems().setAll(Ui.item("Add a folder of stems…", adding::chooseStemFolder));
+            menu.getItems().setAll(Ui.item(Texts.of("shape.addAFolderOf"), adding::chooseStemFolder));
             for (double limit : LIMITS_DB) {
-                RadioMenuItem item = new RadioMenuItem("Propose up to ±" + Math.round(limit) + " dB");
+                RadioMenuItem item = new RadioMenuItem(Texts.of("shape.proposeUpToDb", Math.round(limit)));
                 item.setSelected(changes.set().limitDb() == limit);
-                item.setOnAction(a -> changes.change("change how far stems may go", s -> s.withLimit(limit)));
+                item.setOnAction(a -> changes.change(Texts.of("shape.changeHowFarStems"), s -> s.withLimit(limit)));
                 menu.getItems().add(item);
             }
             menu.getItems()
                     .add(Ui.item(
-                            "Remove all stems",
-                            () -> changes.change("remove all stems", s -> new StemSet(List.of(), s.limitDb()))));
+                            Texts.of("shape.removeAllStems"),
+                            () -> changes.change(
+                                    Texts.of("shape.removeAllStems2"), s -> new StemSet(List.of(), s.limitDb()))));
         });
         menu.getItems().add(new MenuItem());
         return menu;
@@ -137,7 +138,7 @@ final class MixFirstPane extends VBox {
     private void tryAll() {
         double[] gains = workspace.rebalanceProperty().get().gainsDb();
         changes.change(
-                "try what is proposed for the stems",
+                Texts.of("shape.tryWhatIsProposed"),
                 s -> gains.length == s.all().size() ? s.withGains(gains) : s);
     }
 
@@ -146,7 +147,7 @@ final class MixFirstPane extends VBox {
         text.putString(
                 StemWords.list(changes.set(), workspace.rebalanceProperty().get()));
         Clipboard.getSystemClipboard().setContent(text);
-        workspace.messageProperty().set("Copied what is proposed for the stems.");
+        workspace.messageProperty().set(Texts.of("shape.copiedWhatIsProposed"));
     }
 
     private void refresh() {
@@ -170,7 +171,7 @@ final class MixFirstPane extends VBox {
         show(together, !together.getText().isEmpty());
         Optional<StemCheck> checked = stems.check();
         check.setText(checked.map(StemCheck::sentence).orElse(""));
-        checked.ifPresent(c -> Ui.tip(check, "Left of the mix by zone: " + c.zones()));
+        checked.ifPresent(c -> Ui.tip(check, Texts.of("shape.leftOfTheMix", c.zones())));
         show(check, checked.isPresent());
         warnings.getChildren()
                 .setAll(checked.map(StemCheck::warnings).orElse(List.of()).stream()
@@ -194,11 +195,10 @@ final class MixFirstPane extends VBox {
 
     private String stateOf(StemSet set, Optional<StemPowers> powers) {
         if (workspace.session().mix().isEmpty()) {
-            return "A mix on Gather, and its stems here: often the right repair is one instrument, not the master.";
+            return Texts.of("shape.aMixOnGather");
         }
         if (set.isEmpty()) {
-            return "Drop the stems of the mix here, or a folder of them: often the right repair is one instrument, not the"
-                    + " master.";
+            return Texts.of("shape.dropTheStemsOf");
         }
         if (!stems.failureProperty().get().isEmpty()) {
             return stems.failureProperty().get();
@@ -207,10 +207,14 @@ final class MixFirstPane extends VBox {
                 .filter(slot -> !slot.failureProperty().get().isEmpty())
                 .count();
         if (failed > 0) {
-            return (failed == 1 ? "One stem cannot" : failed + " stems cannot")
-                    + " be read; take it out or try again, so that the others can be measured.";
+            return Texts.of(
+                    "shape.beReadTakeIt",
+                    failed == 1 ? Texts.of("shape.oneStemCannot") : Texts.of("shape.stemsCannot", failed));
         }
-        return powers.isPresent() ? "" : Readings.count(set.all().size(), "stem") + " on their way…";
+        return powers.isPresent()
+                ? ""
+                : Texts.of(
+                        "shape.onTheirWay", Texts.of("counts.stems", set.all().size()));
     }
 
     /** Those first about which something is proposed, the most useful first; the others as they were given. */

@@ -25,6 +25,7 @@ import oakmirror.state.listening.Listening;
 import oakmirror.state.listening.MonitorControls;
 import oakmirror.state.workspace.PartShown;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** The move that is chosen, in words, with what can be decided about it; and the way to the next and the one before. */
 final class MovePanel extends HBox {
@@ -42,16 +43,13 @@ final class MovePanel extends HBox {
     private final Label reason = Ui.label("", "quiet");
     private final Spinner<Double> gain;
     private final Spinner<Double> octaves;
-    private final ToggleButton hear = Ui.choice("hear", "Hear the range of this move alone");
-    private final ToggleButton refused =
-            Ui.choice("refuse", "Leave this move out, or take it again; compare while it plays");
-    private final ToggleButton without =
-            Ui.choice("without", "Hear the corrected mix without this move, at the same loudness");
-    private final ToggleButton locked =
-            Ui.choice("lock", "Keep this move as it is now, whatever else changes: strength, caution, references");
-    private final Button reset = Ui.button("as proposed", "Forget what was decided about this move", this::reset);
-    private final Button before = Ui.button("‹", "The move below", () -> step(-1));
-    private final Button next = Ui.button("›", "The move above", () -> step(1));
+    private final ToggleButton hear = Ui.choice(Texts.of("shape.hear"), Texts.of("shape.hear.tip"));
+    private final ToggleButton refused = Ui.choice(Texts.of("shape.refuse"), Texts.of("shape.refuse.tip"));
+    private final ToggleButton without = Ui.choice(Texts.of("shape.without"), Texts.of("shape.without.tip"));
+    private final ToggleButton locked = Ui.choice(Texts.of("shape.lock"), Texts.of("shape.lock.tip"));
+    private final Button reset = Ui.button(Texts.of("shape.asProposed"), Texts.of("shape.asProposed.tip"), this::reset);
+    private final Button before = Ui.button("‹", Texts.of("shape.theMoveBelow"), () -> step(-1));
+    private final Button next = Ui.button("›", Texts.of("shape.theMoveAbove"), () -> step(1));
     private int chosen = -1;
     private boolean showing;
     private boolean isInstead;
@@ -62,8 +60,9 @@ final class MovePanel extends HBox {
         this.listening = listening;
         monitor = listening.monitor();
         this.onChoose = onChoose;
-        gain = spinner("move-gain", "Gain of the move in dB", -MOST_DB, MOST_DB, 0.1, this::changeGain);
-        octaves = spinner("move-octaves", "Width of the move in octaves", 0.05, MOST_OCTAVES, 0.1, this::changeOctaves);
+        gain = spinner("move-gain", Texts.of("shape.gainOfTheMove"), -MOST_DB, MOST_DB, 0.1, this::changeGain);
+        octaves =
+                spinner("move-octaves", Texts.of("shape.widthOfTheMove"), 0.05, MOST_OCTAVES, 0.1, this::changeOctaves);
         hear.setId("move-hear");
         refused.setId("move-refuse");
         without.setId("move-without");
@@ -89,8 +88,8 @@ final class MovePanel extends HBox {
         VBox words = new VBox(1, title, reason);
         words.setMinWidth(60);
         HBox.setHgrow(words, javafx.scene.layout.Priority.ALWAYS);
-        Label db = Ui.label("dB", "quiet");
-        Label wide = Ui.label("octaves", "quiet");
+        Label db = Ui.label(Texts.of("shape.dB"), "quiet");
+        Label wide = Ui.label(Texts.of("shape.octaves"), "quiet");
         for (Label unit : List.of(db, wide)) { // tooltips tell it where there is no room
             unit.visibleProperty().bind(widthProperty().map(w -> w.doubleValue() > ROOMY));
             unit.managedProperty().bind(unit.visibleProperty());
@@ -264,17 +263,19 @@ final class MovePanel extends HBox {
         }
         before.setDisable(moves().isEmpty());
         next.setDisable(moves().isEmpty());
-        title.setText(move.map(this::title).orElse(Readings.count(moves().size(), "move")));
-        reason.setText(move.map(m -> reason(m, proposal))
-                .orElse("Choose one by its bracket; a double click on the plot adds one by hand."));
+        title.setText(move.map(this::title).orElse(Texts.of("counts.moves", moves().size())));
+        reason.setText(move.map(m -> reason(m, proposal)).orElse(Texts.of("shape.chooseOneByIts")));
         move.ifPresent(m -> {
             boolean added = isByHand(m);
             refused.setSelected(m.treatment().refused());
-            refused.setText(added ? "remove" : m.treatment().refused() ? "refused" : "refuse");
+            refused.setText(
+                    added
+                            ? Texts.of("shape.remove")
+                            : m.treatment().refused() ? Texts.of("shape.refused") : Texts.of("shape.refuse"));
             reset.setVisible(!added);
             locked.setVisible(!added);
             locked.setSelected(fixed);
-            locked.setText(fixed ? "locked" : "lock");
+            locked.setText(fixed ? Texts.of("shape.locked") : Texts.of("shape.lock"));
             gain.getValueFactory().setValue(shownGain(m));
             octaves.getValueFactory().setValue(Math.round(100 * m.treatedOctaves()) / 100.0);
             reset.setDisable(m.treatment().isNone());
@@ -294,29 +295,37 @@ final class MovePanel extends HBox {
     private String title(Move m) {
         String where =
                 switch (m.kind()) {
-                    case LOW_END -> " below " + Readings.about(m.treatedHighHz());
-                    case HIGH_END -> " above " + Readings.about(m.treatedLowHz());
-                    case BELL, LOCKED, ADDED, TAKEN -> " about " + Readings.about(m.centreHz());
+                    case LOW_END -> Texts.of("shape.below2", Readings.about(m.treatedHighHz()));
+                    case HIGH_END -> Texts.of("shape.above2", Readings.about(m.treatedLowHz()));
+                    case BELL, LOCKED, ADDED, TAKEN -> Texts.of("shape.about", Readings.about(m.centreHz()));
                 };
-        return Readings.gainDb(shownGain(m)) + where + String.format(Locale.ROOT, ", %.1f octaves", m.treatedOctaves());
+        return Readings.gainDb(shownGain(m))
+                + where
+                + String.format(Locale.ROOT, Texts.of("shape.1fOctaves"), m.treatedOctaves());
     }
 
     private static String reason(Move m, Proposal proposal) {
         if (m.kind() == Move.Kind.ADDED) {
-            return "added by hand; strength does not change it";
+            return Texts.of("shape.addedByHandStrength");
         }
         if (m.kind() == Move.Kind.TAKEN) {
-            return "taken by ear; strength does not change it";
+            return Texts.of("shape.takenByEarStrength");
         }
         if (m.kind() == Move.Kind.LOCKED) {
-            return "locked; nothing changes it until it is unlocked";
+            return Texts.of("shape.lockedNothingChangesIt");
         }
         double gap = oakmirror.spectrum.BandGrid.interpolate(proposal.evidence().judgedDb(), m.centreHz());
-        String trusted = Math.round(100 * m.trust()) + " % trusted";
+        String trusted = Texts.of("shape.trusted", Math.round(100 * m.trust()));
         String sure = m.trust() > 0.8
-                ? "very likely a fault"
-                : m.trust() > 0.5 ? "likely a fault" : m.trust() > 0.25 ? "may be a fault" : "may as well be the music";
-        return sure + ": the gap there is " + Readings.gainDb(gap) + ", " + trusted
-                + (m.treatment().isNone() || m.treatment().refused() ? "" : "; changed by you");
+                ? Texts.of("shape.veryLikelyAFault")
+                : m.trust() > 0.5
+                        ? Texts.of("shape.likelyAFault")
+                        : m.trust() > 0.25 ? Texts.of("shape.mayBeAFault") : Texts.of("shape.mayAsWellBe");
+        return Texts.of(
+                "shape.theGapThereIs",
+                sure,
+                Readings.gainDb(gap),
+                trusted,
+                m.treatment().isNone() || m.treatment().refused() ? "" : Texts.of("shape.changedByYou"));
     }
 }

@@ -7,14 +7,14 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.part.SidePane;
+import oakmirror.text.Texts;
 
 /** What is proposed, at the right of Shape: what to change in the mix first, and at a glance all that is proposed for the master. */
 final class ProposedPane extends SidePane {
 
     private final VBox place = new VBox();
-    private final ToggleButton first = Ui.choice("in the mix first", "What other levels of stems would close");
-    private final ToggleButton master =
-            Ui.choice("on the master", "All that is proposed for tone, dynamics, width and loudness, at a glance");
+    private final ToggleButton first = Ui.choice(Texts.of("shape.inTheMixFirst"), Texts.of("shape.inTheMixFirst.tip"));
+    private final ToggleButton master = Ui.choice(Texts.of("shape.onTheMaster"), Texts.of("shape.onTheMaster.tip"));
 
     ProposedPane(MixFirstPane mixFirst, MasterPane onMaster) {
         super("Proposed", "proposed");

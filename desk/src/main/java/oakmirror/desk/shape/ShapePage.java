@@ -36,7 +36,6 @@ import oakmirror.desk.words.Words;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.media.ImportedTrack;
 import oakmirror.media.file.ToneFile;
-import oakmirror.readings.Readings;
 import oakmirror.session.Session;
 import oakmirror.spectrum.StereoSpectrum.Part;
 import oakmirror.state.comparing.PlacesToHear;
@@ -44,6 +43,7 @@ import oakmirror.state.listening.Listening;
 import oakmirror.state.workspace.PartShown;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 import oakmirror.zones.Shaped;
 
 /** Shape: what of the gap the evidence supports, as moves that are taken, tempered and refused, and where that brings the mix. */
@@ -107,16 +107,15 @@ public final class ShapePage extends VBox {
         explanation.textProperty().subscribe(text -> Ui.tip(explanation, text));
         fit.setMinWidth(USE_PREF_SIZE);
         HBox said = new HBox(14, explanation, Ui.spring(), fit);
-        VBox head = new VBox(2, Ui.head("Shape", new Label(), Words.reading("Shape"), basis()), said);
+        VBox head = new VBox(2, Ui.head(Texts.of("shape.shape"), new Label(), Words.reading("Shape"), basis()), said);
         panel.visibleProperty().bind(strokes.visibleProperty().not());
         getChildren().addAll(head, picture, new StackPane(panel, strokes), new ShapeSettings(workspace));
         FileDrop.onto(this, files -> files.stream()
                 .map(java.io.File::toPath)
                 .filter(ToneFile::looksLikeTone)
                 .findFirst()
-                .ifPresentOrElse(towards::read, () -> workspace
-                        .messageProperty()
-                        .set("Shape takes a wanted tone as a table (CSV); tracks go to Gather, stems to the right.")));
+                .ifPresentOrElse(
+                        towards::read, () -> workspace.messageProperty().set(Texts.of("shape.shapeTakesAWanted"))));
         getStyleClass().add("page");
         setSpacing(8);
         Ui.greyWhile(workspace.settledProperty().map(is -> !is), drawn, panel);
@@ -133,8 +132,8 @@ public final class ShapePage extends VBox {
     }
 
     private HBox basis() {
-        ToggleButton evidence = Ui.choice("by evidence", "What of the gap is likely a fault, and not just other music");
-        ToggleButton exact = Ui.choice("exact", "The gap as it is, for two versions of one recording");
+        ToggleButton evidence = Ui.choice(Texts.of("shape.byEvidence"), Texts.of("shape.byEvidence.tip"));
+        ToggleButton exact = Ui.choice(Texts.of("shape.exact"), Texts.of("shape.exact.tip"));
         evidence.setId("by-evidence");
         exact.setId("exact");
         Runnable show = Ui.either(
@@ -142,7 +141,7 @@ public final class ShapePage extends VBox {
                 exact,
                 () -> workspace.session().correction().basis() == Basis.EXACT,
                 is -> workspace.change(
-                        "follow something else",
+                        Texts.of("shape.followSomethingElse"),
                         s -> s.withCorrection(s.correction().withBasis(is ? Basis.EXACT : Basis.EVIDENCE))));
         workspace.sessionProperty().subscribe(s -> {
             show.run();
@@ -157,8 +156,8 @@ public final class ShapePage extends VBox {
 
     /** Which part is looked at, where middle and side are corrected apart. */
     private HBox partChoice() {
-        ToggleButton middle = Ui.choice("middle", "The correction of the middle, (L+R)/2");
-        ToggleButton side = Ui.choice("side", "The correction of the side, (L−R)/2");
+        ToggleButton middle = Ui.choice(Texts.of("shape.middle"), Texts.of("shape.middle.tip"));
+        ToggleButton side = Ui.choice(Texts.of("shape.side"), Texts.of("shape.side.tip"));
         middle.setId("part-middle");
         side.setId("part-side");
         Runnable show = Ui.either(middle, side, () -> parts.part() == Part.SIDE, parts::showSide);
@@ -175,14 +174,14 @@ public final class ShapePage extends VBox {
 
     /** Which guards hold. */
     private MenuButton guards() {
-        MenuButton button = new MenuButton("Guards");
+        MenuButton button = new MenuButton(Texts.of("shape.guards"));
         button.setId("guards");
         button.getStyleClass().add("framed");
-        Ui.tip(button, "What is held back whatever the evidence says; each can be let go");
+        Ui.tip(button, Texts.of("shape.whatIsHeldBack"));
         for (GuardKind guard : GuardKind.values()) {
-            CheckMenuItem item = new CheckMenuItem("hold back " + guard.label());
+            CheckMenuItem item = new CheckMenuItem(Texts.of("shape.holdBack", guard.label()));
             item.setOnAction(e -> workspace.change(
-                    "let a guard go or hold",
+                    Texts.of("shape.letAGuardGo"),
                     s -> s.withCorrection(s.correction().withReleased(guard, !item.isSelected()))));
             workspace
                     .sessionProperty()
@@ -227,7 +226,7 @@ public final class ShapePage extends VBox {
                 known
                         ? ShapeWords.sentence(proposal, part, session, madeUp, correctedBefore())
                                 + ShapeWords.offered(places.itemsProperty().get())
-                        : "no correction yet");
+                        : Texts.of("shape.noCorrectionYet"));
         CorrectionSettings c = session.correction();
         double miss = proposal.fitErrorDb(c.lowHz(), c.highHz());
         boolean far = known && session.phase() == Phase.MINIMUM && miss > FAR_OFF_DB;
@@ -237,8 +236,8 @@ public final class ShapePage extends VBox {
                         ? ""
                         : String.format(
                                 Locale.ROOT,
-                                far ? "%s off by %.1f dB; linear phase follows it" : "%s, within %.2f dB",
-                                Readings.count(proposal.bands().size(), "band"),
+                                far ? Texts.of("shape.sOffBy1f") : Texts.of("shape.sWithin2fDb"),
+                                Texts.of("counts.bands", proposal.bands().size()),
                                 miss));
         compared.set(known);
         zones.setVisible(known);

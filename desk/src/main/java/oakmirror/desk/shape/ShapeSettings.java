@@ -19,6 +19,7 @@ import oakmirror.evidence.FaultPrior;
 import oakmirror.readings.Readings;
 import oakmirror.session.Session;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** How much of what is proposed is applied, and how. */
 final class ShapeSettings extends HBox {
@@ -37,8 +38,9 @@ final class ShapeSettings extends HBox {
         this.workspace = workspace;
         CorrectionSettings usual = CorrectionSettings.DEFAULT;
         caution = slider(
-                "Caution",
-                "How much evidence is asked for before a difference is taken for a fault, from bold to careful.",
+                "caution",
+                Texts.of("shape.caution"),
+                Texts.of("shape.howMuchEvidenceIs"),
                 0,
                 100,
                 100 * FaultPrior.USUAL_CAUTION,
@@ -46,8 +48,9 @@ final class ShapeSettings extends HBox {
                 ShapeSettings::caution,
                 (s, v) -> s.withCaution(v / 100));
         resolution = slider(
-                "Resolution",
-                "How finely the gap is followed.",
+                "resolution",
+                Texts.of("shape.resolution"),
+                Texts.of("shape.howFinelyTheGap"),
                 0,
                 RESOLUTIONS.length - 1.0,
                 0,
@@ -55,8 +58,9 @@ final class ShapeSettings extends HBox {
                 v -> octaves(RESOLUTIONS[(int) Math.round(v)]),
                 (s, v) -> s.withResolution(RESOLUTIONS[(int) Math.round(v)]));
         strength = slider(
-                "Strength",
-                "How much of it is applied.",
+                "strength",
+                Texts.of("shape.strength"),
+                Texts.of("shape.howMuchOfIt"),
                 0,
                 100,
                 100 * usual.strength(),
@@ -64,8 +68,9 @@ final class ShapeSettings extends HBox {
                 v -> Math.round(v) + " %",
                 (s, v) -> s.withStrength(v / 100));
         boost = slider(
-                "Most boost",
-                "No rise gets higher.",
+                "most-boost",
+                Texts.of("shape.mostBoost"),
+                Texts.of("shape.noRiseGetsHigher"),
                 1,
                 12,
                 usual.mostBoostDb(),
@@ -73,15 +78,16 @@ final class ShapeSettings extends HBox {
                 Readings::gainDb,
                 (s, v) -> s.withLimits(v, s.mostCutDb()));
         cut = slider(
-                "Most cut",
-                "No dip gets deeper.",
+                "most-cut",
+                Texts.of("shape.mostCut"),
+                Texts.of("shape.noDipGetsDeeper"),
                 1,
                 12,
                 usual.mostCutDb(),
                 0.5,
                 v -> Readings.gainDb(-v),
                 (s, v) -> s.withLimits(s.mostBoostDb(), v));
-        VBox appliedAs = new VBox(4, Ui.label("Applied as", "quiet"), phase(), sides());
+        VBox appliedAs = new VBox(4, Ui.label(Texts.of("shape.appliedAs"), "quiet"), phase(), sides());
         appliedAs.setMinWidth(USE_PREF_SIZE);
         getChildren().addAll(caution, resolution, strength, boost, cut, appliedAs);
         for (LabelledSlider s : new LabelledSlider[] {caution, resolution, strength, boost, cut}) {
@@ -98,6 +104,7 @@ final class ShapeSettings extends HBox {
     }
 
     private LabelledSlider slider(
+            String id,
             String name,
             String tooltip,
             double low,
@@ -107,6 +114,7 @@ final class ShapeSettings extends HBox {
             DoubleFunction<String> text,
             Change change) {
         return new LabelledSlider(
+                id,
                 name,
                 tooltip,
                 low,
@@ -115,7 +123,7 @@ final class ShapeSettings extends HBox {
                 step,
                 text,
                 v -> workspace.change(
-                        "change " + name.toLowerCase(Locale.ROOT),
+                        Texts.of("shape.change", name.toLowerCase(Locale.ROOT)),
                         name,
                         s -> s.withCorrection(change.apply(s.correction(), v))),
                 workspace::endGesture);
@@ -127,36 +135,37 @@ final class ShapeSettings extends HBox {
                 ? "usual"
                 : percent < usual - 30
                         ? "bold"
-                        : percent < usual ? "bolder" : percent > 85 ? "careful" : "more careful";
+                        : percent < usual ? "bolder" : percent > 85 ? "careful" : Texts.of("shape.moreCareful");
         return word + " " + Math.round(percent);
     }
 
     private static String octaves(double octaves) {
-        return Math.abs(octaves - 2.0 / 3) < 1e-9 ? "2/3 octave" : Readings.octaves(octaves);
+        return Math.abs(octaves - 2.0 / 3) < 1e-9 ? Texts.of("shape.23Octave") : Readings.octaves(octaves);
     }
 
     private HBox phase() {
-        ToggleButton minimum = Ui.choice("bands", "As an equaliser does: minimum phase, no delay, no pre-ringing");
-        ToggleButton linear = Ui.choice("linear phase", "The curve exactly, phase untouched, with some pre-ringing");
+        ToggleButton minimum = Ui.choice(Texts.of("shape.bands"), Texts.of("shape.bands.tip"));
+        ToggleButton linear = Ui.choice(Texts.of("shape.linearPhase"), Texts.of("shape.linearPhase.tip"));
         return choice(
                 minimum,
                 linear,
                 s -> s.phase() == Phase.LINEAR,
-                is -> workspace.change("change the phase", s -> s.withPhase(is ? Phase.LINEAR : Phase.MINIMUM)));
+                is -> workspace.change(
+                        Texts.of("shape.changeThePhase"), s -> s.withPhase(is ? Phase.LINEAR : Phase.MINIMUM)));
     }
 
     private HBox sides() {
-        ToggleButton alike = Ui.choice("stereo", "One correction for both sides");
-        ToggleButton apart = Ui.choice(
-                "middle and side",
-                "The middle and the side each against those of the references; the side only where there is enough of it");
+        ToggleButton alike = Ui.choice(Texts.of("shape.stereo"), Texts.of("shape.stereo.tip"));
+        ToggleButton apart = Ui.choice(Texts.of("shape.middleAndSide"), Texts.of("shape.middleAndSide.tip"));
         apart.setId("apart");
         alike.setId("alike");
         return choice(
                 alike,
                 apart,
                 s -> s.shaping().apart(),
-                is -> workspace.change("correct middle and side " + (is ? "apart" : "alike"), s -> s.withApart(is)));
+                is -> workspace.change(
+                        Texts.of("shape.correctMiddleAndSide", is ? Texts.of("shape.apart") : Texts.of("shape.alike")),
+                        s -> s.withApart(is)));
     }
 
     private HBox choice(

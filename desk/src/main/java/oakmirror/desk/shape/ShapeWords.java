@@ -10,6 +10,7 @@ import oakmirror.findings.DecidedPlace.Decision;
 import oakmirror.readings.Readings;
 import oakmirror.session.Session;
 import oakmirror.spectrum.StereoSpectrum.Part;
+import oakmirror.text.Texts;
 
 /** What Shape proposes, in a sentence. */
 final class ShapeWords {
@@ -21,34 +22,36 @@ final class ShapeWords {
         long taken =
                 proposal.correction().moves().stream().filter(Move::isTaken).count();
         String of = part == Part.MID ? "middle: " : part == Part.SIDE ? "side: " : "";
-        String moves = of + Readings.count(taken, "move");
+        String moves = of + Texts.of("counts.moves", taken);
         boolean exact = session.shaping().asked().settings().basis() == Basis.EXACT;
         String fault = exact
                 ? session.shaping()
                         .wanted()
-                        .map(w -> "towards “" + w.name() + "”")
-                        .orElse("the gap as it is")
+                        .map(w -> Texts.of("shape.towards", w.name()))
+                        .orElse(Texts.of("shape.theGapAsIt"))
                 : Math.round(100 * proposal.evidence().supportedPart())
-                        + (proposal.taken().isEmpty()
-                                ? " % of the gap is likely a fault"
-                                : " % of the gap is followed beside what was taken");
+                        + (proposal.taken().isEmpty() ? Texts.of("shape.ofTheGapIs") : Texts.of("shape.ofTheGapIs2"));
         int lapsed = proposal.correction().lapsed().size();
-        return moves + " · " + fault + " · level made up " + Readings.gainDb(madeUp)
-                + heldBack(proposal)
-                + (before ? " · less what this master was corrected by" : "")
-                + (lapsed == 0
+        return Texts.of(
+                "shape.levelMadeUp",
+                moves,
+                fault,
+                Readings.gainDb(madeUp),
+                heldBack(proposal),
+                before ? Texts.of("shape.lessWhatThisMaster") : "",
+                lapsed == 0
                         ? ""
                         : lapsed == 1
-                                ? " · one decision no longer applies"
-                                : " · " + lapsed + " decisions no longer apply");
+                                ? Texts.of("shape.oneDecisionNoLonger")
+                                : Texts.of("shape.decisionsNoLongerApply", lapsed));
     }
 
     /** What is offered beside it, and what was decided about that. */
     static String offered(List<DecidedPlace> places) {
         List<DecidedPlace> offered = places.stream().filter(i -> !i.told()).toList();
-        String words = said(offered, Decision.OPEN, " offered by ear")
-                + said(places, Decision.TAKEN, " taken")
-                + said(places, Decision.LEFT, " left");
+        String words = said(offered, Decision.OPEN, Texts.of("shape.offeredByEar"))
+                + said(places, Decision.TAKEN, Texts.of("shape.taken"))
+                + said(places, Decision.LEFT, Texts.of("shape.left"));
         return words.isEmpty() ? "" : " ·" + words.substring(1);
     }
 
@@ -60,8 +63,10 @@ final class ShapeWords {
     /** Where guards hold it back; the range is no guard that would surprise. */
     private static String heldBack(Proposal proposal) {
         long places = proposal.correction().held().stream()
-                .filter(h -> !h.reason().equals(RangeGuard.REASON))
+                .filter(h -> !h.reason().equals(RangeGuard.reason()))
                 .count();
-        return places == 0 ? "" : places == 1 ? " · held back in one place" : " · held back in " + places + " places";
+        return places == 0
+                ? ""
+                : places == 1 ? Texts.of("shape.heldBackInOne") : Texts.of("shape.heldBackInPlaces", places);
     }
 }

@@ -16,6 +16,7 @@ import oakmirror.state.workspace.StemChanges;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.stems.Rebalance.Step;
 import oakmirror.stems.StemPowers;
+import oakmirror.text.Texts;
 
 /** One stem: where it is heard, what to change about it and why, and a fader to try it. */
 final class StemCard extends VBox {
@@ -49,8 +50,10 @@ final class StemCard extends VBox {
         HBox.setHgrow(name, Priority.ALWAYS);
         gain.setId("stem-gain-" + index);
         gain.setMinWidth(USE_PREF_SIZE);
-        Button remove =
-                Ui.link("×", "Not a stem of this mix", () -> changes.change("remove a stem", s -> s.without(index)));
+        Button remove = Ui.link(
+                "×",
+                Texts.of("shape.notAStemOf"),
+                () -> changes.change(Texts.of("shape.removeAStem"), s -> s.without(index)));
         remove.getStyleClass().add("dismiss");
         remove.setId("stem-remove-" + index);
         HBox head = new HBox(4, name, gain, remove);
@@ -74,12 +77,12 @@ final class StemCard extends VBox {
                 changes.tryAt(index, 0, "");
             }
         });
-        attempt = Ui.button("try", "", this::attempt);
+        attempt = Ui.button(Texts.of("shape.try"), "", this::attempt);
         attempt.setId("stem-try-" + index);
         attempt.setMinWidth(USE_PREF_SIZE);
         HBox tools = new HBox(8, fader, attempt);
         tools.setAlignment(Pos.CENTER_LEFT);
-        again = Ui.link("try again", "Read the file again", onAgain);
+        again = Ui.link(Texts.of("shape.tryAgain"), Texts.of("shape.tryAgain.tip2"), onAgain);
         for (Label label : new Label[] {use, evidence, failure}) {
             label.setWrapText(true);
             label.managedProperty().bind(label.visibleProperty());
@@ -107,25 +110,25 @@ final class StemCard extends VBox {
                         ? proposed.map(s -> Readings.gainDb(s.gainDb())).orElse("")
                         : Readings.gainDb(stem.gainDb()));
         gain.getStyleClass().setAll("label", stem.gainDb() == 0 ? "quiet" : "strong");
-        Ui.tip(gain, stem.gainDb() == 0 ? "Proposed" : "Tried at this level");
+        Ui.tip(gain, stem.gainDb() == 0 ? Texts.of("shape.proposed") : Texts.of("shape.triedAtThisLevel"));
         use.setText(proposed.map(s -> Readings.gainDb(s.gainDb()) + " " + StemWords.use(s))
                 .orElse(""));
         use.setVisible(proposed.isPresent());
         evidence.setText(proposed.map(StemWords::evidence).orElse(""));
         evidence.setVisible(proposed.isPresent());
         String failed = slot.failureProperty().get();
-        failure.setText(failed.isEmpty() && slot.isBusy() ? "reading…" : failed);
+        failure.setText(failed.isEmpty() && slot.isBusy() ? Texts.of("shape.reading") : failed);
         failure.getStyleClass().setAll("label", "small", failed.isEmpty() ? "quiet" : "warning");
         failure.setVisible(!failure.getText().isEmpty());
         again.setVisible(!failed.isEmpty());
         strip.show(powers, index);
         boolean ready = powers.isPresent();
         fader.setDisable(!ready);
-        Ui.tip(fader, "Try " + stem.name() + " louder or quieter, the mix as loud as before. Double click: as it is.");
-        fader.setAccessibleText(stem.name() + ", level in dB");
+        Ui.tip(fader, Texts.of("shape.tryLouderOrQuieter", stem.name()));
+        fader.setAccessibleText(Texts.of("shape.levelInDb", stem.name()));
         attempt.setVisible(proposed.isPresent());
-        attempt.setText(isTried() ? "as it is" : "try");
-        Ui.tip(attempt, isTried() ? "Back to 0 dB" : "Hear the mix with what is proposed");
+        attempt.setText(isTried() ? Texts.of("shape.asItIs") : Texts.of("shape.try"));
+        Ui.tip(attempt, isTried() ? Texts.of("shape.backTo0Db") : Texts.of("shape.hearTheMixWith"));
         getStyleClass().removeAll("asked", "tried");
         if (stem.gainDb() != 0) {
             getStyleClass().add("tried");

@@ -5,6 +5,7 @@ import oakmirror.readings.Readings;
 import oakmirror.session.StemSet;
 import oakmirror.stems.Rebalance;
 import oakmirror.stems.Rebalance.Step;
+import oakmirror.text.Texts;
 
 /** What is proposed about stems, in words. */
 final class StemWords {
@@ -15,21 +16,24 @@ final class StemWords {
 
     /** What a change of one stem is for: “closes 60 % of the gap in Presence”. */
     static String use(Step step) {
-        return "closes " + percent(step.part()) + " of the " + (step.wantedDb() < 0 ? "dip" : "rise") + " wanted in "
-                + step.zone().label();
+        return Texts.of(
+                "shape.closesOfTheWanted",
+                percent(step.part()),
+                step.wantedDb() < 0 ? "dip" : "rise",
+                step.zone().label());
     }
 
     /** What speaks for it. */
     static String evidence(Step step) {
         String asked = step.references() == 1
-                ? (step.agree() == 1 ? "the reference asks for it" : "the reference does not ask for it by itself")
-                : step.agree() + " of " + step.references() + " references ask for it";
-        return asked + "; " + percent(step.trust()) + " trusted there";
+                ? (step.agree() == 1 ? Texts.of("shape.theReferenceAsksFor") : Texts.of("shape.theReferenceDoesNot"))
+                : Texts.of("shape.ofReferencesAskFor", step.agree(), step.references());
+        return Texts.of("shape.trustedThere", asked, percent(step.trust()));
     }
 
     /** All of them as a list to be taken to the mix. */
     static String list(StemSet set, Rebalance rebalance) {
-        StringBuilder text = new StringBuilder("In the mix:\n");
+        StringBuilder text = new StringBuilder(Texts.of("shape.inTheMix"));
         for (Step step : rebalance.steps()) {
             text.append(set.all().get(step.stem()).name())
                     .append(' ')
@@ -47,11 +51,12 @@ final class StemWords {
     static String together(StemSet set, Rebalance rebalance) {
         List<Step> steps = rebalance.steps();
         if (steps.isEmpty()) {
-            return "No stem up to " + Readings.gainDb(set.limitDb()).substring(1)
-                    + " louder or quieter would close enough of the gap to be worth it. What is left is for the correction.";
+            return Texts.of("shape.noStemUpTo", Readings.gainDb(set.limitDb()).substring(1));
         }
-        return (steps.size() == 1 ? "It closes " : "Together they close ") + percent(rebalance.closed())
-                + " of what the evidence supports; the rest is for the correction.";
+        return Texts.of(
+                "shape.ofWhatTheEvidence",
+                (steps.size() == 1 ? Texts.of("shape.itCloses") : Texts.of("shape.togetherTheyClose"))
+                        + percent(rebalance.closed()));
     }
 
     private static String percent(double part) {

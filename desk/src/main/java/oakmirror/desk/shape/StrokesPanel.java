@@ -26,6 +26,7 @@ import oakmirror.spectrum.StereoSpectrum.Part;
 import oakmirror.state.listening.Listening;
 import oakmirror.state.workspace.Workspace;
 import oakmirror.stems.StrokeMeaning;
+import oakmirror.text.Texts;
 
 /** Lows, mids and highs turned up and down as a whole, at equal loudness, and what that says about the mix. Turning the wheel over the plot does the same. */
 final class StrokesPanel extends HBox {
@@ -41,8 +42,7 @@ final class StrokesPanel extends HBox {
     private final Label meaning = Ui.label("", "quiet");
     private final Button keep;
     private final Button clear;
-    private final ToggleButton opener =
-            Ui.choice("strokes", "Lows, mids and highs as a whole, to hear what the mix would need");
+    private final ToggleButton opener = Ui.choice(Texts.of("shape.strokes"), Texts.of("shape.strokes.tip"));
 
     StrokesPanel(Workspace workspace, Listening listening) {
         super(10);
@@ -54,16 +54,14 @@ final class StrokesPanel extends HBox {
         for (Range range : Range.values()) {
             getChildren().add(cell(range));
         }
-        keep = Ui.button("keep", "Make moves of them, to be tempered like any other", this::keep);
+        keep = Ui.button(Texts.of("shape.keep"), Texts.of("shape.keep.tip"), this::keep);
         keep.setId("keep-strokes");
-        clear = Ui.button("clear", "No strokes", () -> set(Strokes.NONE));
+        clear = Ui.button(Texts.of("shape.clear"), Texts.of("shape.clear.tip"), () -> set(Strokes.NONE));
         clear.setId("clear-strokes");
         meaning.setId("stroke-meaning");
         meaning.textProperty().subscribe(text -> Ui.tip(meaning, text));
         meaning.setWrapText(true);
-        Ui.tip(
-                levels,
-                "RMS of what is compared of the mix on the K-14 and K-12 scales, with the strokes, as it is heard");
+        Ui.tip(levels, Texts.of("shape.rmsOfWhatIs"));
         VBox words = new VBox(1, meaning, levels);
         words.setMinWidth(120);
         words.setAlignment(Pos.CENTER_LEFT);
@@ -99,8 +97,8 @@ final class StrokesPanel extends HBox {
         gain.setMinWidth(54);
         gain.setAlignment(Pos.CENTER);
         gains.put(range, gain);
-        Button less = Ui.button("−", "Half a decibel less " + about(range), () -> nudge(range, -STEP_DB));
-        Button more = Ui.button("+", "Half a decibel more " + about(range), () -> nudge(range, STEP_DB));
+        Button less = Ui.button("−", Texts.of("shape.halfADecibelLess", about(range)), () -> nudge(range, -STEP_DB));
+        Button more = Ui.button("+", Texts.of("shape.halfADecibelMore", about(range)), () -> nudge(range, STEP_DB));
         less.setId(name + "-less");
         more.setId(name + "-more");
         HBox cell = new HBox(3, Ui.label(range.label(), "quiet"), less, gain, more);
@@ -112,9 +110,9 @@ final class StrokesPanel extends HBox {
 
     private static String about(Range range) {
         return switch (range) {
-            case LOW -> "below " + Readings.about(range.highHz());
-            case MID -> "from " + Readings.about(range.lowHz()) + " to " + Readings.about(range.highHz());
-            case HIGH -> "above " + Readings.about(range.lowHz());
+            case LOW -> Texts.of("shape.below", Readings.about(range.highHz()));
+            case MID -> Texts.of("shape.fromTo", Readings.about(range.lowHz()), Readings.about(range.highHz()));
+            case HIGH -> Texts.of("shape.above", Readings.about(range.lowHz()));
         };
     }
 
@@ -138,7 +136,7 @@ final class StrokesPanel extends HBox {
 
     private void keep() {
         List<AddedMove> made = strokes().moves();
-        workspace.change("keep strokes", s -> {
+        workspace.change(Texts.of("shape.keepStrokes"), s -> {
             Session kept = s;
             for (Part part : s.shaping().apart() ? List.of(Part.MID, Part.SIDE) : List.of(Part.STEREO)) {
                 List<AddedMove> added = new ArrayList<>(s.moves(part).added());
@@ -171,7 +169,10 @@ final class StrokesPanel extends HBox {
         double[] power = mix.spectrum().power();
         double before = mix.heard().rmsDbfs() + LevelFigures.SINE_DB;
         double after = before + now.rmsChangeDb(power) - now.loudnessChangeLu(power);
-        return "K-14 " + Readings.gainDb(after + K14) + " · K-12 " + Readings.gainDb(after + K12) + " · level made up "
-                + Readings.gainDb(-now.loudnessChangeLu(power));
+        return Texts.of(
+                "shape.k14K12",
+                Readings.gainDb(after + K14),
+                Readings.gainDb(after + K12),
+                Readings.gainDb(-now.loudnessChangeLu(power)));
     }
 }

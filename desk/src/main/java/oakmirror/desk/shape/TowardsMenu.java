@@ -13,12 +13,16 @@ import oakmirror.desk.part.Asking;
 import oakmirror.media.file.ToneFile;
 import oakmirror.state.task.Kind;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** What the tone is corrected towards: the references, or a wanted tone, one of a few plain tilts or one from a file. */
 final class TowardsMenu extends MenuButton {
 
-    private static final List<ExtensionFilter> TABLES =
-            List.of(new ExtensionFilter("Tables", "*.csv", "*.tsv", "*.txt"), new ExtensionFilter("All files", "*.*"));
+    private static List<ExtensionFilter> tables() {
+        return List.of(
+                new ExtensionFilter(Texts.of("shape.tables"), "*.csv", "*.tsv", "*.txt"),
+                new ExtensionFilter(Texts.of("shape.allFiles"), "*.*"));
+    }
 
     private final Workspace workspace;
     private final Asking asking;
@@ -28,25 +32,32 @@ final class TowardsMenu extends MenuButton {
         this.asking = asking;
         setId("towards");
         getStyleClass().add("framed");
-        Ui.tip(this, "What the tone is corrected towards: the references, or a tone of your own");
+        Ui.tip(this, Texts.of("shape.whatTheToneIs"));
         setOnShowing(e -> fillItems());
         fillItems();
         workspace
                 .sessionProperty()
                 .map(s -> s.shaping().wanted())
-                .subscribe(w -> setText(w.isPresent() ? "Towards a tone" : "Towards references"));
+                .subscribe(w ->
+                        setText(w.isPresent() ? Texts.of("shape.towardsATone") : Texts.of("shape.towardsReferences")));
     }
 
     private void fillItems() {
         Optional<WantedTone> wanted = workspace.session().shaping().wanted();
-        getItems().setAll(item("towards the references", Optional.empty(), wanted), new SeparatorMenuItem());
+        getItems()
+                .setAll(
+                        item(Texts.of("shape.towardsTheReferences"), Optional.empty(), wanted),
+                        new SeparatorMenuItem());
         for (WantedTone tone : WantedTone.shipped()) {
             getItems().add(item(tone.name(), Optional.of(tone), wanted));
         }
         wanted.filter(w -> !WantedTone.shipped().contains(w))
                 .ifPresent(w -> getItems().add(item(w.name(), Optional.of(w), wanted)));
-        getItems().addAll(new SeparatorMenuItem(), Ui.item("a tone from a table…", () -> asking.file(
-                        "A wanted tone", "tone", TABLES, getScene().getWindow())
+        getItems().addAll(new SeparatorMenuItem(), Ui.item(Texts.of("shape.aToneFromA"), () -> asking.file(
+                        Texts.of("shape.aWantedTone"),
+                        "tone",
+                        tables(),
+                        getScene().getWindow())
                 .ifPresent(this::read)));
     }
 
@@ -58,14 +69,14 @@ final class TowardsMenu extends MenuButton {
     }
 
     private void choose(Optional<WantedTone> tone) {
-        workspace.change("correct towards something else", s -> s.withWanted(tone));
+        workspace.change(Texts.of("shape.correctTowardsSomethingElse"), s -> s.withWanted(tone));
     }
 
     /** Takes a tone from a file. */
     void read(Path file) {
         workspace
                 .sessionTasks()
-                .task(Kind.DISK, "Reading " + file.getFileName())
+                .task(Kind.DISK, Texts.of("shape.reading2", file.getFileName()))
                 .run(progress -> ToneFile.read(file), tone -> choose(Optional.of(tone)));
     }
 }

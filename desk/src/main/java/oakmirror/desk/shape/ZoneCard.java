@@ -18,6 +18,7 @@ import oakmirror.state.listening.Listening;
 import oakmirror.state.listening.MonitorControls;
 import oakmirror.state.workspace.Derivation;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 import oakmirror.zones.DynamicsMove;
 import oakmirror.zones.Shaped;
 import oakmirror.zones.WidthMove;
@@ -39,15 +40,14 @@ final class ZoneCard extends VBox {
     private final Label outcome = Ui.label("", "small");
     private final Slider part = new Slider(0, 100 * ZoneDecision.MOST, 100);
     private final Label percent = Ui.label("", "small");
-    private final ToggleButton hear = Ui.choice("hear", "Hear this zone alone");
-    private final ToggleButton without =
-            Ui.choice("without", "Hear the mix as it is shaped without this move, equally loud");
+    private final ToggleButton hear = Ui.choice(Texts.of("shape.hear"), Texts.of("shape.hear.tip2"));
+    private final ToggleButton without = Ui.choice(Texts.of("shape.without"), Texts.of("shape.without.tip2"));
     private final Button refuse;
     private boolean showing = true; // until it shows something
     private boolean isInstead;
 
     static String id(ZoneAspect aspect, Zone zone) {
-        return aspect.label() + "-" + zone.shortLabel().toLowerCase(java.util.Locale.ROOT);
+        return (aspect + "-" + zone).toLowerCase(java.util.Locale.ROOT).replace('_', '-');
     }
 
     ZoneCard(Workspace workspace, Listening listening, ZoneAspect aspect, Zone zone) {
@@ -60,11 +60,7 @@ final class ZoneCard extends VBox {
         setId(id);
         getStyleClass().add("stem");
         taken.setId(id + "-take");
-        Ui.tip(
-                taken,
-                aspect == ZoneAspect.WIDTH
-                        ? "Take it: the side of this zone by so much"
-                        : "Take it: the crest factor of this zone by so much");
+        Ui.tip(taken, aspect == ZoneAspect.WIDTH ? Texts.of("shape.takeItTheSide") : Texts.of("shape.takeItTheCrest"));
         taken.setMinWidth(0);
         taken.setMaxWidth(Double.MAX_VALUE);
         taken.getStyleClass().add("strong");
@@ -81,8 +77,8 @@ final class ZoneCard extends VBox {
         part.setId(id + "-part");
         part.setBlockIncrement(5);
         part.setMinWidth(40);
-        part.setAccessibleText("how much of it is taken, in percent");
-        Ui.tip(part, "How much of what is proposed is taken. Double click: all of it.");
+        part.setAccessibleText(Texts.of("shape.howMuchOfIt2"));
+        Ui.tip(part, Texts.of("shape.howMuchOfWhat"));
         HBox.setHgrow(part, Priority.ALWAYS);
         part.valueProperty().subscribe(v -> {
             percent.setText(Math.round(v.doubleValue()) + " %");
@@ -106,7 +102,7 @@ final class ZoneCard extends VBox {
         amount.setAlignment(Pos.CENTER_LEFT);
         hear.setId(id + "-hear");
         without.setId(id + "-without");
-        refuse = Ui.link("refuse", "Not wanted, and out of the way; press again to ask for it after all", this::refuse);
+        refuse = Ui.link(Texts.of("shape.decline"), Texts.of("shape.decline.tip"), this::refuse);
         refuse.setId(id + "-refuse");
         hear.setOnAction(e -> {
             listening.monitor().toggle(MonitorControls.Band.of(zone));
@@ -137,7 +133,7 @@ final class ZoneCard extends VBox {
 
     private void decide(String gesture, ZoneDecision decision) {
         workspace.change(
-                "change the " + aspect.label() + " of a zone", gesture, s -> s.withZones(z -> z.with(decision)));
+                Texts.of("shape.changeTheOfA", aspect.label()), gesture, s -> s.withZones(z -> z.with(decision)));
         if (decision.isTaken()) {
             listening.correctedProperty().set(true);
         }
@@ -185,7 +181,7 @@ final class ZoneCard extends VBox {
             trust.setText(Math.round(100 * d.trust()) + " %");
             standing.setText(ZoneWords.standing(aspect, d));
         });
-        refuse.setText(decision.refused() ? "refused" : "refuse");
+        refuse.setText(decision.refused() ? Texts.of("shape.declined") : Texts.of("shape.decline"));
         outcome.setText(decision.refused() ? "" : outcome(db));
         outcome.setVisible(!outcome.getText().isEmpty());
         if (!part.isValueChanging()) {
@@ -208,7 +204,8 @@ final class ZoneCard extends VBox {
         Derivation derivation = workspace.derivation();
         if (aspect == ZoneAspect.DYNAMICS) {
             Optional<DynamicsMove> move = derivation.dynamics().move(zone);
-            return move.map(ZoneWords::dynamics).orElse(derivation.dynamics().isSettled() ? "" : "being worked out…");
+            return move.map(ZoneWords::dynamics)
+                    .orElse(derivation.dynamics().isSettled() ? "" : Texts.of("shape.beingWorkedOut"));
         }
         Shaped shaped = derivation.shapedProperty().get();
         double[] side = new double[shaped.sides().curveDb().length];

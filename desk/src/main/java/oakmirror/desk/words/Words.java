@@ -12,6 +12,7 @@ import javafx.scene.control.Labeled;
 import javafx.scene.text.Text;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.part.PressBox;
+import oakmirror.text.Texts;
 
 /** Ways to ask what a word means. */
 public final class Words {
@@ -24,8 +25,7 @@ public final class Words {
 
     /** A link that says how to read a page or a picture, by its name. */
     public static Button reading(String name) {
-        Button link = Ui.link(
-                "how to read", "What is shown here, and how to read it; F1 says what is under the pointer", () -> {});
+        Button link = Ui.link(Texts.of("words.howToRead"), Texts.of("words.howToRead.tip"), () -> {});
         link.setId("how-to-read");
         link.setMinWidth(Button.USE_PREF_SIZE);
         setReading(link, name);
@@ -40,7 +40,7 @@ public final class Words {
             if (term.name().equals(EVERYDAY)) {
                 continue;
             }
-            Button link = Ui.link(term.name(), "What it means", () -> {});
+            Button link = Ui.link(term.name(), Texts.of("words.whatItMeans"), () -> {});
             link.getStyleClass().add("word");
             link.setOnAction(e -> Event.fireEvent(link, new WordsEvent(List.of(term))));
             links.add(link);

@@ -20,6 +20,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
+import oakmirror.text.Texts;
 
 /**
  * What words mean, at the side of the window that was not asked about: a list to look in, or one entry with its source and what goes with it. A click on a label
@@ -47,8 +48,8 @@ public final class WordsPane extends VBox {
         setMinWidth(WIDTH);
         setMaxWidth(WIDTH);
         search.setId("words-search");
-        search.setPromptText("find a word");
-        search.setAccessibleText("Find a word");
+        search.setPromptText(Texts.of("words.findAWord"));
+        search.setAccessibleText(Texts.of("words.findAWord2"));
         search.textProperty().subscribe(t -> {
             if (isVisible()) {
                 showList();
@@ -56,10 +57,10 @@ public final class WordsPane extends VBox {
         });
         search.setOnAction(e ->
                 Glossary.words().find(search.getText()).stream().findFirst().ifPresent(this::show));
-        list = Ui.link("all words", "The list of all words", this::back);
-        Button close = Ui.link("✕", "Close (Esc)", this::close);
+        list = Ui.link(Texts.of("words.allWords"), Texts.of("words.allWords.tip"), this::back);
+        Button close = Ui.link("✕", Texts.of("words.closeEsc"), this::close);
         close.setId("close-words");
-        HBox head = new HBox(8, Ui.label("Words", "heading"), list, Ui.spring(), close);
+        HBox head = new HBox(8, Ui.label(Texts.of("words.words"), "heading"), list, Ui.spring(), close);
         head.setAlignment(Pos.BASELINE_LEFT);
         scroll.setFitToWidth(true);
         scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
@@ -162,21 +163,22 @@ public final class WordsPane extends VBox {
         text.getChildren().setAll(paragraph(term.name(), "subheading"));
         term.paragraphs().forEach(p -> text.getChildren().add(paragraph(p, "words-text")));
         if (!term.source().isEmpty()) {
-            text.getChildren().add(paragraph("Source: " + term.source(), "quiet", "small"));
+            text.getChildren().add(paragraph(Texts.of("words.source", term.source()), "quiet", "small"));
         }
-        links("Also there:", beside);
+        links(Texts.of("words.alsoThere"), beside);
         links(
-                "See:",
+                Texts.of("words.see"),
                 term.see().stream()
                         .flatMap(n -> Glossary.words().named(n).stream())
                         .toList());
         if (!earlier.isEmpty()) {
             Term before = earlier.get(earlier.size() - 1);
-            text.getChildren().add(Ui.link("‹ back to " + before.name(), "What was read before", () -> {
-                earlier.remove(before);
-                shown = Optional.empty();
-                show(before);
-            }));
+            text.getChildren()
+                    .add(Ui.link(Texts.of("words.backTo", before.name()), Texts.of("words.backTo.tip"), () -> {
+                        earlier.remove(before);
+                        shown = Optional.empty();
+                        show(before);
+                    }));
         }
         scroll.setVvalue(0);
     }
@@ -191,7 +193,7 @@ public final class WordsPane extends VBox {
     }
 
     private Button link(Term term) {
-        Button link = Ui.link(term.name(), "What it means", () -> show(term));
+        Button link = Ui.link(term.name(), Texts.of("words.whatItMeans"), () -> show(term));
         link.getStyleClass().add("word");
         return link;
     }
@@ -207,7 +209,9 @@ public final class WordsPane extends VBox {
         list.setVisible(false);
         List<Term> found = Glossary.words().find(search.getText());
         text.getChildren().clear();
-        group("Pages and pictures", found.stream().filter(Term::isReading).toList());
+        group(
+                Texts.of("words.pagesAndPictures"),
+                found.stream().filter(Term::isReading).toList());
         group(
                 "Words",
                 found.stream()
@@ -216,7 +220,7 @@ public final class WordsPane extends VBox {
                         .toList());
         text.getChildren()
                 .add(paragraph(
-                        found.isEmpty() ? "No such word here." : "F1 says what is under the pointer.",
+                        found.isEmpty() ? Texts.of("words.noSuchWordHere") : Texts.of("words.f1SaysWhatIs"),
                         "quiet",
                         "small"));
     }

@@ -48,11 +48,11 @@ class BounceWordsTest {
                         new TakenUp(80, 1, 2)));
         assertThat(BounceWords.moves(bounce).strip().split("\n"))
                 .containsExactly(
-                        "−3.0 dB at 140 Hz: taken up",
+                        "−3.0 dB at 140 Hz: applied",
                         "+4.0 dB at 6.0 kHz: left",
-                        "+2.0 dB at 300 Hz: the other way",
-                        "+2.0 dB at 1.0 kHz: taken up in part",
-                        "+1.0 dB at 80 Hz: more than that");
+                        "+2.0 dB at 300 Hz: opposite direction",
+                        "+2.0 dB at 1.0 kHz: partly applied",
+                        "+1.0 dB at 80 Hz: overshot");
         assertThat(bounce.name()).isEqualTo("bounce 4");
         assertThat(new TakenUp(100, 0.001, 5).share())
                 .as("nothing was proposed")

@@ -39,7 +39,7 @@ class EntryWordsTest {
                 .isEqualTo("The Delta Pipers · tide reel · passage · ends at 15.8 kHz · ★★★★");
         About plain = About.of("A take", "");
         assertThat(EntryWords.kind(entry(plain, false, Double.NaN, "", Double.NaN)))
-                .isEqualTo("not filed");
+                .isEqualTo("no folder");
         assertThat(EntryWords.figures(entry(SAID, true, 108.2, "A major", Double.NaN)))
                 .isEqualTo("−14.1 · 108 BPM · A major");
         assertThat(EntryWords.figures(entry(plain, false, Double.NaN, "", Double.NaN)))
@@ -50,12 +50,12 @@ class EntryWordsTest {
     @CsvSource(
             delimiter = '|',
             value = {
-                "SOUNDS_LIKE|1.3|2.0 dB away",
-                "TONE|1.3|1.3 dB away",
-                "LOUDNESS|4.56|4.6 LU away",
-                "WIDTH|3|3.0 dB away",
-                "DYNAMICS|0.04|0.0 dB away",
-                "TEMPO|0.1|7 % away",
+                "SOUNDS_LIKE|1.3|2.0 dB off",
+                "TONE|1.3|1.3 dB off",
+                "LOUDNESS|4.56|4.6 LU off",
+                "WIDTH|3|3.0 dB off",
+                "DYNAMICS|0.04|0.0 dB off",
+                "TEMPO|0.1|7 % off",
                 "TITLE|NaN|''",
                 "TONE|Infinity|''"
             })
@@ -70,9 +70,9 @@ class EntryWordsTest {
                         "The Delta Pipers – Slow Bell",
                         "−14.1 LUFS, range 3.2 LU, PLR 12.0 dB, side/mid −11.9 dB, 1:23",
                         "fiddle, reel",
-                        "from: line in",
+                        "source: line in",
                         "from the client",
-                        "Of the gap to it 0.9 dB are supported");
+                        "0.9 dB of the gap is backed by evidence");
         assertThat(EntryWords.spoken(shown(Double.NaN), Order.TITLE))
                 .startsWith("The Delta Pipers – Slow Bell, ")
                 .endsWith("A major");

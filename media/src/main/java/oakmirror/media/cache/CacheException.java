@@ -2,6 +2,7 @@ package oakmirror.media.cache;
 
 import java.io.IOException;
 import oakmirror.files.DiskFullException;
+import oakmirror.text.Texts;
 
 /** The cache folder cannot be written. The message is one sentence for the user. */
 public final class CacheException extends IOException {
@@ -11,8 +12,8 @@ public final class CacheException extends IOException {
     CacheException(IOException cause) {
         super(
                 cause instanceof DiskFullException
-                        ? "There is no room left for decoded audio; make room and try again."
-                        : "The cache folder cannot be written; make room or allow it, and try again.",
+                        ? Texts.of("cache.thereIsNoRoom")
+                        : Texts.of("cache.theCacheFolderCannot"),
                 cause);
     }
 }

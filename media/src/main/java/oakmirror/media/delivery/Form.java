@@ -3,6 +3,7 @@ package oakmirror.media.delivery;
 import oakmirror.media.file.OutputFormat;
 import oakmirror.readings.Readings;
 import oakmirror.session.Delivery;
+import oakmirror.text.Texts;
 
 /**
  * In what form a master is written.
@@ -30,6 +31,8 @@ public record Form(OutputFormat format, boolean dithered) {
     /** In words, as "WAV, 24 bit, 44.1 kHz, dithered". */
     public String words(int rate) {
         return format.label() + ", " + Readings.rate(rate)
-                + (format.isRounded() ? dithered ? ", dithered" : ", not dithered" : "");
+                + (format.isRounded()
+                        ? dithered ? Texts.of("delivered.dithered") : Texts.of("delivered.notDithered")
+                        : "");
     }
 }

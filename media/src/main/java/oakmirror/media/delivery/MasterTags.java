@@ -14,6 +14,7 @@ import oakmirror.media.file.PictureSize;
 import oakmirror.media.file.TagReader;
 import oakmirror.session.Session;
 import oakmirror.session.Track;
+import oakmirror.text.Texts;
 
 /** What the master of a session says of itself: what its mix says, and what was written instead. */
 public final class MasterTags {
@@ -47,8 +48,7 @@ public final class MasterTags {
         }
         Path file = tags.picture().get();
         if (tags.cover() == CoverChoice.OUTSIDE && !ChosenCovers.has(file)) {
-            throw new AudioFileException("The session’s cover, " + file
-                    + ", is outside the session’s folder; choose it in Send out if the master is to carry it.");
+            throw new AudioFileException(Texts.of("delivered.theSessionsCoverIs", file));
         }
         return Optional.of(cover(file));
     }
@@ -58,8 +58,8 @@ public final class MasterTags {
             Optional<Cover> cover = Cover.of(PlainFile.read(file, Cover.MOST_BYTES));
             if (cover.isPresent()) {
                 if (!PictureSize.of(cover.get()).isShown()) {
-                    throw new AudioFileException(file.getFileName() + " is more than " + PictureSize.MOST
-                            + " pixels wide or high; choose a smaller picture.");
+                    throw new AudioFileException(
+                            Texts.of("delivered.isMoreThanPixels", file.getFileName(), PictureSize.MOST));
                 }
                 return cover.get();
             }
@@ -68,10 +68,8 @@ public final class MasterTags {
         } catch (PlainFile.TooLargeException e) {
             // as what is no picture
         } catch (IOException e) {
-            throw new AudioFileException(
-                    "The cover " + file.getFileName() + " cannot be read; choose another picture.", e);
+            throw new AudioFileException(Texts.of("delivered.theCoverCannotBe", file.getFileName()), e);
         }
-        throw new AudioFileException(
-                file.getFileName() + " is no JPEG or PNG of at most 16 MB; choose another picture.");
+        throw new AudioFileException(Texts.of("delivered.isNoJpegOr", file.getFileName()));
     }
 }

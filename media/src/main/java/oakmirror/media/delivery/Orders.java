@@ -24,6 +24,7 @@ import oakmirror.media.session.MeasuredSession;
 import oakmirror.session.Session;
 import oakmirror.session.Shaping;
 import oakmirror.session.TrackId;
+import oakmirror.text.Texts;
 import oakmirror.zones.Shaped;
 
 /**
@@ -238,7 +239,7 @@ public final class Orders {
         }
         String sentence = cause instanceof AudioFileException
                 ? cause.getMessage()
-                : order.file().getFileName() + " could not be rendered; try again.";
+                : Texts.of("delivered.couldNotBeRendered", order.file().getFileName());
         return new Ended(order, Optional.empty(), sentence);
     }
 

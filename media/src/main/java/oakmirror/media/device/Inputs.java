@@ -10,6 +10,7 @@ import javax.sound.sampled.LineUnavailableException;
 import javax.sound.sampled.Mixer;
 import javax.sound.sampled.TargetDataLine;
 import oakmirror.audio.StereoSource;
+import oakmirror.text.Texts;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -69,9 +70,7 @@ public final class Inputs {
             return new Opened(Optional.of(JavaSoundInput.open(device, lines)), "");
         } catch (LineUnavailableException | IllegalArgumentException | SecurityException e) {
             LOG.info("no sound from {}", device.name(), e);
-            return new Opened(
-                    Optional.empty(),
-                    "“" + device.name() + "” cannot be listened to; close what else uses it, or choose another input.");
+            return new Opened(Optional.empty(), Texts.of("devices.cannotBeListenedTo", device.name()));
         }
     }
 

@@ -9,6 +9,7 @@ import javax.sound.sampled.DataLine;
 import javax.sound.sampled.LineUnavailableException;
 import javax.sound.sampled.Mixer;
 import javax.sound.sampled.SourceDataLine;
+import oakmirror.text.Texts;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -87,8 +88,7 @@ public final class Outputs {
             return new Opened(JavaSoundOutput.open(device, sampleRate, lines), Optional.empty());
         } catch (LineUnavailableException | IllegalArgumentException | SecurityException e) {
             LOG.info("no sound from {}", device.name(), e);
-            String sentence = "“" + device.name() + "” cannot be opened at " + sampleRate
-                    + " Hz, so nothing is heard; close what else uses it, or choose another output.";
+            String sentence = Texts.of("devices.cannotBeOpenedAt", device.name(), sampleRate);
             return new Opened(new SimulatedOutput(sampleRate), Optional.of(sentence));
         }
     }

@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import oakmirror.text.Texts;
 
 /** Opens audio files for reading. */
 public final class AudioFile {
@@ -47,24 +48,23 @@ public final class AudioFile {
     public static void check(Path path) throws AudioFileException {
         String name = nameOf(path);
         if (Files.isDirectory(path)) {
-            throw new AudioFileException(name + " is a folder; choose an audio file in it.");
+            throw new AudioFileException(Texts.of("audiofiles.isAFolderChoose", name));
         }
         if (Files.exists(path) && !Files.isRegularFile(path)) {
-            throw new AudioFileException(name + " is a pipe or a device and no file; choose an audio file.");
+            throw new AudioFileException(Texts.of("audiofiles.isAPipeOr", name));
         }
         if (!Files.exists(path) && (name.indexOf(NO_CHARACTER) >= 0 || name.indexOf('?') >= 0)) {
-            throw new AudioFileException(
-                    name + " is not found; if its name is not in UTF-8, as names from old systems are, rename it.");
+            throw new AudioFileException(Texts.of("audiofiles.isNotFoundIf", name));
         }
         if (!Files.exists(path)) {
-            throw new AudioFileException(name + " is not there any more; it may have been moved or renamed.");
+            throw new AudioFileException(Texts.of("audiofiles.isNotThereAny", name));
         }
         if (!Files.isReadable(path)) {
-            throw new AudioFileException(name + " may not be read; change its permissions and try again.");
+            throw new AudioFileException(Texts.of("audiofiles.mayNotBeRead", name));
         }
         try {
             if (Files.size(path) == 0) {
-                throw new AudioFileException(name + " is empty; export it again.");
+                throw new AudioFileException(Texts.of("audiofiles.isEmptyExportIt", name));
             }
         } catch (AudioFileException e) {
             throw e;
@@ -77,8 +77,8 @@ public final class AudioFile {
     public static AudioFileException unreadable(Path path, String name, IOException cause) {
         return new AudioFileException(
                 Files.exists(path)
-                        ? name + " cannot be read; check the disk it is on, or export it again."
-                        : name + " is not there any more; it may have been moved or renamed.",
+                        ? Texts.of("audiofiles.cannotBeReadCheck", name)
+                        : Texts.of("audiofiles.isNotThereAny", name),
                 cause);
     }
 

@@ -13,6 +13,7 @@ import oakmirror.dsp.ToneFilter;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.files.PlainFile;
 import oakmirror.filter.AnalogueSection;
+import oakmirror.text.Texts;
 
 /**
  * Reads a correction back: a table of bands ({@code type,frequency_hz,gain_db,q,enabled}) as minimum phase, or of a curve ({@code frequency_hz} and
@@ -47,9 +48,7 @@ public final class CorrectionFile {
     }
 
     private static AudioFileException none(Path file) {
-        return new AudioFileException(
-                file.getFileName()
-                        + " holds no correction; it takes a table of bands or a curve with the columns frequency_hz and gain_db or correction_db.");
+        return new AudioFileException(Texts.of("audiofiles.holdsNoCorrectionIt", file.getFileName()));
     }
 
     private static List<List<String>> rows(Path file) throws AudioFileException {
@@ -62,7 +61,7 @@ public final class CorrectionFile {
         } catch (PlainFile.NoFileException | PlainFile.TooLargeException e) {
             throw new AudioFileException(e.getMessage(), e);
         } catch (IOException e) {
-            throw new AudioFileException(file + " cannot be read; choose another correction.", e);
+            throw new AudioFileException(Texts.of("audiofiles.cannotBeReadChoose", file), e);
         }
     }
 

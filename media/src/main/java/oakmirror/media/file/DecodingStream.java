@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import oakmirror.audio.Samples;
+import oakmirror.text.Texts;
 
 /** What all decoders share: reading on until a block is full, counting what was read and what of it is damaged, and what is said of that. */
 abstract class DecodingStream implements DecodedStream {
@@ -81,12 +82,12 @@ abstract class DecodingStream implements DecodedStream {
         if (ended && expected > 0 && framesRead < WHOLE * expected) {
             double rate = sampleRate();
             warnings.add(String.format(
-                    Locale.ROOT, "The file ends early: %.1f of %.1f s are there.", framesRead / rate, expected / rate));
+                    Locale.ROOT, Texts.of("audiofiles.theFileEndsEarly"), framesRead / rate, expected / rate));
         } else if (ended && Truncation.isCutOff(path)) {
-            warnings.add("The file ends early: its last part is missing.");
+            warnings.add(Texts.of("audiofiles.theFileEndsEarly2"));
         }
         if (damaged > 0) {
-            warnings.add(damaged + " samples are damaged and count as silence.");
+            warnings.add(Texts.of("audiofiles.samplesAreDamagedAnd", damaged));
         }
         return warnings;
     }

@@ -8,6 +8,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import oakmirror.media.cache.NativeFolder;
+import oakmirror.text.Texts;
 import org.bytedeco.javacpp.BytePointer;
 
 /** What every use of FFmpeg here has in common. */
@@ -26,10 +27,7 @@ final class Ffmpeg {
             av_log_set_level(AV_LOG_QUIET);
         } catch (LinkageError e) {
             throw new AudioFileException(
-                    "The decoders cannot be unpacked to, or run from, "
-                            + System.getProperty(NativeFolder.OF_DECODERS)
-                            + "; make room there, or name another folder by XDG_CACHE_HOME.",
-                    e);
+                    Texts.of("audiofiles.theDecodersCannotBe", System.getProperty(NativeFolder.OF_DECODERS)), e);
         }
     }
 

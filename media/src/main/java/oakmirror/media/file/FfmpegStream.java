@@ -32,6 +32,7 @@ import java.util.List;
 import java.util.Optional;
 import oakmirror.audio.ChannelLayout;
 import oakmirror.audio.ChannelLayout.Role;
+import oakmirror.text.Texts;
 import org.bytedeco.ffmpeg.avcodec.AVCodec;
 import org.bytedeco.ffmpeg.avcodec.AVCodecContext;
 import org.bytedeco.ffmpeg.avcodec.AVPacket;
@@ -88,8 +89,7 @@ final class FfmpegStream extends DecodingStream {
             int error = avformat_open_input(format, url, null, options);
             if (error < 0) {
                 throw new AudioFileException(
-                        name + " is not an audio file Oak Mirror can read; try WAV, AIFF or FLAC.",
-                        new IllegalStateException(Ffmpeg.words(error)));
+                        Texts.of("audiofiles.isNotAnAudio", name), new IllegalStateException(Ffmpeg.words(error)));
             }
         } finally {
             av_dict_free(options);
@@ -112,11 +112,11 @@ final class FfmpegStream extends DecodingStream {
     /** The stream of a file that holds its sound. */
     private static AVStream stream(AVFormatContext format, String name) throws AudioFileException {
         if (avformat_find_stream_info(format, (PointerPointer<Pointer>) null) < 0) {
-            throw new AudioFileException(name + " is damaged and cannot be read; export it again.");
+            throw new AudioFileException(Texts.of("audiofiles.isDamagedAndCannot", name));
         }
         int index = av_find_best_stream(format, AVMEDIA_TYPE_AUDIO, -1, -1, (PointerPointer<AVCodec>) null, 0);
         if (index < 0) {
-            throw new AudioFileException(name + " holds no sound that can be read.");
+            throw new AudioFileException(Texts.of("audiofiles.holdsNoSoundThat", name));
         }
         return format.streams(index);
     }
@@ -124,7 +124,7 @@ final class FfmpegStream extends DecodingStream {
     private static void openCodec(AVCodecContext codec, AVStream stream, String name) throws AudioFileException {
         int channels = stream.codecpar().ch_layout().nb_channels();
         if (channels > MOST_CHANNELS) {
-            throw new AudioFileException(name + " says it has " + channels + " channels, which cannot be right.");
+            throw new AudioFileException(Texts.of("audiofiles.saysItHasChannels", name, channels));
         }
         AVCodec decoder = avcodec_find_decoder(stream.codecpar().codec_id());
         avcodec_parameters_to_context(codec, stream.codecpar());
@@ -134,11 +134,10 @@ final class FfmpegStream extends DecodingStream {
                 || codec.sample_rate() <= 0
                 || codec.ch_layout().nb_channels() <= 0
                 || !SampleConverter.reads(codec.sample_fmt())) {
-            throw new AudioFileException(name + " holds sound in a form that cannot be read; export it as WAV.");
+            throw new AudioFileException(Texts.of("audiofiles.holdsSoundInA", name));
         }
         if (codec.sample_rate() < LOWEST_RATE || codec.sample_rate() > HIGHEST_RATE) {
-            throw new AudioFileException(
-                    name + " says it has " + codec.sample_rate() + " samples a second, which cannot be right.");
+            throw new AudioFileException(Texts.of("audiofiles.saysItHasSamples", name, codec.sample_rate()));
         }
     }
 
@@ -245,7 +244,7 @@ final class FfmpegStream extends DecodingStream {
             } else if (got == AVERROR_EOF || draining) {
                 ended = true;
                 if (!gotAny) {
-                    throw new AudioFileException(name + " holds no samples; export it again.");
+                    throw new AudioFileException(Texts.of("audiofiles.holdsNoSamplesExport", name));
                 }
             } else if (got == AVERROR_EAGAIN()) {
                 sendPacket();
@@ -292,7 +291,7 @@ final class FfmpegStream extends DecodingStream {
     public List<String> warnings() {
         List<String> warnings = super.warnings();
         if (badPackets > 0) {
-            warnings.add("Parts of the file are damaged and were left out.");
+            warnings.add(Texts.of("audiofiles.partsOfTheFile"));
         }
         return warnings;
     }

@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.util.Arrays;
 import oakmirror.correction.ImpulseResponse;
 import oakmirror.monitor.MonitorInsert;
+import oakmirror.text.Texts;
 
 /** Impulse responses as audio files: those of headphones or a room are read, those of a correction written. */
 public final class ImpulseResponseFile {
@@ -29,15 +30,14 @@ public final class ImpulseResponseFile {
         } catch (AudioFileException e) {
             throw e;
         } catch (IOException e) {
-            throw new AudioFileException(name + " cannot be read.", e);
+            throw new AudioFileException(Texts.of("audiofiles.cannotBeRead", name), e);
         }
         int length = lengthOf(collected);
         if (length == 0) {
-            throw new AudioFileException(name + " is silent; choose an impulse response.");
+            throw new AudioFileException(Texts.of("audiofiles.isSilentChooseAn", name));
         }
         if (length > MonitorInsert.LONGEST_SECONDS * sampleRate) {
-            throw new AudioFileException(
-                    name + " rings for longer than a second; choose an impulse response that is shorter.");
+            throw new AudioFileException(Texts.of("audiofiles.ringsForLongerThan", name));
         }
         double[][] response = new double[2][length];
         for (int i = 0; i < length; i++) {

@@ -5,17 +5,18 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import oakmirror.text.Texts;
 
 /** The kinds of file that can be written. */
 public enum OutputFormat {
-    WAV_16("WAV, 16 bit", "wav", 16, Optional.empty()),
-    WAV_24("WAV, 24 bit", "wav", 24, Optional.empty()),
-    WAV_FLOAT("WAV, 32-bit float", "wav", 32, Optional.empty()),
-    FLAC_16("FLAC, 16 bit", "flac", 16, Optional.of(Encoding.FLAC)),
-    FLAC_24("FLAC, 24 bit", "flac", 24, Optional.of(Encoding.FLAC)),
-    MP3("MP3, 320 kbit/s", "mp3", 0, Optional.of(Encoding.MP3)),
-    AAC("AAC, 256 kbit/s", "m4a", 0, Optional.of(Encoding.AAC)),
-    OPUS("Opus, 192 kbit/s", "opus", 0, Optional.of(Encoding.OPUS));
+    WAV_16("audiofiles.wav16Bit", "wav", 16, Optional.empty()),
+    WAV_24("audiofiles.wav24Bit", "wav", 24, Optional.empty()),
+    WAV_FLOAT("audiofiles.wav32BitFloat", "wav", 32, Optional.empty()),
+    FLAC_16("audiofiles.flac16Bit", "flac", 16, Optional.of(Encoding.FLAC)),
+    FLAC_24("audiofiles.flac24Bit", "flac", 24, Optional.of(Encoding.FLAC)),
+    MP3("audiofiles.mp3320KbitS", "mp3", 0, Optional.of(Encoding.MP3)),
+    AAC("audiofiles.aac256KbitS", "m4a", 0, Optional.of(Encoding.AAC)),
+    OPUS("audiofiles.opus192KbitS", "opus", 0, Optional.of(Encoding.OPUS));
 
     private static final List<Integer> USUAL_RATES = List.of(44100, 48000, 88200, 96000, 176400, 192000);
     private static final List<Integer> LOSSY_RATES = List.of(44100, 48000);
@@ -36,7 +37,7 @@ public enum OutputFormat {
 
     /** Its name on screen. */
     public String label() {
-        return label;
+        return Texts.of(label);
     }
 
     /** The ending of its files, without the dot. */

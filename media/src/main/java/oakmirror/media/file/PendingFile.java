@@ -6,6 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import oakmirror.files.DiskFullException;
 import oakmirror.files.WholeFile;
+import oakmirror.text.Texts;
 
 /** A {@link WholeFile} for something the user asked to have written, which says in one sentence why it cannot be. */
 final class PendingFile {
@@ -19,17 +20,17 @@ final class PendingFile {
     static PendingFile create(Path target) throws AudioFileException {
         Path folder = target.toAbsolutePath().normalize().getParent();
         if (folder == null || !Files.isDirectory(folder)) {
-            throw new AudioFileException("The folder " + folder + " is not there; choose another.");
+            throw new AudioFileException(Texts.of("audiofiles.theFolderIsNot", folder));
         }
         if (Files.isDirectory(target)) {
-            throw new AudioFileException(target.getFileName() + " is a folder; choose another name.");
+            throw new AudioFileException(Texts.of("audiofiles.isAFolderChoose2", target.getFileName()));
         }
         try {
             return new PendingFile(WholeFile.beginClaiming(target));
         } catch (AccessDeniedException e) {
-            throw new AudioFileException("The folder " + folder + " may not be written to; choose another.", e);
+            throw new AudioFileException(Texts.of("audiofiles.theFolderMayNot", folder), e);
         } catch (IOException e) {
-            throw new AudioFileException("The folder " + folder + " cannot be written to; choose another.", e);
+            throw new AudioFileException(Texts.of("audiofiles.theFolderCannotBe", folder), e);
         }
     }
 
@@ -56,9 +57,10 @@ final class PendingFile {
         IOException explained = file.explained(cause);
         return new AudioFileException(
                 explained instanceof DiskFullException
-                        ? "There is no room left for " + file.target().getFileName()
-                                + "; make room or choose another folder."
-                        : file.target().getFileName() + " cannot be written; choose another folder.",
+                        ? Texts.of("audiofiles.thereIsNoRoom", file.target().getFileName())
+                        : Texts.of(
+                                "audiofiles.cannotBeWrittenChoose",
+                                file.target().getFileName()),
                 explained);
     }
 }

@@ -6,6 +6,7 @@ import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import oakmirror.correction.WantedTone;
 import oakmirror.files.PlainFile;
+import oakmirror.text.Texts;
 
 /** Wanted tones as tables of frequency and level (CSV). */
 public final class ToneFile {
@@ -30,18 +31,15 @@ public final class ToneFile {
         try {
             String text = new String(PlainFile.read(file, MOST_BYTES), StandardCharsets.UTF_8);
             return WantedTone.parse(name.replaceFirst("\\.[^.]*$", ""), text)
-                    .orElseThrow(
-                            () -> new AudioFileException(
-                                    name
-                                            + " holds no tone; it takes a frequency in Hz and a level in dB on each line, at least two."));
+                    .orElseThrow(() -> new AudioFileException(Texts.of("audiofiles.holdsNoToneIt", name)));
         } catch (NoSuchFileException e) {
-            throw new AudioFileException(name + " is not there any more; choose another.", e);
+            throw new AudioFileException(Texts.of("audiofiles.isNotThereAny2", name), e);
         } catch (AudioFileException e) {
             throw e;
         } catch (PlainFile.NoFileException | PlainFile.TooLargeException e) {
             throw new AudioFileException(e.getMessage(), e);
         } catch (IOException e) {
-            throw new AudioFileException(name + " cannot be read.", e);
+            throw new AudioFileException(Texts.of("audiofiles.cannotBeRead", name), e);
         }
     }
 }

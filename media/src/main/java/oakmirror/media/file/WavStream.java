@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Optional;
 import oakmirror.audio.ChannelLayout;
 import oakmirror.audio.ChannelLayout.Role;
+import oakmirror.text.Texts;
 
 /**
  * Uncompressed WAVE, extensible WAVE and RF64/BW64 (ITU-R BS.2088) read without FFmpeg, whose libraries take longer to load than a
@@ -143,7 +144,7 @@ final class WavStream extends DecodingStream {
     }
 
     private static AudioFileException damaged(String name) {
-        return new AudioFileException(name + " is damaged and cannot be read; export it again.");
+        return new AudioFileException(Texts.of("audiofiles.isDamagedAndCannot", name));
     }
 
     private static Optional<Header> plain(ByteBuffer format, long dataStart, long dataBytes) {
@@ -232,7 +233,7 @@ final class WavStream extends DecodingStream {
                 // until it is full or the file ends
             }
         } catch (IOException e) {
-            throw new AudioFileException(name + " cannot be read any further.", e);
+            throw new AudioFileException(Texts.of("audiofiles.cannotBeReadAny", name), e);
         }
         int frameBytes = bytesPerSample * layout.channels();
         int whole = buffer.position() / frameBytes * frameBytes;

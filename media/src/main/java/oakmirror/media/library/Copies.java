@@ -11,6 +11,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import oakmirror.files.WholeFile;
+import oakmirror.text.Texts;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -73,8 +74,7 @@ final class Copies {
         } catch (LibraryException e) {
             throw e;
         } catch (IOException e) {
-            throw new LibraryException(
-                    "There is no room for a copy of the library; make room and try again.", e, false);
+            throw new LibraryException(Texts.of("shelf.thereIsNoRoom"), e, false);
         }
     }
 

@@ -10,6 +10,7 @@ import java.sql.SQLException;
 import java.util.Optional;
 import java.util.function.Function;
 import oakmirror.media.cache.NativeFolder;
+import oakmirror.text.Texts;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.Jdbi;
 import org.jdbi.v3.core.JdbiException;
@@ -137,12 +138,11 @@ final class Database implements AutoCloseable {
 
     /** What is said of a library that only a newer program can read. */
     static LibraryException newer() {
-        return new LibraryException(
-                "The library was written by a newer Oak Mirror; update to use it.", new SQLException(), false);
+        return new LibraryException(Texts.of("shelf.theLibraryWasWritten"), new SQLException(), false);
     }
 
     private static LibraryException damaged(String why) {
-        return new LibraryException("The library's file is damaged.", new SQLException(why), true);
+        return new LibraryException(Texts.of("shelf.theLibrarysFileIs"), new SQLException(why), true);
     }
 
     private static Optional<Object> key(Path file) {
@@ -299,15 +299,10 @@ final class Database implements AutoCloseable {
         boolean damaged = code.name().startsWith("SQLITE_CORRUPT") || code == SQLiteErrorCode.SQLITE_NOTADB;
         String sentence =
                 switch (code) {
-                    case SQLITE_FULL -> "There is no room left for the library; make room and try again.";
-                    case SQLITE_BUSY, SQLITE_LOCKED ->
-                        "Another window is busy with the library; try again when it is done.";
-                    case SQLITE_READONLY, SQLITE_CANTOPEN, SQLITE_PERM ->
-                        "The library's folder cannot be written to; check its permissions.";
-                    default ->
-                        damaged
-                                ? "The library's file is damaged."
-                                : "The library cannot be used at the moment; try again.";
+                    case SQLITE_FULL -> Texts.of("shelf.thereIsNoRoom2");
+                    case SQLITE_BUSY, SQLITE_LOCKED -> Texts.of("shelf.anotherWindowIsBusy");
+                    case SQLITE_READONLY, SQLITE_CANTOPEN, SQLITE_PERM -> Texts.of("shelf.theLibrarysFolderCannot");
+                    default -> damaged ? Texts.of("shelf.theLibrarysFileIs") : Texts.of("shelf.theLibraryCannotBe");
                 };
         return new LibraryException(sentence, e, damaged);
     }

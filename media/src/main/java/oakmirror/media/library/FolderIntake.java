@@ -18,6 +18,7 @@ import oakmirror.media.cache.ContentKey;
 import oakmirror.media.file.AudioFile;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.profile.Profile;
+import oakmirror.text.Texts;
 
 /**
  * Takes profiles of all audio files of a folder and the folders in it, one after the other. Each is in the library as soon as it is measured, so what is
@@ -53,12 +54,14 @@ public final class FolderIntake {
 
         /** It in one sentence. */
         public String sentence() {
-            String text = added == 0 ? "No new profiles" : added + (added == 1 ? " new profile" : " new profiles");
-            text += known > 0 ? ", " + known + " already there" : "";
-            text += failures.isEmpty() ? "" : ", " + failures.size() + " could not be read";
+            String text = added == 0
+                    ? Texts.of("shelf.noNewProfiles")
+                    : added + (added == 1 ? Texts.of("shelf.newProfile") : Texts.of("shelf.newProfiles"));
+            text += known > 0 ? Texts.of("shelf.alreadyThere", known) : "";
+            text += failures.isEmpty() ? "" : Texts.of("shelf.couldNotBeRead", failures.size());
             return text
                     + (cancelled
-                            ? "; stopped, ask again to go on."
+                            ? Texts.of("shelf.stoppedAskAgainTo")
                             : failures.isEmpty() ? "." : ": " + failures.get(0));
         }
     }
@@ -103,7 +106,7 @@ public final class FolderIntake {
         try {
             return library.hasContent(ContentKey.of(file).value());
         } catch (IOException e) {
-            throw new AudioFileException(file.getFileName() + " cannot be read.", e);
+            throw new AudioFileException(Texts.of("shelf.cannotBeRead", file.getFileName()), e);
         }
     }
 
@@ -134,7 +137,7 @@ public final class FolderIntake {
                 }
             });
         } catch (IOException e) {
-            throw new AudioFileException(folder.getFileName() + " may not be read; check its permissions.", e);
+            throw new AudioFileException(Texts.of("shelf.mayNotBeRead", folder.getFileName()), e);
         }
         Collections.sort(found);
         return found;

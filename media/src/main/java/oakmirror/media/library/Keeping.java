@@ -13,6 +13,7 @@ import java.util.Locale;
 import java.util.Optional;
 import oakmirror.files.PrivateFolder;
 import oakmirror.files.WholeFile;
+import oakmirror.text.Texts;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -99,7 +100,7 @@ final class Keeping {
         } catch (NoSuchFileException e) {
             return true;
         } catch (IOException e) {
-            throw new LibraryException("The library's file cannot be read; check the disk it is on.", e, false);
+            throw new LibraryException(Texts.of("shelf.theLibrarysFileCannot"), e, false);
         }
     }
 
@@ -115,7 +116,7 @@ final class Keeping {
         try {
             PrivateFolder.make(file.getParent());
         } catch (IOException e) {
-            throw new LibraryException("The library's folder cannot be written to; check its permissions.", e, false);
+            throw new LibraryException(Texts.of("shelf.theLibrarysFolderCannot"), e, false);
         }
     }
 
@@ -169,8 +170,7 @@ final class Keeping {
         } catch (LibraryException e) {
             throw e;
         } catch (IOException e) {
-            throw new LibraryException(
-                    "The library cannot be made anew from its copy; check its folder, and make room there.", e, false);
+            throw new LibraryException(Texts.of("shelf.theLibraryCannotBe2"), e, false);
         }
     }
 
@@ -197,24 +197,25 @@ final class Keeping {
     }
 
     private static String sentence(Found found, Path aside, Made made) {
-        String kept = "it is kept as " + aside.getFileName();
+        String kept = Texts.of("shelf.itIsKeptAs", aside.getFileName());
         String from = made.source()
-                .map(s -> s.isNewest() ? "its copy" : "its copy of " + day(s))
+                .map(s -> s.isNewest() ? Texts.of("shelf.itsCopy") : Texts.of("shelf.itsCopyOf", day(s)))
                 .orElse("");
-        String rebuilt = "the library was rebuilt " + (from.isEmpty() ? "without a copy" : "from " + from)
-                + (made.added() > 0 ? " and " + made.added() + " profiles that could still be read." : ".");
+        String rebuilt = Texts.of(
+                "shelf.theLibraryWasRebuilt",
+                from.isEmpty() ? Texts.of("shelf.withoutACopy") : "from " + from,
+                made.added() > 0 ? Texts.of("shelf.andProfilesThatCould", made.added()) : ".");
         return switch (found) {
             case MISSING, EMPTY ->
-                "The library's file was " + (found == Found.MISSING ? "missing" : "empty")
-                        + (from.isEmpty()
-                                ? ", and its copies are damaged; they are kept beside it, and " + made.profiles()
-                                        + " profiles of them could still be read."
-                                : "; it was put back from " + from + ", with " + made.profiles() + " profiles.");
-            case DAMAGED -> "The library's file was damaged; " + kept + ", and " + rebuilt;
-            case OLDER -> "The library's file was an earlier state of itself; " + kept + ", and " + rebuilt;
-            case FOREIGN ->
-                "The library's file was another library; " + kept + ", and " + made.added()
-                        + " profiles of it were added to those of the copy.";
+                Texts.of(
+                        "shelf.theLibrarysFileWas",
+                        found == Found.MISSING ? "missing" : "empty",
+                        from.isEmpty()
+                                ? Texts.of("shelf.andItsCopiesAre", made.profiles())
+                                : Texts.of("shelf.itWasPutBack", from, made.profiles()));
+            case DAMAGED -> Texts.of("shelf.theLibrarysFileWas2", kept, rebuilt);
+            case OLDER -> Texts.of("shelf.theLibrarysFileWas3", kept, rebuilt);
+            case FOREIGN -> Texts.of("shelf.theLibrarysFileWas4", kept, made.added());
         };
     }
 
@@ -243,18 +244,13 @@ final class Keeping {
                 Aside.put(file, "replaced");
                 whole.commit();
             }
-            String sentence = "The library's file was " + (isThere ? "replaced" : "removed")
-                    + " while it was open; it has been put back whole.";
+            String sentence = Texts.of("shelf.theLibrarysFileWas5", isThere ? "replaced" : "removed");
             LOG.warn(sentence);
             return new Opened(current(), false, Optional.of(sentence));
         } catch (LibraryException e) {
             throw e;
         } catch (IOException e) {
-            throw new LibraryException(
-                    "The library's file was moved while it was open and cannot be put back; check its folder, and make"
-                            + " room there.",
-                    e,
-                    false);
+            throw new LibraryException(Texts.of("shelf.theLibrarysFileWas6"), e, false);
         }
     }
 }

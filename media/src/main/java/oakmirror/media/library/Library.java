@@ -17,6 +17,7 @@ import oakmirror.media.library.Rows.Curves;
 import oakmirror.profile.About;
 import oakmirror.profile.Profile;
 import oakmirror.profile.Sketch;
+import oakmirror.text.Texts;
 import org.jdbi.v3.core.Handle;
 
 /**
@@ -247,7 +248,7 @@ public final class Library implements AutoCloseable {
     }
 
     private static LibraryException unreadable(IOException e) {
-        return new LibraryException("A profile of the library cannot be read; remove it and keep it anew.", e, false);
+        return new LibraryException(Texts.of("shelf.aProfileOfThe"), e, false);
     }
 
     /** Rebuilds a library that is damaged, and says what happened. */

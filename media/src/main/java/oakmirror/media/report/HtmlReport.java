@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
 import oakmirror.media.report.Plots.Box;
+import oakmirror.text.Texts;
 import org.apache.fontbox.ttf.TTFParser;
 import org.apache.fontbox.ttf.TTFSubsetter;
 import org.apache.fontbox.ttf.TrueTypeFont;
@@ -96,19 +97,18 @@ final class HtmlReport {
     }
 
     private void foot() {
-        out.append(
-                "<p class=\"foot\">Figures are of what is heard: the stereo fold. Loudness: ITU-R BS.1770-5 and EBU R 128; range: EBU Tech 3342.</p>\n</article>\n");
+        out.append("<p class=\"foot\">" + Texts.of("report.figuresAreOfWhat") + "</p>\n</article>\n");
     }
 
     private void record(RecordFacts r) {
-        head(r.name(), "the record");
+        head(r.name(), Texts.of("report.theRecord"));
         String sentence = r.standing().sentence();
         out.append("<p class=\"verdict\">")
                 .append(SvgSheet.escaped(
                         Character.toUpperCase(sentence.charAt(0)) + sentence.substring(1) + "; " + r.way()))
                 .append(".</p>\n<table>\n<tr>");
-        RecordFacts.COLUMNS.forEach(
-                c -> out.append("<th>").append(SvgSheet.escaped(c)).append("</th>"));
+        RecordFacts.columns()
+                .forEach(c -> out.append("<th>").append(SvgSheet.escaped(c)).append("</th>"));
         out.append("</tr>\n");
         for (List<String> row : r.rows()) {
             out.append("<tr>");
@@ -117,8 +117,7 @@ final class HtmlReport {
                     .append("</td>"));
             out.append("</tr>\n");
         }
-        out.append(
-                "</table>\n<p class=\"about\">Zones: by how much a song has more (+) or less (−) than the anchor, both equally loud, in dB; in brackets where the evidence says that it is not just another song.</p>\n");
+        out.append("</table>\n<p class=\"about\">" + Texts.of("report.zonesByHowMuch") + "</p>\n");
         list("Proposed", r.proposals(), "nothing");
         foot();
     }
@@ -128,8 +127,8 @@ final class HtmlReport {
         out.append("<p class=\"verdict\">")
                 .append(SvgSheet.escaped(f.verdict()))
                 .append("</p>\n<table>\n<tr><th></th>");
-        SongFacts.COLUMNS.forEach(
-                c -> out.append("<th>").append(SvgSheet.escaped(c)).append("</th>"));
+        SongFacts.columns()
+                .forEach(c -> out.append("<th>").append(SvgSheet.escaped(c)).append("</th>"));
         out.append("</tr>\n");
         List<SongFacts.Row> rows = f.figures();
         for (int i = 0; i < rows.size(); i++) {
@@ -143,18 +142,18 @@ final class HtmlReport {
         int lines = 1 + (int) (new Plots(new SvgSheet(WIDTH, 0)).legend(0, 0, WIDTH, f) / 10);
         picture(
                 10 * lines,
-                "the lines in the pictures",
+                Texts.of("report.theLinesInThe"),
                 (plots, box) -> plots.legend(box.x(), 9, box.width(), f),
                 WIDTH);
-        picture(158, "tone of mix and references", (plots, box) -> plots.tone(box, f), WIDTH);
-        picture(92, "gap and correction", (plots, box) -> plots.correction(box, f), WIDTH);
-        picture(96, "loudness over time", (plots, box) -> plots.loudness(box, f), WIDTH);
+        picture(158, Texts.of("report.toneOfMixAnd"), (plots, box) -> plots.tone(box, f), WIDTH);
+        picture(92, Texts.of("report.gapAndCorrection"), (plots, box) -> plots.correction(box, f), WIDTH);
+        picture(96, Texts.of("report.loudnessOverTime"), (plots, box) -> plots.loudness(box, f), WIDTH);
         out.append("<div class=\"three\">\n");
-        picture(84, "how often which loudness occurs", (plots, box) -> plots.spread(box, f), WIDTH / 3);
-        picture(84, "how often which peak to loudness occurs", (plots, box) -> plots.peaks(box, f), WIDTH / 3);
-        picture(84, "width by zone", (plots, box) -> plots.width(box, f), WIDTH / 3);
+        picture(84, Texts.of("report.howOftenWhichLoudness"), (plots, box) -> plots.spread(box, f), WIDTH / 3);
+        picture(84, Texts.of("report.howOftenWhichPeak"), (plots, box) -> plots.peaks(box, f), WIDTH / 3);
+        picture(84, Texts.of("report.widthByZone"), (plots, box) -> plots.width(box, f), WIDTH / 3);
         out.append("</div>\n<div class=\"two\">\n<div>");
-        list("Moves", f.moves(), "nothing is corrected");
+        list("Moves", f.moves(), Texts.of("report.nothingIsCorrected"));
         out.append("</div>\n<div>");
         list("Settings", f.settings(), "");
         if (!f.versions().isEmpty()) {

@@ -12,6 +12,7 @@ import oakmirror.media.report.Plots.Box;
 import oakmirror.media.report.Sheet.Align;
 import oakmirror.media.report.Sheet.Face;
 import oakmirror.media.report.Sheet.Pen;
+import oakmirror.text.Texts;
 import org.apache.fontbox.ttf.TTFParser;
 import org.apache.fontbox.ttf.TrueTypeFont;
 import org.apache.pdfbox.io.RandomAccessReadBuffer;
@@ -80,7 +81,14 @@ final class PdfReport {
     private double head(String title, String about) throws IOException {
         sheet.text(title, MARGIN, 54, 20, Face.HEADING, Align.LEFT, Ink.INK);
         sheet.text(about, MARGIN, 68, 8, Face.REGULAR, Align.LEFT, Ink.QUIET);
-        sheet.text("Oak Mirror  ·  " + report.date(), MARGIN + INNER, 54, 8, Face.REGULAR, Align.RIGHT, Ink.QUIET);
+        sheet.text(
+                Texts.of("report.oakMirror2", report.date()),
+                MARGIN + INNER,
+                54,
+                8,
+                Face.REGULAR,
+                Align.RIGHT,
+                Ink.QUIET);
         sheet.line(MARGIN, 75, MARGIN + INNER, 75, new Pen(Ink.HAIRLINE, 0.6));
         return 88;
     }
@@ -103,7 +111,7 @@ final class PdfReport {
         plots.width(new Box(MARGIN + 2 * (third + 12), y, third, 96), f);
         y += 110;
         double half = (INNER - 20) / 2;
-        double left = list("Moves", f.moves(), "nothing is corrected", MARGIN, y, half);
+        double left = list("Moves", f.moves(), Texts.of("report.nothingIsCorrected"), MARGIN, y, half);
         double right = list("Settings", f.settings(), "", MARGIN + half + 20, y, half);
         if (!f.versions().isEmpty()) {
             list("Versions", f.versionLines(), "", MARGIN + half + 20, right + 6, half);
@@ -113,7 +121,7 @@ final class PdfReport {
 
     private void foot(double y) throws IOException {
         sheet.text(
-                "Figures are of what is heard: the stereo fold. Loudness: ITU-R BS.1770-5 and EBU R 128; range: EBU Tech 3342.",
+                Texts.of("report.figuresAreOfWhat"),
                 MARGIN,
                 Math.max(y + 14, PdfSheet.HEIGHT - 28),
                 6.5,
@@ -124,11 +132,11 @@ final class PdfReport {
 
     private double figures(SongFacts f, double top) throws IOException {
         double name = 170;
-        double column = (INNER - name) / SongFacts.COLUMNS.size();
+        double column = (INNER - name) / SongFacts.columns().size();
         double y = top;
-        for (int c = 0; c < SongFacts.COLUMNS.size(); c++) {
+        for (int c = 0; c < SongFacts.columns().size(); c++) {
             sheet.text(
-                    SongFacts.COLUMNS.get(c),
+                    SongFacts.columns().get(c),
                     MARGIN + name + (c + 1) * column,
                     y,
                     TEXT,
@@ -142,7 +150,7 @@ final class PdfReport {
             boolean isMaster = r == 1;
             Face face = isMaster ? Face.BOLD : Face.REGULAR;
             sheet.text(fitting(rows.get(r).name(), name, TEXT, face), MARGIN, y, TEXT, face, Align.LEFT, Ink.INK);
-            for (int c = 0; c < SongFacts.COLUMNS.size(); c++) {
+            for (int c = 0; c < SongFacts.columns().size(); c++) {
                 sheet.text(
                         rows.get(r).figures().get(c),
                         MARGIN + name + (c + 1) * column,
@@ -158,7 +166,7 @@ final class PdfReport {
     }
 
     private void record(RecordFacts r) throws IOException {
-        double y = head(r.name(), "the record");
+        double y = head(r.name(), Texts.of("report.theRecord"));
         String sentence = r.standing().sentence();
         y = wrapped(
                         Character.toUpperCase(sentence.charAt(0)) + sentence.substring(1) + "; " + r.way() + ".",
@@ -169,10 +177,10 @@ final class PdfReport {
                         8.5)
                 + 10;
         double name = 120;
-        double column = (INNER - name) / (RecordFacts.COLUMNS.size() - 1);
-        for (int c = 1; c < RecordFacts.COLUMNS.size(); c++) {
+        double column = (INNER - name) / (RecordFacts.columns().size() - 1);
+        for (int c = 1; c < RecordFacts.columns().size(); c++) {
             sheet.text(
-                    RecordFacts.COLUMNS.get(c),
+                    RecordFacts.columns().get(c),
                     MARGIN + name + c * column,
                     y,
                     6.5,
@@ -196,13 +204,7 @@ final class PdfReport {
             }
             sheet.line(MARGIN, y + 4, MARGIN + INNER, y + 4, new Pen(Ink.HAIRLINE, 0.3));
         }
-        y = wrapped(
-                "Zones: by how much a song has more (+) or less (−) than the anchor, both equally loud, in dB; in brackets where the evidence says that it is not just another song.",
-                MARGIN,
-                y + 18,
-                INNER,
-                Face.REGULAR,
-                TEXT);
+        y = wrapped(Texts.of("report.zonesByHowMuch"), MARGIN, y + 18, INNER, Face.REGULAR, TEXT);
         list("Proposed", r.proposals(), "nothing", MARGIN, y + 10, INNER);
         foot(0);
     }

@@ -13,6 +13,7 @@ import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.Zone;
 import oakmirror.stereo.Width;
+import oakmirror.text.Texts;
 
 /** The pictures of a report, each within a box of a sheet. */
 final class Plots {
@@ -113,7 +114,7 @@ final class Plots {
 
     /** Tone of mix and references at one loudness, the corridor in a wash, the corrected mix dashed. */
     void tone(Box box, SongFacts f) throws IOException {
-        title(box, "Tone, by thirds of an octave, at one loudness");
+        title(box, Texts.of("report.toneByThirdsOf"));
         List<Comparison.Member> members = f.comparison().members();
         double high = -200;
         double low = 200;
@@ -176,7 +177,7 @@ final class Plots {
 
     /** The gap as a thin line and what is applied of it as an area: darker where it lowers. */
     void correction(Box box, SongFacts f) throws IOException {
-        title(box, "Gap (line) and what is applied (area)");
+        title(box, Texts.of("report.gapLineAndWhat"));
         double reach = 12;
         double[] applied = f.shaped().appliedDb(f.session().phase());
         double[] xs = xs(box);
@@ -204,14 +205,14 @@ final class Plots {
 
     /** Short-term loudness of mix and master over the song, and hanging from above what the limiter took. */
     void loudness(Box box, SongFacts f) throws IOException {
-        title(box, "Loudness over time: mix, master (green), what the limiter took (from above)");
+        title(box, Texts.of("report.loudnessOverTimeMix"));
         float[] mix = f.mix().shortTerm();
         float[] master = f.master().measurement().shortTerm();
         double high = 6 * Math.ceil((Math.max(highest(mix), highest(master)) + 1) / 6);
         double low = high - 30;
         double seconds = f.mix().seconds();
         taken(box, f, seconds, high - low);
-        axis(box, low, high, 6, "LUFS, short-term");
+        axis(box, low, high, 6, Texts.of("report.lufsShortTerm"));
         times(box, seconds);
         curve(box, mix, seconds, low, high, MIX);
         curve(box, master, seconds, low, high, MASTER);
@@ -271,13 +272,13 @@ final class Plots {
 
     /** How often which short-term loudness occurs, each around its own integrated loudness. */
     void spread(Box box, SongFacts f) throws IOException {
-        title(box, "Short-term loudness about the integrated");
+        title(box, Texts.of("report.shortTermLoudnessAbout"));
         densities(box, f, m -> Distribution.of(m.shortTerm(), -m.heardLufs()), -14, 8, 4, "LU");
     }
 
     /** How often which peak to short-term loudness occurs. */
     void peaks(Box box, SongFacts f) throws IOException {
-        title(box, "Peak to short-term loudness");
+        title(box, Texts.of("report.peakToShortTerm"));
         densities(box, f, m -> Distribution.of(m.dynamics().peakToShortTerm(), 0), 4, 22, 4, "dB");
     }
 
@@ -328,7 +329,7 @@ final class Plots {
 
     /** Side over mid in each zone. */
     void width(Box box, SongFacts f) throws IOException {
-        title(box, "Width: side over mid by zone");
+        title(box, Texts.of("report.widthSideOverMid"));
         double low = -36;
         double high = 6;
         axis(box, low, high, 12, "dB");

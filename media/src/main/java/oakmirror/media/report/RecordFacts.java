@@ -9,6 +9,7 @@ import oakmirror.album.SongStanding;
 import oakmirror.media.session.MeasuredAlbum;
 import oakmirror.readings.Readings;
 import oakmirror.spectrum.Zone;
+import oakmirror.text.Texts;
 
 /**
  * All that is told about a record.
@@ -21,22 +22,21 @@ import oakmirror.spectrum.Zone;
 record RecordFacts(String name, RecordStanding standing, List<Double> targets, String way) {
 
     /** What the columns of the matrix are. */
-    static final List<String> COLUMNS = columns();
-
     static RecordFacts of(MeasuredAlbum album) {
         String way = (album.record().album().way() == Way.EACH
-                        ? "each song is brought to "
-                        : "the record as a whole, by one gain, is brought to ")
+                        ? Texts.of("report.eachSongIsBrought")
+                        : Texts.of("report.theRecordAsA"))
                 + Readings.level(album.wantedLufs()) + " LUFS";
         return new RecordFacts(album.record().name(), album.standing(), album.targets(), way);
     }
 
-    private static List<String> columns() {
-        List<String> all = new ArrayList<>(List.of("song", "LUFS", "moves by"));
+    /** What the columns of the matrix are. */
+    static List<String> columns() {
+        List<String> all = new ArrayList<>(List.of(Texts.of("report.song"), "LUFS", Texts.of("report.movesBy")));
         for (Zone zone : Zone.values()) {
             all.add(zone.label());
         }
-        all.addAll(List.of("PLR", "width"));
+        all.addAll(List.of("PLR", Texts.of("report.width")));
         return List.copyOf(all);
     }
 

@@ -15,6 +15,7 @@ import oakmirror.media.file.TableFiles;
 import oakmirror.media.session.MeasuredAlbum;
 import oakmirror.media.session.MeasuredSession;
 import oakmirror.session.SessionDocument;
+import oakmirror.text.Texts;
 
 /**
  * A report on a session: its song, and where it holds a record, that and every song of it. File names and dates stand in it, and no folders.
@@ -49,7 +50,7 @@ public record Report(String title, LocalDate date, Optional<RecordFacts> record,
         boolean hasMix = document.session().mix().isPresent();
         boolean hasRecord = !document.session().album().isEmpty();
         if (!hasMix && !hasRecord) {
-            throw new AudioFileException("The session holds no mix and no songs to report on; add them and save it.");
+            throw new AudioFileException(Texts.of("report.theSessionHoldsNo"));
         }
         List<SongFacts> songs = new ArrayList<>();
         double mixShare = hasRecord ? 0.3 : 1;
@@ -88,7 +89,7 @@ public record Report(String title, LocalDate date, Optional<RecordFacts> record,
         } catch (AudioFileException e) {
             throw e;
         } catch (IOException e) {
-            throw new AudioFileException("The report could not be made; the log says why.", e);
+            throw new AudioFileException(Texts.of("report.theReportCouldNot"), e);
         }
     }
 }

@@ -22,6 +22,7 @@ import oakmirror.session.Track;
 import oakmirror.spectrum.StereoSpectrum.Part;
 import oakmirror.spectrum.Zone;
 import oakmirror.stereo.Width;
+import oakmirror.text.Texts;
 import oakmirror.zones.Shaped;
 
 /**
@@ -85,7 +86,15 @@ record SongFacts(
     record Row(String name, List<String> figures) {}
 
     /** What the columns of the figures are. */
-    static final List<String> COLUMNS = List.of("LUFS", "dBTP", "range, LU", "PLR, dB", "loudest 3 s", "side/mid, dB");
+    static List<String> columns() {
+        return List.of(
+                "LUFS",
+                "dBTP",
+                Texts.of("report.rangeLu"),
+                Texts.of("report.plrDb"),
+                Texts.of("report.loudest3S"),
+                Texts.of("report.sideMidDb"));
+    }
 
     /** Figures of mix, master and references. */
     List<Row> figures() {
@@ -117,25 +126,28 @@ record SongFacts(
             for (Move m : shaped.tone().of(part).correction().moves()) {
                 if (m.isTaken()) {
                     double db = m.kind().isFixed() ? m.treatedGainDb() : strength * m.treatedGainDb();
-                    lines.add(of + Readings.gainDb(db) + " " + shape(m) + ", for the mix "
-                            + (m.gainDb() > 0 ? "lacks" : "has too much") + " there; trusted "
-                            + Math.round(100 * m.trust()) + " %");
+                    lines.add(Texts.of(
+                            "report.forTheMixThere",
+                            of + Readings.gainDb(db),
+                            shape(m),
+                            m.gainDb() > 0 ? "lacks" : Texts.of("report.hasTooMuch"),
+                            Math.round(100 * m.trust())));
                 }
             }
         }
         shaped.dynamics()
                 .forEach(b -> lines.add(
-                        b.zone().label() + ": dynamics " + (b.slope() < 0 ? "eased" : "opened") + " for its crest"));
+                        Texts.of("report.dynamicsForItsCrest", b.zone().label(), b.slope() < 0 ? "eased" : "opened")));
         if (!shaped.sides().isNone()) {
-            lines.add("width changed by zone, on the side alone");
+            lines.add(Texts.of("report.widthChangedByZone"));
         }
         return lines;
     }
 
     private static String shape(Move m) {
         return switch (m.kind()) {
-            case LOW_END -> "up to " + Readings.about(m.treatedHighHz());
-            case HIGH_END -> "from " + Readings.about(m.treatedLowHz()) + " up";
+            case LOW_END -> Texts.of("report.upTo", Readings.about(m.treatedHighHz()));
+            case HIGH_END -> Texts.of("report.fromUp", Readings.about(m.treatedLowHz()));
             default -> "about " + Readings.about(m.centreHz());
         };
     }
@@ -143,38 +155,52 @@ record SongFacts(
     /** How it was worked on, in lines. */
     List<String> settings() {
         List<String> lines = new ArrayList<>();
-        lines.add("strength " + Math.round(100 * session.correction().strength()) + " %, caution "
-                + Math.round(100 * session.correction().caution()) + ", "
-                + (session.phase() == Phase.LINEAR ? "linear" : "minimum") + " phase"
-                + (shaped.isAlike() ? "" : ", middle and side apart"));
-        String limiter = session.finish().limiter().map(SongFacts::words).orElse("no limiter");
-        lines.add("target " + Readings.level(session.finish().targetLufs()) + " LUFS under "
-                + Readings.level(session.finish().ceilingDbtp()) + " dBTP; drive "
-                + Readings.gainDb(master.plan().driveDb()) + "; " + limiter);
-        lines.add("peaks taken: " + Readings.level(master.taken().most()) + " dB at most, "
-                + Readings.level(master.taken().average()) + " on average");
+        lines.add(Texts.of(
+                "report.strengthCautionPhase",
+                Math.round(100 * session.correction().strength()),
+                Math.round(100 * session.correction().caution()),
+                session.phase() == Phase.LINEAR ? "linear" : "minimum",
+                shaped.isAlike() ? "" : Texts.of("report.middleAndSideApart")));
+        String limiter = session.finish().limiter().map(SongFacts::words).orElse(Texts.of("report.noLimiter"));
+        lines.add(Texts.of(
+                "report.targetLufsUnderDbtp",
+                Readings.level(session.finish().targetLufs()),
+                Readings.level(session.finish().ceilingDbtp()),
+                Readings.gainDb(master.plan().driveDb()),
+                limiter));
+        lines.add(Texts.of(
+                "report.peaksTakenDbAt",
+                Readings.level(master.taken().most()),
+                Readings.level(master.taken().average())));
         int inside = comparison.zonesInside().size();
-        lines.add("mix inside the corridor in " + inside + " of " + Zone.values().length + " zones");
+        lines.add(Texts.of("report.mixInsideTheCorridor", inside, Zone.values().length));
         return lines;
     }
 
     private static String words(LimiterSettings l) {
         return String.format(
                 Locale.ROOT,
-                "limiter, link %d %%, release × %.1f%s",
+                Texts.of("report.limiterLinkDRelease"),
                 Math.round(100 * l.link()),
                 l.release(),
-                l.clipDb() > 0 ? ", soft clip " + Readings.level(l.clipDb()) + " dB" : "");
+                l.clipDb() > 0 ? Texts.of("report.softClipDb", Readings.level(l.clipDb())) : "");
     }
 
     /** Versions in a line each. */
     List<String> versionLines() {
         return versions.stream()
-                .map(v -> v.name() + ": " + Readings.level(v.version().figures().integratedLufs()) + " LUFS, PLR "
-                        + Readings.level(v.version().figures().plrDb())
-                        + (v.note().rating() > 0 ? ", rated " + v.note().rating() + " of 5" : "")
-                        + (v.note().standing() == oakmirror.session.VersionNote.Standing.KEPT ? ", kept" : "")
-                        + (v.note().note().isEmpty() ? "" : "; “" + v.note().note() + "”"))
+                .map(v -> Texts.of(
+                        "report.lufsPlr",
+                        v.name(),
+                        Readings.level(v.version().figures().integratedLufs()),
+                        Readings.level(v.version().figures().plrDb()),
+                        v.note().rating() > 0
+                                ? Texts.of("report.ratedOf5", v.note().rating())
+                                : "",
+                        v.note().standing() == oakmirror.session.VersionNote.Standing.KEPT
+                                ? Texts.of("report.kept")
+                                : "",
+                        v.note().note().isEmpty() ? "" : "; “" + v.note().note() + "”"))
                 .toList();
     }
 

@@ -23,6 +23,7 @@ import oakmirror.session.AlbumSong;
 import oakmirror.session.Session;
 import oakmirror.session.SessionFile;
 import oakmirror.session.Track;
+import oakmirror.text.Texts;
 
 /**
  * The songs of a record, read and measured.
@@ -50,14 +51,14 @@ public record MeasuredAlbum(Session record, List<ImportedTrack> songs, Optional<
             throws AudioFileException {
         Album album = record.album();
         if (album.isEmpty()) {
-            throw new AudioFileException("The session holds no songs of a record; drop some on Record.");
+            throw new AudioFileException(Texts.of("songs.theSessionHoldsNo"));
         }
         List<Track> tracks =
                 new ArrayList<>(album.songs().stream().map(AlbumSong::track).toList());
         boolean isOutside = album.anchorIndex() < 0;
         if (isOutside) {
             tracks.add(album.anchorTrack(record)
-                    .orElseThrow(() -> new AudioFileException("The anchor is not there any more; choose another.")));
+                    .orElseThrow(() -> new AudioFileException(Texts.of("songs.theAnchorIsNot"))));
         }
         List<ImportedTrack> read = new ArrayList<>(readAll(tracks, importer, abreast, wish));
         Optional<ImportedTrack> outside = isOutside ? Optional.of(read.remove(read.size() - 1)) : Optional.empty();
@@ -74,7 +75,8 @@ public record MeasuredAlbum(Session record, List<ImportedTrack> songs, Optional<
             int index = i;
             Path file = tracks.get(i)
                     .file()
-                    .orElseThrow(() -> new AudioFileException(tracks.get(index).name() + " has no file to be read."));
+                    .orElseThrow(() -> new AudioFileException(
+                            Texts.of("songs.hasNoFileTo", tracks.get(index).name())));
             running.add(abreast.submit(() -> importer.importTrack(file, Optional.empty(), fraction -> {
                 double sum = 0;
                 synchronized (done) {
@@ -112,7 +114,7 @@ public record MeasuredAlbum(Session record, List<ImportedTrack> songs, Optional<
         if (cause instanceof Error e) {
             throw e;
         }
-        return new AudioFileException("A song could not be read; try again.", cause);
+        return new AudioFileException(Texts.of("songs.aSongCouldNot"), cause);
     }
 
     /** The loudness that is wanted: what was chosen, or the anchor's. */
@@ -152,7 +154,7 @@ public record MeasuredAlbum(Session record, List<ImportedTrack> songs, Optional<
         return RecordStanding.of(
                 measured,
                 record.album().anchorIndex(),
-                outside.map(o -> new Measured("the anchor", o.measurement())),
+                outside.map(o -> new Measured(Texts.of("songs.theAnchor"), o.measurement())),
                 record.correction(),
                 USUAL_RATE);
     }
@@ -198,8 +200,7 @@ public record MeasuredAlbum(Session record, List<ImportedTrack> songs, Optional<
             Session own = SessionFile.read(file).session();
             return own.withDelivery(usual.delivery().withTags(own.delivery().tags()));
         } catch (IOException e) {
-            throw new AudioFileException(
-                    file.getFileName() + ", the session of a song, cannot be read; find it, or let it go.", e);
+            throw new AudioFileException(Texts.of("songs.theSessionOfA", file.getFileName()), e);
         }
     }
 }

@@ -28,6 +28,7 @@ import oakmirror.session.Track;
 import oakmirror.session.TrackId;
 import oakmirror.stems.Resum;
 import oakmirror.stems.StemPowers;
+import oakmirror.text.Texts;
 import oakmirror.zones.Shaped;
 
 /**
@@ -61,8 +62,7 @@ public record MeasuredSession(
      */
     public static MeasuredSession read(Session session, TrackImporter importer, Progress progress)
             throws AudioFileException {
-        Track mixTrack = session.mix()
-                .orElseThrow(() -> new AudioFileException("The session has no mix to render; add one and save it."));
+        Track mixTrack = session.mix().orElseThrow(() -> new AudioFileException(Texts.of("songs.theSessionHasNo")));
         List<Track> tracks = session.tracks();
         List<Subject> subjects = new ArrayList<>();
         ImportedTrack mix = null;
@@ -91,13 +91,13 @@ public record MeasuredSession(
 
     private static ImportedTrack withSound(ImportedTrack mix) throws AudioFileException {
         if (mix.isKept()) {
-            throw new AudioFileException(mix.name() + " is a profile without sound; choose a file for the mix.");
+            throw new AudioFileException(Texts.of("songs.isAProfileWithout", mix.name()));
         }
         return mix;
     }
 
     private static Path fileOf(Track track) throws AudioFileException {
-        return track.file().orElseThrow(() -> new AudioFileException(track.name() + " has no file to be read."));
+        return track.file().orElseThrow(() -> new AudioFileException(Texts.of("songs.hasNoFileTo", track.name())));
     }
 
     private static Subject subject(

@@ -108,15 +108,15 @@ class MasterNamesTest {
     void aCoverThatIsNoneIsSaid() throws IOException {
         Path huge = Files.write(folder.resolve("huge.png"), pngHead(15_000, 15_000));
         assertThatThrownBy(() -> MasterTags.cover(covered(Session.EMPTY, huge)))
-                .hasMessage("huge.png is more than 5000 pixels wide or high; choose a smaller picture.");
+                .hasMessage("huge.png is more than 5000 pixels wide or high. Choose a smaller picture.");
         Path text = Files.writeString(folder.resolve("cover.jpg"), "not a picture");
         Session s =
                 Session.EMPTY.withMix(Optional.of(Track.of(TestFiles.music(folder.resolve("x.wav"), 44100, 1, 0.1))));
         assertThatThrownBy(() -> MasterTags.of(covered(s, text)))
                 .isInstanceOf(AudioFileException.class)
-                .hasMessage("cover.jpg is no JPEG or PNG of at most 16 MB; choose another picture.");
+                .hasMessage("cover.jpg is not a JPEG or PNG of up to 16 MB. Choose another picture.");
         assertThatThrownBy(() -> MasterTags.of(covered(s, folder.resolve("gone.png"))))
-                .hasMessageContaining("cannot be read; choose another picture");
+                .hasMessageContaining("can’t be read. Choose another picture");
     }
 
     private static Session covered(Session s, Path picture) {
@@ -137,7 +137,7 @@ class MasterNamesTest {
         assertThatThrownBy(() -> MasterTags.of(strangers))
                 .isInstanceOf(AudioFileException.class)
                 .hasMessage("The session’s cover, " + mine
-                        + ", is outside the session’s folder; choose it in Send out if the master is to carry it.");
+                        + ", is outside the session’s folder. To use it, choose it on Send out.");
         assertThat(MasterTags.of(saved(Files.copy(mine, theirs.resolve("cover.png")), file))
                         .cover())
                 .as("beside the session")

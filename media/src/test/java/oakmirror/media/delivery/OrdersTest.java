@@ -136,7 +136,7 @@ class OrdersTest {
         List<Orders.Ended> ended = orders.deliver(
                 MeasuredSession.read(session, importer, Progress.NONE), all, Progress.NONE, (e, n) -> counted.add(n));
         assertThat(ended.get(1).delivered()).isEmpty();
-        assertThat(ended.get(1).sentence()).startsWith("The folder ").endsWith("choose another.");
+        assertThat(ended.get(1).sentence()).startsWith("The folder ").endsWith("Choose another.");
         assertThat(ended).filteredOn(e -> e.delivered().isPresent()).hasSize(3);
         assertThat(counted).containsExactly(1, 2, 3, 4);
     }

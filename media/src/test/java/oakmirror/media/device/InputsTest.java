@@ -228,7 +228,8 @@ class InputsTest {
         Inputs.Opened opened = Inputs.open(LINE_IN, format -> line);
         assertThat(opened.input()).isEmpty();
         assertThat(opened.refusal())
-                .isEqualTo("“line in” cannot be listened to; close what else uses it, or choose another input.");
+                .isEqualTo(
+                        "“line in” can’t be opened for input. Close other programs that use it, or choose another input.");
         AtomicInteger tried = new AtomicInteger();
         Inputs.open(LINE_IN, format -> {
             tried.incrementAndGet();

@@ -74,7 +74,7 @@ class SimulatedOutputTest {
             throw new LineUnavailableException("busy");
         });
         assertThat(opened.output()).isInstanceOf(SimulatedOutput.class);
-        assertThat(opened.refusal().orElseThrow()).contains("system output", "192000 Hz", "nothing is heard");
+        assertThat(opened.refusal().orElseThrow()).contains("system output", "192000 Hz", "no sound");
     }
 
     @Test

@@ -65,13 +65,13 @@ class CorrectionFileTest {
         Path file = Files.writeString(folder.resolve("odd.csv"), text);
         assertThatThrownBy(() -> CorrectionFile.read(file))
                 .isInstanceOf(AudioFileException.class)
-                .hasMessageStartingWith("odd.csv holds no correction");
+                .hasMessageStartingWith("odd.csv contains no correction");
     }
 
     @Test
     void whatIsNotThereIsSaid() {
         assertThatThrownBy(() -> CorrectionFile.read(folder.resolve("gone.csv")))
                 .isInstanceOf(AudioFileException.class)
-                .hasMessageContaining("cannot be read");
+                .hasMessageContaining("can’t be read");
     }
 }

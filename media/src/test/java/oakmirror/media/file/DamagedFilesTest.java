@@ -53,15 +53,14 @@ class DamagedFilesTest {
                 folder.resolve("x.wav"), 1, channels, 48000, 16, new byte[channels * 2000], channels * 2000);
         assertThatThrownBy(() -> readToTheEnd(file))
                 .isInstanceOf(AudioFileException.class)
-                .hasMessage("x.wav says it has " + channels + " channels, which cannot be right.");
+                .hasMessage("x.wav claims to have " + channels + " channels, which can’t be right.");
     }
 
     @Test
     void aCutOffRf64HeaderIsDamage() throws IOException {
         byte[] head = "RF64\u00ff\u00ff\u00ff\u00ffWAVEds64\u001c\0\0\0abc".getBytes(StandardCharsets.ISO_8859_1);
         Path file = Files.write(folder.resolve("x.wav"), head);
-        assertThatThrownBy(() -> readToTheEnd(file))
-                .hasMessage("x.wav is damaged and cannot be read; export it again.");
+        assertThatThrownBy(() -> readToTheEnd(file)).hasMessage("x.wav is damaged and can’t be read. Export it again.");
     }
 
     @Test
@@ -72,8 +71,7 @@ class DamagedFilesTest {
         try (RandomAccessFile zeros = new RandomAccessFile(file.toFile(), "rw")) {
             zeros.setLength(2L << 30);
         }
-        assertThatThrownBy(() -> readToTheEnd(file))
-                .hasMessage("x.wav is damaged and cannot be read; export it again.");
+        assertThatThrownBy(() -> readToTheEnd(file)).hasMessage("x.wav is damaged and can’t be read. Export it again.");
     }
 
     @Test
@@ -83,7 +81,7 @@ class DamagedFilesTest {
         tone[8] = -2e4f;
         tone[9] = 9e3f;
         Path file = TestFiles.floats(folder.resolve("x.wav"), 48000, tone);
-        assertThat(readToTheEnd(file)).containsExactly("2 samples are damaged and count as silence.");
+        assertThat(readToTheEnd(file)).containsExactly("2 samples are damaged and treated as silence.");
         try (DecodedStream stream = AudioFile.open(file)) {
             float[][] block = new float[1][100];
             stream.read(block, 100);
@@ -123,7 +121,7 @@ class DamagedFilesTest {
         assertThat(readToTheEnd(whole)).as("whole").isEmpty();
         byte[] bytes = Files.readAllBytes(whole);
         Path half = Files.write(folder.resolve("half." + ending), Arrays.copyOf(bytes, bytes.length / 2));
-        assertThat(readToTheEnd(half)).as("half").anyMatch(w -> w.startsWith("The file ends early"));
+        assertThat(readToTheEnd(half)).as("half").anyMatch(w -> w.startsWith("The file is truncated"));
     }
 
     @Test
@@ -146,7 +144,7 @@ class DamagedFilesTest {
     @Test
     void theRootOfTheDiskIsAFolder() {
         Path root = folder.toAbsolutePath().getRoot();
-        assertThatThrownBy(() -> AudioFile.open(root)).hasMessage(root + " is a folder; choose an audio file in it.");
+        assertThatThrownBy(() -> AudioFile.open(root)).hasMessage(root + " is a folder. Choose an audio file in it.");
     }
 
     @Test
@@ -160,7 +158,7 @@ class DamagedFilesTest {
     void aFilmWithoutSoundIsSaid() throws Exception {
         Path film = folder.resolve("film.mkv");
         FfmpegTool.run("-f", "lavfi", "-i", "color=s=16x16:d=0.2", "-c:v", "mpeg4", film);
-        assertThatThrownBy(() -> AudioFile.open(film)).hasMessage("film.mkv holds no sound that can be read.");
+        assertThatThrownBy(() -> AudioFile.open(film)).hasMessage("film.mkv contains no readable audio.");
     }
 
     @Test

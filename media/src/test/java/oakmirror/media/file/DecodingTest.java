@@ -138,7 +138,7 @@ class DecodingTest {
         Decoded d = decode(TestFiles.write(folder.resolve("x.wav"), OutputFormat.WAV_FLOAT, 48000, tone, tone));
         assertThat(d.channels[0][100]).isZero();
         assertThat(d.channels[1][200]).isZero();
-        assertThat(d.warnings).containsExactly("4 samples are damaged and count as silence.");
+        assertThat(d.warnings).containsExactly("4 samples are damaged and treated as silence.");
     }
 
     @Test
@@ -153,12 +153,12 @@ class DecodingTest {
         Path whole = TestFiles.music(folder.resolve("x.wav"), 48000, 4, 0.5);
         byte[] bytes = Files.readAllBytes(whole);
         Path half = Files.write(folder.resolve("half.wav"), Arrays.copyOf(bytes, bytes.length / 2));
-        assertThat(decode(half).warnings).containsExactly("The file ends early: 2.0 of 4.0 s are there.");
+        assertThat(decode(half).warnings).containsExactly("The file is truncated: 2.0 of 4.0 s are there.");
         byte[] flac = Files.readAllBytes(FfmpegTool.encode(whole, folder.resolve("x.flac")));
         Path halfFlac = Files.write(folder.resolve("half.flac"), Arrays.copyOf(flac, flac.length / 2));
         Decoded d = decode(halfFlac);
         assertThat(d.channels[0].length).isBetween(48000, 144000);
-        assertThat(d.warnings).anyMatch(w -> w.startsWith("The file ends early"));
+        assertThat(d.warnings).anyMatch(w -> w.startsWith("The file is truncated"));
     }
 
     @Test
@@ -182,12 +182,12 @@ class DecodingTest {
     @Test
     void whatCannotBeReadIsSaidInOneSentence() throws IOException {
         Path empty = Files.createFile(folder.resolve("empty.wav"));
-        assertThatThrownBy(() -> AudioFile.open(empty)).hasMessage("empty.wav is empty; export it again.");
+        assertThatThrownBy(() -> AudioFile.open(empty)).hasMessage("empty.wav is empty. Export it again.");
         Path text = Files.writeString(folder.resolve("text.wav"), "this is not audio at all\n".repeat(200));
         assertThatThrownBy(() -> AudioFile.open(text))
-                .hasMessage("text.wav is not an audio file Oak Mirror can read; try WAV, AIFF or FLAC.");
+                .hasMessage("text.wav is not an audio file that Oak Mirror can read. Try WAV, AIFF or FLAC.");
         assertThatThrownBy(() -> AudioFile.open(folder)).hasMessageContaining("is a folder");
-        assertThatThrownBy(() -> AudioFile.open(folder.resolve("gone.wav"))).hasMessageContaining("not there any more");
+        assertThatThrownBy(() -> AudioFile.open(folder.resolve("gone.wav"))).hasMessageContaining("no longer exists");
         byte[] head = Arrays.copyOf(Files.readAllBytes(TestFiles.music(folder.resolve("m.wav"), 48000, 1, 1)), 30);
         Path broken = Files.write(folder.resolve("broken.wav"), head);
         assertThatThrownBy(() -> AudioFile.open(broken))
@@ -234,7 +234,7 @@ class DecodingTest {
             }
         }
         assertThatThrownBy(() -> OutputFormat.WAV_24.open(folder.resolve("no/such/x.wav"), 48000))
-                .hasMessageContaining("is not there; choose another");
+                .hasMessageContaining("does not exist. Choose another");
     }
 
     @Test

@@ -62,9 +62,9 @@ class ImpulseResponseFileTest {
                 folder.resolve("silent.wav"), OutputFormat.WAV_FLOAT, 48000, new float[100], new float[100]);
         assertThatThrownBy(() -> ImpulseResponseFile.read(silent, 48000))
                 .isInstanceOf(AudioFileException.class)
-                .hasMessage("silent.wav is silent; choose an impulse response.");
+                .hasMessage("silent.wav is silent. Choose an impulse response.");
         Path song = TestFiles.music(folder.resolve("song.wav"), 48000, 3, 0.5);
-        assertThatThrownBy(() -> ImpulseResponseFile.read(song, 48000)).hasMessageContaining("longer than a second");
+        assertThatThrownBy(() -> ImpulseResponseFile.read(song, 48000)).hasMessageContaining("longer than one second");
         Path text = Files.writeString(folder.resolve("x.wav"), "nothing");
         assertThatThrownBy(() -> ImpulseResponseFile.read(text, 48000)).isInstanceOf(AudioFileException.class);
     }

@@ -93,7 +93,7 @@ class TableFilesTest {
     void whatCannotBeWrittenIsSaid() {
         assertThatThrownBy(() -> TableFiles.writeText(folder.resolve("no/x.csv"), "x"))
                 .isInstanceOf(AudioFileException.class)
-                .hasMessageContaining("is not there; choose another");
+                .hasMessageContaining("does not exist. Choose another");
         assertThatThrownBy(() -> TableFiles.writeText(folder, "x")).hasMessageContaining("is a folder");
     }
 

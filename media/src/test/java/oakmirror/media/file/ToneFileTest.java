@@ -38,13 +38,13 @@ class ToneFileTest {
         Path song = Files.writeString(folder.resolve("words.csv"), "la,la\nla,la\n");
         assertThatThrownBy(() -> ToneFile.read(song))
                 .isInstanceOf(AudioFileException.class)
-                .hasMessageStartingWith("words.csv holds no tone; it takes a frequency");
+                .hasMessageStartingWith("words.csv contains no tone curve. Each line needs a frequency");
         assertThatThrownBy(() -> ToneFile.read(folder.resolve("gone.csv")))
                 .isInstanceOf(AudioFileException.class)
-                .hasMessage("gone.csv is not there any more; choose another.");
+                .hasMessage("gone.csv no longer exists. Choose another.");
         Path large = folder.resolve("large.csv");
         Files.write(large, new byte[5 << 20]);
-        assertThatThrownBy(() -> ToneFile.read(large)).hasMessageContaining("is too large; choose another file");
+        assertThatThrownBy(() -> ToneFile.read(large)).hasMessageContaining("is too large. Choose another file");
         assertThatThrownBy(() -> ToneFile.read(folder)).isInstanceOf(AudioFileException.class);
     }
 }

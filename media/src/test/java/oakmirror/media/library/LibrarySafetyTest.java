@@ -215,7 +215,7 @@ class LibrarySafetyTest {
         try (Library library = Library.open(at)) {
             assertThat(library.entries()).hasSize(PROFILES.size());
             assertThat(library.sentence().orElseThrow())
-                    .contains("an earlier state of itself")
+                    .contains("an older version of itself")
                     .contains("library-older-");
         }
     }
@@ -234,8 +234,8 @@ class LibrarySafetyTest {
         try (Library library = Library.open(at)) {
             assertThat(library.entries()).hasSize(8);
             assertThat(library.sentence().orElseThrow())
-                    .contains("another library")
-                    .contains("3 profiles of it were added");
+                    .contains("a different library")
+                    .contains("its 3 profiles were added");
         }
     }
 
@@ -247,12 +247,12 @@ class LibrarySafetyTest {
             library.add(List.of(Starter.profiles().get(8)));
             Files.delete(at.resolve("library.db"));
             library.add(List.of(more));
-            assertThat(library.sentence().orElseThrow()).contains("removed while it was open");
+            assertThat(library.sentence().orElseThrow()).contains("removed while in use");
             assertThat(library.entries()).hasSize(PROFILES.size() + 2);
             Files.move(at.resolve("library.db"), folder.resolve("elsewhere.db"));
             Files.write(at.resolve("library.db"), "something else".getBytes(java.nio.charset.StandardCharsets.UTF_8));
             assertThat(library.remove(List.of(more.id()))).hasSize(1);
-            assertThat(library.sentence().orElseThrow()).contains("replaced while it was open");
+            assertThat(library.sentence().orElseThrow()).contains("replaced while in use");
         }
         try (Library library = Library.open(at)) {
             assertThat(library.entries()).hasSize(PROFILES.size() + 1);
@@ -332,7 +332,7 @@ class LibrarySafetyTest {
         Path file = at.resolve("library.db");
         Files.delete(file);
         Files.createSymbolicLink(file, file); // to itself: nobody can follow it
-        assertThatThrownBy(() -> Library.open(at).close()).hasMessageContaining("check the disk it is on");
+        assertThatThrownBy(() -> Library.open(at).close()).hasMessageContaining("Check the disk");
         assertThat(Files.isSymbolicLink(file)).isTrue();
         Files.delete(file);
         Path away = folder.resolve("away/library.db");

@@ -205,8 +205,8 @@ class LibraryTest {
         try (Library library = Library.open(folder)) {
             assertThat(library.entries()).hasSizeBetween(15, 20);
             assertThat(library.sentence().orElseThrow())
-                    .startsWith("The library's file was damaged; it is kept as library-damaged-")
-                    .contains("rebuilt from its copy");
+                    .startsWith("The library file was damaged; it was kept as library-damaged-")
+                    .contains("rebuilt from its backup");
             assertThat(library.sentence()).as("is said once").isEmpty();
             assertThat(library.search("copper")).hasSize(2);
         }
@@ -270,7 +270,7 @@ class LibraryTest {
                     seen::add);
             assertThat(stopped.cancelled()).isTrue();
             assertThat(stopped.added()).isEqualTo(1);
-            assertThat(stopped.sentence()).endsWith("stopped, ask again to go on.");
+            assertThat(stopped.sentence()).endsWith("stopped, import again to continue.");
             FolderIntake.Taken rest = intake.take(music, Progress.NONE, seen::add);
             assertThat(rest.added()).isEqualTo(2);
             assertThat(rest.known()).isEqualTo(1);
@@ -368,6 +368,6 @@ class LibraryTest {
         TrackImporter importer =
                 new TrackImporter(new AudioCache(folder.resolve("cache"), 1 << 30), WorkerThreads.forParts());
         assertThatThrownBy(() -> ProfileMaker.of(file, "", importer, Progress.NONE))
-                .hasMessage("Nothing is heard of silent.wav; there is nothing to keep.");
+                .hasMessage("silent.wav is silent; there is nothing to save.");
     }
 }

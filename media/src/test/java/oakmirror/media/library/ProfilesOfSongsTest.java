@@ -172,7 +172,7 @@ class ProfilesOfSongsTest {
         SessionFile.write(new SessionDocument(session, SessionLog.EMPTY), kept);
         Session read = SessionFile.read(kept).session();
         assertThat(read).isEqualTo(session);
-        assertThat(read.references().get(2).name()).isEqualTo("reels (2 folded)");
+        assertThat(read.references().get(2).name()).isEqualTo("reels (2 combined)");
         MeasuredSession measured = MeasuredSession.read(read, importer, Progress.NONE);
         assertThat(measured.subjects())
                 .extracting(Subject::number)
@@ -187,10 +187,10 @@ class ProfilesOfSongsTest {
                 .hasSize(3);
         Session without = session.withMix(Optional.of(Track.of(new Source.Kept(two.get(0)), "x")));
         assertThatThrownBy(() -> MeasuredSession.read(without, importer, Progress.NONE))
-                .hasMessageContaining("is a profile without sound");
+                .hasMessageContaining("is a profile without audio");
         assertThatThrownBy(() ->
-                        TrackReader.read(new Source.Live(), "live mix", Optional.empty(), importer, Progress.NONE))
-                .hasMessageContaining("start it on Gather");
+                        TrackReader.read(new Source.Live(), "Live mix", Optional.empty(), importer, Progress.NONE))
+                .hasMessageContaining("Start it on Gather");
     }
 
     @Test
@@ -199,9 +199,9 @@ class ProfilesOfSongsTest {
         assertThat(kept.isKept()).isTrue();
         assertThat(kept.seconds()).isCloseTo(references.get(0).measurement().seconds(), within(0.01));
         assertThatThrownBy(() -> importer.measurePassage(kept, PASSAGE, Progress.NONE))
-                .hasMessageContaining("has no sound to be measured");
+                .hasMessageContaining("has no audio to measure");
         assertThatThrownBy(() -> importer.figures(kept, Optional.empty(), Progress.NONE))
-                .hasMessageContaining("has no sound to be measured");
+                .hasMessageContaining("has no audio to measure");
     }
 
     @Test

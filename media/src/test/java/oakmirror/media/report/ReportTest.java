@@ -171,7 +171,7 @@ class ReportTest {
         Document html = Jsoup.parse(Files.readString(file));
         assertThat(html.select("h1").eachText()).containsExactly("Ferry Reels", "low", "slack");
         assertThat(html.select("article").first().select("tr")).hasSize(3);
-        assertThat(html.text()).contains("2 songs to the anchor “low”");
+        assertThat(html.text()).contains("2 songs compared with “low”");
         Path pdf = folder.resolve("r.pdf");
         report.write(pdf);
         try (PDDocument pages = Loader.loadPDF(pdf.toFile())) {
@@ -186,12 +186,12 @@ class ReportTest {
         report.write(folder.resolve("alone.pdf"));
         report.write(folder.resolve("alone.html"));
         assertThat(Jsoup.parse(Files.readString(folder.resolve("alone.html"))).text())
-                .contains("nothing is corrected");
+                .contains("no correction");
         assertThatThrownBy(() -> report(SessionDocument.EMPTY))
                 .isInstanceOf(AudioFileException.class)
                 .hasMessageContaining("no mix and no songs");
         assertThatThrownBy(() -> report.write(folder.resolve("no/such/x.pdf")))
                 .isInstanceOf(AudioFileException.class)
-                .hasMessageContaining("is not there; choose another");
+                .hasMessageContaining("does not exist. Choose another");
     }
 }

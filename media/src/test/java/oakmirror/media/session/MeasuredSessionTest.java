@@ -170,7 +170,7 @@ class MeasuredSessionTest {
         Files.delete(own);
         assertThatThrownBy(() -> measured.song(1, importer, Progress.NONE))
                 .isInstanceOf(AudioFileException.class)
-                .hasMessageContaining("slack.oakmirror.json, the session of a song, cannot be read");
+                .hasMessageContaining("slack.oakmirror.json, a song’s session, can’t be read");
     }
 
     @Test
@@ -188,6 +188,6 @@ class MeasuredSessionTest {
                 .isInstanceOfAny(CancellationException.class, AudioFileException.class);
         Session lost = Session.EMPTY.withAlbum(album.withAnchor(oakmirror.session.TrackId.random()));
         assertThatThrownBy(() -> MeasuredAlbum.read(lost, importer, abreast, Progress.NONE))
-                .hasMessage("The anchor is not there any more; choose another.");
+                .hasMessage("The anchor is no longer there. Choose another.");
     }
 }

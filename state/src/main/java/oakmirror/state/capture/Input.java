@@ -20,11 +20,11 @@ import oakmirror.media.device.InputDevice;
 import oakmirror.media.device.Inputs;
 import oakmirror.media.file.AudioWriter;
 import oakmirror.media.file.OutputFormat;
-import oakmirror.readings.Readings;
 import oakmirror.state.task.Kind;
 import oakmirror.state.task.Tasks;
 import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /**
  * Listening to what plays outside the program. While it is on, the last half minute can be had at any moment; nothing is written down unless that is asked
@@ -57,7 +57,7 @@ public final class Input {
         tasks = workspace.programTasks();
         takes = new Takes(workspace);
         live = new Live(workspace);
-        tasks.task(Kind.DISK, "Looking for inputs") // asking the system for its devices takes as long
+        tasks.task(Kind.DISK, Texts.of("capture.lookingForInputs")) // asking the system for its devices takes as long
                 .run(progress -> Inputs.list(), this::chooseAmong, failure -> state.set(failure.sentence()));
     }
 
@@ -122,7 +122,7 @@ public final class Input {
     public void listenToFile(Path file) {
         settings.keep("input.world", file.toString());
         device.set(Inputs.SIMULATED);
-        tasks.task(Kind.IMPORT, "Reading “" + file.getFileName() + "”")
+        tasks.task(Kind.IMPORT, Texts.of("capture.reading", file.getFileName()))
                 .run(
                         progress -> workspace.tracks().importer().importTrack(file, Optional.empty(), progress),
                         track -> begin(Inputs.simulated(track.audio().orElseThrow())),
@@ -132,12 +132,11 @@ public final class Input {
     /** Listens to the device that is chosen. */
     public void start() {
         if (device.get().equals(Inputs.SIMULATED)) {
-            world().ifPresentOrElse(
-                            this::listenToFile, () -> state.set("Choose a file for the simulated input to play."));
+            world().ifPresentOrElse(this::listenToFile, () -> state.set(Texts.of("capture.chooseAFileFor")));
             return;
         }
         InputDevice wanted = device.get();
-        tasks.task(Kind.DISK, "Opening “" + wanted.name() + "”")
+        tasks.task(Kind.DISK, Texts.of("capture.opening", wanted.name()))
                 .run(
                         progress -> Inputs.open(wanted),
                         opened -> opened.input().ifPresentOrElse(this::begin, () -> state.set(opened.refusal())),
@@ -163,7 +162,7 @@ public final class Input {
 
     /** Listens no longer. */
     public void stop() {
-        running.ifPresent(r -> tasks.task(Kind.DISK, "Closing the input")
+        running.ifPresent(r -> tasks.task(Kind.DISK, Texts.of("capture.closingTheInput"))
                 .run(
                         progress -> {
                             r.input().close();
@@ -182,15 +181,17 @@ public final class Input {
         running.ifPresent(r -> {
             if (r.input().isLost()) {
                 stop();
-                state.set("“" + r.input().device().name()
-                        + "” has gone or changed its rate; what was taken is kept, listen again when it is back.");
+                state.set(
+                        Texts.of("capture.hasGoneOrChanged", r.input().device().name()));
                 return;
             }
             shortTermLufs.set(r.meter().shortTermLufs());
             peakDbtp.set(r.meter().highestPeakDbtp());
             state.set(
                     r.input().overloads() > 0
-                            ? Readings.count(r.input().overloads(), "gap") + " in what came in: the machine was busy."
+                            ? Texts.of(
+                                    "capture.inWhatCameIn",
+                                    Texts.of("counts.gaps", r.input().overloads()))
                             : "");
             takes.tick();
             live.tick(r.input().latencySeconds());
@@ -205,15 +206,15 @@ public final class Input {
         Clip last = running.get().rolling().last(ROLLING_SECONDS);
         workspace
                 .sessionTasks()
-                .task(Kind.RENDER, "Writing “" + file.getFileName() + "”")
+                .task(Kind.RENDER, Texts.of("capture.writing", file.getFileName()))
                 .run(
                         progress -> write(last, file),
                         written -> {
                             workspace.addFiles(List.of(written));
                             workspace
                                     .messageProperty()
-                                    .set("The last " + Math.round(last.seconds()) + " s are in " + file.getFileName()
-                                            + " and in the session.");
+                                    .set(Texts.of(
+                                            "capture.theLastSAre", Math.round(last.seconds()), file.getFileName()));
                         },
                         failure -> state.set(failure.sentence()));
     }

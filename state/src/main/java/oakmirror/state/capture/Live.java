@@ -19,6 +19,7 @@ import oakmirror.session.Track;
 import oakmirror.state.task.Kind;
 import oakmirror.state.task.Latest;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /**
  * What plays in a workstation, as the mix: its last seconds are measured once a second and stand in the place of the mix on every page, until it ends.
@@ -43,7 +44,7 @@ public final class Live {
 
     Live(Workspace workspace) {
         this.workspace = workspace;
-        measurer = workspace.sessionTasks().latest(Kind.PREVIEW, "Measuring what plays");
+        measurer = workspace.sessionTasks().latest(Kind.PREVIEW, Texts.of("capture.measuringWhatPlays"));
         on.subscribe((was, is) -> {
             if (is) {
                 begin();
@@ -80,9 +81,10 @@ public final class Live {
 
     private void begin() {
         next = 0;
-        words.set("waiting for sound");
+        words.set(Texts.of("capture.waitingForSound"));
         if (workspace.session().mix().isEmpty()) {
-            workspace.change("mix live", s -> s.withMix(Optional.of(Track.of(new Source.Live(), "live mix"))));
+            workspace.change(
+                    Texts.of("capture.mixLive"), s -> s.withMix(Optional.of(Track.of(new Source.Live(), "live mix"))));
         }
     }
 
@@ -127,11 +129,11 @@ public final class Live {
             return;
         }
         if (!Double.isFinite(measured.measurement().heardLufs())) {
-            words.set("nothing is heard");
+            words.set(Texts.of("capture.nothingIsHeard"));
             return;
         }
         workspace.tracks().showLive(Optional.of(ImportedTrack.live(measured.measurement())));
-        words.set(Readings.level(latencySeconds + measured.tookSeconds()) + " s behind");
+        words.set(Texts.of("capture.sBehind", Readings.level(latencySeconds + measured.tookSeconds())));
     }
 
     void stop() {

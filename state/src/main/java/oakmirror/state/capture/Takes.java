@@ -20,6 +20,7 @@ import oakmirror.profile.Take;
 import oakmirror.readings.Readings;
 import oakmirror.state.task.Kind;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /**
  * Profiles taken from what plays: while it is loud, one for each song. Only figures are kept. What comes in arrives on the device's thread; everything else
@@ -122,14 +123,17 @@ public final class Takes {
             keep(take, true);
         }
         words.set(current.map(Takes::words)
-                .orElse(songs > 0 ? "waiting for the next song" : "waiting for something loud"));
+                .orElse(
+                        songs > 0
+                                ? Texts.of("capture.waitingForTheNext")
+                                : Texts.of("capture.waitingForSomethingLoud")));
     }
 
     private static String words(Take take) {
         double error = take.errorDb();
         return Readings.time(take.seconds()) + " loud"
-                + (Double.isNaN(error) ? "" : ", tone ±" + Readings.level(error) + " dB")
-                + (take.isEnough() ? "" : ", too short yet");
+                + (Double.isNaN(error) ? "" : Texts.of("capture.toneDb", Readings.level(error)))
+                + (take.isEnough() ? "" : Texts.of("capture.tooShortYet"));
     }
 
     /** Keeps what was taken so far as a profile, and goes on with another. */
@@ -151,8 +155,8 @@ public final class Takes {
             if (!bySongEnd) {
                 workspace
                         .messageProperty()
-                        .set("A take needs " + Math.round(Take.ENOUGH_SECONDS) + " s of loud material; this one had "
-                                + Math.round(take.seconds()) + ".");
+                        .set(Texts.of(
+                                "capture.aTakeNeedsS", Math.round(Take.ENOUGH_SECONDS), Math.round(take.seconds())));
             }
             return;
         }
@@ -161,24 +165,21 @@ public final class Takes {
                 .format(java.time.format.DateTimeFormatter.ofPattern("d MMM yyyy HH:mm", java.util.Locale.ENGLISH));
         workspace
                 .programTasks()
-                .task(Kind.DISK, "Measuring what was taken")
+                .task(Kind.DISK, Texts.of("capture.measuringWhatWasTaken"))
                 .run(progress -> take.figures(), figures -> figures.ifPresent(f -> told(f, number, when)));
     }
 
     private void told(Figures figures, int number, String when) {
         double error = oakmirror.profile.ToneSpread.errorDb(figures.toneSpreadDb(), figures.seconds());
         About about = new About(
-                "Take of " + when + (number > 1 ? ", " + number : ""),
+                Texts.of("capture.takeOf", when, number > 1 ? ", " + number : ""),
                 "",
                 "",
                 List.of("take"),
-                Double.isNaN(error)
-                        ? ""
-                        : "Tone to ±" + Readings.level(error)
-                                + " dB. The level is that of the input, not of the recording.",
+                Double.isNaN(error) ? "" : Texts.of("capture.toneToDbThe", Readings.level(error)),
                 0,
                 0,
-                "taken from what played");
+                Texts.of("capture.takenFromWhatPlayed"));
         Profile profile = Profile.of(about, figures);
         listeners.forEach(l -> l.accept(profile));
     }

@@ -18,6 +18,7 @@ import oakmirror.state.task.Kind;
 import oakmirror.state.task.Tasks;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** What comes into the library and goes out of it: tracks of the session, folders of music, files of profiles. */
 public final class Intake {
@@ -37,7 +38,7 @@ public final class Intake {
     public void keep(TrackSlot slot) {
         Optional<ImportedTrack> track = slot.imported();
         if (track.isEmpty() || slot.audio().isEmpty()) {
-            shelf.say("Only what has sound can be kept; " + slot.track().name() + " has none.");
+            shelf.say(Texts.of("catalogue.onlyWhatHasSound", slot.track().name()));
             return;
         }
         var passage = slot.rangeIn(workspace.session().comparing().scope());
@@ -48,7 +49,7 @@ public final class Intake {
                 ? slot.track().passage().map(p -> ", " + p.name()).orElse("")
                 : "";
         List<String> tags = slot.track().tags();
-        tasks.shown(Kind.IMPORT, "Keeping “" + name + "”")
+        tasks.shown(Kind.IMPORT, Texts.of("catalogue.keeping", name))
                 .run(
                         progress -> {
                             About said = slot.track()
@@ -68,14 +69,15 @@ public final class Intake {
                                     ProfileMaker.noted(about, track.get().warnings()),
                                     workspace.tracks().importer().figures(track.get(), passage, progress));
                         },
-                        profile -> shelf.whenOpen(() ->
-                                shelf.add(List.of(profile), added -> shelf.say("Kept “" + name + "” in the library."))),
+                        profile -> shelf.whenOpen(() -> shelf.add(
+                                List.of(profile), added -> shelf.say(Texts.of("catalogue.keptInTheLibrary", name)))),
                         shelf::failed);
     }
 
     /** Takes profiles of all audio files of a folder, in the background. */
     public void takeFolder(Path from) {
-        shelf.library().ifPresent(l -> tasks.shown(Kind.IMPORT, "Taking profiles of “" + from.getFileName() + "”")
+        shelf.library().ifPresent(l -> tasks.shown(
+                        Kind.IMPORT, Texts.of("catalogue.takingProfilesOf", from.getFileName()))
                 .run(
                         progress -> new FolderIntake(l, workspace.tracks().importer())
                                 .take(from, progress, name -> tasks.background()
@@ -91,15 +93,19 @@ public final class Intake {
     /** Adds the profiles of files that were exported; those whose id is there already are left as they are. */
     public void merge(List<Path> files) {
         for (Path file : files) {
-            tasks.task(Kind.DISK, "Reading “" + file.getFileName() + "”")
+            tasks.task(Kind.DISK, Texts.of("catalogue.reading", file.getFileName()))
                     .run(
                             progress -> read(file),
                             read -> shelf.add(
                                     read,
-                                    added -> shelf.say(added.size() + " of " + read.size() + " profiles of "
-                                            + file.getFileName()
-                                            + " came in"
-                                            + (added.size() < read.size() ? "; the others are there already." : "."))),
+                                    added -> shelf.say(Texts.of(
+                                            "catalogue.ofProfilesOfCame",
+                                            added.size(),
+                                            read.size(),
+                                            file.getFileName(),
+                                            added.size() < read.size()
+                                                    ? Texts.of("catalogue.theOthersAreThere")
+                                                    : "."))),
                             shelf::failed);
         }
     }
@@ -109,7 +115,8 @@ public final class Intake {
             return ProfileFile.read(file);
         } catch (IOException e) {
             throw new AudioFileException(
-                    Files.isReadable(file) ? e.getMessage() : file.getFileName() + " may not be read.", e);
+                    Files.isReadable(file) ? e.getMessage() : Texts.of("catalogue.mayNotBeRead", file.getFileName()),
+                    e);
         }
     }
 
@@ -118,21 +125,21 @@ public final class Intake {
             ProfileFile.write(profiles, file);
             return file;
         } catch (IOException e) {
-            String full = "There is no room for " + file.getFileName() + "; make room and try again.";
-            String denied = file.getFileName() + " cannot be written there; choose another folder.";
+            String full = Texts.of("catalogue.thereIsNoRoom", file.getFileName());
+            String denied = Texts.of("catalogue.cannotBeWrittenThere", file.getFileName());
             throw new AudioFileException(e instanceof DiskFullException ? full : denied, e);
         }
     }
 
     /** Writes entries to a file of profiles. */
     public void export(List<Entry> which, Path file) {
-        shelf.profiles(which, profiles -> tasks.task(Kind.DISK, "Writing “" + file.getFileName() + "”")
+        shelf.profiles(which, profiles -> tasks.task(Kind.DISK, Texts.of("catalogue.writing", file.getFileName()))
                 .run(
                         progress -> write(profiles, file),
                         f -> shelf.say(
                                 profiles.size() == 1
-                                        ? "1 profile is in " + f.getFileName() + "."
-                                        : profiles.size() + " profiles are in " + f.getFileName() + "."),
+                                        ? Texts.of("catalogue.1ProfileIsIn", f.getFileName())
+                                        : Texts.of("catalogue.profilesAreIn", profiles.size(), f.getFileName())),
                         shelf::failed));
     }
 }

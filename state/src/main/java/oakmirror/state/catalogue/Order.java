@@ -4,31 +4,32 @@ import java.util.Comparator;
 import java.util.Optional;
 import oakmirror.media.library.Entry;
 import oakmirror.profile.Likeness.By;
+import oakmirror.text.Texts;
 
 /** How entries are sorted. */
 public enum Order {
-    SOUNDS_LIKE("sounds like the mix", By.ALL),
-    TONE("tone like the mix’s", By.TONE),
-    LOUDNESS("as loud as the mix", By.LOUDNESS),
-    DYNAMICS("dynamics like the mix’s", By.DYNAMICS),
-    WIDTH("as wide as the mix", By.WIDTH),
-    TEMPO("tempo like the mix’s", By.TEMPO),
-    TITLE("title", Comparator.comparing(e -> e.about().title(), String.CASE_INSENSITIVE_ORDER)),
-    ARTIST("artist", Comparator.comparing(e -> e.about().name(), String.CASE_INSENSITIVE_ORDER)),
-    NEWEST("newest first", Comparator.comparingLong(Entry::addedMillis).reversed()),
+    SOUNDS_LIKE("catalogue.soundsLikeTheMix", By.ALL),
+    TONE("catalogue.toneLikeTheMixs", By.TONE),
+    LOUDNESS("catalogue.asLoudAsThe", By.LOUDNESS),
+    DYNAMICS("catalogue.dynamicsLikeTheMixs", By.DYNAMICS),
+    WIDTH("catalogue.asWideAsThe", By.WIDTH),
+    TEMPO("catalogue.tempoLikeTheMixs", By.TEMPO),
+    TITLE("catalogue.title", Comparator.comparing(e -> e.about().title(), String.CASE_INSENSITIVE_ORDER)),
+    ARTIST("catalogue.artist", Comparator.comparing(e -> e.about().name(), String.CASE_INSENSITIVE_ORDER)),
+    NEWEST("catalogue.newestFirst", Comparator.comparingLong(Entry::addedMillis).reversed()),
     RATING(
-            "best first",
+            "catalogue.bestFirst",
             Comparator.comparingInt((Entry e) -> e.about().rating()).reversed()),
-    LUFS("loudest first", Comparator.comparingDouble(Entry::lufs).reversed()),
-    PLR("PLR, lowest first", Comparator.comparingDouble(Entry::plrDb)),
-    RANGE("range, smallest first", Comparator.comparingDouble(Entry::rangeLu)),
+    LUFS("catalogue.loudestFirst", Comparator.comparingDouble(Entry::lufs).reversed()),
+    PLR("catalogue.plrLowestFirst", Comparator.comparingDouble(Entry::plrDb)),
+    RANGE("catalogue.rangeSmallestFirst", Comparator.comparingDouble(Entry::rangeLu)),
     SIDE(
-            "widest first",
+            "catalogue.widestFirst",
             Comparator.comparingDouble((Entry e) -> Double.isNaN(e.widthDb()) ? Double.NEGATIVE_INFINITY : e.widthDb())
                     .reversed()),
-    BPM("slowest first", Comparator.comparingDouble(Entry::bpm)),
-    LENGTH("shortest first", Comparator.comparingDouble(Entry::seconds)),
-    TWICE("there twice", Comparator.comparing(e -> e.about().title(), String.CASE_INSENSITIVE_ORDER));
+    BPM("catalogue.slowestFirst", Comparator.comparingDouble(Entry::bpm)),
+    LENGTH("catalogue.shortestFirst", Comparator.comparingDouble(Entry::seconds)),
+    TWICE("catalogue.thereTwice", Comparator.comparing(e -> e.about().title(), String.CASE_INSENSITIVE_ORDER));
 
     private final String label;
     private final Optional<By> likeness;
@@ -48,7 +49,7 @@ public enum Order {
 
     /** Its name on screen. */
     public String label() {
-        return label;
+        return Texts.of(label);
     }
 
     /** By what likeness to the mix, where it is that. */

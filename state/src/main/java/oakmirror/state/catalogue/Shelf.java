@@ -33,6 +33,7 @@ import oakmirror.state.task.Kind;
 import oakmirror.state.task.Latest;
 import oakmirror.state.task.Tasks;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /**
  * The library as it stands open in the window: what is listed of it, and what is done to it, with an undo of its own. Opened in the background when it
@@ -71,7 +72,7 @@ public final class Shelf {
     public Shelf(Workspace workspace) {
         this.workspace = workspace;
         tasks = workspace.programTasks();
-        lister = tasks.latest(Kind.QUICK, "Looking through the library");
+        lister = tasks.latest(Kind.QUICK, Texts.of("catalogue.lookingThroughTheLibrary"));
         typed.subscribe(t -> list());
         folder.subscribe(f -> list());
         order.subscribe(o -> list());
@@ -151,8 +152,8 @@ public final class Shelf {
             return;
         }
         opening = true;
-        state.set("Opening the library…");
-        tasks.task(Kind.DISK, "Opening the library")
+        state.set(Texts.of("catalogue.openingTheLibrary"));
+        tasks.task(Kind.DISK, Texts.of("catalogue.openingTheLibrary2"))
                 .run(
                         progress -> {
                             Library opened = Library.open(Library.ofUser());
@@ -184,11 +185,7 @@ public final class Shelf {
         library = Optional.of(made);
         waiting.forEach(Runnable::run);
         waiting.clear();
-        state.set(made.sentence()
-                .orElse(
-                        made.isNew()
-                                ? "To begin with it holds twenty made-up profiles, of bands that do not exist."
-                                : ""));
+        state.set(made.sentence().orElse(made.isNew() ? Texts.of("catalogue.toBeginWithIt") : ""));
         reload();
         copy();
         Runnable looking = tasks.background().every(LOOK_MILLIS, this::look);
@@ -201,7 +198,7 @@ public final class Shelf {
     }
 
     private void copy() {
-        ask("Copying the library", Library::checkAndCopy, copied -> {});
+        ask(Texts.of("catalogue.copyingTheLibrary"), Library::checkAndCopy, copied -> {});
     }
 
     /** Looks whether another window has changed something, or the library's file was put back. */
@@ -236,7 +233,7 @@ public final class Shelf {
 
     /** Reads all entries anew. */
     void reload() {
-        ask("Reading the library", Library::entries, all -> {
+        ask(Texts.of("catalogue.readingTheLibrary"), Library::entries, all -> {
             entries = all;
             list();
             listeners.forEach(Runnable::run);
@@ -295,13 +292,13 @@ public final class Shelf {
 
     /** Adds profiles, to be taken back. */
     public void add(List<Profile> profiles, Consumer<List<Entry>> then) {
-        ask("Adding to the library", l -> l.add(profiles), added -> {
+        ask(Texts.of("catalogue.addingToTheLibrary"), l -> l.add(profiles), added -> {
             if (!added.isEmpty()) {
                 List<String> ids = added.stream().map(Entry::id).toList();
                 steps.done(
                         added.size() == 1
-                                ? "add “" + added.get(0).about().title() + "”"
-                                : "add " + added.size() + " profiles",
+                                ? Texts.of("catalogue.add", added.get(0).about().title())
+                                : Texts.of("catalogue.addProfiles", added.size()),
                         l -> l.remove(ids));
             }
             reload();
@@ -319,11 +316,11 @@ public final class Shelf {
                 after.put(e.id(), how.apply(e.about()));
             });
         } catch (IllegalArgumentException e) {
-            say("That cannot be: " + e.getMessage() + ".");
+            say(Texts.of("catalogue.thatCannotBe", e.getMessage()));
             return;
         }
         ask(
-                "Changing the library",
+                Texts.of("catalogue.changingTheLibrary"),
                 l -> {
                     l.edit(after);
                     return after;
@@ -337,16 +334,18 @@ public final class Shelf {
     /** Removes entries, to be taken back. */
     public void remove(List<Entry> which) {
         List<String> ids = which.stream().map(Entry::id).toList();
-        ask("Removing from the library", l -> l.remove(ids), removed -> {
+        ask(Texts.of("catalogue.removingFromTheLibrary"), l -> l.remove(ids), removed -> {
             steps.done(
                     removed.size() == 1
-                            ? "remove “" + removed.get(0).about().title() + "”"
-                            : "remove " + removed.size() + " profiles",
+                            ? Texts.of(
+                                    "catalogue.remove", removed.get(0).about().title())
+                            : Texts.of("catalogue.removeProfiles", removed.size()),
                     l -> l.add(removed));
             say(
                     removed.size() == 1
-                            ? "Removed “" + removed.get(0).about().title() + "”."
-                            : "Removed " + removed.size() + " profiles.");
+                            ? Texts.of(
+                                    "catalogue.removed", removed.get(0).about().title())
+                            : Texts.of("catalogue.removedProfiles", removed.size()));
             reload();
         });
     }
@@ -355,13 +354,13 @@ public final class Shelf {
     public void undo() {
         steps.last()
                 .ifPresent(step -> ask(
-                        "Taking it back",
+                        Texts.of("catalogue.takingItBack"),
                         l -> {
                             step.back().take(l);
                             return l;
                         },
                         l -> {
-                            say("Taken back: " + step.what() + ".");
+                            say(Texts.of("catalogue.takenBack", step.what()));
                             reload();
                         }));
     }
@@ -369,7 +368,7 @@ public final class Shelf {
     /** The profiles of some entries with all their figures. */
     public void profiles(List<Entry> which, Consumer<List<Profile>> then) {
         List<String> ids = which.stream().map(Entry::id).toList();
-        ask("Reading profiles", l -> l.profiles(ids), then);
+        ask(Texts.of("catalogue.readingProfiles"), l -> l.profiles(ids), then);
     }
 
     /** Closes it. */

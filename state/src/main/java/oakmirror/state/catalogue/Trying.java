@@ -10,6 +10,7 @@ import oakmirror.profile.Profile;
 import oakmirror.state.task.Kind;
 import oakmirror.state.task.Latest;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /**
  * Stepping through profiles: the mix is held against the one that is chosen instead of its references, and the proposal, what is heard of it too, follows,
@@ -27,7 +28,7 @@ public final class Trying {
     public Trying(Shelf shelf, Workspace workspace) {
         this.shelf = shelf;
         this.workspace = workspace;
-        reader = workspace.programTasks().latest(Kind.QUICK, "Reading a profile");
+        reader = workspace.programTasks().latest(Kind.QUICK, Texts.of("catalogue.readingAProfile"));
     }
 
     /** What the mix is held against for the time being. */

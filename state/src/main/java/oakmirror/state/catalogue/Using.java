@@ -15,6 +15,7 @@ import oakmirror.session.Source.Folded;
 import oakmirror.session.Track;
 import oakmirror.state.catalogue.Shelf.Question;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /**
  * Profiles in the place of references: each by itself, or several folded into one. What is folded by its folder or by a search follows the library as
@@ -40,17 +41,18 @@ public final class Using {
                     Session.MOST_REFERENCES - workspace.session().references().size();
             List<Profile> taken = profiles.subList(0, Math.max(0, Math.min(room, profiles.size())));
             if (!taken.isEmpty()) {
-                workspace.change(taken.size() == 1 ? "use a profile" : "use profiles", s -> {
-                    Session next = s;
-                    for (Profile p : taken) {
-                        next = next.withReference(Track.of(new Source.Kept(p), p.name()));
-                    }
-                    return next;
-                });
+                workspace.change(
+                        taken.size() == 1 ? Texts.of("catalogue.useAProfile") : Texts.of("catalogue.useProfiles"),
+                        s -> {
+                            Session next = s;
+                            for (Profile p : taken) {
+                                next = next.withReference(Track.of(new Source.Kept(p), p.name()));
+                            }
+                            return next;
+                        });
             }
             if (taken.size() < profiles.size()) {
-                shelf.say((profiles.size() - taken.size()) + " were left out: a session holds "
-                        + Session.MOST_REFERENCES + " references.");
+                shelf.say(Texts.of("catalogue.wereLeftOutA", profiles.size() - taken.size(), Session.MOST_REFERENCES));
             }
         });
     }
@@ -67,11 +69,11 @@ public final class Using {
 
     private void fold(FoldRule rule, Question<List<Entry>> members) {
         if (workspace.session().references().size() >= Session.MOST_REFERENCES) {
-            shelf.say("A session holds " + Session.MOST_REFERENCES + " references; remove one first.");
+            shelf.say(Texts.of("catalogue.aSessionHoldsReferences", Session.MOST_REFERENCES));
             return;
         }
         shelf.ask(
-                "Folding profiles",
+                Texts.of("catalogue.foldingProfiles"),
                 l -> {
                     List<Entry> all = members.ask(l);
                     return new Found(all.size(), profiles(first(all), l));
@@ -81,10 +83,12 @@ public final class Using {
                         return;
                     }
                     Folded folded = new Folded(rule, found.profiles());
-                    workspace.change("fold profiles", s -> s.withReference(Track.of(folded, folded.usualName())));
+                    workspace.change(
+                            Texts.of("catalogue.foldProfiles"),
+                            s -> s.withReference(Track.of(folded, folded.usualName())));
                     int count = found.profiles().size();
                     if (count < found.all()) {
-                        shelf.say("The first " + count + " of " + found.all() + " are folded; more are not.");
+                        shelf.say(Texts.of("catalogue.theFirstOfAre", count, found.all()));
                     }
                 });
     }
@@ -108,7 +112,7 @@ public final class Using {
         for (Track track : workspace.session().references()) {
             if (track.source() instanceof Folded folded && folded.rule().kind() != FoldRule.Kind.PICKED) {
                 shelf.ask(
-                        "Following the library",
+                        Texts.of("catalogue.followingTheLibrary"),
                         l -> asItIsNow(folded, l),
                         now -> now.ifPresent(n -> replace(track, n)));
             }

@@ -30,6 +30,7 @@ import oakmirror.state.task.Latest;
 import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** What Compare shows: mix and references side by side, and the findings. Lives on the window's thread; long work is done elsewhere. */
 public final class Comparing {
@@ -63,7 +64,7 @@ public final class Comparing {
         this.settings = settings;
         view = new SimpleObjectProperty<>(remembered(settings));
         sheet = new ReadOnlyObjectWrapper<>(Sheet.nothing(view.get()));
-        finder = workspace.programTasks().latest(Kind.QUICK, "Looking for what stands out");
+        finder = workspace.programTasks().latest(Kind.QUICK, Texts.of("comparing.lookingForWhatStands"));
         Runnable refresh = Coalesced.of(workspace.background().state(), this::refresh);
         pictures = new Pictures(workspace.sessionTasks(), refresh);
         view.subscribe(v -> {
@@ -163,7 +164,7 @@ public final class Comparing {
 
     /** Does not tell a finding any more. */
     public void dismiss(Finding finding) {
-        workspace.change("dismiss a finding", s -> {
+        workspace.change(Texts.of("comparing.dismissAFinding"), s -> {
             List<String> keys = new ArrayList<>(s.comparing().dismissed());
             keys.add(finding.key());
             return s.withComparing(s.comparing().withDismissed(keys));
@@ -172,7 +173,9 @@ public final class Comparing {
 
     /** Tells all findings again. */
     public void recall() {
-        workspace.change("recall findings", s -> s.withComparing(s.comparing().withDismissed(List.of())));
+        workspace.change(
+                Texts.of("comparing.recallFindings"),
+                s -> s.withComparing(s.comparing().withDismissed(List.of())));
     }
 
     private void refresh() {
@@ -216,12 +219,12 @@ public final class Comparing {
     /** Of what the figures of findings are, in words: the passage of the mix by name and time, or whole tracks. */
     public String basis() {
         return sheet.get().comparison().mix().isEmpty()
-                ? "of whole tracks"
+                ? Texts.of("comparing.ofWholeTracks")
                 : workspace
                         .tracks()
                         .mix()
                         .flatMap(m -> m.rangeIn(scope()).map(r -> words(m, r)))
-                        .orElse("of whole tracks");
+                        .orElse(Texts.of("comparing.ofWholeTracks"));
     }
 
     private static String words(TrackSlot mix, TimeRange range) {
@@ -231,8 +234,11 @@ public final class Comparing {
                 .filter(n -> !n.isBlank())
                 .map(n -> "“" + n + "”, ")
                 .orElse("");
-        return "of the mix’s passage " + name + Readings.time(range.startSeconds()) + "–"
-                + Readings.time(range.endSeconds()) + ", and the references’";
+        return Texts.of(
+                "comparing.ofTheMixsPassage",
+                name,
+                Readings.time(range.startSeconds()),
+                Readings.time(range.endSeconds()));
     }
 
     private static String what(List<TrackSlot> all, Scope scope) {
@@ -240,8 +246,10 @@ public final class Comparing {
                 ? 0
                 : all.stream().filter(t -> t.chosenRange().isPresent()).count();
         return passages == 0
-                ? "whole tracks"
-                : passages == all.size() ? "passages" : "passages, and whole tracks where none is chosen";
+                ? Texts.of("comparing.wholeTracks")
+                : passages == all.size()
+                        ? Texts.of("comparing.passages")
+                        : Texts.of("comparing.passagesAndWholeTracks");
     }
 
     private void find(Comparison now) {

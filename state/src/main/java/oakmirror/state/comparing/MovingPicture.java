@@ -14,6 +14,7 @@ import oakmirror.state.task.Kind;
 import oakmirror.state.task.Latest;
 import oakmirror.state.task.Tasks;
 import oakmirror.state.workspace.TrackSlot;
+import oakmirror.text.Texts;
 
 /**
  * The tone of all tracks over the last while before where they are now, each at its own place, whichever is heard. Worked out in the
@@ -51,7 +52,7 @@ public final class MovingPicture {
     /** Follows what is played. */
     public MovingPicture(Tasks tasks, Listening listening) {
         this.listening = listening;
-        worker = tasks.latest(Kind.QUICK, "Drawing curves that move");
+        worker = tasks.latest(Kind.QUICK, Texts.of("comparing.drawingCurvesThatMove"));
     }
 
     /** Levels of each member, in their order; empty where there is no picture of just these yet. */

@@ -19,6 +19,7 @@ import oakmirror.state.task.Task;
 import oakmirror.state.task.Tasks;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.stereo.PhaseScope;
+import oakmirror.text.Texts;
 
 /**
  * Pictures of what is compared that are worked out when they are first asked for, in the background, and then kept for a while: spectrograms,
@@ -101,7 +102,7 @@ public final class Pictures {
     }
 
     private <T> void make(Key key, Maker<T> maker) {
-        Task task = tasks.task(Kind.PICTURE, "Drawing a picture of the sound");
+        Task task = tasks.task(Kind.PICTURE, Texts.of("comparing.drawingAPictureOf"));
         underWay.put(key, task);
         task.run(
                 progress -> maker.make(key, progress),

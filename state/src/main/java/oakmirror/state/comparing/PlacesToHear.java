@@ -25,6 +25,7 @@ import oakmirror.state.listening.Blind;
 import oakmirror.state.listening.Listening;
 import oakmirror.state.listening.MonitorControls.Band;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 import oakmirror.zones.ZoneDecisions;
 
 /**
@@ -182,12 +183,15 @@ public final class PlacesToHear {
 
     /** The trial move of the place in focus becomes a move of what is done to the mix. */
     public void take() {
-        focus.get().ifPresent(f -> decide("take a move by ear", s -> PlaceDecisions.taking(s, f.place(), f.gainDb())));
+        focus.get()
+                .ifPresent(f -> decide(
+                        Texts.of("comparing.takeAMoveBy"), s -> PlaceDecisions.taking(s, f.place(), f.gainDb())));
     }
 
     /** The place in focus is the music, and is not offered again. */
     public void leave() {
-        focus.get().ifPresent(f -> decide("leave a place as it is", s -> PlaceDecisions.leaving(s, f.place())));
+        focus.get()
+                .ifPresent(f -> decide(Texts.of("comparing.leaveAPlaceAs"), s -> PlaceDecisions.leaving(s, f.place())));
     }
 
     private void decide(String action, UnaryOperator<Session> how) {

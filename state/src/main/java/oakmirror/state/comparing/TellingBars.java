@@ -15,6 +15,7 @@ import oakmirror.state.task.Kind;
 import oakmirror.state.task.Latest;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /**
  * The bars of each place in which mix and references have most of its range. They are looked for from when somebody first looks at the places; a track that was
@@ -42,7 +43,7 @@ final class TellingBars {
     TellingBars(Workspace workspace, Comparing comparing, Runnable told) {
         this.comparing = comparing;
         this.told = told;
-        finder = workspace.sessionTasks().latest(Kind.PREVIEW, "Finding the bars that tell most");
+        finder = workspace.sessionTasks().latest(Kind.PREVIEW, Texts.of("comparing.findingTheBarsThat"));
     }
 
     /** Somebody looks at the places. */

@@ -4,6 +4,7 @@ import java.util.HashSet;
 import java.util.Set;
 import java.util.function.Consumer;
 import oakmirror.spectrum.StereoSpectrum.Part;
+import oakmirror.text.Texts;
 
 /**
  * How tone is looked at. Nothing of it changes a figure that is kept.
@@ -35,11 +36,11 @@ public record ToneView(
 
     /** Over what while a spectrum is averaged. */
     public enum Averaging {
-        WHOLE("average", 0),
-        TEN_SECONDS("moving, 10 s", 10),
-        THREE_SECONDS("moving, 3 s", 3),
-        ONE_SECOND("moving, 1 s", 1),
-        SHORT("moving, 0.4 s", 0.4);
+        WHOLE("comparing.average", 0),
+        TEN_SECONDS("comparing.moving10S", 10),
+        THREE_SECONDS("comparing.moving3S", 3),
+        ONE_SECOND("comparing.moving1S", 1),
+        SHORT("comparing.moving04S", 0.4);
 
         private final String label;
         private final double seconds;
@@ -51,7 +52,7 @@ public record ToneView(
 
         /** Its name on screen. */
         public String label() {
-            return label;
+            return Texts.of(label);
         }
 
         /** How long; 0 for all that is compared. */

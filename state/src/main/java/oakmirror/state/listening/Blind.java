@@ -24,6 +24,7 @@ import oakmirror.session.Version;
 import oakmirror.state.listening.MonitorControls.Ending;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 import oakmirror.zones.Shaped;
 
 /** A blind comparison in progress: what is hidden behind which letter, and hearing it. Lives on the window's thread. */
@@ -150,9 +151,7 @@ public final class Blind {
     private void endIfChanged() {
         run.get().filter(r -> !isAsItBegan(r)).ifPresent(r -> {
             stop();
-            workspace
-                    .messageProperty()
-                    .set("The blind comparison ended, since what it compared has changed; what was answered is kept.");
+            workspace.messageProperty().set(Texts.of("listening.theBlindComparisonEnded"));
         });
     }
 
@@ -181,7 +180,10 @@ public final class Blind {
             if (all.get(i).audio().isPresent()) {
                 items.add(new Item(i, false, all.get(i).track().name()));
                 if (i == 0 && hasMix && isCorrected) {
-                    items.add(new Item(0, true, all.get(i).track().name() + ", corrected"));
+                    items.add(new Item(
+                            0,
+                            true,
+                            Texts.of("listening.corrected", all.get(i).track().name())));
                 }
             }
         }
@@ -195,7 +197,7 @@ public final class Blind {
 
     /** What a version is called among what is compared: it may be named after the reference it was made against. */
     public static String nameOf(NotedVersion version) {
-        return "version “" + version.name() + "”";
+        return Texts.of("listening.version", version.name());
     }
 
     /** Starts a forced choice between two. */

@@ -24,6 +24,7 @@ import oakmirror.state.task.Kind;
 import oakmirror.state.task.Latest;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 import oakmirror.zones.Shaped;
 
 /** The proposed correction made ready to be heard, at the mix's own loudness, with room for the peaks it raises; made in the background whenever it changes. */
@@ -92,8 +93,8 @@ final class MixCorrection {
         this.heard = heard;
         this.preparing = preparing;
         this.changed = changed;
-        maker = workspace.programTasks().latest(Kind.QUICK, "Making the correction ready to be heard");
-        peaks = workspace.programTasks().latest(Kind.PREVIEW, "Measuring the peaks of the corrected mix");
+        maker = workspace.programTasks().latest(Kind.QUICK, Texts.of("listening.makingTheCorrectionReady"));
+        peaks = workspace.programTasks().latest(Kind.PREVIEW, Texts.of("listening.measuringThePeaksOf"));
         workspace.derivation().shapedProperty().subscribe(p -> make());
         workspace.derivation().dynamics().revisionProperty().subscribe(r -> make());
         workspace.sessionProperty().map(Session::phase).subscribe(p -> make());

@@ -15,6 +15,7 @@ import oakmirror.state.task.Kind;
 import oakmirror.state.task.Latest;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /**
  * Tells the mixer what is to be heard. Everything goes downwards (docs/design.md, "From the session to the sound"): from session, tracks and the
@@ -59,7 +60,7 @@ final class MixerFeed {
         this.monitor = monitor;
         this.audition = audition;
         this.wish = wish;
-        jumps = workspace.programTasks().latest(Kind.QUICK, "Going to another place");
+        jumps = workspace.programTasks().latest(Kind.QUICK, Texts.of("listening.goingToAnotherPlace"));
         changed = Coalesced.of(workspace.background().state(), this::push);
         alignment = new TempoAlignment(workspace, () -> {
             changed.run();

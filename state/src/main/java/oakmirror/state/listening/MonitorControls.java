@@ -33,6 +33,7 @@ import oakmirror.spectrum.Zone;
 import oakmirror.state.task.Kind;
 import oakmirror.state.task.Latest;
 import oakmirror.state.task.Tasks;
+import oakmirror.text.Texts;
 
 /** How everything is heard, mix and references alike: sides, band, headphone or room correction, volume and dim. */
 public final class MonitorControls {
@@ -127,7 +128,7 @@ public final class MonitorControls {
 
     /** Everything as it is. */
     public MonitorControls(Tasks tasks) {
-        reader = tasks.latest(Kind.DISK, "Reading the impulse response");
+        reader = tasks.latest(Kind.DISK, Texts.of("listening.readingTheImpulseResponse"));
     }
 
     /** Which sides are heard. */
@@ -278,7 +279,7 @@ public final class MonitorControls {
     void followRate(int rate, Consumer<String> said) {
         if (version.get().filter(v -> v.audio().sampleRate() != rate).isPresent()) {
             version.set(Optional.empty());
-            said.accept("The mix has another rate now; what was heard in its place is read anew when you choose it.");
+            said.accept(Texts.of("listening.theMixHasAnother"));
         }
         Optional<Path> file = insertFile.get();
         if (file.isPresent() && response.filter(r -> r.rate() == rate).isEmpty()) {

@@ -11,6 +11,7 @@ import oakmirror.media.device.AudioOutput;
 import oakmirror.media.device.OutputDevice;
 import oakmirror.media.device.Outputs;
 import oakmirror.monitor.MonitorMixer;
+import oakmirror.text.Texts;
 
 /** Where the sound goes: choosing a device, opening it when something is played, and noticing when it has gone. */
 public final class OutputControl {
@@ -80,8 +81,8 @@ public final class OutputControl {
         String id = output.get().device().id();
         close();
         chosen.set(devices().stream().filter(d -> !d.id().equals(id)).findFirst());
-        String next = chosen.get().map(OutputDevice::name).orElse("the system output");
+        String next = chosen.get().map(OutputDevice::name).orElse(Texts.of("listening.theSystemOutput"));
         name.set(next);
-        return Optional.of("The device “" + gone + "” has gone; press play to go on through “" + next + "”.");
+        return Optional.of(Texts.of("listening.theDeviceHasGone", gone, next));
     }
 }

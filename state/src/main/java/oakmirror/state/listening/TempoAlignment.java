@@ -12,6 +12,7 @@ import oakmirror.state.task.Failure;
 import oakmirror.state.task.Kind;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /**
  * References made longer or shorter so that their bars last as long as the mix's. Done in the background when it is wanted first, kept
@@ -52,7 +53,7 @@ final class TempoAlignment {
     private void start(Key key, String name) {
         workspace
                 .sessionTasks()
-                .shown(Kind.STRETCH, "Bringing “" + name + "” to the mix's tempo")
+                .shown(Kind.STRETCH, Texts.of("listening.bringingToTheMixs", name))
                 .run(
                         progress ->
                                 workspace.tracks().importer().derived().stretched(key.track(), key.factor(), progress),
@@ -67,7 +68,7 @@ final class TempoAlignment {
                     .messageProperty()
                     .set(
                             failure.isCancelled()
-                                    ? "Cancelled; turn tempo alignment off and on to try again."
+                                    ? Texts.of("listening.cancelledTurnTempoAlignment")
                                     : failure.sentence());
         }
     }

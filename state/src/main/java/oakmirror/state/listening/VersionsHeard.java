@@ -11,6 +11,7 @@ import oakmirror.state.listening.MonitorControls.HeardVersion;
 import oakmirror.state.task.Kind;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** Hears versions in the mix's place, from their files: as loud as the mix, or as they are. Lives on the window's thread. */
 public final class VersionsHeard {
@@ -97,7 +98,7 @@ public final class VersionsHeard {
         Version version = next.get();
         workspace
                 .sessionTasks()
-                .shown(Kind.IMPORT, "Reading “" + version.name() + "”")
+                .shown(Kind.IMPORT, Texts.of("listening.reading", version.name()))
                 .run(
                         progress -> workspace
                                 .tracks()

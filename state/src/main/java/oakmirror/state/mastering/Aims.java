@@ -16,6 +16,7 @@ import oakmirror.state.task.Kind;
 import oakmirror.state.task.Latest;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** What the master can be brought to, each with its reason and with what it would cost. */
 public final class Aims {
@@ -76,7 +77,7 @@ public final class Aims {
     public Aims(Workspace workspace, Finishing finishing) {
         this.workspace = workspace;
         this.finishing = finishing;
-        planner = workspace.programTasks().latest(Kind.QUICK, "Working out what targets would cost");
+        planner = workspace.programTasks().latest(Kind.QUICK, Texts.of("mastering.workingOutWhatTargets"));
         workspace.sessionProperty().subscribe(s -> refresh());
         workspace.tracks().revisionProperty().subscribe(r -> refresh());
         finishing.outcomeProperty().subscribe(o -> refresh());
@@ -124,7 +125,7 @@ public final class Aims {
             int number = i + 1;
             references.get(i).imported().ifPresent(t -> {
                 Levels heard = t.measurement().heard();
-                Aim aim = aim(Source.REFERENCE, number, "as reference " + number, heard, ceiling);
+                Aim aim = aim(Source.REFERENCE, number, Texts.of("mastering.asReference", number), heard, ceiling);
                 if (!aim.crushed()) {
                     sane.add(aim.lufs());
                 }
@@ -137,7 +138,7 @@ public final class Aims {
             all.add(new Aim(
                     Source.MIDDLE,
                     0,
-                    "middle of the references",
+                    Texts.of("mastering.middleOfTheReferences"),
                     hundredths(middle),
                     ceiling,
                     false,
@@ -150,7 +151,7 @@ public final class Aims {
                 .ifPresent(s -> all.add(new Aim(
                         Source.SONG,
                         0,
-                        "song of the record: " + s.name(),
+                        Texts.of("mastering.songOfTheRecord", s.name()),
                         hundredths(s.integratedLufs()),
                         ceiling,
                         SaneLimits.isCrushed(s.integratedLufs(), s.truePeakDbtp()),
@@ -163,7 +164,13 @@ public final class Aims {
         outcome.map(o -> o.plan().loudestSaneLufs())
                 .filter(Double::isFinite)
                 .ifPresent(l -> all.add(new Aim(
-                        Source.SANE, 0, "loudest that is sane", hundredths(l), ceiling, false, Optional.empty())));
+                        Source.SANE,
+                        0,
+                        Texts.of("mastering.loudestThatIsSane"),
+                        hundredths(l),
+                        ceiling,
+                        false,
+                        Optional.empty())));
         return all.stream().filter(Aim::isReachable).toList();
     }
 

@@ -17,6 +17,7 @@ import oakmirror.state.mastering.AlbumSongs.Standing;
 import oakmirror.state.task.Kind;
 import oakmirror.state.task.Latest;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** Hears the songs of the record: where one is fullest against where the anchor is, equally loud; or across the joins between them, as loud as they will come out. */
 public final class AlbumHeard {
@@ -32,7 +33,7 @@ public final class AlbumHeard {
     public AlbumHeard(Workspace workspace, Listening listening) {
         this.workspace = workspace;
         this.listening = listening;
-        reader = workspace.sessionTasks().latest(Kind.PREVIEW, "Reading songs to be heard");
+        reader = workspace.sessionTasks().latest(Kind.PREVIEW, Texts.of("mastering.readingSongsToBe"));
     }
 
     /** Hears a song against the anchor, of both a zone alone where one is given; the softer of both as it is, the other turned down to it. */
@@ -44,7 +45,7 @@ public final class AlbumHeard {
                 .orElseGet(() -> standing.album().songs().get(anchorIndex));
         String name = standing.record().songs().get(song).name();
         String anchorName = anchorIndex < 0
-                ? "the anchor"
+                ? Texts.of("mastering.theAnchor")
                 : standing.record().songs().get(anchorIndex).name();
         double ownLufs = own.measurement().heardLufs();
         double anchorLufs = anchor.measurement().heardLufs();

@@ -34,6 +34,7 @@ import oakmirror.session.TrackId;
 import oakmirror.state.task.Kind;
 import oakmirror.state.task.Latest;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** The songs of the record: read, held against each other, rendered, each with a session of its own where it is wanted. Lives on the window's thread. */
 public final class AlbumSongs {
@@ -68,7 +69,7 @@ public final class AlbumSongs {
     public AlbumSongs(Workspace workspace, Sending sending) {
         this.workspace = workspace;
         this.sending = sending;
-        reader = workspace.sessionTasks().latestShown(Kind.PREVIEW, "Reading the songs");
+        reader = workspace.sessionTasks().latestShown(Kind.PREVIEW, Texts.of("mastering.readingTheSongs"));
         workspace.sessionProperty().subscribe(this::follow);
     }
 
@@ -133,7 +134,7 @@ public final class AlbumSongs {
                     if (failed.isAbandoned()) {
                         asked = Optional.empty();
                     } else {
-                        failure.set(failed.isCancelled() ? "The songs have not been read." : failed.sentence());
+                        failure.set(failed.isCancelled() ? Texts.of("mastering.theSongsHaveNot") : failed.sentence());
                     }
                 });
     }
@@ -144,7 +145,7 @@ public final class AlbumSongs {
             return;
         }
         int room = Album.MOST_SONGS - album().songs().size();
-        change(files.size() == 1 ? "add a song" : "add songs", a -> {
+        change(files.size() == 1 ? Texts.of("mastering.addASong") : Texts.of("mastering.addSongs"), a -> {
             List<AlbumSong> songs = new ArrayList<>(a.songs());
             files.stream().limit(room).forEach(f -> songs.add(AlbumSong.of(f)));
             return a.withSongs(songs);
@@ -152,7 +153,7 @@ public final class AlbumSongs {
         if (files.size() > room) {
             workspace
                     .messageProperty()
-                    .set((files.size() - room) + " files were left out: a record has " + Album.MOST_SONGS + " songs.");
+                    .set(Texts.of("mastering.filesWereLeftOut", files.size() - room, Album.MOST_SONGS));
         }
     }
 
@@ -168,7 +169,7 @@ public final class AlbumSongs {
 
     /** Makes a song the anchor. */
     public void anchor(TrackId song) {
-        change("choose the anchor", a -> a.withAnchor(song));
+        change(Texts.of("mastering.chooseTheAnchor"), a -> a.withAnchor(song));
     }
 
     /**
@@ -197,13 +198,15 @@ public final class AlbumSongs {
         Path file = place.resolve(song.track().name().replaceAll("[/\\\\:*?\"<>|]", "-") + SessionFile.ENDING);
         workspace
                 .sessionTasks()
-                .task(Kind.DISK, "Writing the song's session")
+                .task(Kind.DISK, Texts.of("mastering.writingTheSongsSession"))
                 .run(
                         progress -> {
                             return WholeFile.writeNew(file, SessionFile.bytes(document, file));
                         },
                         written -> {
-                            change("give a song its own session", a -> a.withSong(index, x -> x.withSession(written)));
+                            change(
+                                    Texts.of("mastering.giveASongIts"),
+                                    a -> a.withSong(index, x -> x.withSession(written)));
                             then.accept(written);
                         });
     }
@@ -216,7 +219,7 @@ public final class AlbumSongs {
     public void render(Path folder, Consumer<String> over) {
         Optional<Standing> now = standing.get();
         if (now.isEmpty() || !now.get().album().record().album().equals(album())) {
-            over.accept("The songs are still being read; try again when that has ended.");
+            over.accept(Texts.of("mastering.theSongsAreStill"));
             return;
         }
         MeasuredAlbum album = new MeasuredAlbum(
@@ -225,7 +228,7 @@ public final class AlbumSongs {
                 now.get().album().outside());
         workspace
                 .sessionTasks()
-                .shown(Kind.RENDER, "Rendering the record")
+                .shown(Kind.RENDER, Texts.of("mastering.renderingTheRecord"))
                 .run(
                         progress -> deliver(album, folder, progress),
                         all -> over.accept(all.stream()
@@ -241,8 +244,7 @@ public final class AlbumSongs {
         try {
             CheckSums.add(folder, sums);
         } catch (IOException e) {
-            throw new AudioFileException(
-                    "The masters are there, but " + CheckSums.NAME + " cannot be written; look after that file.", e);
+            throw new AudioFileException(Texts.of("mastering.theMastersAreThere", CheckSums.NAME), e);
         }
     }
 

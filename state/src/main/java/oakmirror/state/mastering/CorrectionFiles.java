@@ -27,6 +27,7 @@ import oakmirror.spectrum.StereoSpectrum.Part;
 import oakmirror.state.task.Kind;
 import oakmirror.state.task.Task;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 import oakmirror.zones.Shaped;
 import oakmirror.zones.ShapedText;
 
@@ -36,15 +37,15 @@ public final class CorrectionFiles {
     /** A form of it. */
     public enum Form {
         /** Curve and bands as tables. */
-        TABLES("curve and bands, two tables (CSV)"),
+        TABLES("mastering.curveAndBandsTwo"),
         /** The curve at nominal centres. */
-        THIRDS("thirds of an octave (CSV)"),
+        THIRDS("mastering.thirdsOfAnOctave"),
         /** The bands for programs. */
-        JSON("bands (JSON)"),
+        JSON("mastering.bandsJson"),
         /** The bands for people. */
-        LIST("a list to type into an equaliser (text)"),
+        LIST("mastering.aListToType"),
         /** For convolvers. */
-        RESPONSE("an impulse response (WAV, float)");
+        RESPONSE("mastering.anImpulseResponseWav");
 
         private final String label;
 
@@ -54,15 +55,15 @@ public final class CorrectionFiles {
 
         /** Its name on screen. */
         public String label() {
-            return label;
+            return Texts.of(label);
         }
     }
 
     /** What the channels of an impulse response are. Where middle and side go through different things, only a pair can tell. */
     public enum Channels {
-        MONO("mono"),
-        STEREO("stereo"),
-        MIDDLE_AND_SIDE("middle and side");
+        MONO("mastering.mono"),
+        STEREO("mastering.stereo"),
+        MIDDLE_AND_SIDE("mastering.middleAndSide");
 
         private final String label;
 
@@ -72,7 +73,7 @@ public final class CorrectionFiles {
 
         /** Its name on screen. */
         public String label() {
-            return label;
+            return Texts.of(label);
         }
     }
 
@@ -108,11 +109,12 @@ public final class CorrectionFiles {
     public void write(Wanted wanted, Function<String, Path> named, BiConsumer<Optional<Written>, String> then) {
         Session asked = workspace.session();
         Phase phase = asked.phase();
-        String title = "Correction of "
-                + workspace.session().mix().map(m -> "“" + m.name() + "”").orElse("nothing");
+        String title = Texts.of(
+                "mastering.correctionOf",
+                workspace.session().mix().map(m -> "“" + m.name() + "”").orElse("nothing"));
         Task task = workspace
                 .sessionTasks()
-                .task(Kind.RENDER, "Writing the correction")
+                .task(Kind.RENDER, Texts.of("mastering.writingTheCorrection"))
                 .otherwise(failure -> then.accept(Optional.empty(), failure.sentence()));
         workspace.derivation().whenSettled(() -> {
             Shaped now = workspace.derivation().shapedProperty().get();
@@ -134,7 +136,7 @@ public final class CorrectionFiles {
         try {
             return measured.with(asked).shaped(measured.audio().sampleRate(), progress);
         } catch (IllegalArgumentException e) {
-            throw new AudioFileException("The tracks have changed meanwhile; write the correction again.", e);
+            throw new AudioFileException(Texts.of("mastering.theTracksHaveChanged"), e);
         }
     }
 
@@ -166,7 +168,7 @@ public final class CorrectionFiles {
             case LIST -> {
                 ShapedText list = ShapedText.of(shaped, title, madeUp);
                 files.add(TableFiles.writeText(free(named, " bands.txt"), list.text()));
-                said = String.format(Locale.ROOT, "rounded, at most %.2f dB off", list.errorDb());
+                said = String.format(Locale.ROOT, Texts.of("mastering.roundedAtMost2f"), list.errorDb());
             }
             case RESPONSE -> {
                 List<ImpulseResponse> pair = responses(shaped.filter(phase), wanted.sampleRate());
@@ -179,14 +181,14 @@ public final class CorrectionFiles {
                                         file, pair.get(0), wanted.channels() == Channels.MONO ? 1 : 2));
                 said = String.format(
                         Locale.ROOT,
-                        "%s%s phase, %s, %.2f s, at most %.2f dB off from 20 Hz up; %s on top makes up the level%s",
-                        asPair ? "middle, then side; " : "",
+                        Texts.of("mastering.sSPhaseS"),
+                        asPair ? Texts.of("mastering.middleThenSide") : "",
                         phase == Phase.LINEAR ? "linear" : "minimum",
                         Readings.rate(wanted.sampleRate()),
                         pair.get(0).seconds(),
                         Math.max(pair.get(0).errorDb(), pair.get(1).errorDb()),
                         Readings.gainDb(madeUp),
-                        shaped.dynamics().isEmpty() ? "" : "; without what is done to dynamics");
+                        shaped.dynamics().isEmpty() ? "" : Texts.of("mastering.withoutWhatIsDone"));
             }
         }
         return new Written(List.copyOf(files), said);
@@ -220,10 +222,7 @@ public final class CorrectionFiles {
         try {
             return ImpulseResponse.pair(tone, sampleRate);
         } catch (IllegalArgumentException e) {
-            throw new AudioFileException(
-                    "A response of " + Readings.rate(sampleRate)
-                            + " cannot hold all bands; choose a higher rate, or linear phase on Shape.",
-                    e);
+            throw new AudioFileException(Texts.of("mastering.aResponseOfCannot", Readings.rate(sampleRate)), e);
         }
     }
 

@@ -15,6 +15,7 @@ import oakmirror.state.task.Kind;
 import oakmirror.state.task.Latest;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** Makes the master, or what its limiter takes away, heard as loud as the mix, whatever becomes of the plan meanwhile. */
 public final class FinishHeard {
@@ -35,7 +36,7 @@ public final class FinishHeard {
         this.finishing = finishing;
         this.listening = listening;
         monitor = listening.monitor();
-        taken = workspace.sessionTasks().latest(Kind.PREVIEW, "Measuring what the limiter takes away");
+        taken = workspace.sessionTasks().latest(Kind.PREVIEW, Texts.of("mastering.measuringWhatTheLimiter"));
         finishing.heardProperty().bind(monitor.endingProperty().map(e -> e != Ending.NONE));
         finishing.outcomeProperty().subscribe(o -> refresh());
         monitor.endingProperty().subscribe(e -> {

@@ -20,6 +20,7 @@ import oakmirror.state.task.Latest;
 import oakmirror.state.task.Tasks;
 import oakmirror.state.task.Work;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 import oakmirror.zones.Shaped;
 
 /**
@@ -83,9 +84,9 @@ public final class Finishing {
         this.workspace = workspace;
         tasks = workspace.sessionTasks();
         targets = new Targets(workspace.programTasks(), workspace.messageProperty()::set);
-        preview = tasks.latest(Kind.PREVIEW, "Measuring the corrected mix");
-        planner = tasks.latest(Kind.QUICK, "Working out the drive");
-        rehearsal = tasks.latest(Kind.PREVIEW, "Measuring what the master would be");
+        preview = tasks.latest(Kind.PREVIEW, Texts.of("mastering.measuringTheCorrectedMix"));
+        planner = tasks.latest(Kind.QUICK, Texts.of("mastering.workingOutTheDrive"));
+        rehearsal = tasks.latest(Kind.PREVIEW, Texts.of("mastering.measuringWhatTheMaster"));
         workspace.derivation().shapedProperty().subscribe(p -> refresh());
         workspace.settledProperty().subscribe(p -> refresh());
         workspace.sessionProperty().subscribe(s -> refresh());

@@ -8,6 +8,7 @@ import oakmirror.media.file.AudioFileException;
 import oakmirror.session.Session;
 import oakmirror.session.Track;
 import oakmirror.state.workspace.Settings;
+import oakmirror.text.Texts;
 
 /**
  * Where masters go: to the folder that the user chose last. Until one was chosen they have a folder of their own beside the mix, where the watch for its bounces
@@ -54,8 +55,7 @@ public final class MastersFolder {
             try {
                 Files.createDirectory(folder);
             } catch (IOException e) {
-                throw new AudioFileException(
-                        "A folder for masters cannot be made beside the mix; choose where they go.", e);
+                throw new AudioFileException(Texts.of("mastering.aFolderForMasters"), e);
             }
         }
     }

@@ -16,6 +16,7 @@ import oakmirror.state.task.Failure;
 import oakmirror.state.task.Kind;
 import oakmirror.state.task.Latest;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** What the mix says of itself and the master will, read in the background. Lives on the window's thread. */
 public final class MixTags {
@@ -36,7 +37,7 @@ public final class MixTags {
     /** Those of a workspace. */
     public MixTags(Workspace workspace) {
         this.workspace = workspace;
-        reader = workspace.programTasks().latest(Kind.DISK, "Reading the tags of the mix");
+        reader = workspace.programTasks().latest(Kind.DISK, Texts.of("mastering.readingTheTagsOf"));
         workspace.sessionProperty().subscribe(s -> follow(s, false));
         workspace.tracks().revisionProperty().subscribe(r -> follow(workspace.session(), true));
     }
@@ -65,8 +66,9 @@ public final class MixTags {
                         mix.set(read.mix());
                         picture = read.picture();
                         show();
-                        read.objection()
-                                .ifPresent(e -> workspace.background().tell(new Failure("Reading the cover", e)));
+                        read.objection().ifPresent(e -> workspace
+                                .background()
+                                .tell(new Failure(Texts.of("mastering.readingTheCover"), e)));
                     },
                     workspace.background()::tell);
         }

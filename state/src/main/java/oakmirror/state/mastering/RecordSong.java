@@ -12,6 +12,7 @@ import oakmirror.session.Delivery.Song;
 import oakmirror.session.Track;
 import oakmirror.state.task.Kind;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** A finished song of the same record, whose loudness others are to have. */
 public final class RecordSong {
@@ -27,10 +28,10 @@ public final class RecordSong {
     public void take(Path file) {
         workspace
                 .sessionTasks()
-                .shown(Kind.PREVIEW, "Measuring " + file.getFileName())
+                .shown(Kind.PREVIEW, Texts.of("mastering.measuring", file.getFileName()))
                 .run(
                         progress -> measure(file, progress),
-                        song -> keep("choose a song of the record", Optional.of(song)));
+                        song -> keep(Texts.of("mastering.chooseASongOf"), Optional.of(song)));
     }
 
     private Song measure(Path file, Progress progress) throws java.io.IOException {
@@ -40,8 +41,7 @@ public final class RecordSong {
                     .heard();
             double lufs = heard.loudness().integratedLufs();
             if (!(lufs >= -60 && lufs <= 0)) {
-                throw new AudioFileException(
-                        file.getFileName() + " has no loudness to reach; choose a finished song of the record.");
+                throw new AudioFileException(Texts.of("mastering.hasNoLoudnessTo", file.getFileName()));
             }
             return new Song(Track.of(file).name(), lufs, heard.peaks().truePeakDbtp());
         }
@@ -49,7 +49,7 @@ public final class RecordSong {
 
     /** Lets it go. */
     public void forget() {
-        keep("forget the song of the record", Optional.empty());
+        keep(Texts.of("mastering.forgetTheSongOf"), Optional.empty());
     }
 
     private void keep(String action, Optional<Song> song) {

@@ -12,6 +12,7 @@ import oakmirror.session.Sent;
 import oakmirror.session.SessionDocument;
 import oakmirror.state.task.Kind;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** Writes reports on what is open, in the background. Lives on the window's thread. */
 public final class Reports {
@@ -33,7 +34,7 @@ public final class Reports {
         SessionDocument document = workspace.document();
         workspace
                 .sessionTasks()
-                .shown(Kind.RENDER, "Writing the report")
+                .shown(Kind.RENDER, Texts.of("mastering.writingTheReport"))
                 .run(
                         progress -> {
                             return Report.of(
@@ -49,10 +50,17 @@ public final class Reports {
                                     .truncatedTo(ChronoUnit.SECONDS)
                                     .toString();
                             workspace.note(new Fact.MasterSent(new Sent(
-                                    now, file, "report", List.of("of the session as it stood"), List.of(), "")));
+                                    now,
+                                    file,
+                                    "report",
+                                    List.of(Texts.of("mastering.ofTheSessionAs")),
+                                    List.of(),
+                                    "")));
                             then.accept("");
                         },
                         failure -> then.accept(
-                                failure.isCancelled() ? "Cancelled; no report was written." : failure.sentence()));
+                                failure.isCancelled()
+                                        ? Texts.of("mastering.cancelledNoReportWas")
+                                        : failure.sentence()));
     }
 }

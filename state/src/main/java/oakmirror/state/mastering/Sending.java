@@ -33,6 +33,7 @@ import oakmirror.state.task.Kind;
 import oakmirror.state.task.Task;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** Writes masters of what is open, in the background, as soon as everything is of the session as it stands. Lives on the window's thread. */
 public final class Sending {
@@ -93,7 +94,7 @@ public final class Sending {
             Consumer<String> failed) {
         Session asked = workspace.session();
         if (asked.mix().isEmpty()) {
-            failed.accept("There is no mix to render yet; add one on Gather.");
+            failed.accept(Texts.of("mastering.thereIsNoMix"));
             return;
         }
         List<Wanted> list = wanted.apply(asked);
@@ -149,11 +150,11 @@ public final class Sending {
 
     private String whyNothing() {
         if (workspace.tracks().mix().filter(TrackSlot::isLive).isPresent()) {
-            return "A live mix is not rendered; end it on Gather first.";
+            return Texts.of("mastering.aLiveMixIs");
         }
         return workspace.tracks().mix().flatMap(TrackSlot::audio).isPresent()
-                ? "A stem that is tried at another level cannot be read; Shape says which."
-                : "The mix could not be read; Gather says why.";
+                ? Texts.of("mastering.aStemThatIs")
+                : Texts.of("mastering.theMixCouldNot");
     }
 
     private List<Ended> deliver(
@@ -197,7 +198,7 @@ public final class Sending {
         for (int i = 0; i < wanted.size(); i++) {
             Path asked = folder.resolve(names.get(i));
             if (OutputNames.inputAt(asked, inputs).isPresent()) {
-                throw new AudioFileException(asked.getFileName() + " is one of the tracks; choose another name.");
+                throw new AudioFileException(Texts.of("mastering.isOneOfThe", asked.getFileName()));
             }
             orders.add(new Order(
                     wanted.get(i).settings(), tags.get(i), wanted.get(i).made(), files.get(i)));
@@ -209,10 +210,7 @@ public final class Sending {
         try {
             measured.with(wanted.settings());
         } catch (IllegalArgumentException e) {
-            throw new AudioFileException(
-                    "“" + wanted.version()
-                            + "” was made with tracks that are not in the session any more; undo, or add them again.",
-                    e);
+            throw new AudioFileException(Texts.of("mastering.wasMadeWithTracks", wanted.version()), e);
         }
     }
 
@@ -225,9 +223,7 @@ public final class Sending {
             try {
                 CheckSums.add(e.getKey(), e.getValue());
             } catch (IOException cause) {
-                throw new AudioFileException(
-                        "The masters are written, but their check-sums could not be; make room in " + e.getKey() + ".",
-                        cause);
+                throw new AudioFileException(Texts.of("mastering.theMastersAreWritten", e.getKey()), cause);
             }
         }
     }

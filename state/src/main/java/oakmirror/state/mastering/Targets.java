@@ -10,6 +10,7 @@ import oakmirror.finish.TargetList;
 import oakmirror.media.cache.UserFolders;
 import oakmirror.state.task.Kind;
 import oakmirror.state.task.Tasks;
+import oakmirror.text.Texts;
 
 /** The list of delivery targets: kept as JSON beside the settings once it has been changed, the one that comes with the program until then. */
 public final class Targets {
@@ -36,8 +37,7 @@ public final class Targets {
             try {
                 list.set(TargetList.read(file));
             } catch (IllegalArgumentException | IOException e) {
-                said.accept("The list of targets in " + file + " cannot be used" + reason(e)
-                        + "; the one that comes with the program is shown, and yours stays until you change this one.");
+                said.accept(Texts.of("mastering.theListOfTargets", file, reason(e)));
             }
         }
     }
@@ -54,7 +54,7 @@ public final class Targets {
     /** Takes another list, and keeps it. */
     public void change(TargetList next) {
         list.set(next);
-        write(file, next, "The list of targets could not be kept; make room in " + file.getParent() + ".");
+        write(file, next, Texts.of("mastering.theListOfTargets2", file.getParent()));
     }
 
     /** Adds the targets of a file that are not there yet. */
@@ -62,21 +62,21 @@ public final class Targets {
         try {
             TargetList others = TargetList.read(from);
             change(list.get().and(others));
-            said.accept(from.getFileName() + " has been brought in.");
+            said.accept(Texts.of("mastering.hasBeenBroughtIn", from.getFileName()));
         } catch (IllegalArgumentException e) {
-            said.accept(from.getFileName() + " holds no targets: " + e.getMessage() + ".");
+            said.accept(Texts.of("mastering.holdsNoTargets", from.getFileName(), e.getMessage()));
         } catch (IOException e) {
-            said.accept(from.getFileName() + " cannot be read; choose another.");
+            said.accept(Texts.of("mastering.cannotBeReadChoose", from.getFileName()));
         }
     }
 
     /** Writes the list to a file of the user's. */
     public void writeTo(Path to) {
-        write(to, list.get(), to.getFileName() + " cannot be written; choose another folder.");
+        write(to, list.get(), Texts.of("mastering.cannotBeWrittenChoose", to.getFileName()));
     }
 
     private void write(Path to, TargetList what, String otherwise) {
-        tasks.task(Kind.DISK, "Keeping the list of targets")
+        tasks.task(Kind.DISK, Texts.of("mastering.keepingTheListOf"))
                 .run(
                         progress -> {
                             what.write(to);

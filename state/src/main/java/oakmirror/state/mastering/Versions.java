@@ -25,6 +25,7 @@ import oakmirror.state.mastering.Sending.Wanted;
 import oakmirror.state.task.Kind;
 import oakmirror.state.task.Latest;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** The versions of what is open: rendered, named, rated, kept or out, and taken back into the session. Lives on the window's thread. */
 public final class Versions {
@@ -39,7 +40,7 @@ public final class Versions {
     public Versions(Workspace workspace, Sending sending) {
         this.workspace = workspace;
         this.sending = sending;
-        looker = workspace.programTasks().latest(Kind.DISK, "Looking for the files of versions");
+        looker = workspace.programTasks().latest(Kind.DISK, Texts.of("mastering.lookingForTheFiles"));
         workspace.logProperty().subscribe(log -> {
             all.set(log.versions());
             look();
@@ -82,7 +83,9 @@ public final class Versions {
     public void render(List<Variant> variants, Path folder, java.util.function.Consumer<String> over) {
         InOrder arriving = new InOrder(variants);
         sending.send(
-                variants.size() == 1 ? "Rendering a version" : "Rendering " + variants.size() + " versions",
+                variants.size() == 1
+                        ? Texts.of("mastering.renderingAVersion")
+                        : Texts.of("mastering.renderingVersions", variants.size()),
                 session -> variants.stream()
                         .map(v -> Wanted.now(v.name(), v.settings()))
                         .toList(),
@@ -166,16 +169,15 @@ public final class Versions {
                 LocalDateTime.parse(v.made()),
                 Optional.of(folder.resolve(v.file().getFileName())));
         sending.send(
-                "Rendering “" + version.name() + "” again",
+                Texts.of("mastering.renderingAgain", version.name()),
                 session -> List.of(wanted),
                 folder,
                 ended -> ended.delivered().ifPresent(d -> {
                     note(v.id(), v.name(), ended, d);
                     over.accept(
                             d.sha256().equals(v.sha256())
-                                    ? "“" + version.name() + "” is there again, bit for bit as it was."
-                                    : "“" + version.name()
-                                            + "” is there again, but not bit for bit: something it is made of has changed since.");
+                                    ? Texts.of("mastering.isThereAgainBit", version.name())
+                                    : Texts.of("mastering.isThereAgainBut", version.name()));
                 }),
                 done -> {
                     if (!sentence(done).isEmpty()) {
@@ -195,13 +197,11 @@ public final class Versions {
 
     /** Sets the session as it was for a version: its references, how it was shaped and finished. It can be undone. */
     public void takeBack(NotedVersion version) {
-        workspace.change("take back “" + version.name() + "”", s -> version.version()
+        workspace.change(Texts.of("mastering.takeBack", version.name()), s -> version.version()
                 .settings()
                 .withName(s.name())
                 .withDelivery(
                         s.delivery().withFinish(version.version().settings().finish())));
-        workspace
-                .messageProperty()
-                .set("The session is as it was for “" + version.name() + "”; undo brings back what was before.");
+        workspace.messageProperty().set(Texts.of("mastering.theSessionIsAs", version.name()));
     }
 }

@@ -31,6 +31,7 @@ import oakmirror.state.task.Latest;
 import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /**
  * The bounces of the mix. The folder that its file lies in is watched; a file of a like name that has been written to its end is a new bounce, as is the
@@ -72,8 +73,8 @@ public final class Bounces {
         watch = new BounceWatch(
                 (mixFile, file) -> workspace.background().state().execute(() -> written(mixFile, file)));
         keys = new BounceKeys(watch::bytesOf);
-        measurer = workspace.programTasks().latest(Kind.QUICK, "Comparing bounces");
-        reader = workspace.programTasks().latest(Kind.DISK, "Reading the mix through");
+        measurer = workspace.programTasks().latest(Kind.QUICK, Texts.of("revisions.comparingBounces"));
+        reader = workspace.programTasks().latest(Kind.DISK, Texts.of("revisions.readingTheMixThrough"));
         atOnce.set(settings.text("bounces.at-once", "yes").equals("yes"));
         atOnce.subscribe(v -> settings.keep("bounces.at-once", v ? "yes" : "no"));
         workspace.sessionProperty().subscribe(s -> {
@@ -150,7 +151,7 @@ public final class Bounces {
             take(file);
         } else {
             pending.set(Optional.of(file));
-            workspace.messageProperty().set(file.getFileName() + " is a new bounce; Gather takes it.");
+            workspace.messageProperty().set(Texts.of("revisions.isANewBounce", file.getFileName()));
         }
     }
 
@@ -173,7 +174,7 @@ public final class Bounces {
         Optional<Figures> old = figures(slot.get());
         workspace
                 .sessionTasks()
-                .shown(Kind.IMPORT, "Taking “" + file.getFileName() + "”")
+                .shown(Kind.IMPORT, Texts.of("revisions.taking", file.getFileName()))
                 .run(
                         progress -> {
                             String keyBefore = keys.of(before.get());
@@ -209,10 +210,10 @@ public final class Bounces {
             workspace.tracks().readAgain(slot);
         } else {
             workspace.change(
-                    "take a bounce",
+                    Texts.of("revisions.takeABounce"),
                     s -> s.withMix(
                             s.mix().map(m -> m.withSource(new Source.File(file)).withName(BounceTitle.next(m, file)))));
-            workspace.messageProperty().set(file.getFileName() + " is in the mix’s place.");
+            workspace.messageProperty().set(Texts.of("revisions.isInTheMixs", file.getFileName()));
         }
     }
 
@@ -245,7 +246,7 @@ public final class Bounces {
         List<String> told = new ArrayList<>();
         boolean isSame = now.get().equals(file);
         workspace.change(
-                "take a bounce",
+                Texts.of("revisions.takeABounce"),
                 s -> s.withMix(
                         s.mix().map(m -> moved(m, file, next.alignment(), told).withName(title(m, file, next.key())))));
         workspace.messageProperty().set(String.join("; ", told) + ".");
@@ -276,19 +277,19 @@ public final class Bounces {
     private static Track moved(Track mix, Path file, Alignment alignment, List<String> told) {
         told.clear();
         List<Passage> passages = new ArrayList<>();
-        told.add(file.getFileName() + " is in the mix’s place");
+        told.add(Texts.of("revisions.isInTheMixs2", file.getFileName()));
         for (Passage p : mix.passages()) {
             Optional<Carried> carried = alignment.carried(p.range());
             passages.add(carried.map(c -> new Passage(p.name(), c.range())).orElse(p));
             if (carried.isEmpty()) {
-                told.add("“" + p.name() + "” was not found in it and stays at its time");
+                told.add(Texts.of("revisions.wasNotFoundIn", p.name()));
             } else if (carried.get().insertedSeconds() != 0) {
                 double seconds = carried.get().insertedSeconds();
                 told.add(String.format(
                         java.util.Locale.ROOT,
-                        "%.1f s were %s within “%s”",
+                        Texts.of("revisions.1fSWereS"),
                         Math.abs(seconds),
-                        seconds > 0 ? "put in" : "taken out",
+                        seconds > 0 ? Texts.of("revisions.putIn") : Texts.of("revisions.takenOut"),
                         p.name()));
             }
         }
@@ -298,7 +299,7 @@ public final class Bounces {
                     1,
                     String.format(
                             java.util.Locale.ROOT,
-                            "its sound is %.3f s %s, passages with it",
+                            Texts.of("revisions.itsSoundIs3f"),
                             Math.abs(shift),
                             shift > 0 ? "later" : "earlier"));
         }

@@ -17,6 +17,7 @@ import oakmirror.state.listening.MonitorControls.HeardVersion;
 import oakmirror.state.task.Kind;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** Hears an earlier bounce in the mix's place, in time with it and as loud; or what was changed since, the difference alone. */
 public final class BouncesHeard {
@@ -76,7 +77,7 @@ public final class BouncesHeard {
         }
         workspace
                 .sessionTasks()
-                .shown(Kind.IMPORT, "Reading “" + bounce.name() + "”")
+                .shown(Kind.IMPORT, Texts.of("revisions.reading", bounce.name()))
                 .run(progress -> placed(bounce, mix.get(), progress), placed -> hear(bounce, kind, mix.get(), placed));
     }
 
@@ -89,8 +90,7 @@ public final class BouncesHeard {
         ImportedTrack read =
                 known.isPresent() ? known.get() : importer.importTrack(bounce.file(), rate, progress.part(0, 0.6));
         if (known.isEmpty() && !keys.of(read).equals(bounce.content())) {
-            throw new AudioFileException(
-                    "The file of " + bounce.name() + " was written over; its figures are kept, its sound is gone.");
+            throw new AudioFileException(Texts.of("revisions.theFileOfWas", bounce.name()));
         }
         Alignment alignment = Alignment.of(
                 read.measurement().activity().onsets(),
@@ -119,7 +119,7 @@ public final class BouncesHeard {
                 .versionProperty()
                 .set(Optional.of(new HeardVersion(
                         kind + bounce.content(),
-                        isChange ? "changed since " + bounce.name() : bounce.name(),
+                        isChange ? Texts.of("revisions.changedSince", bounce.name()) : bounce.name(),
                         audio,
                         isChange ? 0 : gainDb,
                         false)));

@@ -2,6 +2,7 @@ package oakmirror.state.task;
 
 import java.util.concurrent.CancellationException;
 import oakmirror.media.file.AudioFileException;
+import oakmirror.text.Texts;
 
 /**
  * Work that did not come to its end.
@@ -31,23 +32,23 @@ public record Failure(String what, Throwable cause) {
     /** Why, in one sentence that says what to do. */
     public String sentence() {
         if (isAbandoned()) {
-            return what + " was cancelled: " + cause.getMessage() + ".";
+            return Texts.of("task.wasCancelled", what, cause.getMessage());
         }
         if (isCancelled()) {
-            return what + " was cancelled; try again when you want it.";
+            return Texts.of("task.wasCancelledTryAgain", what);
         }
         if (cause instanceof AudioFileException) {
             return cause.getMessage();
         }
         if (cause instanceof OutOfMemoryError) {
-            return what + " needs more memory than there is; close other programs and try again.";
+            return Texts.of("task.needsMoreMemoryThan", what);
         }
         if (cause instanceof LinkageError) {
-            return what + " needs a part of the program that is missing or damaged; install it again.";
+            return Texts.of("task.needsAPartOf", what);
         }
         if (cause instanceof InternalError) { // a mapped page that cannot be had: its file was cut, or its disk fails
-            return what + " met a file in the cache that cannot be read; look after the disk it is on, and try again.";
+            return Texts.of("task.metAFileIn", what);
         }
-        return what + " failed; the log says why.";
+        return Texts.of("task.failedTheLogSays", what);
     }
 }

@@ -33,6 +33,7 @@ import oakmirror.state.task.Tasks;
 import oakmirror.stems.Rebalance;
 import oakmirror.stems.Rebalancing;
 import oakmirror.stems.StemPowers;
+import oakmirror.text.Texts;
 import oakmirror.zones.Shaped;
 import oakmirror.zones.ZoneAspect;
 import oakmirror.zones.ZoneMoves;
@@ -78,7 +79,7 @@ public final class Derivation {
         this.tracks = tracks;
         this.stems = stems;
         this.session = session;
-        proposer = tasks.latest(Kind.QUICK, "Working out the correction");
+        proposer = tasks.latest(Kind.QUICK, Texts.of("workspace.workingOutTheCorrection"));
         dynamics = new DynamicsSolving(tasks, () -> {
             compose();
             settle();

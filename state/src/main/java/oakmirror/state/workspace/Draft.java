@@ -6,9 +6,9 @@ import java.nio.file.Path;
 import java.util.Optional;
 import oakmirror.media.cache.FileState;
 import oakmirror.media.file.AudioFileException;
-import oakmirror.readings.Readings;
 import oakmirror.session.SessionDocument;
 import oakmirror.session.SessionFile;
+import oakmirror.text.Texts;
 
 /**
  * A session's file, and what of it was read or written last: so that it is known whether something would be lost, and whether another
@@ -37,7 +37,8 @@ record Draft(SessionDocument kept, Optional<Path> file, Optional<FileState> stat
             return new Draft(SessionFile.read(file), Optional.of(file), Optional.of(state));
         } catch (IOException e) {
             boolean isThere = Files.exists(file);
-            throw new AudioFileException(isThere ? e.getMessage() : file.getFileName() + " is not there any more.", e);
+            throw new AudioFileException(
+                    isThere ? e.getMessage() : Texts.of("workspace.isNotThereAny", file.getFileName()), e);
         }
     }
 
@@ -62,10 +63,13 @@ record Draft(SessionDocument kept, Optional<Path> file, Optional<FileState> stat
         if (bytes < SessionFile.MOST_BYTES / 2) {
             return Optional.empty();
         }
-        return Optional.of("The session takes " + (bytes >> 20) + " of " + (SessionFile.MOST_BYTES >> 20) + " MB: "
-                + Readings.count(kept.session().references().size(), "reference") + " and their profiles, "
-                + Readings.count(kept.log().versions().size(), "version") + ", "
-                + Readings.count(kept.log().bounces().size(), "bounce") + ".");
+        return Optional.of(Texts.of(
+                "workspace.theSessionTakesOf",
+                bytes >> 20,
+                SessionFile.MOST_BYTES >> 20,
+                Texts.of("counts.references", kept.session().references().size()),
+                Texts.of("counts.versions", kept.log().versions().size()),
+                Texts.of("counts.bounces", kept.log().bounces().size())));
     }
 
     /** Whether it is of a file. */

@@ -19,6 +19,7 @@ import oakmirror.spectrum.Zone;
 import oakmirror.state.task.Kind;
 import oakmirror.state.task.Latest;
 import oakmirror.state.task.Tasks;
+import oakmirror.text.Texts;
 import oakmirror.zones.DynamicsMove;
 import oakmirror.zones.DynamicsSolver;
 import oakmirror.zones.ZoneAspect;
@@ -65,7 +66,7 @@ public final class DynamicsSolving {
     DynamicsSolving(Tasks tasks, Runnable changed) {
         this.tasks = tasks;
         this.changed = changed;
-        solver = tasks.latest(Kind.PREVIEW, "Finding what moves the dynamics of zones");
+        solver = tasks.latest(Kind.PREVIEW, Texts.of("workspace.findingWhatMovesThe"));
     }
 
     /** Somebody looks at what is proposed. */

@@ -12,6 +12,7 @@ import oakmirror.audio.Progress;
 import oakmirror.media.file.AudioFile;
 import oakmirror.state.task.Kind;
 import oakmirror.state.task.Tasks;
+import oakmirror.text.Texts;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -39,14 +40,16 @@ public final class FolderLooker {
 
     /** Looks through files and folders; {@code then} takes what was found, on the window's thread. */
     public void lookThrough(List<Path> paths, Consumer<Found> then) {
-        tasks.shown(Kind.DISK, "Looking through what was added")
+        tasks.shown(Kind.DISK, Texts.of("workspace.lookingThroughWhatWas"))
                 .run(
                         progress -> find(paths, progress),
                         then,
                         failure -> then.accept(new Found(
                                 List.of(),
                                 List.of(),
-                                failure.isCancelled() ? "Cancelled; nothing was added." : failure.sentence())));
+                                failure.isCancelled()
+                                        ? Texts.of("workspace.cancelledNothingWasAdded")
+                                        : failure.sentence())));
     }
 
     private static Found find(List<Path> paths, Progress progress) {
@@ -62,10 +65,10 @@ public final class FolderLooker {
                     files.add(path);
                 }
             }
-            sentence = files.isEmpty() ? "There is no audio file in that folder." : "";
+            sentence = files.isEmpty() ? Texts.of("workspace.thereIsNoAudio") : "";
         } catch (IOException | UncheckedIOException e) {
             LOG.info("a folder could not be looked through", e);
-            sentence = "A folder may not be read; what is in it was left out.";
+            sentence = Texts.of("workspace.aFolderMayNot");
         }
         return new Found(files, folders, sentence);
     }

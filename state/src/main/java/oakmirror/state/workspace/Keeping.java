@@ -12,6 +12,7 @@ import oakmirror.session.SessionDocument;
 import oakmirror.state.task.Kind;
 import oakmirror.state.task.Tasks;
 import oakmirror.state.workspace.Workspace.Saved;
+import oakmirror.text.Texts;
 
 /** What of the open session is in a file: where, and whether anything would be lost by closing. */
 final class Keeping {
@@ -74,7 +75,7 @@ final class Keeping {
     void save(Path path, boolean evenIfChanged, SessionDocument what, Consumer<Saved> then) {
         int opened = openings;
         Draft before = draft;
-        tasks.task(Kind.KEEP, "Saving the session")
+        tasks.task(Kind.KEEP, Texts.of("workspace.savingTheSession"))
                 .run(
                         progress -> {
                             Draft known = written.isIn(path) ? written : before;

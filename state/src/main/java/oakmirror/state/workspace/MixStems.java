@@ -28,6 +28,7 @@ import oakmirror.state.task.Tasks;
 import oakmirror.stems.Resum;
 import oakmirror.stems.StemCheck;
 import oakmirror.stems.StemPowers;
+import oakmirror.text.Texts;
 
 /**
  * The stems of the mix on their way to being of use: read, found in the mix (through the bus between them), and measured over what of the mix is
@@ -133,7 +134,7 @@ public final class MixStems {
                 .map(mix -> StemCheck.of(
                         inMix.orElseThrow().found().bus(),
                         p,
-                        form("the mix", mix),
+                        form(Texts.of("workspace.theMix"), mix),
                         slots.stream()
                                 .map(s -> form(s.track().name(), s.imported().orElseThrow()))
                                 .toList())));
@@ -241,7 +242,8 @@ public final class MixStems {
     }
 
     private void read(TrackSlot slot, int rate) {
-        Task task = tasks.shown(Kind.IMPORT, "Reading the stem “" + slot.track().name() + "”");
+        Task task = tasks.shown(
+                Kind.IMPORT, Texts.of("workspace.readingTheStem", slot.track().name()));
         slot.begin(task);
         task.run(
                 progress -> {
@@ -299,7 +301,7 @@ public final class MixStems {
         finding.ifPresent(f -> f.task().supersede());
         List<ImportedTrack> stems =
                 slots.stream().map(s -> s.imported().orElseThrow()).toList();
-        Task task = tasks.shown(Kind.STRETCH, "Finding the stems in the mix");
+        Task task = tasks.shown(Kind.STRETCH, Texts.of("workspace.findingTheStemsIn"));
         finding = Optional.of(new Finding(key, task));
         failure.set("");
         task.run(
@@ -345,7 +347,7 @@ public final class MixStems {
         }
         measuring.ifPresent(m -> m.task().supersede());
         Wanted of = now.get();
-        Task task = tasks.shown(Kind.PASSAGE, "Measuring the stems");
+        Task task = tasks.shown(Kind.PASSAGE, Texts.of("workspace.measuringTheStems"));
         measuring = Optional.of(new Measuring(of, task));
         task.run(
                 progress -> importer.derived()

@@ -7,6 +7,7 @@ import oakmirror.correction.MoveDecisions;
 import oakmirror.correction.Proposal;
 import oakmirror.session.Shaping;
 import oakmirror.spectrum.StereoSpectrum.Part;
+import oakmirror.text.Texts;
 
 /** Which correction is looked at and decided about: that of the stereo signal, or of middle or side where these are corrected apart. */
 public final class PartShown {
@@ -60,6 +61,6 @@ public final class PartShown {
     /** Decides something else about its moves; within a gesture where one is named. */
     public void decide(String gesture, UnaryOperator<MoveDecisions> how) {
         Part of = part();
-        workspace.change("change a move", gesture, s -> s.withMoves(of, how.apply(s.moves(of))));
+        workspace.change(Texts.of("workspace.changeAMove"), gesture, s -> s.withMoves(of, how.apply(s.moves(of))));
     }
 }

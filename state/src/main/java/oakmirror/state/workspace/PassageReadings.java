@@ -9,6 +9,7 @@ import oakmirror.media.TrackImporter;
 import oakmirror.state.task.Kind;
 import oakmirror.state.task.Task;
 import oakmirror.state.task.Tasks;
+import oakmirror.text.Texts;
 
 /** Measures the chosen passages in the background, each time only the newest choice of a track. */
 final class PassageReadings {
@@ -42,7 +43,8 @@ final class PassageReadings {
 
     private void measure(TrackSlot slot, ImportedTrack track, Origin origin) {
         Task task = tasks.task(
-                Kind.PASSAGE, "Measuring the passage of “" + slot.track().name() + "”");
+                Kind.PASSAGE,
+                Texts.of("workspace.measuringThePassageOf", slot.track().name()));
         wanted.put(slot, new Wanted(origin, task));
         task.run(
                 progress -> importer.measurePassage(track, origin.passage().orElseThrow(), progress),

@@ -13,6 +13,7 @@ import oakmirror.rhythm.TapTempo;
 import oakmirror.rhythm.TempoFinder;
 import oakmirror.session.Passage;
 import oakmirror.session.Track;
+import oakmirror.text.Texts;
 
 /** Marking passages, moving them, having them suggested, and where tracks meet. Each change is a step that can be undone. */
 public final class Passages {
@@ -81,7 +82,7 @@ public final class Passages {
 
     /** Chooses a passage, −1 for the whole track. */
     public void choose(int index, int passage) {
-        workspace.changeTrack(index, "choose a passage", t -> t.withChosen(passage));
+        workspace.changeTrack(index, Texts.of("workspace.chooseAPassage"), t -> t.withChosen(passage));
     }
 
     /** Goes on to the next passage of a track (step 1) or back (−1); one of the steps is the whole track. */
@@ -94,14 +95,14 @@ public final class Passages {
 
     /** Takes a passage away. */
     public void remove(int index, int passage) {
-        workspace.changeTrack(index, "remove a passage", t -> t.withoutPassage(passage));
+        workspace.changeTrack(index, Texts.of("workspace.removeAPassage"), t -> t.withoutPassage(passage));
     }
 
     /** Calls a passage something else. */
     public void rename(int index, int passage, String name) {
         workspace.changeTrack(
                 index,
-                "rename a passage",
+                Texts.of("workspace.renameAPassage"),
                 t -> t.withPassageAt(
                         passage, new Passage(name, t.passages().get(passage).range())));
     }
@@ -130,22 +131,24 @@ public final class Passages {
     private void setRange(int index, double start, double end) {
         TimeRange range = new TimeRange(start, end);
         workspace.change(
-                "move a passage", "move passage " + index, s -> s.withTrack(index, t -> t.withChosenRange(range)));
+                Texts.of("workspace.moveAPassage"),
+                "move passage " + index,
+                s -> s.withTrack(index, t -> t.withChosenRange(range)));
     }
 
     /** Marks the fullest passage of a track, of so many bars or of the length that suits it. */
     public void suggest(int index, OptionalInt bars) {
         Optional<TimeRange> found = slot(index).flatMap(s -> fullest(s, bars));
         if (found.isEmpty()) {
-            workspace.messageProperty().set("The track is too short for that, or not ready yet.");
+            workspace.messageProperty().set(Texts.of("workspace.theTrackIsToo"));
             return;
         }
-        workspace.changeTrack(index, "suggest a passage", t -> withFullest(t, found.get()));
+        workspace.changeTrack(index, Texts.of("workspace.suggestAPassage"), t -> withFullest(t, found.get()));
     }
 
     /** Marks the fullest passage of every track that has none, and has them meet. */
     public void suggestForAll() {
-        workspace.change("suggest passages", s -> {
+        workspace.change(Texts.of("workspace.suggestPassages"), s -> {
             var next = s;
             for (int i = 0; i < slots().size(); i++) {
                 Optional<TimeRange> found = fullest(slots().get(i), OptionalInt.empty());
@@ -178,7 +181,7 @@ public final class Passages {
 
     /** Slides a reference so that its chosen passage begins where the mix's does; so do their whole tracks where none is chosen. */
     public void meet(int index) {
-        workspace.change("meet at the passage", s -> meeting(s, index));
+        workspace.change(Texts.of("workspace.meetAtThePassage"), s -> meeting(s, index));
     }
 
     private static oakmirror.session.Session meeting(oakmirror.session.Session session, int index) {
@@ -194,7 +197,10 @@ public final class Passages {
 
     /** Slides a track on the common axis; every slide of one drag is one step. */
     public void slideTo(int index, double shiftSeconds) {
-        workspace.change("slide a track", "slide " + index, s -> s.withTrack(index, t -> t.withShift(shiftSeconds)));
+        workspace.change(
+                Texts.of("workspace.slideATrack"),
+                "slide " + index,
+                s -> s.withTrack(index, t -> t.withShift(shiftSeconds)));
     }
 
     /** Slides a track by beats, or by tenths of a second where none are known. */
@@ -210,7 +216,7 @@ public final class Passages {
         slot(index).flatMap(TrackSlot::imported).ifPresent(t -> {
             int beats = slots().get(index).bars().map(BarGrid::beatsPerBar).orElse(4);
             TempoFinder.fit(t.measurement().activity(), bpm, beats)
-                    .ifPresent(b -> setBars(index, "set the tempo", Optional.of(b)));
+                    .ifPresent(b -> setBars(index, Texts.of("workspace.setTheTempo"), Optional.of(b)));
         });
     }
 
@@ -218,19 +224,21 @@ public final class Passages {
     public void setDownbeat(int index, double seconds) {
         slot(index)
                 .flatMap(TrackSlot::bars)
-                .ifPresent(b -> setBars(index, "set the first beat", Optional.of(b.withDownbeat(seconds))));
+                .ifPresent(b ->
+                        setBars(index, Texts.of("workspace.setTheFirstBeat"), Optional.of(b.withDownbeat(seconds))));
     }
 
     /** Has bars of so many beats. */
     public void setBeatsPerBar(int index, int beats) {
         slot(index)
                 .flatMap(TrackSlot::bars)
-                .ifPresent(b -> setBars(index, "set beats in a bar", Optional.of(b.withBeatsPerBar(beats))));
+                .ifPresent(
+                        b -> setBars(index, Texts.of("workspace.setBeatsInA"), Optional.of(b.withBeatsPerBar(beats))));
     }
 
     /** Goes back to the bars that were found. */
     public void forgetBars(int index) {
-        setBars(index, "find the tempo", Optional.empty());
+        setBars(index, Texts.of("workspace.findTheTempo"), Optional.empty());
     }
 
     private void setBars(int index, String action, Optional<BarGrid> bars) {
@@ -255,17 +263,21 @@ public final class Passages {
 
     /** Gain by hand on top of the match, in dB. */
     public void trim(int index, double db) {
-        workspace.change("trim a level", "trim " + index, s -> s.withTrack(index, t -> t.withTrim(db)));
+        workspace.change(
+                Texts.of("workspace.trimALevel"), "trim " + index, s -> s.withTrack(index, t -> t.withTrim(db)));
     }
 
     /** Whether a track takes part in level matching. */
     public void setLevelled(int index, boolean levelled) {
-        workspace.changeTrack(index, levelled ? "match a level" : "leave a level", t -> t.withLevelled(levelled));
+        workspace.changeTrack(
+                index,
+                levelled ? Texts.of("workspace.matchALevel") : Texts.of("workspace.leaveALevel"),
+                t -> t.withLevelled(levelled));
     }
 
     /** How much a reference counts against the others. */
     public void setWeight(int index, double weight) {
-        workspace.changeTrack(index, "weigh a reference", t -> t.withWeight(weight));
+        workspace.changeTrack(index, Texts.of("workspace.weighAReference"), t -> t.withWeight(weight));
     }
 
     /** Words a track is found by: separated by commas, each once. */
@@ -276,13 +288,13 @@ public final class Passages {
                 tags.add(tag.strip());
             }
         }
-        workspace.changeTrack(index, "tag a track", t -> t.withTags(tags));
+        workspace.changeTrack(index, Texts.of("workspace.tagATrack"), t -> t.withTags(tags));
     }
 
     /** Calls a track something else; an empty name changes nothing. */
     public void renameTrack(int index, String name) {
         if (!name.isBlank()) {
-            workspace.changeTrack(index, "rename a track", t -> t.withName(name.strip()));
+            workspace.changeTrack(index, Texts.of("workspace.renameATrack"), t -> t.withName(name.strip()));
         }
     }
 
@@ -292,7 +304,8 @@ public final class Passages {
         int last = slots().size() - 1;
         int target = Math.max(first, Math.min(last, to));
         if (from >= first && from <= last && target != from) {
-            workspace.change("reorder tracks", s -> s.withReferenceMoved(from - first, target - first));
+            workspace.change(
+                    Texts.of("workspace.reorderTracks"), s -> s.withReferenceMoved(from - first, target - first));
         }
     }
 }

@@ -4,6 +4,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.function.UnaryOperator;
 import oakmirror.session.StemSet;
+import oakmirror.text.Texts;
 
 /** What can be done about the stems of the mix; each can be undone. */
 public final class StemChanges {
@@ -21,19 +22,19 @@ public final class StemChanges {
             return;
         }
         if (workspace.session().mix().isEmpty()) {
-            workspace.messageProperty().set("Stems belong to a mix; add that first.");
+            workspace.messageProperty().set(Texts.of("workspace.stemsBelongToA"));
             return;
         }
         workspace.stems().want();
         int before = set().all().size();
-        change(files.size() == 1 ? "add a stem" : "add stems", s -> s.with(files));
+        change(files.size() == 1 ? Texts.of("workspace.addAStem") : Texts.of("workspace.addStems"), s -> s.with(files));
         if (set().all().size() - before < files.size()) {
             workspace
                     .messageProperty()
                     .set(
                             set().all().size() == StemSet.MOST
-                                    ? "Files were left out: a mix has at most " + StemSet.MOST + " stems."
-                                    : "Files that are stems already were left out.");
+                                    ? Texts.of("workspace.filesWereLeftOut", StemSet.MOST)
+                                    : Texts.of("workspace.filesThatAreStems"));
         }
     }
 
@@ -55,7 +56,7 @@ public final class StemChanges {
     /** Tries a stem at another level; one that is not there any more is passed over. */
     public void tryAt(int stem, double gainDb, String gesture) {
         change(
-                "try a stem at another level",
+                Texts.of("workspace.tryAStemAt"),
                 gesture,
                 s -> stem < s.all().size() ? s.with(stem, s.all().get(stem).withGain(gainDb)) : s);
     }

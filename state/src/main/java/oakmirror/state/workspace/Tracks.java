@@ -24,6 +24,7 @@ import oakmirror.state.task.Failure;
 import oakmirror.state.task.Kind;
 import oakmirror.state.task.Task;
 import oakmirror.state.task.Tasks;
+import oakmirror.text.Texts;
 
 /**
  * The tracks of the session, imported as they come in: the mix at its own rate, references at the mix's. Follows the session, keeping
@@ -228,14 +229,14 @@ public final class Tracks {
         boolean isOthers = mixIsTaken.getAsBoolean() && mix().equals(Optional.of(slot));
         if (!isOthers && all.contains(slot) && !slot.isBusy()) {
             readAgain(slot);
-            said.accept(slot.track().name() + " has changed on disk and is read again.");
+            said.accept(Texts.of("workspace.hasChangedOnDisk", slot.track().name()));
         }
     }
 
     private void start(TrackSlot slot, Optional<Integer> rate) {
         Source source = slot.track().source();
         String name = slot.track().name();
-        Task task = tasks.shown(Kind.IMPORT, "Reading “" + name + "”");
+        Task task = tasks.shown(Kind.IMPORT, Texts.of("workspace.reading", name));
         slot.begin(task);
         task.run(
                 progress -> {

@@ -29,6 +29,7 @@ import oakmirror.state.task.Kind;
 import oakmirror.state.task.Latest;
 import oakmirror.state.task.Tasks;
 import oakmirror.stems.Rebalance;
+import oakmirror.text.Texts;
 
 /**
  * What is open: the session with its history, its tracks, and what follows from them ({@link Derivation}). Lives on the
@@ -60,7 +61,7 @@ public final class Workspace {
         this.sessionTasks = new Tasks(background);
         background.tellTo(message::set);
         this.keeping = new Keeping(programTasks, this::document, message::set);
-        this.opener = programTasks.latest(Kind.DISK, "Opening the session");
+        this.opener = programTasks.latest(Kind.DISK, Texts.of("workspace.openingTheSession"));
         this.tracks = new Tracks(sessionTasks, this::derive, message::set);
         this.stems = new MixStems(sessionTasks, tracks.importer(), tracks::mix, this::derive);
         this.derivation = new Derivation(sessionTasks, tracks, stems, this::session);
@@ -219,7 +220,7 @@ public final class Workspace {
             return;
         }
         int[] left = {0};
-        change(paths.size() == 1 ? "add a track" : "add tracks", s -> {
+        change(paths.size() == 1 ? Texts.of("workspace.addATrack") : Texts.of("workspace.addTracks"), s -> {
             Session next = s;
             for (Path path : paths) {
                 Track track = Track.of(path);
@@ -234,7 +235,7 @@ public final class Workspace {
             return next;
         });
         if (left[0] > 0) {
-            message.set(left[0] + " files were left out: a session holds " + Session.MOST_REFERENCES + " references.");
+            message.set(Texts.of("workspace.filesWereLeftOut2", left[0], Session.MOST_REFERENCES));
         }
     }
 
@@ -251,14 +252,14 @@ public final class Workspace {
     /** Switching keeps the bar instead of the time, or the time instead of the bar. */
     public void toggleJump() {
         change(
-                "switch by time or bar",
+                Texts.of("workspace.switchByTimeOr"),
                 s -> s.withComparing(s.comparing().withJump(s.comparing().jump() == Jump.BAR ? Jump.TIME : Jump.BAR)));
     }
 
     /** References are heard at the mix's tempo, or at their own again. */
     public void toggleTempoAligned() {
         change(
-                "align tempos",
+                Texts.of("workspace.alignTempos"),
                 s -> s.withComparing(
                         s.comparing().withTempoAligned(!s.comparing().tempoAligned())));
     }
@@ -315,7 +316,7 @@ public final class Workspace {
     }
 
     private void load(Draft from, SessionDocument document) {
-        sessionTasks.end("another session was opened");
+        sessionTasks.end(Texts.of("workspace.anotherSessionWasOpened"));
         derivation.sessionEnds();
         history = new History<>(document.session());
         log.set(document.log());

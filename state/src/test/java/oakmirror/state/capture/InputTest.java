@@ -82,11 +82,11 @@ class InputTest extends StateTest {
         ticksUntil(() -> input.takes().wordsProperty().get().contains("loud"));
         ticksUntil(() -> taken.size() == 1); // the file ends, and with it the song
         assertThat(taken.get(0).about().title()).startsWith("Take of ");
-        assertThat(taken.get(0).about().notes()).startsWith("Tone to ±");
+        assertThat(taken.get(0).about().notes()).startsWith("Tone accurate to ±");
         assertThat(taken.get(0).figures().seconds()).isCloseTo(30, within(1.5));
         assertThat(input.takes().wordsProperty().get()).startsWith("waiting for");
         device.unplug();
-        ticksUntil(() -> input.stateProperty().get().contains("has gone"));
+        ticksUntil(() -> input.stateProperty().get().contains("was disconnected"));
         assertThat(input.onProperty().get()).isFalse();
         assertThat(taken).hasSize(1);
     }
@@ -98,9 +98,9 @@ class InputTest extends StateTest {
             input.begin(device);
             input.takes().start();
         });
-        ticksUntil(() -> input.takes().wordsProperty().get().contains("too short yet"));
+        ticksUntil(() -> input.takes().wordsProperty().get().contains("too short so far"));
         does(() -> input.takes().keep());
-        assertThat(workspace.messageProperty().get()).startsWith("A take needs 10 s of loud material");
+        assertThat(workspace.messageProperty().get()).startsWith("A profile needs 10 s of loud material");
         does(() -> input.stop());
         assertThat(taken).isEmpty();
     }
@@ -145,7 +145,7 @@ class InputTest extends StateTest {
         assertThat(workspace.session().mix()).isPresent();
         ticksUntil(() -> mix().isPresent());
         does(() -> input.stop());
-        waitUntil(() -> slot(0).failureProperty().get().contains("start it on Gather"));
+        waitUntil(() -> slot(0).failureProperty().get().contains("Start it on Gather"));
     }
 
     /** A take is measured as its file is: at levels from −6 to −40 dB, in presence of a gap of 50 ms. */
@@ -178,7 +178,7 @@ class InputTest extends StateTest {
     @Test
     void theSimulatedInputPlaysAFileThatIsRemembered() throws Exception {
         does(() -> input.start());
-        assertThat(input.stateProperty().get()).isEqualTo("Choose a file for the simulated input to play.");
+        assertThat(input.stateProperty().get()).isEqualTo("Choose a file to simulate the input with.");
         Path file = TestFiles.excerpt(TestFiles.demoReference(), folder.resolve("world.wav"), 8);
         does(() -> input.listenToFile(file));
         ticksUntil(() -> input.shortTermLufsProperty().get() > -60);

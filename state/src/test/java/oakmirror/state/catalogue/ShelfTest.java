@@ -82,9 +82,9 @@ class ShelfTest extends StateTest {
         assertThat(shelf.entries().get(0).id()).isEqualTo(first.id());
         undo(before, true);
         assertThat(titles()).doesNotContain("Other");
-        assertThat(shelf.stateProperty().get()).isEqualTo("Taken back: rename.");
+        assertThat(shelf.stateProperty().get()).isEqualTo("Undone: rename.");
         does(() -> shelf.edit("rate", List.of(first), about -> about.withTitle("x".repeat(10_000))));
-        assertThat(shelf.stateProperty().get()).startsWith("That cannot be: ");
+        assertThat(shelf.stateProperty().get()).startsWith("Not valid: ");
     }
 
     @Test
@@ -118,13 +118,13 @@ class ShelfTest extends StateTest {
         does(() -> intake.keep(slot(0)));
         does(workspace::reset); // it is the library's by now
         waitUntil(() -> titles().contains("Reed Boat"));
-        assertThat(shelf.stateProperty().get()).isEqualTo("Kept “Reed Boat” in the library.");
+        assertThat(shelf.stateProperty().get()).isEqualTo("Saved “Reed Boat” to the library.");
         Path file = folder.resolve("kept.profiles.json");
         does(() -> intake.export(List.of(entry("Reed Boat")), file));
         waitUntil(() -> Files.exists(file));
-        waitUntil(() -> shelf.stateProperty().get().equals("1 profile is in kept.profiles.json."));
+        waitUntil(() -> shelf.stateProperty().get().equals("Exported 1 profile to kept.profiles.json."));
         does(() -> intake.merge(List.of(file)));
-        waitUntil(() -> shelf.stateProperty().get().endsWith("the others are there already."));
+        waitUntil(() -> shelf.stateProperty().get().endsWith("the others were already there."));
         does(() -> intake.merge(List.of(song)));
         waitUntil(() -> !shelf.stateProperty().get().contains("the others"));
         assertThat(shelf.stateProperty().get()).isNotEmpty();

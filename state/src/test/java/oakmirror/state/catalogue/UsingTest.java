@@ -46,9 +46,9 @@ class UsingTest extends DemoStateTest {
         waitUntil(() -> workspace.isReady());
         does(() -> using.asReferences(shelf.entries()));
         waitUntil(() -> workspace.session().references().size() == Session.MOST_REFERENCES);
-        assertThat(shelf.stateProperty().get()).isEqualTo("9 were left out: a session holds 16 references.");
+        assertThat(shelf.stateProperty().get()).isEqualTo("9 were skipped: a session holds at most 16 references.");
         does(() -> using.fold("all", shelf.entries()));
-        assertThat(shelf.stateProperty().get()).isEqualTo("A session holds 16 references; remove one first.");
+        assertThat(shelf.stateProperty().get()).isEqualTo("A session holds at most 16 references; remove one first.");
         does(workspace::undo);
         assertThat(workspace.session().references()).hasSize(5);
     }

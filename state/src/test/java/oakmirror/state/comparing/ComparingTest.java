@@ -66,7 +66,7 @@ class ComparingTest extends DemoStateTest {
                 v -> v.withPart(Part.STEREO).withBlock(0.1).withMean(true).withPeaks(true)));
         waitUntil(() -> background.isIdle() && comparing.sheet().isComplete());
         does(() -> workspace.change(
-                "whole tracks", s -> s.withComparing(s.comparing().withScope(Scope.WHOLE_TRACKS))));
+                "Whole tracks", s -> s.withComparing(s.comparing().withScope(Scope.WHOLE_TRACKS))));
         waitUntil(() -> comparing.sheet().scope() == Scope.WHOLE_TRACKS);
         assertThat(comparing.basis()).contains("whole");
     }
@@ -131,7 +131,7 @@ class ComparingTest extends DemoStateTest {
         assertThat(focus().orElseThrow().number()).isEqualTo(1);
         assertThat(listening.playingProperty().get()).isTrue();
         assertThat(listening.loopingProperty().get()).isTrue();
-        assertThat(listening.correctedProperty().get()).as("as it is").isFalse();
+        assertThat(listening.correctedProperty().get()).as("unchanged").isFalse();
         waitUntil(() -> listening.monitor().partProperty().get().isPresent());
         assertThat(places.tellingPart()).isPresent();
         does(places::toggleTrial);

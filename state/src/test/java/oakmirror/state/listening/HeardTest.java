@@ -211,7 +211,9 @@ class HeardTest extends DemoStateTest {
         hearFor(0.2);
         device().unplug();
         ticksUntil(() -> !listening.playingProperty().get());
-        assertThat(workspace.messageProperty().get()).contains("has gone").contains(Outputs.SIMULATED.name());
+        assertThat(workspace.messageProperty().get())
+                .contains("was disconnected")
+                .contains(Outputs.SIMULATED.name());
         playing(false);
         assertThat(device().device()).isEqualTo(Outputs.SIMULATED);
     }

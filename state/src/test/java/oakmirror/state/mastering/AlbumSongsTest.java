@@ -83,7 +83,7 @@ class AlbumSongsTest extends StateTest {
     void aSongThatIsLeftAsItIsIsRenderedWithoutCorrection() throws Exception {
         does(() -> songs.add(List.of(folder.resolve("Low Water.wav"), folder.resolve("Ebb Tide.wav"))));
         waitUntil(() -> songs.standingProperty().get().isPresent());
-        does(() -> songs.change("leave it as it is", a -> a.withSong(1, song -> song.withCorrected(false))));
+        does(() -> songs.change("don’t correct it", a -> a.withSong(1, song -> song.withCorrected(false))));
         waitUntil(() ->
                 songs.standingProperty().get().isPresent() && background.shown().isEmpty());
         Path out = Files.createDirectory(folder.resolve("masters"));
@@ -120,6 +120,6 @@ class AlbumSongsTest extends StateTest {
         does(() -> songs.add(List.of(broken)));
         waitUntil(() -> songs.failureProperty().get().startsWith("broken.wav"));
         does(() -> songs.render(folder, told::add));
-        assertThat(told.get(0)).startsWith("The songs are still being read");
+        assertThat(told.get(0)).startsWith("The songs are still loading");
     }
 }

@@ -85,7 +85,7 @@ class MasteringTest extends StateTest {
         waitUntil(() -> aims.listProperty().get().stream().noneMatch(a -> a.source() == Aims.Source.SONG));
         Path silent = TestFiles.music(folder.resolve("Silent.wav"), 48000, 6, 0);
         does(() -> record.take(silent));
-        waitUntil(() -> workspace.messageProperty().get().startsWith("Silent.wav has no loudness to reach"));
+        waitUntil(() -> workspace.messageProperty().get().startsWith("Silent.wav has no measurable loudness"));
         assertThat(background.shown()).isEmpty();
     }
 
@@ -110,9 +110,9 @@ class MasteringTest extends StateTest {
         does(() -> again.bringIn(folder.resolve("none.json")));
         does(() -> again.writeTo(folder.resolve("no/such/folder.json")));
         waitUntil(() -> told.size() == 4);
-        assertThat(told.get(0)).isEqualTo("out.json has been brought in.");
-        assertThat(told.get(2)).isEqualTo("none.json cannot be read; choose another.");
-        assertThat(told.get(3)).contains("cannot be written; choose another folder.");
+        assertThat(told.get(0)).isEqualTo("Imported out.json.");
+        assertThat(told.get(2)).isEqualTo("none.json can’t be read. Choose another file.");
+        assertThat(told.get(3)).contains("can’t be written. Choose another folder.");
     }
 
     @Test

@@ -47,6 +47,6 @@ class MastersFolderTest extends StateTest {
         Files.createFile(folder.resolve("first/masters"));
         assertThatThrownBy(() -> MastersFolder.make(session, folder.resolve("first/masters")))
                 .isInstanceOf(AudioFileException.class)
-                .hasMessageContaining("choose where they go");
+                .hasMessageContaining("Choose another folder");
     }
 }

@@ -87,7 +87,7 @@ class VersionsTest extends StateTest {
         assertThat(workspace.session().finish())
                 .isEqualTo(first().version().settings().finish());
         assertThat(workspace.session().references()).hasSize(1);
-        assertThat(workspace.messageProperty().get()).contains("undo brings back");
+        assertThat(workspace.messageProperty().get()).contains("Undo brings back");
         does(workspace::undo);
         assertThat(workspace.session().finish().targetLufs()).isEqualTo(-20);
         assertThat(workspace.session().references()).isEmpty();
@@ -106,7 +106,7 @@ class VersionsTest extends StateTest {
         lose();
         does(() -> versions.renderAgain(first(), out, told::add));
         waitUntil(() -> !told.isEmpty());
-        assertThat(told.get(0)).endsWith("is there again, bit for bit as it was.");
+        assertThat(told.get(0)).endsWith("was rendered again, bit for bit identical.");
         assertThat(Files.readAllBytes(first().version().file())).isEqualTo(before);
         waitUntil(() -> versions.missingProperty().get().isEmpty());
     }
@@ -136,7 +136,7 @@ class VersionsTest extends StateTest {
         waitUntil(() -> workspace.settledProperty().get());
         does(() -> versions.renderAgain(first(), out, told::add));
         waitUntil(() -> !told.isEmpty());
-        assertThat(told.get(0)).contains("was made with tracks that are not in the session any more");
+        assertThat(told.get(0)).contains("uses tracks that are no longer in the session");
         assertThat(first().version().file()).doesNotExist();
     }
 }

@@ -111,7 +111,7 @@ class BouncesTest extends DemoStateTest {
         assertThat(bounces.get(0).figures().lufs() - bounces.get(1).figures().lufs())
                 .isCloseTo(6, within(0.3));
         assertThat(workspace.messageProperty().get())
-                .contains("Reed Boat 2.wav is in the mix’s place")
+                .contains("Reed Boat 2.wav is now the mix")
                 .contains("later");
 
         // The first is heard in time and as loud, and the difference alone is what was changed.

@@ -113,8 +113,7 @@ class BackgroundTest {
                 n -> happened.add("never"));
         until(() -> happened.size() == 3);
         assertThat(happened)
-                .containsExactly(
-                        "Fitting bands failed; the log says why.", "done", "Fitting bands failed; the log says why.");
+                .containsExactly("Fitting bands failed; see the log.", "done", "Fitting bands failed; see the log.");
     }
 
     @Test
@@ -144,12 +143,12 @@ class BackgroundTest {
         }
         assertThat(sentences)
                 .containsExactly(
-                        "Reading odd.wav needs more memory than there is; close other programs and try again.",
-                        "Reading odd.wav needs a part of the program that is missing or damaged; install it again.",
-                        "Reading odd.wav met a file in the cache that cannot be read; look after the disk it is on, and try again.",
-                        "Reading odd.wav failed; the log says why.",
+                        "Reading odd.wav needs more memory than is available. Close other programs and try again.",
+                        "Reading odd.wav needs a program file that is missing or damaged. Reinstall Oak Mirror.",
+                        "Reading odd.wav found an unreadable file in the cache. Check the disk and try again.",
+                        "Reading odd.wav failed; see the log.",
                         "odd.wav is no audio file.",
-                        "Reading odd.wav was cancelled; try again when you want it.");
+                        "Reading odd.wav was cancelled. Try again if you need it.");
         until(background::isIdle); // and the threads go on
     }
 

@@ -55,7 +55,7 @@ class TasksTest {
         Task waiting = tasks.shown(Kind.IMPORT, "Reading “x”");
         run(waiting, progress -> "never");
         waiting.cancel();
-        assertThat(happened).containsExactly("Reading “x” was cancelled; try again when you want it.");
+        assertThat(happened).containsExactly("Reading “x” was cancelled. Try again if you need it.");
         happened.clear();
         Task running = tasks.shown(Kind.IMPORT, "Reading “y”");
         run(running, progress -> {
@@ -65,7 +65,7 @@ class TasksTest {
             return "never";
         });
         all();
-        assertThat(happened).containsExactly("Reading “y” was cancelled; try again when you want it.");
+        assertThat(happened).containsExactly("Reading “y” was cancelled. Try again if you need it.");
         happened.clear();
         Task late = tasks.shown(Kind.RENDER, "Writing");
         run(late, progress -> {
@@ -130,7 +130,7 @@ class TasksTest {
         assertThat(background.shown()).isEmpty();
         songs.submit(progress -> "never", happened::add, failure -> happened.add(failure.sentence()));
         List.copyOf(background.shown()).forEach(Task::cancel);
-        assertThat(happened).last().isEqualTo("Reading the songs was cancelled; try again when you want it.");
+        assertThat(happened).last().isEqualTo("Reading the songs was cancelled. Try again if you need it.");
         songs.submit(progress -> "again", happened::add, failure -> happened.add(failure.sentence()));
         all();
         assertThat(happened).last().isEqualTo("again");
@@ -164,6 +164,6 @@ class TasksTest {
                         },
                         made -> {});
         all();
-        assertThat(happened).containsExactly("Looking failed; the log says why.");
+        assertThat(happened).containsExactly("Looking failed; see the log.");
     }
 }

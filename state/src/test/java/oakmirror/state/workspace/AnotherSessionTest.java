@@ -154,8 +154,7 @@ class AnotherSessionTest extends StateTest {
         does(workspace::undo); // the tracks go
         assertThat(blind.isOn()).isFalse();
         assertThat(workspace.messageProperty().get())
-                .isEqualTo(
-                        "The blind comparison ended, since what it compared has changed; what was answered is kept.");
+                .isEqualTo("The blind test ended because the tracks changed. Your answers are kept.");
         assertThat(workspace.logProperty().get().blindResults()).hasSize(1);
         does(workspace::redo);
         waitUntil(() -> workspace.isReady());

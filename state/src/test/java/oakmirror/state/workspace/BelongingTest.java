@@ -45,7 +45,7 @@ class BelongingTest extends StateTest {
         choose(0, 1, 3);
         waitUntil(() -> slot(0).imported().orElseThrow().measurement().heardLufs() < loud - 15 && slot(0).isSettled());
         assertThat(passageLufs(0)).isCloseTo(loud - 20, within(1.0));
-        assertThat(now(() -> workspace.messageProperty().get())).contains("has changed on disk and is read again");
+        assertThat(now(() -> workspace.messageProperty().get())).contains("changed on disk and was reloaded");
         assertThat(now(() -> slot(0).track().id())).isEqualTo(id);
         Session kept = now(workspace::session);
         does(workspace::close);
@@ -132,7 +132,7 @@ class BelongingTest extends StateTest {
         assertThat(Files.readAllBytes(out)).isEqualTo(first);
         does(() -> sending.master(mix, (w, sentence) -> told.add(sentence)));
         waitUntil(() -> told.size() == 2);
-        assertThat(told.get(1)).isEqualTo("mix.wav is one of the tracks; choose another name.");
+        assertThat(told.get(1)).isEqualTo("mix.wav is one of the tracks. Choose another name.");
     }
 
     @Test
@@ -163,7 +163,7 @@ class BelongingTest extends StateTest {
             assertThat(slot.isMeasuring()).isTrue();
         });
         waitUntil(() -> !slot.isMeasuring());
-        assertThat(said).containsExactly("x.wav has no sound to be measured.");
+        assertThat(said).containsExactly("x.wav has no audio to measure.");
         assertThat(now(() -> slot.passageFailureProperty().get())).isEqualTo(said.get(0));
         assertThat(now(() -> slot.measured(Scope.PASSAGES))).isEmpty();
         assertThat(now(slot::isSettled)).isTrue();

@@ -26,7 +26,7 @@ class FailuresTest extends StateTest {
         background.parts().shutdownNow(); // as if there were no more threads to be had
         does(() -> workspace.addFiles(List.of(file)));
         waitUntil(() -> !slot(0).failureProperty().get().isEmpty());
-        assertThat(now(() -> slot(0).failureProperty().get())).isEqualTo("Reading “x” failed; the log says why.");
+        assertThat(now(() -> slot(0).failureProperty().get())).isEqualTo("Reading “x” failed; see the log.");
         assertThat(now(() -> slot(0).isBusy())).isFalse();
         assertThat(now(() -> List.copyOf(background.shown()))).isEmpty();
         waitUntil(() -> workspace.settledProperty().get());
@@ -60,7 +60,7 @@ class FailuresTest extends StateTest {
         background.parts().shutdownNow();
         choose(0, 0.5, 2);
         waitUntil(() -> !slot(0).passageFailureProperty().get().isEmpty());
-        assertThat(told).containsExactly("Measuring the passage of “x” failed; the log says why.");
+        assertThat(told).containsExactly("Measuring the passage of “x” failed; see the log.");
         waitUntil(() -> workspace.settledProperty().get());
         does(() -> workspace.tracks().measureAgain(slot(0)));
         waitUntil(() -> told.size() == 2);
@@ -86,14 +86,14 @@ class FailuresTest extends StateTest {
             told.add(sentence);
         }));
         waitUntil(() -> !told.isEmpty());
-        assertThat(told).containsExactly("Rendering master.wav failed; the log says why.");
+        assertThat(told).containsExactly("Rendering master.wav failed; see the log.");
         assertThat(master).doesNotExist();
         assertThat(folder.toFile().list((d, name) -> name.contains("master"))).isEmpty();
         Finishing finishing = now(() -> new Finishing(workspace));
         does(() -> finishing.wantedProperty().set(true));
         waitUntil(() -> !workspace.messageProperty().get().isEmpty());
         assertThat(now(() -> workspace.messageProperty().get()))
-                .isEqualTo("Measuring the corrected mix failed; the log says why.");
+                .isEqualTo("Measuring the corrected mix failed; see the log.");
         assertThat(now(() -> finishing.pendingProperty().get()))
                 .as("not grey for ever")
                 .isFalse();

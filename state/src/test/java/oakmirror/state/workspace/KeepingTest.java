@@ -148,7 +148,7 @@ class KeepingTest extends StateTest {
         assertThat(plenty.fullness()).isEmpty();
         Draft half = new Draft(SessionDocument.EMPTY, Optional.of(folder), Optional.of(new FileState(40L << 20, 0)));
         assertThat(half.fullness())
-                .contains("The session takes 40 of 64 MB: no references and their profiles, no versions, no bounces.");
+                .contains("The session uses 40 of 64 MB: no references with their profiles, no versions, no bounces.");
     }
 
     @Test
@@ -156,7 +156,7 @@ class KeepingTest extends StateTest {
         Path inTheWay = Files.createDirectory(folder.resolve("x.oakmirror.json"));
         assertThat(saved(inTheWay)).containsExactly(Saved.FAILED);
         assertThat(workspace.messageProperty().get())
-                .isEqualTo("The session could not be saved there; choose another folder.");
+                .isEqualTo("The session can’t be saved there. Choose another folder.");
     }
 
     @Test

@@ -60,14 +60,14 @@ class StemsTest extends DemoStateTest {
     @Test
     void whatIsCancelledIsSaidAndBegunAgain() {
         does(() -> {
-            workspace.change("whole tracks", s -> s.withComparing(s.comparing().withScope(Scope.WHOLE_TRACKS)));
+            workspace.change("Whole tracks", s -> s.withComparing(s.comparing().withScope(Scope.WHOLE_TRACKS)));
             List.copyOf(background.shown()).stream()
                     .filter(t -> t.title().equals("Measuring the stems"))
                     .forEach(Task::cancel);
         });
         waitUntil(() -> !workspace.stems().failureProperty().get().isEmpty());
         assertThat(workspace.stems().failureProperty().get())
-                .isEqualTo("Measuring the stems was cancelled; try again when you want it.");
+                .isEqualTo("Measuring the stems was cancelled. Try again if you need it.");
         assertThat(workspace.stems().powers()).isEmpty();
         does(() -> workspace.stems().tryAgain());
         waitUntil(() -> workspace.stems().powers().isPresent());
@@ -79,7 +79,7 @@ class StemsTest extends DemoStateTest {
         Path stem = workspace.stems().slots().get(0).track().file().orElseThrow();
         Path late = Files.writeString(folder.resolve("late.wav"), "no sound yet");
         does(() -> stems.add(List.of(late, stem)));
-        assertThat(workspace.messageProperty().get()).isEqualTo("Files that are stems already were left out.");
+        assertThat(workspace.messageProperty().get()).isEqualTo("Files that are already stems were skipped.");
         int last = stems.set().all().size() - 1;
         waitUntil(() ->
                 !workspace.stems().slots().get(last).failureProperty().get().isEmpty());
@@ -91,7 +91,7 @@ class StemsTest extends DemoStateTest {
         assertThat(workspace.stems().slots()).isEmpty();
         assertThat(background.shown()).isEmpty();
         does(() -> stems.add(List.of(late)));
-        assertThat(workspace.messageProperty().get()).isEqualTo("Stems belong to a mix; add that first.");
+        assertThat(workspace.messageProperty().get()).isEqualTo("Stems need a mix. Add one first.");
     }
 
     @Test
@@ -117,7 +117,7 @@ class StemsTest extends DemoStateTest {
         assertThat(found[0]).isEqualTo(new FolderLooker.Found(List.of(song, song), List.of(music), ""));
         Path empty = Files.createDirectory(folder.resolve("empty"));
         does(() -> looker.lookThrough(List.of(empty), f -> found[0] = f));
-        waitUntil(() -> found[0].sentence().equals("There is no audio file in that folder."));
+        waitUntil(() -> found[0].sentence().equals("No audio files in that folder."));
         does(() -> {
             looker.lookThrough(List.of(music), f -> found[0] = f);
             workspace.reset();

@@ -26,7 +26,7 @@ class WorkspaceTest extends StateTest {
         assertThat(session.mix().orElseThrow().name()).isEqualTo("take 0");
         assertThat(session.references()).hasSize(Session.MOST_REFERENCES);
         assertThat(now(() -> workspace.messageProperty().get()))
-                .isEqualTo("3 files were left out: a session holds 16 references.");
+                .isEqualTo("3 files were skipped: a session holds at most 16 references.");
         does(workspace::undo);
         assertThat(now(workspace::session).isBlank())
                 .as("one step back undoes the drop")
