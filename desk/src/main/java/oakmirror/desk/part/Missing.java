@@ -35,30 +35,29 @@ public final class Missing extends VBox {
     }
 
     private void refresh() {
-        String words = words();
-        sentence.setText(words);
-        setVisible(!words.isEmpty());
-        there.setVisible(!words.startsWith("Reading"));
+        String missing = missing();
+        setVisible(!missing.isEmpty());
+        sentence.setText(missing.isEmpty() ? "" : Texts.of(missing));
+        there.setVisible(!missing.startsWith("part.reading"));
     }
 
-    private String words() {
+    /** The key of what is said of it; empty when nothing is missing. */
+    private String missing() {
         if (workspace.tracks().mix().isEmpty()) {
-            return needsReference ? Texts.of("part.thereIsNoMix") : Texts.of("part.thereIsNoMix2");
+            return needsReference ? "part.thereIsNoMix" : "part.thereIsNoMix2";
         }
         if (needsReference && workspace.tracks().references().isEmpty()) {
-            return Texts.of("part.thereIsNoReference");
+            return "part.thereIsNoReference";
         }
         if (workspace.tracks().mix().flatMap(TrackSlot::imported).isEmpty()) {
-            return isFailed(workspace.tracks().mix().get())
-                    ? Texts.of("part.theMixCouldNot")
-                    : Texts.of("part.readingTheMix");
+            return isFailed(workspace.tracks().mix().get()) ? "part.theMixCouldNot" : "part.readingTheMix";
         }
         if (needsReference
                 && workspace.tracks().references().stream()
                         .allMatch(s -> s.imported().isEmpty())) {
             return workspace.tracks().references().stream().allMatch(Missing::isFailed)
-                    ? Texts.of("part.noReferenceCouldBe")
-                    : Texts.of("part.readingTheReferences");
+                    ? "part.noReferenceCouldBe"
+                    : "part.readingTheReferences";
         }
         return "";
     }

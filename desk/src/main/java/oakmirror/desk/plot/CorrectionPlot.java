@@ -231,15 +231,9 @@ public final class CorrectionPlot extends FrequencyPlot {
         curve(g, appliedDb, p.ink(), 2.2);
         line(g, scale().left(), y(0), scale().right(), y(0), p.quiet());
         if (proposal.gap().isKnown()) {
-            boolean judges = proposal.evidence().contentDb() > 0;
-            text(
-                    g,
-                    Texts.of(judges ? "plot.thinTheGapAs" : "plot.thinTheGap"),
-                    Math.max(scale().left() + 8, scale().x(LEGEND_HZ)),
-                    free(60),
-                    TextAlignment.LEFT,
-                    Fonts.SMALL,
-                    p.quiet());
+            String legend = Texts.of(proposal.evidence().contentDb() > 0 ? "plot.thinTheGapAs" : "plot.thinTheGap");
+            double left = Math.max(scale().left() + 8, scale().x(LEGEND_HZ));
+            text(g, legend, left, free(60), TextAlignment.LEFT, Fonts.SMALL, p.quiet());
         }
         brackets(g, p);
         notes(g, p);
