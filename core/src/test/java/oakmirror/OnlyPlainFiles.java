@@ -7,8 +7,8 @@ import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.domain.properties.HasName;
 import com.tngtech.archunit.core.domain.properties.HasOwner;
 import java.nio.file.Files;
-import oakmirror.files.Leftovers;
 import oakmirror.files.PlainFile;
+import oakmirror.files.StaleFiles;
 
 /** Documents are read through {@link PlainFile}: a pipe would be waited for, and a device never ends. */
 public final class OnlyPlainFiles {
@@ -21,7 +21,7 @@ public final class OnlyPlainFiles {
                 .that()
                 .areNotAssignableTo(PlainFile.class)
                 .and()
-                .areNotAssignableTo(Leftovers.class)
+                .areNotAssignableTo(StaleFiles.class)
                 .should()
                 .callMethodWhere(Predicates.target(HasOwner.Predicates.With.owner(
                                 com.tngtech.archunit.core.domain.JavaClass.Predicates.type(Files.class)))

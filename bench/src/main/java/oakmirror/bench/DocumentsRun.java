@@ -3,7 +3,7 @@ package oakmirror.bench;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import oakmirror.files.Leftovers;
+import oakmirror.files.StaleFiles;
 import oakmirror.media.EveryDocument;
 
 /** Documents of all kinds, changed at random, read: says what became of them, and fails when anything but a document or a sentence did. */
@@ -30,7 +30,7 @@ public final class DocumentsRun {
                     outcome.wrong().stream().limit(20).forEach(w -> System.out.println("  " + w));
                     wrong[0] += outcome.wrong().size();
                 });
-        Leftovers.removeFolder(folder);
+        StaleFiles.removeFolder(folder);
         if (wrong[0] > 0) {
             System.exit(1);
         }

@@ -22,10 +22,10 @@ import oakmirror.media.library.Entry;
 import oakmirror.media.library.Library;
 import oakmirror.media.library.Starter;
 import oakmirror.profile.About;
-import oakmirror.profile.Figures;
-import oakmirror.profile.Likeness;
+import oakmirror.profile.Descriptor;
+import oakmirror.profile.Measurements;
 import oakmirror.profile.Profile;
-import oakmirror.profile.Sketch;
+import oakmirror.profile.Similarity;
 import oakmirror.session.Derived;
 import oakmirror.session.Session;
 import oakmirror.spectrum.BandGrid;
@@ -69,8 +69,8 @@ public final class LibraryRun {
                 db[b] += gain * Math.exp(-0.5 * Math.pow((b - centre) / width, 2));
             }
         }
-        Figures f = base.figures();
-        Figures changed = new Figures(
+        Measurements f = base.figures();
+        Measurements changed = new Measurements(
                 f.provenance(),
                 f.channels(),
                 f.frames(),
@@ -132,7 +132,7 @@ public final class LibraryRun {
         try (Library library = Library.open(folder)) {
             List<Entry> entries = library.entries();
             start = System.nanoTime();
-            List<Sketch> sketches = library.sketches(entries);
+            List<Descriptor> sketches = library.sketches(entries);
             System.out.printf(Locale.ROOT, "sketches read in %.0f ms%n", 1000 * seconds(start));
             search(library);
             nearest(sketches);
@@ -154,11 +154,11 @@ public final class LibraryRun {
         report("library.search-ms.95", part(took, 0.95));
     }
 
-    private static void nearest(List<Sketch> sketches) {
+    private static void nearest(List<Descriptor> sketches) {
         List<Double> took = new ArrayList<>();
         for (int i = 0; i < TIMES; i++) {
             long start = System.nanoTime();
-            Likeness.nearest(sketches.get(i * 97), sketches, Likeness.By.TONE, 20);
+            Similarity.nearest(sketches.get(i * 97), sketches, Similarity.By.TONE, 20);
             took.add(1000 * seconds(start));
         }
         report("library.nearest-ms", middle(took));
@@ -167,12 +167,13 @@ public final class LibraryRun {
 
     /** From a key to what the proposal is: read the profile, derive, fit. */
     private static void step(Library library, List<Entry> entries) throws Exception {
-        Figures mix = made(4321).figures();
+        Measurements mix = made(4321).figures();
         Subject first = new Subject(0, "mix", mix.compared(), mix.wholeFile(), mix.bpm());
         List<Double> took = new ArrayList<>();
         for (int i = 0; i < 3 * TIMES; i++) {
             long start = System.nanoTime();
-            Figures f = library.profile(entries.get(i * 53).id()).orElseThrow().figures();
+            Measurements f =
+                    library.profile(entries.get(i * 53).id()).orElseThrow().figures();
             Subject other = new Subject(1, "profile", f.compared(), f.wholeFile(), f.bpm());
             Derived.of(
                     List.of(first, other),

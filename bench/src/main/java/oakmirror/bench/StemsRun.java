@@ -32,7 +32,7 @@ import oakmirror.spectrum.BandGrid;
 import oakmirror.stems.Bus;
 import oakmirror.stems.Rebalance;
 import oakmirror.stems.Rebalancing;
-import oakmirror.stems.Resum;
+import oakmirror.stems.Remix;
 import oakmirror.stems.StemPowers;
 
 /**
@@ -282,7 +282,7 @@ public final class StemsRun {
     /** How far the spectrum of the re-sum lies off what was predicted, in dB RMS from 40 Hz to 14 kHz. */
     private double resumMiss(Ready ready, Rebalance found) throws IOException {
         List<Double> gains = Arrays.stream(found.gainsDb()).boxed().toList();
-        Resum resum = new Resum(ready.audio(), ready.stems(), gains);
+        Remix resum = new Remix(ready.audio(), ready.stems(), gains);
         TrackMeasurement after = measured(resum);
         double level = after.heardLufs() - ready.mix().heardLufs();
         double sum = 0;

@@ -26,12 +26,12 @@ import oakmirror.media.delivery.Orders.Ended;
 import oakmirror.media.file.AudioFile;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.session.MeasuredAlbum;
-import oakmirror.readings.Readings;
 import oakmirror.session.Album;
 import oakmirror.session.AlbumSong;
 import oakmirror.session.Session;
 import oakmirror.session.Track;
 import oakmirror.spectrum.Zone;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -41,47 +41,28 @@ import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 /** Brings the songs of a record together. */
-@Command(
-        name = "album",
-        mixinStandardHelpOptions = true,
-        description = {
-            "Matches the songs of a record: each is compared with an anchor and with the others, gently corrected where the evidence says that it is not just a different song, and brought to the anchor's loudness.",
-            "The songs are the audio files of a folder, sorted by name. The anchor can be one of them or any other file."
-        },
-        footer = {
-            "",
-            "Examples:",
-            "  oakmirror album mixes --anchor mixes/01-low-water.wav --out masters",
-            "  oakmirror album mixes --anchor reference.flac --out masters --target -14 --one-gain",
-            "  oakmirror album mixes --anchor mixes/01-low-water.wav --out masters --gain-only --json"
-        })
+@Command(name = "album", mixinStandardHelpOptions = true)
 final class AlbumCommand implements Callable<Integer> {
 
-    @Parameters(paramLabel = "DIR", description = "The folder with the songs.")
+    @Parameters(paramLabel = "DIR", descriptionKey = "oakmirror.album.files")
     private Path folder;
 
-    @Option(
-            names = "--anchor",
-            required = true,
-            paramLabel = "FILE",
-            description = "File that the others are compared with.")
+    @Option(names = "--anchor", required = true, paramLabel = "FILE")
     private Path anchor;
 
     @Mixin
     private OutputOptions output;
 
-    @Option(names = "--target", paramLabel = "LUFS", description = "Target loudness; default: the anchor's.")
+    @Option(names = "--target", paramLabel = "LUFS")
     private Double target;
 
-    @Option(
-            names = "--one-gain",
-            description = "One gain for the whole record, so that quiet songs stay quieter than loud ones.")
+    @Option(names = "--one-gain")
     private boolean oneGain;
 
-    @Option(names = "--gain-only", description = "Adjust loudness only, no correction.")
+    @Option(names = "--gain-only")
     private boolean gainOnly;
 
-    @Option(names = "--json", description = "Print results and written files as JSON.")
+    @Option(names = "--json")
     private boolean json;
 
     @Spec
@@ -92,16 +73,18 @@ final class AlbumCommand implements Callable<Integer> {
         Session record = record();
         Path out = output.folder(spec);
         if (Files.isSameFile(out, folder)) {
-            throw Figures.usage(spec, "--out is the folder of the songs; choose another folder for the masters");
+            throw CommandSupport.usage(spec, Texts.of("cli.outIsTheFolderOfTheSongs"));
         }
         ProgressLine progress = new ProgressLine();
         try (Workshop shop = new Workshop(progress)) {
-            progress.start(
-                    "reading " + Texts.of("counts.songs", record.album().songs().size()));
+            progress.start(Texts.of(
+                    "cli.reading",
+                    Texts.of("counts.songs", record.album().songs().size())));
             MeasuredAlbum album = MeasuredAlbum.read(record, shop.importer(), shop.abreast(), progress);
             RecordStanding standing = album.standing();
-            progress.start("rendering "
-                    + Texts.of("counts.masters", record.album().songs().size()));
+            progress.start(Texts.of(
+                    "cli.rendering",
+                    Texts.of("counts.masters", record.album().songs().size())));
             List<Ended> ended = new Orders(shop.importer(), shop.parts(), shop.abreast())
                     .deliver(
                             AlbumOrders.of(
@@ -155,33 +138,31 @@ final class AlbumCommand implements Callable<Integer> {
 
     private List<Path> files() throws AudioFileException {
         if (!Files.isDirectory(folder)) {
-            throw new AudioFileException(folder + " is not a folder.");
+            throw new AudioFileException(Texts.of("cli.isNotAFolder", folder));
         }
         try (Stream<Path> all = Files.list(folder)) {
             List<Path> songs = all.filter(AudioFile::looksLikeAudio).sorted().toList();
             if (songs.isEmpty()) {
-                throw new AudioFileException(folder + " contains no audio files.");
+                throw new AudioFileException(Texts.of("cli.containsNoAudio", folder));
             }
             if (songs.size() > Album.MOST_SONGS) {
-                throw new AudioFileException(
-                        folder + " holds " + songs.size() + " songs; a record holds at most " + Album.MOST_SONGS + ".");
+                throw new AudioFileException(Texts.of("cli.tooManySongs", folder, songs.size(), Album.MOST_SONGS));
             }
             return songs;
         } catch (AudioFileException e) {
             throw e;
         } catch (IOException e) {
-            throw new AudioFileException(
-                    folder + " can't be read (permission denied). Change its permissions and try again.", e);
+            throw new AudioFileException(Texts.of("cli.noPermission", folder), e);
         }
     }
 
     private int report(MeasuredAlbum album, RecordStanding standing, List<Ended> ended) throws JsonProcessingException {
         PrintWriter out = spec.commandLine().getOut();
         PrintWriter err = spec.commandLine().getErr();
-        ObjectNode root = Figures.MAPPER.createObjectNode();
+        ObjectNode root = CommandSupport.MAPPER.createObjectNode();
         root.put("summary", standing.sentence());
-        root.put("integratedLufs", Figures.rounded(album.integratedLufs()));
-        root.put("wantedLufs", Figures.rounded(album.wantedLufs()));
+        root.put("integratedLufs", CommandSupport.rounded(album.integratedLufs()));
+        root.put("wantedLufs", CommandSupport.rounded(album.wantedLufs()));
         ArrayNode songs = root.putArray("songs");
         int code = Main.DONE;
         if (!json) {
@@ -210,7 +191,7 @@ final class AlbumCommand implements Callable<Integer> {
             }
         }
         if (json) {
-            out.println(Figures.MAPPER.writeValueAsString(root));
+            out.println(CommandSupport.MAPPER.writeValueAsString(root));
         }
         out.flush();
         err.flush();
@@ -220,14 +201,17 @@ final class AlbumCommand implements Callable<Integer> {
     private static String line(SongStanding song, Ended e) {
         String apart = song.apart().isEmpty()
                 ? ""
-                : ", standing out in "
-                        + String.join(
-                                ", ", song.apart().stream().map(Zone::label).toList());
+                : ", "
+                        + Texts.of(
+                                "cli.standingOutIn",
+                                String.join(
+                                        ", ",
+                                        song.apart().stream().map(Zone::label).toList()));
         String moves = song.moves().isEmpty()
                 ? ""
                 : ", " + Texts.of("counts.moves", song.moves().size());
         String from = Double.isFinite(song.integratedLufs())
-                ? " " + song.name() + " came from " + Readings.level(song.integratedLufs()) + " LUFS" + apart + moves
+                ? " " + Texts.of("cli.cameFrom", song.name(), Numbers.level(song.integratedLufs())) + apart + moves
                         + "."
                 : "";
         return DeliveredText.sentence(e.delivered().orElseThrow()) + from;
@@ -236,21 +220,21 @@ final class AlbumCommand implements Callable<Integer> {
     private static void fill(ObjectNode node, SongStanding song) {
         node.put("name", song.name());
         node.put("anchor", song.isAnchor());
-        node.put("integratedLufs", Figures.rounded(song.integratedLufs()));
-        node.put("plrDb", Figures.rounded(song.plrDb()));
-        node.put("rangeLu", Figures.rounded(song.rangeLu()));
-        node.put("sideToMidDb", Figures.rounded(song.sideToMidDb()));
+        node.put("integratedLufs", CommandSupport.rounded(song.integratedLufs()));
+        node.put("plrDb", CommandSupport.rounded(song.plrDb()));
+        node.put("rangeLu", CommandSupport.rounded(song.rangeLu()));
+        node.put("sideToMidDb", CommandSupport.rounded(song.sideToMidDb()));
         ObjectNode zones = node.putObject("zones");
         for (Zone zone : Zone.values()) {
             ObjectNode one = zones.putObject(zone.written());
-            one.put("toAnchorDb", Figures.rounded(song.toAnchorDb()[zone.ordinal()]));
-            one.put("toOthersDb", Figures.rounded(song.toMeanDb()[zone.ordinal()]));
-            one.put("supportedDb", Figures.rounded(song.supportedDb()[zone.ordinal()]));
+            one.put("toAnchorDb", CommandSupport.rounded(song.toAnchorDb()[zone.ordinal()]));
+            one.put("toOthersDb", CommandSupport.rounded(song.toMeanDb()[zone.ordinal()]));
+            one.put("supportedDb", CommandSupport.rounded(song.supportedDb()[zone.ordinal()]));
             one.put("apart", song.apart().contains(zone));
         }
         ArrayNode moves = node.putArray("moves");
         song.moves().forEach(m -> moves.addObject()
-                .put("centreHz", Figures.rounded(m.centreHz()))
-                .put("gainDb", Figures.rounded(m.gainDb())));
+                .put("centreHz", CommandSupport.rounded(m.centreHz()))
+                .put("gainDb", CommandSupport.rounded(m.gainDb())));
     }
 }

@@ -23,17 +23,7 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Spec;
 
 /** Holds a mix against references and prints what Compare's sheet shows. */
-@Command(
-        name = "compare",
-        mixinStandardHelpOptions = true,
-        description =
-                "Compares a mix with level-matched references: tone, dynamics, width, what stands out, and where to listen.",
-        footer = {
-            "",
-            "Examples:",
-            "  oakmirror compare --mix ebb-tide.wav --reference harbour-lights.flac",
-            "  oakmirror compare --mix ebb-tide.wav --reference a.flac --reference b.mp3 --json"
-        })
+@Command(name = "compare", mixinStandardHelpOptions = true)
 final class CompareCommand implements Callable<Integer> {
 
     /** Bands of a third of an octave, as on the sheet. */
@@ -45,7 +35,7 @@ final class CompareCommand implements Callable<Integer> {
     @ArgGroup
     private Passages passages;
 
-    @Option(names = "--json", description = "Print JSON; undefined values are null.")
+    @Option(names = "--json")
     private boolean json;
 
     @Spec
@@ -54,14 +44,10 @@ final class CompareCommand implements Callable<Integer> {
     /** What of each track is compared, where it is not the whole. */
     private static final class Passages {
 
-        @Option(
-                names = "--passage",
-                paramLabel = "FROM-TO",
-                description =
-                        "Passage of every track, in seconds or minutes, e.g. 62-90 or 1:02-1:30; shorter tracks are used whole.")
+        @Option(names = "--passage", paramLabel = "FROM-TO")
         private String passage;
 
-        @Option(names = "--suggest", description = "Use the fullest passage of each track.")
+        @Option(names = "--suggest")
         private boolean suggest;
     }
 

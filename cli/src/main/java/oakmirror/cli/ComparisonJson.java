@@ -138,6 +138,6 @@ final class ComparisonJson {
     }
 
     private static void number(ObjectNode node, String name, double value) {
-        node.put(name, Figures.rounded(value));
+        node.put(name, CommandSupport.rounded(value));
     }
 }

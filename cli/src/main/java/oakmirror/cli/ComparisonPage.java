@@ -9,36 +9,55 @@ import oakmirror.compare.ZoneComparison;
 import oakmirror.findings.Finding;
 import oakmirror.findings.PlaceWords;
 import oakmirror.findings.WorthAListen;
-import oakmirror.readings.Readings;
+import oakmirror.text.Numbers;
+import oakmirror.text.Texts;
 
 /** A comparison with its findings as a page of text. */
 final class ComparisonPage {
 
     private static final int NAME_WIDTH = 32;
 
+    private static final String ZONES = "%-10s %7s %-9s %7s %9s %7s %7s";
+
     private ComparisonPage() {}
 
     static String of(Comparison c, List<Finding> findings, WorthAListen places) {
         StringBuilder page = new StringBuilder();
-        line(page, "   %-" + NAME_WIDTH + "s %13s %9s %9s %7s", "", "passage", "LUFS", "dBTP", "offset");
+        line(
+                page,
+                "   %-" + NAME_WIDTH + "s %13s %9s %9s %7s",
+                "",
+                Texts.of("cli.passage"),
+                "LUFS",
+                "dBTP",
+                Texts.of("cli.offset"));
         c.members().forEach(m -> member(page, m));
         page.append('\n');
         if (!c.isKnown()) {
-            return page.append("Nothing to compare: mix or references are silent, or shorter than 0.4 s.\n")
-                    .toString();
+            return page.append(Texts.of("cli.nothingToCompare")).append('\n').toString();
         }
-        line(page, "%-9s %7s %-9s %7s %9s %7s %7s", "zone", "gap", "corridor", "crest", "side/mid", "corr.", "mono");
+        line(
+                page,
+                ZONES,
+                Texts.of("cli.zone"),
+                Texts.of("cli.gap"),
+                Texts.of("cli.corridor"),
+                Texts.of("cli.crest"),
+                Texts.of("cli.sideMid"),
+                Texts.of("cli.correlation"),
+                Texts.of("cli.mono"));
         c.zones().forEach(z -> zone(page, z));
-        page.append("gap: reference minus mix, in dB, level-matched; all other figures are the mix's\n\n");
+        page.append(Texts.of("cli.whatGapIs")).append("\n\n");
         List<Finding> faults =
                 findings.stream().filter(f -> !f.kind().isCaveat()).toList();
-        page.append(
-                !faults.isEmpty()
-                        ? "Stands out:\n"
-                        : places.offered().isEmpty() ? "Nothing stands out.\n" : "Nothing stands out for certain.\n");
+        page.append(Texts.of(
+                        !faults.isEmpty()
+                                ? "cli.standsOut"
+                                : places.offered().isEmpty() ? "cli.nothingStandsOut" : "cli.nothingCertain"))
+                .append('\n');
         faults.forEach(f -> finding(page, f));
         if (!places.offered().isEmpty()) {
-            page.append("\nWorth a listen (the ear decides; match --take NUMBER corrects one):\n");
+            page.append('\n').append(Texts.of("cli.worthAListen")).append('\n');
         }
         for (Candidate place : places.offered()) {
             place(page, places.all().indexOf(place) + 1, place);
@@ -46,7 +65,7 @@ final class ComparisonPage {
         List<Finding> caveats =
                 findings.stream().filter(f -> f.kind().isCaveat()).toList();
         if (!caveats.isEmpty()) {
-            page.append("\nGood to know:\n");
+            page.append('\n').append(Texts.of("cli.goodToKnow")).append('\n');
         }
         caveats.forEach(f -> finding(page, f));
         return page.toString();
@@ -57,8 +76,8 @@ final class ComparisonPage {
                 .provenance()
                 .origin()
                 .passage()
-                .map(p -> Readings.time(p.startSeconds()) + "–" + Readings.time(p.endSeconds()))
-                .orElse("whole");
+                .map(p -> Numbers.time(p.startSeconds()) + "–" + Numbers.time(p.endSeconds()))
+                .orElse(Texts.of("cli.whole"));
         String name = m.name().length() > NAME_WIDTH ? m.name().substring(0, NAME_WIDTH - 1) + "…" : m.name();
         line(
                 page,
@@ -66,22 +85,22 @@ final class ComparisonPage {
                 m.subject().isMix() ? "M" : m.number(),
                 name,
                 passage,
-                Readings.level(m.measured().heardLufs()),
-                Readings.level(m.measured().heard().peaks().truePeakDbtp()),
-                Readings.gain(m.offsetDb()));
+                Numbers.level(m.measured().heardLufs()),
+                Numbers.level(m.measured().heard().peaks().truePeakDbtp()),
+                Numbers.gain(m.offsetDb()));
     }
 
     private static void zone(StringBuilder page, ZoneComparison z) {
         line(
                 page,
-                "%-9s %7s %-9s %7s %9s %7s %7s",
+                ZONES,
                 z.zone().label(),
-                Readings.gain(z.gapDb()),
-                z.inside() ? "inside" : "outside",
-                Readings.level(z.mix().crestDb()),
-                Readings.level(z.mix().sideToMidDb()),
-                Readings.signed(z.mix().correlation()),
-                Readings.level(z.mix().foldDownDb()));
+                Numbers.gain(z.gapDb()),
+                Texts.of(z.inside() ? "cli.inside" : "cli.outside"),
+                Numbers.level(z.mix().crestDb()),
+                Numbers.level(z.mix().sideToMidDb()),
+                Numbers.signed(z.mix().correlation()),
+                Numbers.level(z.mix().foldDownDb()));
     }
 
     private static void finding(StringBuilder page, Finding f) {
@@ -91,10 +110,12 @@ final class ComparisonPage {
                 .append(f.weighedEvidence())
                 .append('\n');
         if (!f.inTheMix().isEmpty()) {
-            page.append("    in the mix: ").append(f.inTheMix()).append('\n');
+            page.append("    ").append(Texts.of("cli.inTheMix", f.inTheMix())).append('\n');
         }
         if (!f.onTheMaster().isEmpty()) {
-            page.append("    on the master: ").append(f.onTheMaster()).append('\n');
+            page.append("    ")
+                    .append(Texts.of("cli.onTheMaster", f.onTheMaster()))
+                    .append('\n');
         }
     }
 
@@ -106,8 +127,8 @@ final class ComparisonPage {
                 .append(PlaceWords.seen(place))
                 .append("; ")
                 .append(PlaceWords.odds(place))
-                .append("\n    try: ")
-                .append(PlaceWords.trial(place, place.proposedDb()))
+                .append("\n    ")
+                .append(Texts.of("cli.try", PlaceWords.trial(place, place.proposedDb())))
                 .append('\n');
     }
 

@@ -5,6 +5,7 @@ import java.util.Locale;
 import oakmirror.delivery.Verification;
 import oakmirror.media.delivery.Delivered;
 import oakmirror.media.delivery.Form;
+import oakmirror.text.Texts;
 
 /** What was written and found in it, as JSON and in a line. */
 final class DeliveredText {
@@ -16,19 +17,23 @@ final class DeliveredText {
         node.put("file", d.file().toString());
         node.put("form", form.words(found.sampleRate()));
         node.put("bytes", d.bytes());
-        node.put("targetLufs", Figures.rounded(d.master().plan().settings().targetLufs()));
-        node.put("integratedLufs", Figures.rounded(found.levels().loudness().integratedLufs()));
-        node.put("truePeakDbtp", Figures.rounded(found.levels().peaks().truePeakDbtp()));
-        node.put("rangeLu", Figures.rounded(found.levels().loudness().rangeLu()));
-        node.put("plrDb", Figures.rounded(found.levels().peakToLoudness()));
-        node.put("driveDb", Figures.rounded(d.master().plan().driveDb()));
-        node.put("mostReductionDb", Figures.rounded(d.master().taken().most()));
+        node.put(
+                "targetLufs",
+                CommandSupport.rounded(d.master().plan().settings().targetLufs()));
+        node.put(
+                "integratedLufs",
+                CommandSupport.rounded(found.levels().loudness().integratedLufs()));
+        node.put("truePeakDbtp", CommandSupport.rounded(found.levels().peaks().truePeakDbtp()));
+        node.put("rangeLu", CommandSupport.rounded(found.levels().loudness().rangeLu()));
+        node.put("plrDb", CommandSupport.rounded(found.levels().peakToLoudness()));
+        node.put("driveDb", CommandSupport.rounded(d.master().plan().driveDb()));
+        node.put("mostReductionDb", CommandSupport.rounded(d.master().taken().most()));
         node.put("samples", found.frames());
         node.put("clips", found.clips());
         node.put("rounding", found.rounding().name().toLowerCase(Locale.ROOT));
         node.put("channels", found.channels().name().toLowerCase(Locale.ROOT));
-        node.put("silentBeforeSeconds", Figures.rounded(found.headSeconds()));
-        node.put("silentBehindSeconds", Figures.rounded(found.tailSeconds()));
+        node.put("silentBeforeSeconds", CommandSupport.rounded(found.headSeconds()));
+        node.put("silentBehindSeconds", CommandSupport.rounded(found.tailSeconds()));
         node.put("verified", found.isGood());
         found.faults().forEach(node.withArray("faults")::add);
         found.remarks().forEach(node.withArray("remarks")::add);
@@ -36,7 +41,8 @@ final class DeliveredText {
     }
 
     static String sentence(Delivered d) {
-        return Figures.sentence(d.file(), d.master()).replaceFirst("\\.$", "")
-                + (d.verification().isGood() ? ", verified." : ", NOT verified.");
+        return Texts.of(
+                d.verification().isGood() ? "cli.verified" : "cli.notVerified",
+                CommandSupport.sentence(d.file(), d.master()).replaceFirst("\\.$", ""));
     }
 }

@@ -22,6 +22,7 @@ import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.AudioWriter;
 import oakmirror.media.file.CorrectionFile;
 import oakmirror.media.file.OutputFormat;
+import oakmirror.text.Texts;
 import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -31,29 +32,15 @@ import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Spec;
 
 /** Brings a file to a loudness under a true-peak ceiling. */
-@Command(
-        name = "finish",
-        mixinStandardHelpOptions = true,
-        description =
-                "Brings a file to a target loudness under a true-peak ceiling, with an optional correction first.",
-        footer = {
-            "",
-            "Examples:",
-            "  oakmirror finish --in ebb-tide.wav --target -14 --out master.wav",
-            "  oakmirror finish --in ebb-tide.wav --like finished.flac --correction bands.csv --out master.flac"
-        })
+@Command(name = "finish", mixinStandardHelpOptions = true)
 final class FinishCommand implements Callable<Integer> {
 
     private static final double MISSED_LU = 0.05;
 
-    @Option(names = "--in", required = true, paramLabel = "FILE", description = "File to finish.")
+    @Option(names = "--in", required = true, paramLabel = "FILE")
     private Path in;
 
-    @Option(
-            names = "--out",
-            required = true,
-            paramLabel = "FILE",
-            description = "Master to write: .wav (24 bit) or .flac.")
+    @Option(names = "--out", required = true, paramLabel = "FILE")
     private Path out;
 
     @Mixin
@@ -64,33 +51,23 @@ final class FinishCommand implements Callable<Integer> {
 
     /** One of them. */
     private static final class Aim {
-        @Option(names = "--target", required = true, paramLabel = "LUFS", description = "Target integrated loudness.")
+        @Option(names = "--target", required = true, paramLabel = "LUFS")
         private Double target;
 
-        @Option(
-                names = "--like",
-                required = true,
-                paramLabel = "FILE",
-                description = "Reference whose loudness is the target.")
+        @Option(names = "--like", required = true, paramLabel = "FILE")
         private Path like;
     }
 
-    @Option(names = "--ceiling", paramLabel = "DBTP", description = "Maximum true peak (${DEFAULT-VALUE}).")
+    @Option(names = "--ceiling", paramLabel = "DBTP")
     private double ceiling = FinishSettings.DEFAULT.ceilingDbtp();
 
-    @Option(
-            names = "--correction",
-            paramLabel = "FILE",
-            description = "Correction to apply first: a table of bands or a curve, as written by match.")
+    @Option(names = "--correction", paramLabel = "FILE")
     private Path correction;
 
-    @Option(
-            names = "--clip",
-            paramLabel = "DB",
-            description = "Maximum reduction by the soft clip before the limiter (${DEFAULT-VALUE}).")
+    @Option(names = "--clip", paramLabel = "DB")
     private double clip;
 
-    @Option(names = "--json", description = "Print the results as JSON.")
+    @Option(names = "--json")
     private boolean json;
 
     @Spec
@@ -108,7 +85,7 @@ final class FinishCommand implements Callable<Integer> {
         try (Inputs inputs = new Inputs(in, references, progress)) {
             checkFits(chain, inputs.audio().sampleRate());
             FinishSettings settings = settings(aim.target == null ? loudness(inputs) : aim.target, limiter);
-            progress.start("finishing");
+            progress.start(Texts.of("cli.finishing"));
             MasterRender.Rendered master = render(inputs, chain, settings, format, progress);
             progress.clear();
             inputs.warn(spec.commandLine().getErr());
@@ -140,7 +117,7 @@ final class FinishCommand implements Callable<Integer> {
     private OutputFormat format() {
         String name = String.valueOf(out.getFileName()).toLowerCase(Locale.ROOT);
         if (!name.endsWith(".wav") && !name.endsWith(".flac")) {
-            throw usage("--out must end in .wav or .flac");
+            throw usage(Texts.of("cli.outIsWavOrFlac"));
         }
         return name.endsWith(".flac") ? OutputFormat.FLAC_24 : OutputFormat.WAV_24;
     }
@@ -164,8 +141,7 @@ final class FinishCommand implements Callable<Integer> {
     private double loudness(Inputs inputs) throws AudioFileException {
         double lufs = inputs.references().get(0).measurement().heardLufs();
         if (!(lufs >= -60 && lufs <= 0)) {
-            throw new AudioFileException(
-                    aim.like + " has no usable loudness (silent, shorter than 0.4 s, or above 0 LUFS).");
+            throw new AudioFileException(Texts.of("cli.noUsableLoudness", aim.like));
         }
         return lufs;
     }
@@ -182,10 +158,7 @@ final class FinishCommand implements Callable<Integer> {
         try {
             chain.maker(sampleRate);
         } catch (IllegalArgumentException e) {
-            throw new AudioFileException(
-                    correction + " has a band above half the rate of " + in
-                            + "; remove it, or use a file with a higher sample rate.",
-                    e);
+            throw new AudioFileException(Texts.of("cli.bandAboveHalfTheRate", correction, in), e);
         }
     }
 
@@ -195,7 +168,7 @@ final class FinishCommand implements Callable<Integer> {
             Levels like = inputs.references().get(i).measurement().heard();
             if (SaneLimits.isCrushed(
                     like.loudness().integratedLufs(), like.peaks().truePeakDbtp())) {
-                err.println(aim.like + " is over-compressed (PLR below 8 dB); its loudness is not a good target.");
+                err.println(Texts.of("cli.overCompressed", aim.like));
             }
         }
         err.flush();
@@ -203,33 +176,33 @@ final class FinishCommand implements Callable<Integer> {
         if (json) {
             stdout.println(json(master));
         } else {
-            stdout.println(Figures.sentence(writer.file(), master));
+            stdout.println(CommandSupport.sentence(writer.file(), master));
             stdout.println(FinishText.verdict(master.plan()));
         }
         stdout.flush();
     }
 
     private String json(MasterRender.Rendered master) throws JsonProcessingException {
-        ObjectNode root = Figures.MAPPER.createObjectNode();
+        ObjectNode root = CommandSupport.MAPPER.createObjectNode();
         FinishPlan plan = master.plan();
         double target = plan.settings().targetLufs();
         root.put("file", writer.file().toString());
-        root.put("integratedLufs", Figures.rounded(master.integratedLufs()));
-        root.put("truePeakDbtp", Figures.rounded(master.truePeakDbtp()));
-        root.put("targetLufs", Figures.rounded(target))
+        root.put("integratedLufs", CommandSupport.rounded(master.integratedLufs()));
+        root.put("truePeakDbtp", CommandSupport.rounded(master.truePeakDbtp()));
+        root.put("targetLufs", CommandSupport.rounded(target))
                 .put("ceilingDbtp", plan.settings().ceilingDbtp());
         root.put("reached", Math.abs(master.integratedLufs() - target) <= MISSED_LU);
         root.put("sane", plan.standing() != FinishPlan.Standing.OVERDONE);
-        root.put("loudestSaneLufs", Figures.rounded(plan.loudestSaneLufs()));
-        root.put("driveDb", Figures.rounded(plan.driveDb()));
-        root.put("mostReductionDb", Figures.rounded(master.taken().most()));
-        root.put("averageReductionDb", Figures.rounded(master.taken().average()));
-        root.put("plrDb", Figures.rounded(master.levels().peakToLoudness()));
+        root.put("loudestSaneLufs", CommandSupport.rounded(plan.loudestSaneLufs()));
+        root.put("driveDb", CommandSupport.rounded(plan.driveDb()));
+        root.put("mostReductionDb", CommandSupport.rounded(master.taken().most()));
+        root.put("averageReductionDb", CommandSupport.rounded(master.taken().average()));
+        root.put("plrDb", CommandSupport.rounded(master.levels().peakToLoudness()));
         root.put("clippedSamples", master.clipped());
-        return Figures.MAPPER.writeValueAsString(root);
+        return CommandSupport.MAPPER.writeValueAsString(root);
     }
 
     private ParameterException usage(String message) {
-        return Figures.usage(spec, message);
+        return CommandSupport.usage(spec, message);
     }
 }

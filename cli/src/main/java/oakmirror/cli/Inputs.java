@@ -14,6 +14,7 @@ import oakmirror.media.ImportedTrack;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.rhythm.BarGrid;
 import oakmirror.session.Track;
+import oakmirror.text.Texts;
 
 /** A mix and its references, read into a temporary folder that goes with all that is in it when this is closed. */
 final class Inputs implements AutoCloseable {
@@ -42,7 +43,7 @@ final class Inputs implements AutoCloseable {
     }
 
     private void read(Path path, Optional<Integer> rate) throws AudioFileException {
-        progress.start("reading " + path);
+        progress.start(Texts.of("cli.reading", path));
         tracks.add(shop.importer().importTrack(path, rate, progress));
     }
 
@@ -84,7 +85,7 @@ final class Inputs implements AutoCloseable {
         List<Subject> subjects = new ArrayList<>();
         for (int i = 0; i < tracks.size(); i++) {
             ImportedTrack track = tracks.get(i);
-            progress.start("measuring " + track.file().orElseThrow());
+            progress.start(Texts.of("cli.measuring", track.file().orElseThrow()));
             Optional<TimeRange> passage = passages.get(i).flatMap(p -> within(p, track.seconds()));
             TrackMeasurement measured = passage.isPresent()
                     ? shop.importer().measurePassage(track, passage.get(), progress)
@@ -114,8 +115,7 @@ final class Inputs implements AutoCloseable {
         tracks.forEach(t -> t.warnings().forEach(w -> err.println(t.name() + ": " + w)));
         references().stream()
                 .filter(r -> !Double.isFinite(r.measurement().heardLufs()))
-                .forEach(r ->
-                        err.println(r.name() + ": no measurable loudness (silent, or shorter than 0.4 s); ignored."));
+                .forEach(r -> err.println(Texts.of("cli.ignored", r.name())));
         err.flush();
     }
 

@@ -1,8 +1,11 @@
 package oakmirror.cli;
 
 import java.io.PrintWriter;
+import java.util.Locale;
+import java.util.ResourceBundle;
 import java.util.concurrent.CancellationException;
 import oakmirror.media.file.AudioFileException;
+import oakmirror.text.Texts;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import picocli.CommandLine;
@@ -11,7 +14,6 @@ import picocli.CommandLine.Command;
 /** Entry of the commands. Errors are one line on the error stream, never a stack trace. */
 @Command(
         name = "oakmirror",
-        description = "Level-matched comparison with reference tracks, and corrections derived from it.",
         mixinStandardHelpOptions = true,
         versionProvider = Version.class,
         subcommands = {
@@ -36,28 +38,40 @@ public final class Main {
     static final int OUTPUT = 4;
 
     /** What is said where there is not enough of it. */
-    static final String MEMORY = "Not enough memory. Set OAKMIRROR_JVM=-Xmx1g to give it more.";
+    static String memory() {
+        return Texts.of("cli.memory");
+    }
 
     private static final Logger LOG = LoggerFactory.getLogger(Main.class);
 
     /** Runs a command and ends the program with its exit code. */
     public static void main(String[] args) {
+        Texts.speakWithPoint(Locale.getDefault(Locale.Category.DISPLAY));
         System.exit(run(line(), args));
     }
 
     /** The command line with all its commands; who runs it may say where its output and its errors go. */
     static CommandLine line() {
         CommandLine line = new CommandLine(new Main());
+        explain(line, Texts.area("commandline"));
         line.setColorScheme(CommandLine.Help.defaultColorScheme(CommandLine.Help.Ansi.OFF));
         line.setExecutionExceptionHandler((e, command, result) -> failure(e, command));
         line.setParameterExceptionHandler((e, unused) -> {
             CommandLine command = e.getCommandLine();
             command.getErr()
-                    .println(
-                            e.getMessage() + " See '" + command.getCommandSpec().qualifiedName() + " --help'.");
+                    .println(Texts.of(
+                            "cli.seeHelp",
+                            e.getMessage(),
+                            command.getCommandSpec().qualifiedName()));
             return USAGE;
         });
         return line;
+    }
+
+    /** Takes what commands and options mean from a language's texts. */
+    private static void explain(CommandLine line, ResourceBundle texts) {
+        line.getCommandSpec().resourceBundle(texts);
+        line.getSubcommands().values().forEach(sub -> explain(sub, texts));
     }
 
     /** Runs a command; returns its exit code. */
@@ -75,7 +89,7 @@ public final class Main {
             return code == DONE && (out.checkError() || System.out.checkError()) ? unsaid(line) : code;
         } catch (OutOfMemoryError e) {
             LOG.debug("failed", e);
-            line.getErr().println(MEMORY);
+            line.getErr().println(memory());
             return 1;
         }
     }
@@ -86,22 +100,22 @@ public final class Main {
     }
 
     private static int unsaid(CommandLine line) {
-        line.getErr().println("The output could not be written.");
+        line.getErr().println(Texts.of("cli.outputFailed"));
         return OUTPUT;
     }
 
     private static int failure(Exception e, CommandLine command) {
         LOG.debug("failed", e);
         if (e instanceof CancellationException) {
-            command.getErr().println("Cancelled.");
+            command.getErr().println(Texts.of("cli.cancelled"));
             return 1;
         }
         if (isOfMemory(e)) {
-            command.getErr().println(MEMORY);
+            command.getErr().println(memory());
             return 1;
         }
         boolean told = e instanceof AudioFileException || e instanceof OutputException;
-        command.getErr().println(told ? e.getMessage() : "Error: " + e);
+        command.getErr().println(told ? e.getMessage() : Texts.of("cli.error", e));
         if (e instanceof OutputException) {
             return OUTPUT;
         }

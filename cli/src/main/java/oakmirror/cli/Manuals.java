@@ -35,7 +35,7 @@ final class Manuals {
 
     /** All of them, by where they are kept. */
     static Map<String, String> all() {
-        CommandLine program = new CommandLine(new Main());
+        CommandLine program = Main.line();
         Map<String, String> files = new TreeMap<>();
         // without the moment it was made, which would make it another file every day
         String completion = AutoComplete.bash(PROGRAM, program).replaceAll("(?m)^# Date:.*\\R", "");

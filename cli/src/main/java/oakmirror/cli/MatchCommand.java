@@ -34,6 +34,7 @@ import oakmirror.session.Derived;
 import oakmirror.session.PlaceDecisions;
 import oakmirror.session.Shaping;
 import oakmirror.spectrum.StereoSpectrum.Part;
+import oakmirror.text.Texts;
 import oakmirror.zones.Shaped;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.ITypeConverter;
@@ -45,18 +46,7 @@ import picocli.CommandLine.Spec;
 import picocli.CommandLine.TypeConversionException;
 
 /** Derives a correction for a mix from references and renders the corrected mix to a loudness target. */
-@Command(
-        name = "match",
-        mixinStandardHelpOptions = true,
-        description =
-                "Derives a correction for a mix from level-matched references, and renders it to a loudness target.",
-        footer = {
-            "",
-            "Examples:",
-            "  oakmirror match --mix ebb-tide.wav --reference harbour-lights.flac --out matched",
-            "  oakmirror match --mix ebb-tide.wav --reference a.flac --out matched --strength 60 --target -11",
-            "  oakmirror match --mix ebb-tide.wav --reference a.flac --out matched --take 1,3"
-        })
+@Command(name = "match", mixinStandardHelpOptions = true)
 final class MatchCommand implements Callable<Integer> {
 
     /** What is written, by name. */
@@ -65,38 +55,22 @@ final class MatchCommand implements Callable<Integer> {
     @Mixin
     private TrackOptions tracks;
 
-    @Option(
-            names = "--out",
-            required = true,
-            paramLabel = "DIR",
-            description = "Folder for the results; created if missing.")
+    @Option(names = "--out", required = true, paramLabel = "DIR")
     private Path out;
 
     @Mixin
     private Replacing replacing;
 
-    @Option(
-            names = "--strength",
-            paramLabel = "0..100",
-            description = "Strength of the correction in percent of what the evidence supports (${DEFAULT-VALUE}).")
+    @Option(names = "--strength", paramLabel = "0..100")
     private double strength = 100;
 
-    @Option(
-            names = "--caution",
-            paramLabel = "0..100",
-            description =
-                    "How much evidence a difference needs, from 0 (bold) to 100 (careful); default ${DEFAULT-VALUE}.")
+    @Option(names = "--caution", paramLabel = "0..100")
     private int caution = (int) Math.round(100 * FaultPrior.USUAL_CAUTION);
 
-    @Option(
-            names = "--exact",
-            description = "Follow the full gap without weighing evidence: for two versions of the same recording.")
+    @Option(names = "--exact")
     private boolean exact;
 
-    @Option(
-            names = "--resolution",
-            paramLabel = "OCTAVES",
-            description = "Smoothing of an exact correction, from 1/12 to 1 octave (${DEFAULT-VALUE}).")
+    @Option(names = "--resolution", paramLabel = "OCTAVES")
     private String resolution = "1/12";
 
     @Option(
@@ -104,31 +78,22 @@ final class MatchCommand implements Callable<Integer> {
             split = ",",
             paramLabel = "GUARD",
             converter = GuardName.class,
-            completionCandidates = GuardNames.class,
-            description = "Guards to switch off: ${COMPLETION-CANDIDATES}.")
+            completionCandidates = GuardNames.class)
     private List<GuardKind> released = List.of();
 
-    @Option(
-            names = "--take",
-            split = ",",
-            paramLabel = "NUMBER",
-            description =
-                    "Places worth a listen to correct as well, by their numbers in the output of compare for whole tracks.")
+    @Option(names = "--take", split = ",", paramLabel = "NUMBER")
     private List<Integer> take = List.of();
 
-    @Option(names = "--target", paramLabel = "LUFS", description = "Target integrated loudness (${DEFAULT-VALUE}).")
+    @Option(names = "--target", paramLabel = "LUFS")
     private double target = FinishSettings.DEFAULT.targetLufs();
 
-    @Option(names = "--ceiling", paramLabel = "DBTP", description = "Maximum true peak (${DEFAULT-VALUE}).")
+    @Option(names = "--ceiling", paramLabel = "DBTP")
     private double ceiling = FinishSettings.DEFAULT.ceilingDbtp();
 
-    @Option(
-            names = "--phase",
-            paramLabel = "minimum|linear",
-            description = "How the correction is applied (${DEFAULT-VALUE}).")
+    @Option(names = "--phase", paramLabel = "minimum|linear")
     private String phase = "minimum";
 
-    @Option(names = "--json", description = "Print the summary as JSON.")
+    @Option(names = "--json")
     private boolean json;
 
     @Spec
@@ -153,7 +118,7 @@ final class MatchCommand implements Callable<Integer> {
                     .filter(g -> name(g).equals(text.trim()))
                     .findFirst()
                     .orElseThrow(() -> new TypeConversionException(
-                            "'" + text + "' is not a guard; available: " + String.join(", ", new GuardNames())));
+                            Texts.of("cli.isNotAGuard", text, String.join(", ", new GuardNames()))));
         }
     }
 
@@ -175,10 +140,10 @@ final class MatchCommand implements Callable<Integer> {
                     inputs.audio().sampleRate());
             Proposal proposal = derived.tone().main();
             FrameRange all = new FrameRange(0, inputs.audio().frames());
-            progress.start("shaping");
+            progress.start(Texts.of("cli.shaping"));
             Shaped shaped = derived.shaped(inputs.audio(), all, shaping, progress);
             AppliedCorrection applied = shaped.applied(mix.measurement().tone().spectrum(), how, mix.applied());
-            progress.start("rendering");
+            progress.start(Texts.of("cli.renderingOne"));
             MasterRender render = new MasterRender(inputs.audio(), shaped.chain(how), inputs.executor());
             MasterRender.Rendered master =
                     write(proposal, applied, render, finish, inputs.audio().sampleRate(), progress);
@@ -214,7 +179,7 @@ final class MatchCommand implements Callable<Integer> {
                 .all();
         for (int n : take) {
             if (n < 1 || n > places.size()) {
-                throw usage("no place " + n + " to take; compare lists " + places.size());
+                throw usage(Texts.of("cli.noPlace", n, places.size()));
             }
         }
         return take.stream().distinct().map(n -> places.get(n - 1)).toList();
@@ -229,8 +194,7 @@ final class MatchCommand implements Callable<Integer> {
         try {
             Files.createDirectories(out);
         } catch (IOException e) {
-            throw new OutputException(
-                    new AudioFileException("The folder " + out + " can't be created. Choose another.", e));
+            throw new OutputException(new AudioFileException(Texts.of("cli.folderCannotBeCreated", out), e));
         }
         replacing.check(outputs(), tracks.files());
     }
@@ -264,7 +228,7 @@ final class MatchCommand implements Callable<Integer> {
         if (json) {
             stdout.println(summary);
         } else {
-            stdout.println(Figures.sentence(outputs().get(0), master));
+            stdout.println(CommandSupport.sentence(outputs().get(0), master));
             stdout.println(FinishText.verdict(master.plan()));
         }
         stdout.flush();
@@ -273,10 +237,10 @@ final class MatchCommand implements Callable<Integer> {
     private CorrectionSettings settings() {
         try {
             if (strength < 0 || strength > 100) {
-                throw new IllegalArgumentException("strength lies between 0 and 100");
+                throw new IllegalArgumentException(Texts.of("cli.strengthBounds"));
             }
             if (caution < 0 || caution > 100) {
-                throw new IllegalArgumentException("caution lies between 0 and 100");
+                throw new IllegalArgumentException(Texts.of("cli.cautionBounds"));
             }
             CorrectionSettings asked = CorrectionSettings.DEFAULT
                     .withBasis(exact ? Basis.EXACT : Basis.EVIDENCE)
@@ -284,8 +248,7 @@ final class MatchCommand implements Callable<Integer> {
                     .withStrength(strength / 100)
                     .withResolution(octaves());
             if (!exact && asked.resolutionOctaves() != CorrectionSettings.DEFAULT.resolutionOctaves()) {
-                throw new IllegalArgumentException(
-                        "a resolution belongs to an exact correction; add --exact, or leave it out");
+                throw new IllegalArgumentException(Texts.of("cli.resolutionIsForExact"));
             }
             for (GuardKind guard : released) {
                 asked = asked.withReleased(guard, true);
@@ -302,7 +265,7 @@ final class MatchCommand implements Callable<Integer> {
             double value = Double.parseDouble(parts[0].trim());
             return parts.length == 2 ? value / Double.parseDouble(parts[1].trim()) : value;
         } catch (NumberFormatException e) {
-            throw usage("'" + resolution + "' is not a resolution; try 1/3");
+            throw usage(Texts.of("cli.isNotAResolution", resolution));
         }
     }
 
@@ -318,11 +281,11 @@ final class MatchCommand implements Callable<Integer> {
         return switch (phase) {
             case "minimum" -> Phase.MINIMUM;
             case "linear" -> Phase.LINEAR;
-            default -> throw usage("the phase must be minimum or linear");
+            default -> throw usage(Texts.of("cli.whichPhase"));
         };
     }
 
     private ParameterException usage(String message) {
-        return Figures.usage(spec, message);
+        return CommandSupport.usage(spec, message);
     }
 }

@@ -15,7 +15,7 @@ import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.evidence.Evidence;
 import oakmirror.finish.FinishSettings;
 import oakmirror.finish.MasterRender;
-import oakmirror.level.LevelMatch;
+import oakmirror.levelmatch.LevelMatch;
 import oakmirror.media.ImportedTrack;
 import oakmirror.spectrum.Zone;
 
@@ -37,17 +37,17 @@ record MatchSummary(Inputs inputs, CorrectionSettings settings, Phase phase, Fin
         ImportedTrack mix = inputs.mix();
         double mixLufs = mix.measurement().heardLufs();
         root.put("mix", mix.file().orElseThrow().toString());
-        root.put("mixIntegratedLufs", Figures.rounded(mixLufs));
+        root.put("mixIntegratedLufs", CommandSupport.rounded(mixLufs));
         root.put(
                 "mixTruePeakDbtp",
-                Figures.rounded(mix.measurement().heard().peaks().truePeakDbtp()));
+                CommandSupport.rounded(mix.measurement().heard().peaks().truePeakDbtp()));
         ArrayNode list = root.putArray("references");
         for (ImportedTrack reference : inputs.references()) {
             double lufs = reference.measurement().heardLufs();
             list.addObject()
                     .put("file", reference.file().orElseThrow().toString())
-                    .put("integratedLufs", Figures.rounded(lufs))
-                    .put("offsetDb", Figures.rounded(LevelMatch.difference(mixLufs, lufs)));
+                    .put("integratedLufs", CommandSupport.rounded(lufs))
+                    .put("offsetDb", CommandSupport.rounded(LevelMatch.difference(mixLufs, lufs)));
         }
         root.put("basis", settings.basis().name().toLowerCase(Locale.ROOT))
                 .put("strengthPercent", 100 * settings.strength());
@@ -64,13 +64,13 @@ record MatchSummary(Inputs inputs, CorrectionSettings settings, Phase phase, Fin
         settings.released().stream().sorted().map(MatchCommand::name).forEach(released::add);
         root.put("phase", phase.name().toLowerCase(Locale.ROOT))
                 .put("bands", proposal.bands().size());
-        root.put("bandFitErrorDb", Figures.rounded(proposal.fitErrorDb(settings.lowHz(), settings.highHz())));
+        root.put("bandFitErrorDb", CommandSupport.rounded(proposal.fitErrorDb(settings.lowHz(), settings.highHz())));
         root.put("targetLufs", finish.targetLufs()).put("ceilingDbtp", finish.ceilingDbtp());
-        root.put("driveDb", Figures.rounded(master.plan().driveDb()));
-        root.put("mostReductionDb", Figures.rounded(master.taken().most()));
-        root.put("integratedLufs", Figures.rounded(master.integratedLufs()));
-        root.put("truePeakDbtp", Figures.rounded(master.truePeakDbtp()));
-        root.put("shortOfTargetLu", Figures.rounded(master.plan().missedLu()));
+        root.put("driveDb", CommandSupport.rounded(master.plan().driveDb()));
+        root.put("mostReductionDb", CommandSupport.rounded(master.taken().most()));
+        root.put("integratedLufs", CommandSupport.rounded(master.integratedLufs()));
+        root.put("truePeakDbtp", CommandSupport.rounded(master.truePeakDbtp()));
+        root.put("shortOfTargetLu", CommandSupport.rounded(master.plan().missedLu()));
         root.put("clippedSamples", master.clipped());
         return JSON.writeValueAsString(root);
     }
@@ -78,12 +78,12 @@ record MatchSummary(Inputs inputs, CorrectionSettings settings, Phase phase, Fin
     /** What is believed, and how firmly. */
     private void evidence(ObjectNode node) {
         Evidence evidence = proposal.evidence();
-        node.put("likeness", Figures.rounded(evidence.likeness()))
-                .put("contentDb", Figures.rounded(evidence.contentDb()))
+        node.put("likeness", CommandSupport.rounded(evidence.likeness()))
+                .put("contentDb", CommandSupport.rounded(evidence.contentDb()))
                 .put("supportedPercent", Math.round(100 * evidence.supportedPart()));
         ObjectNode trust = node.putObject("trust");
         for (Zone zone : Zone.values()) {
-            trust.put(zone.written(), Figures.rounded(zone.mean(evidence.trust())));
+            trust.put(zone.written(), CommandSupport.rounded(zone.mean(evidence.trust())));
         }
     }
 
@@ -91,12 +91,13 @@ record MatchSummary(Inputs inputs, CorrectionSettings settings, Phase phase, Fin
         for (Move move : proposal.correction().moves()) {
             list.addObject()
                     .put("kind", move.kind().name().toLowerCase(Locale.ROOT).replace('_', '-'))
-                    .put("centreHz", Figures.rounded(move.centreHz()))
+                    .put("centreHz", CommandSupport.rounded(move.centreHz()))
                     .put(
                             "gainDb",
-                            Figures.rounded(move.treatedGainDb() * (move.kind().isFixed() ? 1 : settings.strength())))
-                    .put("octaves", Figures.rounded(move.treatedOctaves()))
-                    .put("trust", Figures.rounded(move.trust()));
+                            CommandSupport.rounded(
+                                    move.treatedGainDb() * (move.kind().isFixed() ? 1 : settings.strength())))
+                    .put("octaves", CommandSupport.rounded(move.treatedOctaves()))
+                    .put("trust", CommandSupport.rounded(move.trust()));
         }
     }
 
@@ -105,8 +106,8 @@ record MatchSummary(Inputs inputs, CorrectionSettings settings, Phase phase, Fin
             list.addObject()
                     .put("reason", held.reason())
                     .put("detail", held.detail())
-                    .put("lowHz", Figures.rounded(held.lowHz()))
-                    .put("highHz", Figures.rounded(held.highHz()));
+                    .put("lowHz", CommandSupport.rounded(held.lowHz()))
+                    .put("highHz", CommandSupport.rounded(held.highHz()));
         }
     }
 }

@@ -14,6 +14,8 @@ import oakmirror.measure.WorkerThreads;
 import oakmirror.media.file.AudioFile;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.DecodedStream;
+import oakmirror.text.Numbers;
+import oakmirror.text.Texts;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import picocli.CommandLine.Command;
@@ -23,11 +25,7 @@ import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 /** Measures files: loudness, range, peaks. */
-@Command(
-        name = "measure",
-        mixinStandardHelpOptions = true,
-        description = "Measures loudness (ITU-R BS.1770-5, EBU R 128), true peak and RMS of audio files.",
-        footer = {"", "Examples:", "  oakmirror measure mix.wav", "  oakmirror measure --json *.flac"})
+@Command(name = "measure", mixinStandardHelpOptions = true)
 final class MeasureCommand implements Callable<Integer> {
 
     /** A file and what was measured of it. */
@@ -35,10 +33,10 @@ final class MeasureCommand implements Callable<Integer> {
 
     private static final Logger LOG = LoggerFactory.getLogger(MeasureCommand.class);
 
-    @Parameters(arity = "1..*", paramLabel = "FILE", description = "Audio files: WAV, AIFF, FLAC, MP3, AAC, Ogg, Opus.")
+    @Parameters(arity = "1..*", paramLabel = "FILE", descriptionKey = "oakmirror.measure.files")
     private List<Path> files;
 
-    @Option(names = "--json", description = "Print JSON; undefined values, e.g. for silence, are null.")
+    @Option(names = "--json")
     private boolean json;
 
     @Spec
@@ -70,7 +68,7 @@ final class MeasureCommand implements Callable<Integer> {
                 LOG.error("measuring {} failed", file, e);
                 progress.clear();
                 boolean isMemory = Main.isOfMemory(e);
-                warn(file + (isMemory ? ": " + Main.MEMORY : " could not be measured; it may be damaged."));
+                warn(isMemory ? file + ": " + Main.memory() : Texts.of("cli.couldNotBeMeasured", file));
                 code = isMemory ? 1 : Main.INPUT;
             }
         }
@@ -89,20 +87,20 @@ final class MeasureCommand implements Callable<Integer> {
     }
 
     private static void print(PrintWriter out, Path file, TrackMeasurement m) {
-        out.printf(Locale.ROOT, "%s  (%d Hz, %d ch, %.1f s)%n", file, m.sampleRate(), m.channels(), m.seconds());
-        line(out, "integrated", m.file().loudness().integratedLufs(), "LUFS");
-        line(out, "loudness range", m.file().loudness().rangeLu(), "LU");
-        line(out, "max momentary", m.file().loudness().maxMomentaryLufs(), "LUFS");
-        line(out, "max short-term", m.file().loudness().maxShortTermLufs(), "LUFS");
-        line(out, "true peak", m.file().peaks().truePeakDbtp(), "dBTP");
-        line(out, "sample peak", m.file().peaks().samplePeakDbfs(), "dBFS");
+        out.println(Texts.of("cli.measured", file, m.sampleRate(), m.channels(), Numbers.level(m.seconds())));
+        line(out, Texts.of("cli.integrated"), m.file().loudness().integratedLufs(), "LUFS");
+        line(out, Texts.of("cli.loudnessRange"), m.file().loudness().rangeLu(), "LU");
+        line(out, Texts.of("cli.maxMomentary"), m.file().loudness().maxMomentaryLufs(), "LUFS");
+        line(out, Texts.of("cli.maxShortTerm"), m.file().loudness().maxShortTermLufs(), "LUFS");
+        line(out, Texts.of("cli.truePeak"), m.file().peaks().truePeakDbtp(), "dBTP");
+        line(out, Texts.of("cli.samplePeak"), m.file().peaks().samplePeakDbfs(), "dBFS");
         line(out, "RMS", m.file().rmsDbfs(), "dBFS");
     }
 
     private static void line(PrintWriter out, String what, double value, String unit) {
         String figure = Double.isFinite(value)
                 ? String.format(Locale.ROOT, "%8.2f %s", value, unit).replace('-', '−')
-                : "       not defined";
+                : "       " + Texts.of("cli.notDefined");
         out.printf("  %-15s %s%n", what, figure);
     }
 }

@@ -15,39 +15,29 @@ import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.OutputFormat;
 import oakmirror.session.Delivery;
 import oakmirror.session.Session;
+import oakmirror.text.Texts;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 
 /** Where masters go, in what form and under what names. */
 final class OutputOptions {
 
-    @Option(
-            names = "--out",
-            required = true,
-            paramLabel = "DIR",
-            description = "Folder to write to; created if missing. Existing files are never overwritten.")
+    @Option(names = "--out", required = true, paramLabel = "DIR")
     private Path out;
 
-    @Option(
-            names = "--format",
-            paramLabel = "FORMAT",
-            completionCandidates = Formats.class,
-            description = "One of ${COMPLETION-CANDIDATES}; default: as in the session.")
+    @Option(names = "--format", paramLabel = "FORMAT", completionCandidates = Formats.class)
     private String format;
 
-    @Option(names = "--rate", paramLabel = "HZ", description = "Sample rate in Hz; default: the mix's.")
+    @Option(names = "--rate", paramLabel = "HZ")
     private Integer rate;
 
-    @Option(names = "--no-dither", description = "No dither, for files that are dithered later.")
+    @Option(names = "--no-dither")
     private boolean withoutDither;
 
-    @Option(
-            names = "--name",
-            paramLabel = "PATTERN",
-            description = "File name pattern, e.g. '{track} {title}, {version}'; default: as in the session.")
+    @Option(names = "--name", paramLabel = "PATTERN")
     private String name;
 
-    @Option(names = "--no-check-sums", description = "Don't add to check-sums.sha256.")
+    @Option(names = "--no-check-sums")
     private boolean withoutCheckSums;
 
     static final class Formats implements Iterable<String> {
@@ -67,8 +57,7 @@ final class OutputOptions {
         try {
             return Files.createDirectories(out);
         } catch (IOException e) {
-            throw new OutputException(
-                    new AudioFileException("The folder " + out + " can't be created. Choose another.", e));
+            throw new OutputException(new AudioFileException(Texts.of("cli.folderCannotBeCreated", out), e));
         }
     }
 
@@ -78,7 +67,7 @@ final class OutputOptions {
         }
         if (name != null) {
             new NamePattern(name).objection().ifPresent(o -> {
-                throw Figures.usage(spec, o.substring(0, o.length() - 1));
+                throw CommandSupport.usage(spec, o.substring(0, o.length() - 1));
             });
         }
     }
@@ -89,7 +78,7 @@ final class OutputOptions {
                 return f;
             }
         }
-        throw Figures.usage(spec, "'" + format + "' is not a format; available: " + String.join(", ", new Formats()));
+        throw CommandSupport.usage(spec, Texts.of("cli.isNotAFormat", format, String.join(", ", new Formats())));
     }
 
     /** A session with what is said here about its output. */
@@ -119,8 +108,7 @@ final class OutputOptions {
         try {
             CheckSums.add(folder, sums);
         } catch (IOException e) {
-            throw new OutputException(new AudioFileException(
-                    "The checksum file can't be written to " + folder + ". Free some space there.", e));
+            throw new OutputException(new AudioFileException(Texts.of("cli.noCheckSums", folder), e));
         }
     }
 }

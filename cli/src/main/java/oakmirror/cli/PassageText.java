@@ -3,6 +3,7 @@ package oakmirror.cli;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import oakmirror.audio.TimeRange;
+import oakmirror.text.Texts;
 import picocli.CommandLine;
 import picocli.CommandLine.ParameterException;
 
@@ -40,7 +41,6 @@ final class PassageText {
     }
 
     private static ParameterException noPassage(String text, CommandLine command) {
-        return new ParameterException(
-                command, "'" + text + "' is not a passage; try 62-90 or 1:02-1:30, start before end.");
+        return new ParameterException(command, Texts.of("cli.isNotAPassage", text));
     }
 }

@@ -12,6 +12,7 @@ import oakmirror.media.file.AudioFileException;
 import oakmirror.media.library.ProfileMaker;
 import oakmirror.profile.Profile;
 import oakmirror.profile.ProfileFile;
+import oakmirror.text.Texts;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -20,38 +21,19 @@ import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 /** Keeps what is measured of files, without their audio, as a file of profiles. */
-@Command(
-        name = "profile",
-        mixinStandardHelpOptions = true,
-        description =
-                "Writes profiles of audio files: all measurements of a reference without its audio, for the library and for sharing.",
-        footer = {
-            "",
-            "Titles and artists come from the files' tags.",
-            "",
-            "Examples:",
-            "  oakmirror profile reference.flac --out reference.oakprofile.json",
-            "  oakmirror profile --folder reels *.flac --out reels.oakprofile.json"
-        })
+@Command(name = "profile", mixinStandardHelpOptions = true)
 final class ProfileCommand implements Callable<Integer> {
 
-    @Parameters(arity = "1..*", paramLabel = "FILE", description = "Audio files.")
+    @Parameters(arity = "1..*", paramLabel = "FILE", descriptionKey = "oakmirror.profile.files")
     private List<Path> files;
 
-    @Option(names = "--out", required = true, paramLabel = "FILE", description = "Profile file to write.")
+    @Option(names = "--out", required = true, paramLabel = "FILE")
     private Path out;
 
-    @Option(
-            names = "--folder",
-            defaultValue = "",
-            paramLabel = "NAME",
-            description = "Library folder (genre) for them.")
+    @Option(names = "--folder", defaultValue = "", paramLabel = "NAME")
     private String folder;
 
-    @Option(
-            names = "--passage",
-            paramLabel = "FROM-TO",
-            description = "Use only a passage of each, in seconds or minutes, e.g. 62-90 or 1:02-1:30.")
+    @Option(names = "--passage", paramLabel = "FROM-TO")
     private String passage;
 
     @Mixin
@@ -79,7 +61,7 @@ final class ProfileCommand implements Callable<Integer> {
         int code = Main.DONE;
         try (Workshop shop = new Workshop(progress)) {
             for (Path file : files) {
-                progress.start("measuring " + file);
+                progress.start(Texts.of("cli.measuring", file));
                 try {
                     Profile profile = profile(file, shop, progress);
                     made.add(profile);
@@ -102,7 +84,7 @@ final class ProfileCommand implements Callable<Integer> {
             } catch (IOException e) {
                 throw new OutputException(e);
             }
-            spec.commandLine().getOut().println(made.size() + " in " + out);
+            spec.commandLine().getOut().println(Texts.of("cli.profilesIn", made.size(), out));
             spec.commandLine().getOut().flush();
         }
         return code;

@@ -28,6 +28,7 @@ import oakmirror.session.Track;
 import oakmirror.session.TrackId;
 import oakmirror.session.Variants;
 import oakmirror.session.VersionNote.Standing;
+import oakmirror.text.Texts;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -36,48 +37,28 @@ import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 /** Renders the master of a session, or several of its versions. */
-@Command(
-        name = "render",
-        mixinStandardHelpOptions = true,
-        description = {
-            "Renders the master of a session exactly like the window does; the file is read back and verified.",
-            "Several targets, strengths or references give several versions, rendered in parallel."
-        },
-        footer = {
-            "",
-            "Examples:",
-            "  oakmirror render ebb-tide.oakmirror.json --out masters",
-            "  oakmirror render ebb-tide.oakmirror.json --out masters --target -14,-10 --strength 50,100",
-            "  oakmirror render ebb-tide.oakmirror.json --out masters --versions kept"
-        })
+@Command(name = "render", mixinStandardHelpOptions = true)
 final class RenderCommand implements Callable<Integer> {
 
-    @Parameters(paramLabel = "SESSION", description = "Session file.")
+    @Parameters(paramLabel = "SESSION", descriptionKey = "oakmirror.render.files")
     private Path session;
 
     @Mixin
     private OutputOptions output;
 
-    @Option(
-            names = "--versions",
-            paramLabel = "kept|all|NAME",
-            description = "Render versions of the session again: 'kept', 'all', or one by name.")
+    @Option(names = "--versions", paramLabel = "kept|all|NAME")
     private String versions;
 
-    @Option(names = "--target", split = ",", paramLabel = "LUFS", description = "Target loudness, one or several.")
+    @Option(names = "--target", split = ",", paramLabel = "LUFS")
     private List<Double> targets = List.of();
 
-    @Option(
-            names = "--strength",
-            split = ",",
-            paramLabel = "0..100",
-            description = "Strength of the correction in percent, one or several.")
+    @Option(names = "--strength", split = ",", paramLabel = "0..100")
     private List<Double> strengths = List.of();
 
-    @Option(names = "--each-reference", description = "One version per reference, and one with all of them.")
+    @Option(names = "--each-reference")
     private boolean eachReference;
 
-    @Option(names = "--json", description = "Print written files and results as JSON.")
+    @Option(names = "--json")
     private boolean json;
 
     @Spec
@@ -88,15 +69,18 @@ final class RenderCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException, OutputException {
-        SessionDocument document = Figures.session(session);
+        SessionDocument document = CommandSupport.session(session);
         List<Wanted> wanted = wanted(document);
         Path folder = output.folder(spec);
         ProgressLine progress = new ProgressLine();
         try (Workshop shop = new Workshop(progress)) {
-            progress.start("reading " + session);
+            progress.start(Texts.of("cli.reading", session));
             MeasuredSession measured = MeasuredSession.read(document.session(), shop.importer(), progress);
             List<Order> orders = orders(measured, wanted, folder);
-            progress.start(orders.size() == 1 ? "rendering" : "rendering " + orders.size() + " versions");
+            progress.start(
+                    orders.size() == 1
+                            ? Texts.of("cli.renderingOne")
+                            : Texts.of("cli.rendering", Texts.of("counts.versions", orders.size())));
             List<Ended> ended = new Orders(shop.importer(), shop.parts(), shop.abreast())
                     .deliver(measured, orders, progress, (e, n) -> {});
             progress.clear();
@@ -111,9 +95,7 @@ final class RenderCommand implements Callable<Integer> {
         Session base = document.session();
         if (versions != null) {
             if (!targets.isEmpty() || !strengths.isEmpty() || eachReference) {
-                throw Figures.usage(
-                        spec,
-                        "--versions renders versions unchanged; remove --target, --strength and --each-reference");
+                throw CommandSupport.usage(spec, Texts.of("cli.versionsAreUnchanged"));
             }
             return ofLog(document);
         }
@@ -127,7 +109,7 @@ final class RenderCommand implements Callable<Integer> {
             }
             return all;
         } catch (IllegalArgumentException e) {
-            throw Figures.usage(spec, e.getMessage());
+            throw CommandSupport.usage(spec, e.getMessage());
         }
     }
 
@@ -163,7 +145,7 @@ final class RenderCommand implements Callable<Integer> {
             }
         }
         if (all.isEmpty()) {
-            throw new AudioFileException(session + " has no version matching '" + versions + "'.");
+            throw new AudioFileException(Texts.of("cli.noVersion", session, versions));
         }
         return all;
     }
@@ -190,8 +172,7 @@ final class RenderCommand implements Callable<Integer> {
                 measured.with(settings);
             } catch (IllegalArgumentException e) {
                 throw new AudioFileException(
-                        "“" + wanted.get(i).name() + "” was made with tracks that " + session + " no longer contains.",
-                        e);
+                        Texts.of("cli.tracksAreGone", wanted.get(i).name(), session), e);
             }
             orders.add(new Order(settings, tags.get(i), made, files.get(i)));
         }
@@ -201,7 +182,7 @@ final class RenderCommand implements Callable<Integer> {
     private int report(List<Wanted> wanted, List<Ended> ended) throws JsonProcessingException {
         PrintWriter out = spec.commandLine().getOut();
         PrintWriter err = spec.commandLine().getErr();
-        ArrayNode list = Figures.MAPPER.createArrayNode();
+        ArrayNode list = CommandSupport.MAPPER.createArrayNode();
         int code = Main.DONE;
         for (int i = 0; i < ended.size(); i++) {
             Ended e = ended.get(i);
@@ -225,7 +206,7 @@ final class RenderCommand implements Callable<Integer> {
             }
         }
         if (json) {
-            out.println(Figures.MAPPER.writeValueAsString(list));
+            out.println(CommandSupport.MAPPER.writeValueAsString(list));
         }
         out.flush();
         err.flush();

@@ -7,12 +7,13 @@ import java.util.Collection;
 import java.util.List;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.OutputNames;
+import oakmirror.text.Texts;
 import picocli.CommandLine.Option;
 
 /** Whether files that are there already may be written over: only when the user says so, and never what is read. */
 final class Replacing {
 
-    @Option(names = "--replace", description = "Overwrite an existing file.")
+    @Option(names = "--replace")
     private boolean replace;
 
     /**
@@ -23,11 +24,10 @@ final class Replacing {
     void check(List<Path> outputs, Collection<Path> inputs) throws OutputException {
         for (Path output : outputs) {
             if (OutputNames.inputAt(output, inputs).isPresent()) {
-                throw new OutputException(
-                        new AudioFileException(output + " is one of the inputs and can't be overwritten."));
+                throw new OutputException(new AudioFileException(Texts.of("cli.isAnInput", output)));
             }
             if (!replace && Files.exists(output, LinkOption.NOFOLLOW_LINKS)) {
-                throw new OutputException(output + " already exists. Choose another name, or add --replace.");
+                throw new OutputException(Texts.of("cli.alreadyExists", output));
             }
         }
     }

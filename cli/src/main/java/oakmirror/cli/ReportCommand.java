@@ -8,6 +8,7 @@ import java.util.concurrent.Callable;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.report.Report;
 import oakmirror.session.SessionDocument;
+import oakmirror.text.Texts;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -16,25 +17,13 @@ import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 /** Writes a report on a session. */
-@Command(
-        name = "report",
-        mixinStandardHelpOptions = true,
-        description = {
-            "Writes a report on a session, one page per song: tone, gap and correction, loudness over time, distributions, width, figures before and after, moves with reasons.",
-            "PDF or a single HTML file without scripts, depending on the file extension."
-        },
-        footer = {
-            "",
-            "Examples:",
-            "  oakmirror report ebb-tide.oakmirror.json --out ebb-tide.pdf",
-            "  oakmirror report ferry-reels.oakmirror.json --out ferry-reels.html"
-        })
+@Command(name = "report", mixinStandardHelpOptions = true)
 final class ReportCommand implements Callable<Integer> {
 
-    @Parameters(paramLabel = "SESSION", description = "Session file.")
+    @Parameters(paramLabel = "SESSION", descriptionKey = "oakmirror.report.files")
     private Path session;
 
-    @Option(names = "--out", required = true, paramLabel = "FILE", description = "The report: .pdf or .html.")
+    @Option(names = "--out", required = true, paramLabel = "FILE")
     private Path out;
 
     @Mixin
@@ -47,14 +36,14 @@ final class ReportCommand implements Callable<Integer> {
     public Integer call() throws IOException, OutputException {
         String name = String.valueOf(out.getFileName()).toLowerCase(Locale.ROOT);
         if (!name.endsWith(".pdf") && !name.endsWith(".html")) {
-            throw Figures.usage(spec, "--out must end in .pdf or .html");
+            throw CommandSupport.usage(spec, Texts.of("cli.outIsPdfOrHtml"));
         }
-        SessionDocument document = Figures.session(session);
+        SessionDocument document = CommandSupport.session(session);
         replacing.check(List.of(out), document.session().files());
         Path written;
         ProgressLine progress = new ProgressLine();
         try (Workshop shop = new Workshop(progress)) {
-            progress.start("reporting on " + session);
+            progress.start(Texts.of("cli.reportingOn", session));
             Report report = Report.of(document, shop.importer(), shop.parts(), shop.abreast(), progress);
             try {
                 written = report.write(out);
@@ -62,7 +51,7 @@ final class ReportCommand implements Callable<Integer> {
                 throw new OutputException(e);
             }
         }
-        spec.commandLine().getOut().println(written + ": written.");
+        spec.commandLine().getOut().println(Texts.of("cli.written", written));
         spec.commandLine().getOut().flush();
         return Main.DONE;
     }

@@ -9,10 +9,10 @@ import picocli.CommandLine.Option;
 /** The mix and the references of a command. */
 final class TrackOptions {
 
-    @Option(names = "--mix", required = true, paramLabel = "FILE", description = "The mix.")
+    @Option(names = "--mix", required = true, paramLabel = "FILE")
     private Path mix;
 
-    @Option(names = "--reference", required = true, paramLabel = "FILE", description = "A reference; can be repeated.")
+    @Option(names = "--reference", required = true, paramLabel = "FILE")
     private List<Path> references;
 
     /** All of their files. */

@@ -3,11 +3,12 @@ package oakmirror.cli;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.concurrent.ExecutorService;
-import oakmirror.files.Leftovers;
+import oakmirror.files.StaleFiles;
 import oakmirror.measure.WorkerThreads;
 import oakmirror.media.TrackImporter;
 import oakmirror.media.cache.AudioCache;
 import oakmirror.media.file.AudioFileException;
+import oakmirror.text.Texts;
 
 /** What a command reads and renders with: threads, and a temporary folder that goes with all that is in it when this is closed. */
 final class Workshop implements AutoCloseable {
@@ -32,12 +33,9 @@ final class Workshop implements AutoCloseable {
     private static Path scratchFolder() throws AudioFileException {
         Path temporary = Path.of(System.getProperty("java.io.tmpdir"));
         try {
-            return Leftovers.folder(temporary);
+            return StaleFiles.folder(temporary);
         } catch (IOException e) {
-            throw new AudioFileException(
-                    "The folder for temporary files, " + temporary
-                            + ", is not writable. Free some space there or change its permissions.",
-                    e);
+            throw new AudioFileException(Texts.of("cli.temporaryFolder", temporary), e);
         }
     }
 
@@ -61,6 +59,6 @@ final class Workshop implements AutoCloseable {
         progress.clear();
         parts.shutdown();
         abreast.shutdown();
-        Leftovers.removeFolder(scratch);
+        StaleFiles.removeFolder(scratch);
     }
 }

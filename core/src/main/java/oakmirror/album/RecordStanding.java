@@ -141,7 +141,7 @@ public record RecordStanding(List<SongStanding> songs) {
         for (Zone zone : Zone.values()) {
             long count = songs.stream().filter(s -> s.apart().contains(zone)).count();
             if (count > 0) {
-                apart.add(inWords(count) + " in " + zone.label());
+                apart.add(Texts.of("album.songsInZone", count, zone.label()));
             }
         }
         String anchor = songs.stream()
@@ -154,10 +154,5 @@ public record RecordStanding(List<SongStanding> songs) {
                 + (apart.isEmpty()
                         ? Texts.of("album.noneSitsApart")
                         : Texts.of("album.apart", apart.stream().collect(Collectors.joining(", "))));
-    }
-
-    private static String inWords(long count) {
-        String[] words = {"none", "one", "two", "three", "four", "five", "six"};
-        return count < words.length ? words[(int) count] : String.valueOf(count);
     }
 }

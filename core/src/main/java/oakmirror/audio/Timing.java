@@ -1,8 +1,8 @@
 package oakmirror.audio;
 
 /**
- * Where a track lies against the others: its frame at a place u that is common to all is originFrame + u·framesPerUnit. What a unit is,
- * a frame or a bar, is for the scene to say; it only has to be the same for all its tracks.
+ * Position of a track on an axis that all tracks share: at u units of the axis the track is at frame originFrame + u·framesPerUnit. A unit
+ * is a frame or a bar, the same for all tracks of a scene.
  */
 public record Timing(double originFrame, double framesPerUnit) {
 

@@ -3,7 +3,8 @@ package oakmirror.bounces;
 import java.nio.file.Path;
 import java.time.LocalDateTime;
 import java.util.List;
-import oakmirror.profile.Figures;
+import oakmirror.profile.Measurements;
+import oakmirror.text.Texts;
 
 /**
  * A bounce of the mix, as it was when it was taken: its figures stay whatever becomes of its file.
@@ -21,7 +22,7 @@ public record Bounce(
         String content,
         Path file,
         String taken,
-        Figures figures,
+        Measurements figures,
         double shiftSeconds,
         List<TakenUp> takenUp) {
 
@@ -46,6 +47,6 @@ public record Bounce(
 
     /** What it is called. */
     public String name() {
-        return "bounce " + number;
+        return Texts.of("standing.bounce", number);
     }
 }

@@ -3,7 +3,7 @@ package oakmirror.bounces;
 import java.util.List;
 import oakmirror.audio.Decibels;
 import oakmirror.correction.Move;
-import oakmirror.profile.Figures;
+import oakmirror.profile.Measurements;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.BandSpectrum;
 import oakmirror.spectrum.FractionalOctave;
@@ -34,13 +34,13 @@ public record TakenUp(double centreHz, double wantedDb, double doneDb) {
     }
 
     /** What became of moves from one bounce to the next. */
-    public static List<TakenUp> of(List<Move> moves, Figures before, Figures after) {
+    public static List<TakenUp> of(List<Move> moves, Measurements before, Measurements after) {
         double[] first = levels(before);
         double[] then = levels(after);
         return moves.stream().map(m -> one(m, first, then)).toList();
     }
 
-    private static double[] levels(Figures f) {
+    private static double[] levels(Measurements f) {
         double[] levels = FractionalOctave.levelsDb(f.tone().spectrum().of(Part.STEREO), THIRD);
         for (int b = 0; b < levels.length; b++) {
             levels[b] -= f.lufs();
@@ -79,7 +79,7 @@ public record TakenUp(double centreHz, double wantedDb, double doneDb) {
             return Texts.of("standing.theOtherWay");
         }
         if (share < LITTLE) {
-            return "left";
+            return Texts.of("standing.left");
         }
         return share < MOST_OF_IT
                 ? Texts.of("standing.takenUpInPart")

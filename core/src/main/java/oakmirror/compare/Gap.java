@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.OptionalDouble;
-import oakmirror.level.LevelMatch;
+import oakmirror.levelmatch.LevelMatch;
 import oakmirror.loudness.KWeightedSpectrum;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.BandSpectrum;

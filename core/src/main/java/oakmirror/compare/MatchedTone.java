@@ -1,7 +1,7 @@
 package oakmirror.compare;
 
 import java.util.OptionalDouble;
-import oakmirror.level.LevelMatch;
+import oakmirror.levelmatch.LevelMatch;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.BandSpectrum;

@@ -2,7 +2,7 @@ package oakmirror.compare;
 
 import java.util.List;
 import java.util.Optional;
-import oakmirror.level.LevelMatch;
+import oakmirror.levelmatch.LevelMatch;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.spectrum.Tone;
 import oakmirror.text.Texts;
@@ -72,7 +72,7 @@ public record Subject(
 
     /** How it is called in a sentence. */
     public String label() {
-        return isMix() ? Texts.of("comparison.theMix") : "reference " + number;
+        return isMix() ? Texts.of("comparison.theMix") : Texts.of("comparison.reference", number);
     }
 
     /** What brings it to a loudness, in dB. */

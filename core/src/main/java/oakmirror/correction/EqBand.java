@@ -2,6 +2,7 @@ package oakmirror.correction;
 
 import java.util.List;
 import oakmirror.filter.AnalogueSection;
+import oakmirror.text.Texts;
 
 /**
  * One bell or shelf, in the form any equaliser takes.
@@ -15,14 +16,21 @@ public record EqBand(Type type, double frequencyHz, double gainDb, double q) {
 
     /** The shapes. */
     public enum Type {
-        BELL("bell"),
-        LOW_SHELF("low-shelf"),
-        HIGH_SHELF("high-shelf");
+        BELL("bell", "correction.bell"),
+        LOW_SHELF("low-shelf", "correction.lowShelf"),
+        HIGH_SHELF("high-shelf", "correction.highShelf");
 
         private final String id;
+        private final String label;
 
-        Type(String id) {
+        Type(String id, String label) {
             this.id = id;
+            this.label = label;
+        }
+
+        /** Its name in the language of the user. */
+        public String label() {
+            return Texts.of(label);
         }
 
         /** The name used in files. */

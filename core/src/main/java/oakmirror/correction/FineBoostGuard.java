@@ -2,9 +2,9 @@ package oakmirror.correction;
 
 import java.util.List;
 import oakmirror.correction.Correction.Held;
-import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.OctaveSmoothing;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /**
@@ -44,7 +44,7 @@ final class FineBoostGuard implements Guard {
                 if (from >= 0 && most >= TOLD_DB) {
                     held.add(new Held(
                             Texts.of("correction.fineBoost"),
-                            Texts.of("correction.ofANarrowRise", Readings.gainDb(-most)),
+                            Texts.of("correction.ofANarrowRise", Numbers.gainDb(-most)),
                             BandGrid.lowerEdgeHz(from),
                             BandGrid.lowerEdgeHz(b)));
                 }

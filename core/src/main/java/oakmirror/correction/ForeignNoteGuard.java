@@ -3,10 +3,10 @@ package oakmirror.correction;
 import java.util.List;
 import java.util.Optional;
 import oakmirror.correction.Correction.Held;
-import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.Key;
 import oakmirror.spectrum.Note;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /**
@@ -42,7 +42,7 @@ final class ForeignNoteGuard implements Guard {
                     Texts.of("correction.foreignNote"),
                     Texts.of(
                             "correction.atNotIn",
-                            Readings.gainDb(rise.heightDb()),
+                            Numbers.gainDb(rise.heightDb()),
                             Note.nearest(hz).name(),
                             key.get().label()),
                     rise.lowHz(),

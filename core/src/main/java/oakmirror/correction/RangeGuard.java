@@ -2,8 +2,8 @@ package oakmirror.correction;
 
 import java.util.List;
 import oakmirror.correction.Correction.Held;
-import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** Lets nothing through outside the range. */
@@ -25,8 +25,7 @@ public final class RangeGuard implements Guard {
             first = first < 0 && range[b] ? b : first;
             last = range[b] ? b : last;
         }
-        String detail =
-                Texts.of("correction.ofTo", Readings.about(settings.lowHz()), Readings.about(settings.highHz()));
+        String detail = Texts.of("correction.ofTo", Numbers.about(settings.lowHz()), Numbers.about(settings.highHz()));
         if (first > 0) {
             held.add(new Held(reason(), detail, BandGrid.lowerEdgeHz(0), BandGrid.lowerEdgeHz(first)));
         }

@@ -2,8 +2,8 @@ package oakmirror.correction;
 
 import java.util.List;
 import oakmirror.correction.Correction.Held;
-import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /**
@@ -23,8 +23,8 @@ final class ResonanceGuard implements Guard {
                     Texts.of("correction.copiedResonance"),
                     Texts.of(
                             "correction.at",
-                            Readings.gainDb(rise.heightDb()),
-                            Readings.about(BandGrid.centreHz(rise.peak()))),
+                            Numbers.gainDb(rise.heightDb()),
+                            Numbers.about(BandGrid.centreHz(rise.peak()))),
                     rise.lowHz(),
                     rise.highHz()));
         }

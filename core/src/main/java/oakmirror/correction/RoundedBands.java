@@ -2,7 +2,7 @@ package oakmirror.correction;
 
 import java.util.List;
 import java.util.Locale;
-import oakmirror.readings.Readings;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /**
@@ -60,13 +60,13 @@ public record RoundedBands(List<EqBand> bands, double errorDb) {
         for (EqBand band : bands) {
             text.append(String.format(
                     Locale.ROOT,
-                    Texts.of("correction.2d10s9s9s"),
+                    "%2d  %-10s  %9s  %9s   Q %s\n",
                     number++,
-                    band.type().id().replace('-', ' '),
-                    Readings.frequency(band.frequencyHz()),
-                    Readings.gainDb(band.gainDb()),
-                    band.q()));
+                    band.type().label(),
+                    Numbers.frequency(band.frequencyHz()),
+                    Numbers.gainDb(band.gainDb()),
+                    Numbers.fixed(band.q(), 2)));
         }
-        return bands.isEmpty() ? Texts.of("correction.noBandsNothingIs") : text.toString();
+        return bands.isEmpty() ? Texts.of("correction.noBands") + "\n" : text.toString();
     }
 }

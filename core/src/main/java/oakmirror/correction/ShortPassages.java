@@ -56,10 +56,9 @@ final class ShortPassages {
                 .toList();
         if (!references.isEmpty()) {
             double shortest = Collections.min(references);
-            who.add(seconds(shortest)
-                    + (references.size() == 1
-                            ? Texts.of("correction.ofAReference")
-                            : Texts.of("correction.andMoreOfReferences")));
+            who.add(Texts.of(
+                    references.size() == 1 ? "correction.ofAReference" : "correction.andMoreOfReferences",
+                    seconds(shortest)));
         }
         return who.isEmpty() ? Optional.empty() : Optional.of(held(String.join(", ", who)));
     }

@@ -5,8 +5,9 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.IntPredicate;
 import oakmirror.correction.Correction.Held;
-import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
+import oakmirror.text.Numbers;
+import oakmirror.text.Texts;
 
 /** A row of bands, from one (included) to another (not included). */
 record Stretch(int from, int to) {
@@ -44,6 +45,8 @@ record Stretch(int from, int to) {
     String where() {
         double low = BandGrid.lowerEdgeHz(from);
         double high = BandGrid.lowerEdgeHz(to);
-        return low < LOW_HZ ? "below " + Readings.about(high) : isTop() ? "above " + Readings.about(low) : "there";
+        return low < LOW_HZ
+                ? Texts.of("correction.below", Numbers.about(high))
+                : isTop() ? Texts.of("correction.above", Numbers.about(low)) : Texts.of("correction.there");
     }
 }

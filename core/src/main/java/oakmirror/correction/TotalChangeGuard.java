@@ -1,9 +1,9 @@
 package oakmirror.correction;
 
 import java.util.List;
-import java.util.Locale;
 import oakmirror.correction.Correction.Held;
 import oakmirror.spectrum.BandGrid;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /**
@@ -39,7 +39,7 @@ final class TotalChangeGuard implements Guard {
             }
             held.add(new Held(
                     Texts.of("correction.largeChange"),
-                    String.format(Locale.ROOT, Texts.of("correction.1fDbRmsBrought"), rms, MOST_DB),
+                    Texts.of("correction.rmsLimited", Numbers.level(rms), Numbers.brief(MOST_DB)),
                     BandGrid.lowerEdgeHz(first),
                     BandGrid.lowerEdgeHz(last + 1)));
         }

@@ -8,7 +8,9 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import oakmirror.audio.Decibels;
 import oakmirror.compare.Gap;
 import oakmirror.compare.Subject;
@@ -17,6 +19,7 @@ import oakmirror.loudness.LoudnessScale;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.BandSpectrum;
 import oakmirror.spectrum.StereoSpectrum.Part;
+import oakmirror.text.Texts;
 
 /**
  * A tone that a mix should have whatever its references say: levels at some frequencies, as a spectrum in fractions of an octave shows them (pink noise is even), on
@@ -41,7 +44,11 @@ public record WantedTone(String name, List<Point> points) {
     private static final double LOWEST_HZ = 1;
     private static final double HIGHEST_HZ = 400_000;
     private static final double ENOUGH_SECONDS = 1000;
-    private static final List<String> SHIPPED = List.of("even", "falling-1.5", "falling-3", "falling-4.5");
+    private static final Map<String, String> SHIPPED = new TreeMap<>(Map.of(
+            "even", "correction.toneEven",
+            "falling-1.5", "correction.toneFallingSlowly",
+            "falling-3", "correction.toneFalling",
+            "falling-4.5", "correction.toneFallingFast"));
 
     /** Checks the points. */
     public WantedTone {
@@ -62,13 +69,15 @@ public record WantedTone(String name, List<Point> points) {
 
     /** Plain tilts to begin with; no source. */
     public static List<WantedTone> shipped() {
-        return SHIPPED.stream().map(WantedTone::shipped).toList();
+        return SHIPPED.entrySet().stream()
+                .map(e -> shipped(e.getKey(), Texts.of(e.getValue())))
+                .toList();
     }
 
-    private static WantedTone shipped(String file) {
+    private static WantedTone shipped(String file, String name) {
         try (InputStream in = WantedTone.class.getResourceAsStream("tones/" + file + ".csv")) {
             String text = new String(in.readAllBytes(), StandardCharsets.UTF_8);
-            return parse(text.substring(2, text.indexOf(';')), text).orElseThrow();
+            return parse(name, text).orElseThrow();
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

@@ -113,6 +113,8 @@ public record NamePattern(String text) {
                 .strip();
         String within = safe.substring(0, longest(safe)).strip();
         String shown = within.startsWith(".") ? "_" + within.substring(1) : within; // or it would be hidden
-        return shown.isEmpty() ? "master" : RESERVED.matcher(shown).matches() ? shown + "_" : shown;
+        return shown.isEmpty()
+                ? Texts.of("delivery.master")
+                : RESERVED.matcher(shown).matches() ? shown + "_" : shown;
     }
 }

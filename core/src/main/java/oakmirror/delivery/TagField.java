@@ -50,7 +50,7 @@ public enum TagField {
             return Optional.empty();
         }
         if (text.length() > LONGEST) {
-            return Optional.of(Texts.of("delivery.theIsTooLong", label(), LONGEST));
+            return Optional.of(Texts.of("delivery.theIsTooLong", Texts.inside(label()), LONGEST));
         }
         return switch (this) {
             case ISRC -> unless(ISRC_CODE.matcher(text).matches(), Texts.of("delivery.anIsrcHasTwo"));

@@ -2,9 +2,8 @@ package oakmirror.delivery;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import oakmirror.measure.Levels;
-import oakmirror.readings.Readings;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /**
@@ -128,15 +127,13 @@ public record Verification(
     public List<String> faults() {
         List<String> faults = new ArrayList<>();
         if (sampleRate != promise.sampleRate()) {
-            faults.add(
-                    Texts.of("delivery.itRunsAtNot", Readings.rate(sampleRate), Readings.rate(promise.sampleRate())));
+            faults.add(Texts.of("delivery.itRunsAtNot", Numbers.rate(sampleRate), Numbers.rate(promise.sampleRate())));
         }
         long missing = handedOver - frames;
         if (missing > 0 || -missing > (promise.isLossy() ? MOST_PADDING : 0)) {
             faults.add(Texts.of(
-                    "delivery.itIsTooRender",
-                    Texts.of("counts.samples", Math.abs(missing)),
-                    missing > 0 ? "short" : "long"));
+                    missing > 0 ? "delivery.itIsTooShort" : "delivery.itIsTooLong",
+                    Texts.of("counts.samples", Math.abs(missing))));
         }
         if (channels == Channels.SWAPPED) {
             faults.add(Texts.of("delivery.leftAndRightHave"));
@@ -152,13 +149,13 @@ public record Verification(
                 levels.loudness().integratedLufs() - promise.levels().loudness().integratedLufs();
         if (Math.abs(off) > (promise.isLossy() ? LOSSY_LU : LOSSLESS_LU)) {
             faults.add(
-                    Texts.of("delivery.itReadsLuThan", Readings.level(Math.abs(off)), off > 0 ? "louder" : "quieter"));
+                    Texts.of(off > 0 ? "delivery.itIsLouder" : "delivery.itIsQuieter", Numbers.level(Math.abs(off))));
         }
         if (!promise.isLossy() && levels.peaks().truePeakDbtp() > highestAllowed()) {
             faults.add(Texts.of(
                     "delivery.itsTruePeakIs",
-                    Readings.level(levels.peaks().truePeakDbtp()),
-                    Readings.level(promise.ceilingDbtp())));
+                    Numbers.level(levels.peaks().truePeakDbtp()),
+                    Numbers.level(promise.ceilingDbtp())));
         }
         return faults;
     }
@@ -174,10 +171,10 @@ public record Verification(
         double peak = levels.peaks().truePeakDbtp();
         if (promise.isLossy() && peak > promise.ceilingDbtp() + CEILING_TOLERANCE_DB) {
             remarks.add(Texts.of(
-                    "delivery.codingRaisedItsTrue", Readings.level(peak), Readings.level(promise.ceilingDbtp())));
+                    "delivery.codingRaisedItsTrue", Numbers.level(peak), Numbers.level(promise.ceilingDbtp())));
         }
         if (clips > 0) {
-            remarks.add(Texts.of("delivery.itIsClippedIn", clips, clips == 1 ? " place." : " places."));
+            remarks.add(Texts.of("delivery.itIsClippedIn", clips));
         }
         return remarks;
     }
@@ -186,19 +183,19 @@ public record Verification(
     public List<String> findings() {
         List<String> found = new ArrayList<>();
         double lufs = levels.loudness().integratedLufs();
-        found.add(Double.isFinite(lufs) ? Readings.level(lufs) + " LUFS" : Texts.of("delivery.noLoudness"));
-        found.add(Readings.level(levels.peaks().truePeakDbtp()) + " dBTP");
-        found.add(Readings.fineTime(seconds()));
+        found.add(Double.isFinite(lufs) ? Numbers.level(lufs) + " LUFS" : Texts.of("delivery.noLoudness"));
+        found.add(Numbers.level(levels.peaks().truePeakDbtp()) + " dBTP");
+        found.add(Numbers.fineTime(seconds()));
         found.add(
                 frames == handedOver
                         ? Texts.of("delivery.everySampleThere")
                         : Texts.of("delivery.samplesOfPadding", frames - handedOver));
-        found.add(clips == 0 ? Texts.of("delivery.noClipping") : clips + " clipped");
+        found.add(clips == 0 ? Texts.of("delivery.noClipping") : Texts.of("delivery.clipped", clips));
         found.add(
                 switch (rounding) {
                     case NONE -> Texts.of("delivery.bitForBit");
                     case PLAIN -> Texts.of("delivery.roundedNotDithered");
-                    case DITHERED -> "dithered";
+                    case DITHERED -> Texts.of("delivery.dithered");
                     case OTHER -> Texts.of("delivery.otherSamples");
                     case LOSSY -> Texts.of("delivery.codedWithLoss");
                 });
@@ -209,7 +206,7 @@ public record Verification(
                     case ALIKE -> Texts.of("delivery.bothSidesAlike");
                     case OTHER -> Texts.of("delivery.otherSound");
                 });
-        found.add(String.format(Locale.ROOT, Texts.of("delivery.silent2fSBefore"), headSeconds, tailSeconds));
+        found.add(Texts.of("delivery.silence", Numbers.fixed(headSeconds, 2), Numbers.fixed(tailSeconds, 2)));
         return found;
     }
 }

@@ -10,7 +10,7 @@ import oakmirror.measure.TrackMeasurement;
 
 /**
  * Holds a file that was written against what was handed over to be written. It takes the file's samples as they are read, and compares them with a
- * {@link Witness}.
+ * {@link RoundTripProbe}.
  *
  * <p>Whether samples were dithered is told from the error itself. In steps of the file's bits, rounding alone leaves an error that is even between −½ and ½,
  * of RMS 1/√12 = 0.289; triangular dither of ±1 step before it makes that ½, and no error larger than 1½ (Lipshitz, Wannamaker, Vanderkooy 1992). A lossy file
@@ -31,7 +31,7 @@ public final class Verifier {
 
     private static final double LARGEST_DITHERED = 1.5 + 1e-6;
 
-    private final Witness witness;
+    private final RoundTripProbe witness;
     private final Promise promise;
     private final List<Compared> windows = new ArrayList<>();
     private long frames;
@@ -41,7 +41,7 @@ public final class Verifier {
     private long lastHeard = -1;
 
     /** For one file. */
-    public Verifier(Witness witness, Promise promise) {
+    public Verifier(RoundTripProbe witness, Promise promise) {
         this.witness = witness;
         this.promise = promise;
         witness.windows().forEach(w -> windows.add(new Compared(w)));
@@ -177,11 +177,11 @@ public final class Verifier {
 
     /** A stretch of the witness, and the file's samples in its place. */
     private static final class Compared {
-        private final Witness.Window of;
+        private final RoundTripProbe.Window of;
         private final float[] left;
         private final float[] right;
 
-        Compared(Witness.Window of) {
+        Compared(RoundTripProbe.Window of) {
             this.of = of;
             left = new float[of.length()];
             right = new float[of.length()];

@@ -179,7 +179,7 @@ public final class Interpolator {
         }
     }
 
-    /** The value of a phase behind one sample; {@link #before()} samples before it and the rest of the taps from it on are needed. */
+    /** Interpolates the value at a phase after one sample: the dot product of the phase's taps with the samples around it, of which {@link #before()} lie before it. */
     public float between(int phase, float[] samples, int place) {
         float[] sinc = phases[phase];
         float value = 0;

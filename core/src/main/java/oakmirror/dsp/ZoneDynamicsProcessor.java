@@ -137,13 +137,13 @@ final class ZoneDynamicsProcessor implements StereoProcessor {
         }
     }
 
-    /** A zone: what its gain adds to it or takes off. */
+    /** The compressor or expander of one zone: adds (gain − 1) times the band of the zone to the signal. */
     private final class Band {
         private final int index;
         private final ZoneDynamicsBand band;
         private final ZoneLevel level;
         private final float[] sound = new float[4 * part];
-        /** What it sounded like: as much of the past as the level is ahead, and a block. */
+        /** Delay line of the band: as long as the look-ahead of the level detector, and a block. */
         private final float[] lineLeft;
 
         private final float[] lineRight;

@@ -22,11 +22,11 @@ final class ZoneFilter {
     private static final int BLOCK = SEGMENTS * SEGMENT;
     private static final int AT_ONCE = 4;
 
-    /** For 60 dB: 0.1102·(60 − 8.7). */
+    /** Kaiser window for a stop band of A = 60 dB: β = 0.1102·(A − 8.7). J. F. Kaiser, 1974; from memory. */
     private static final double BETA = 5.653;
     /** Width of a slope in units of the lower end. */
     private static final double SLOPE = Math.pow(2, 0.85) - Math.pow(2, -0.85);
-    /** Kaiser's formula for the taps of a slope as wide as the rate. */
+    /** Kaiser's estimate of the taps of a filter, (A − 8) / (2.285·Δω), for a slope Δω as wide as the sample rate. */
     private static final double TAPS_PER_SLOPE = (60 - 8) / (2.285 * 2 * Math.PI);
 
     /** From here on slopes are half as wide: where the top falls steeply, what lies below would be read. */

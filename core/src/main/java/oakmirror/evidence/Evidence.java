@@ -6,7 +6,7 @@ import oakmirror.compare.Gap;
 import oakmirror.spectrum.BandGrid;
 
 /**
- * A gap, and what of it can be trusted to be a fault of the mix and not just other music; see {@link Weighing} for how it is judged.
+ * A gap, and what of it can be trusted to be a fault of the mix and not just other music; see {@link FaultEstimate} for how it is judged.
  *
  * @param gap to every reference, and their mean
  * @param judgedDb the gap at the resolution it is judged at, for each band of the {@link BandGrid}; 0 where it does not count
@@ -47,7 +47,7 @@ public record Evidence(
      * @param errorDb2 variance of the gap, in dB², because little was heard of both sides
      */
     public static Evidence weigh(Gap gap, FaultPrior prior, boolean[] counts, double errorDb2) {
-        return gap.isKnown() ? new Weighing(gap, prior, counts, errorDb2).evidence() : unweighed(gap);
+        return gap.isKnown() ? new FaultEstimate(gap, prior, counts, errorDb2).evidence() : unweighed(gap);
     }
 
     /**
@@ -61,7 +61,7 @@ public record Evidence(
 
     /** What the references say, those that are the same recording as one: their agreement would be taken for evidence. */
     public List<Gap.Each> references() {
-        return Weighing.distinct(gap.each());
+        return FaultEstimate.distinct(gap.each());
     }
 
     /** What is left of it for a mix that is nearer by a curve: of its gap now, judged and supported as before, less what has been done. */

@@ -5,7 +5,7 @@ import org.hipparchus.special.Erf;
 /**
  * What a difference between mix and references tells of a fault: faults are taken for normal about 0 with a variance S, what other music makes different
  * for normal about 0 with a variance N; then, of a difference d, the fault is normal about d·S/(S + N) with the variance S·N/(S + N). The same as
- * corrections are founded on ({@link Weighing}).
+ * corrections are founded on ({@link FaultEstimate}).
  *
  * @param mean of the fault
  * @param deviation about it

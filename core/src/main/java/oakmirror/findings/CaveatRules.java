@@ -12,11 +12,11 @@ import oakmirror.dynamics.Quantiles;
 import oakmirror.findings.Finding.Aspect;
 import oakmirror.findings.Finding.Kind;
 import oakmirror.findings.Finding.Place;
-import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.Key;
 import oakmirror.spectrum.SpectralEdge;
 import oakmirror.spectrum.StereoSpectrum.Part;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 import oakmirror.zones.Content;
 
@@ -37,7 +37,7 @@ final class CaveatRules {
             edge.ifPresent(hz -> found.add(caveat(
                     Kind.REFERENCE_ENDS_EARLY,
                     r,
-                    Texts.of("findings.referenceEndsAt", r.number(), Readings.about(hz)),
+                    Texts.of("findings.referenceEndsAt", r.number(), Numbers.about(hz)),
                     Texts.of("findings.aLossyFileAbove"),
                     EDGE_WEIGHT,
                     Place.at(Aspect.TONE, hz, 20000))));
@@ -47,7 +47,7 @@ final class CaveatRules {
                         Kind.REFERENCE_CRUSHED,
                         r,
                         Texts.of("findings.referenceIsCrushed", r.number()),
-                        Texts.of("findings.plrDbNoSane", Readings.level(plr)),
+                        Texts.of("findings.plrDbNoSane", Numbers.level(plr)),
                         CRUSHED_WEIGHT,
                         Place.on(Aspect.DYNAMICS)));
             }
@@ -79,7 +79,7 @@ final class CaveatRules {
                         Kind.SHORT_PASSAGE,
                         shortest,
                         shortest.isPassage() ? Texts.of("findings.shortPassages") : Texts.of("findings.aShortFile"),
-                        Texts.of("findings.sOfSingleNotes", Readings.level(seconds), shortest.label()),
+                        Texts.of("findings.sOfSingleNotes", Numbers.level(seconds), shortest.label()),
                         SHORT_WEIGHT,
                         Place.on(Aspect.TONE)));
     }
@@ -148,9 +148,8 @@ final class CaveatRules {
         return Optional.of(caveat(
                 Kind.OTHER_ARRANGEMENT,
                 other.get(0),
-                Texts.of(
-                        "findings.otherMusic", (one ? "Reference " : "References ") + numbers + (one ? " is" : " are")),
-                Texts.of("findings.broadRangesLieDb", Readings.level(most)),
+                Texts.of(one ? "findings.otherMusic" : "findings.otherMusicOfSeveral", numbers),
+                Texts.of("findings.broadRangesLieDb", Numbers.level(most)),
                 UNLIKE_WEIGHT,
                 Place.on(Aspect.TONE)));
     }

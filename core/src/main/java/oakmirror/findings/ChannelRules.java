@@ -7,8 +7,8 @@ import oakmirror.compare.Subject;
 import oakmirror.findings.Finding.Aspect;
 import oakmirror.findings.Finding.Kind;
 import oakmirror.findings.Finding.Place;
-import oakmirror.readings.Readings;
 import oakmirror.stereo.Width;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** A side that is silent, and DC: of the mix alone, whatever the references are. */
@@ -43,17 +43,14 @@ final class ChannelRules {
 
     private static Finding silent(double balanceDb) {
         boolean right = balanceDb < 0;
-        String side = right ? "right" : "left";
+        String apart = Numbers.level(Math.abs(balanceDb));
+        String by = Math.abs(balanceDb) >= -Width.MONO_DB ? Texts.of("findings.moreThan", apart) : apart;
         return new Finding(
                 Kind.SILENT_SIDE,
                 0,
                 Certainty.CERTAIN,
-                Texts.of("findings.theSideIsSilent", side),
-                Texts.of(
-                        "findings.dBBelowThe",
-                        (Math.abs(balanceDb) >= -Width.MONO_DB ? Texts.of("findings.moreThan") : "")
-                                + Readings.level(Math.abs(balanceDb)),
-                        right ? Texts.of("findings.left") : Texts.of("findings.right")),
+                Texts.of(right ? "findings.rightIsSilent" : "findings.leftIsSilent"),
+                Texts.of(right ? "findings.belowTheLeft" : "findings.belowTheRight", by),
                 Texts.of("findings.aMonoTrackThat"),
                 Texts.of("findings.lookForTheSide"),
                 Texts.of("findings.putTheSideThat"),
@@ -67,7 +64,7 @@ final class ChannelRules {
                 0,
                 Certainty.CERTAIN,
                 Texts.of("findings.theMixHasA"),
-                Texts.of("findings.theWaveSwingsAbout", Readings.level(dbfs)),
+                Texts.of("findings.theWaveSwingsAbout", Numbers.level(dbfs)),
                 Texts.of("findings.aConverterOrA"),
                 Texts.of("findings.aHighPassAt"),
                 Texts.of("findings.aHighPassAt2"),

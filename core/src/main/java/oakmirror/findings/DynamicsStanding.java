@@ -10,8 +10,8 @@ import oakmirror.compare.Span;
 import oakmirror.compare.Subject;
 import oakmirror.dynamics.ZoneDynamics;
 import oakmirror.evidence.Odds;
-import oakmirror.readings.Readings;
 import oakmirror.spectrum.Zone;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 import oakmirror.zones.Content;
 import oakmirror.zones.ZoneDifferences;
@@ -164,8 +164,8 @@ public record DynamicsStanding(
     /** In one sentence. */
     public String words() {
         return switch (verdict) {
-            case SQUASHED -> Texts.of("findings.squashedDbLessDynamics", Readings.level(-offDb), where(), zoneFigure());
-            case LOOSE -> Texts.of("findings.looseDbMoreDynamics", Readings.level(offDb), where(), zoneFigure());
+            case SQUASHED -> Texts.of("findings.squashedDbLessDynamics", Numbers.level(-offDb), where(), zoneFigure());
+            case LOOSE -> Texts.of("findings.looseDbMoreDynamics", Numbers.level(offDb), where(), zoneFigure());
             case ALIKE -> Texts.of("findings.aboutAsDynamicAs", figures());
             case OPEN ->
                 figures() + (offDb > 0 ? Texts.of("findings.moreByNoMore") : Texts.of("findings.lessByNoMore"));
@@ -173,10 +173,10 @@ public record DynamicsStanding(
     }
 
     private String figures() {
-        return Texts.of("findings.plrTheirs", Readings.level(plrDb), Readings.span(plrSpan.low(), plrSpan.high()));
+        return Texts.of("findings.plrTheirs", Numbers.level(plrDb), Numbers.span(plrSpan.low(), plrSpan.high()));
     }
 
     private String zoneFigure() {
-        return zone.isPresent() ? " (" + Readings.gainDb(zoneDb) + ")" : "";
+        return zone.isPresent() ? " (" + Numbers.gainDb(zoneDb) + ")" : "";
     }
 }

@@ -11,7 +11,7 @@ import oakmirror.findings.Finding.Aspect;
 import oakmirror.findings.Finding.Kind;
 import oakmirror.findings.Finding.Place;
 import oakmirror.measure.TrackMeasurement;
-import oakmirror.readings.Readings;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 import oakmirror.zones.Content;
 
@@ -86,11 +86,11 @@ final class LevelRules {
                 Kind.SQUASHED,
                 0,
                 Certainty.of(s.probability()),
-                Texts.of("findings.squashedDbLessDynamics2", Readings.level(by)),
-                Texts.of("findings.psrDbReferences", Readings.level(s.psrDb()), words(s.psrSpan()), plr(s), s.where()),
+                Texts.of("findings.squashedDbLessDynamics2", Numbers.level(by)),
+                Texts.of("findings.psrDbReferences", Numbers.level(s.psrDb()), words(s.psrSpan()), plr(s), s.where()),
                 Texts.of("findings.moreLimitingOrBus"),
                 Texts.of("findings.easeBusCompressionAnd"),
-                Texts.of("findings.driveTheLimiterDb", Readings.level(Math.min(6, by))),
+                Texts.of("findings.driveTheLimiterDb", Numbers.level(Math.min(6, by))),
                 s.probability() * (1 + WEIGHT_PER_DB * by),
                 Place.on(Aspect.DYNAMICS));
     }
@@ -101,7 +101,7 @@ final class LevelRules {
                 Kind.LOOSE,
                 0,
                 Certainty.of(s.probability()),
-                Texts.of("findings.looseDbMoreDynamics2", Readings.level(by)),
+                Texts.of("findings.looseDbMoreDynamics2", Numbers.level(by)),
                 plr(s) + s.where(),
                 Texts.of("findings.littleCompressionAndLimiting"),
                 Texts.of("findings.catchTheFewLoudest"),
@@ -116,29 +116,29 @@ final class LevelRules {
                 Kind.QUIETER,
                 0,
                 Certainty.of(probability),
-                Texts.of("findings.luQuieterThanThe", Readings.level(by), loose ? Texts.of("findings.andLooser") : ""),
+                Texts.of("findings.luQuieterThanThe", Numbers.level(by), loose ? Texts.of("findings.andLooser") : ""),
                 figures(mix, -by) + (loose ? "; " + plr(s) : ""),
                 loose ? Texts.of("findings.aMixBeforeMastering") : Texts.of("findings.theLevelAloneIts"),
                 "",
                 loose
-                        ? Texts.of("findings.upToIntoA", Readings.gainDb(by))
-                        : Texts.of("findings.aGainOfUp", Readings.gainDb(by)),
+                        ? Texts.of("findings.upToIntoA", Numbers.gainDb(by))
+                        : Texts.of("findings.aGainOfUp", Numbers.gainDb(by)),
                 probability * (LOUDNESS_WEIGHT + by / 10),
                 Place.on(Aspect.LOUDNESS));
     }
 
     private static String plr(DynamicsStanding s) {
-        return Texts.of("findings.plrDbReferences", Readings.level(s.plrDb()), words(s.plrSpan()));
+        return Texts.of("findings.plrDbReferences", Numbers.level(s.plrDb()), words(s.plrSpan()));
     }
 
     /** How loud the mix is and how loud the references are in the mean, by whole tracks whatever is compared. */
     private static String figures(Subject mix, double louder) {
         double own = mix.whole().heardLufs();
-        return Texts.of("findings.lufsReferencesByWhole", Readings.level(own), Readings.level(own - louder));
+        return Texts.of("findings.lufsReferencesByWhole", Numbers.level(own), Numbers.level(own - louder));
     }
 
     private static String words(Span span) {
-        return Readings.span(span.low(), span.high());
+        return Numbers.span(span.low(), span.high());
     }
 
     private static Finding louder(Subject mix, double by, double probability) {
@@ -146,11 +146,11 @@ final class LevelRules {
                 Kind.LOUDER,
                 0,
                 Certainty.of(probability),
-                Texts.of("findings.luLouderThanThe", Readings.level(by)),
+                Texts.of("findings.luLouderThanThe", Numbers.level(by)),
                 figures(mix, by),
                 Texts.of("findings.aLimiterOnThe"),
                 Texts.of("findings.takeTheLimiterOff"),
-                Texts.of("findings.aTargetUpTo", Readings.level(by)),
+                Texts.of("findings.aTargetUpTo", Numbers.level(by)),
                 probability * (LOUDNESS_WEIGHT + by / 10),
                 Place.on(Aspect.LOUDNESS));
     }
@@ -165,7 +165,7 @@ final class LevelRules {
                 over
                         ? Texts.of(
                                 "findings.highestSampleDbfs",
-                                Readings.gain(m.file().peaks().samplePeakDbfs()))
+                                Numbers.gain(m.file().peaks().samplePeakDbfs()))
                         : Texts.of("findings.timesAtFullScale", m.clips()),
                 Texts.of("findings.tooMuchLevelInto"),
                 Texts.of("findings.exportWithPeaksSome"),

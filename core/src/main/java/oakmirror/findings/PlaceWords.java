@@ -1,7 +1,7 @@
 package oakmirror.findings;
 
 import oakmirror.candidate.Candidate;
-import oakmirror.readings.Readings;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** Places worth a listen in words. */
@@ -51,7 +51,7 @@ public final class PlaceWords {
 
     /** What it may be, in a word: "boomy?". */
     public static String word(Candidate c) {
-        return sound(c).toLowerCase(java.util.Locale.ROOT) + "?";
+        return Texts.inside(sound(c)) + "?";
     }
 
     private static String sound(Candidate c) {
@@ -59,11 +59,11 @@ public final class PlaceWords {
             case BELL ->
                 c.octaves() >= NARROW_OCTAVES
                         ? Sound.of(c.centreHz(), c.isTooMuch())
-                        : c.isTooMuch() ? "Resonance" : "Notch";
+                        : c.isTooMuch() ? Texts.of("findings.resonance") : Texts.of("findings.notch");
             case LOW_SHELF -> Sound.of(c.centreHz() / 2, c.isTooMuch());
-            case HIGH_SHELF -> c.isTooMuch() ? "Bright" : Sound.of(c.centreHz() * 1.4, false);
-            case WIDTH -> c.isTooMuch() ? "Wide" : "Narrow";
-            case DYNAMICS -> c.isTooMuch() ? "Spiky" : "Squashed";
+            case HIGH_SHELF -> c.isTooMuch() ? Texts.of("findings.bright") : Sound.of(c.centreHz() * 1.4, false);
+            case WIDTH -> c.isTooMuch() ? Texts.of("findings.wide") : Texts.of("findings.narrow");
+            case DYNAMICS -> c.isTooMuch() ? Texts.of("findings.spiky") : Texts.of("findings.squashed");
         };
     }
 
@@ -72,20 +72,20 @@ public final class PlaceWords {
         return switch (c.shape()) {
             case BELL ->
                 c.octaves() < NARROW_OCTAVES
-                        ? "at " + Readings.about(c.centreHz())
-                        : "at " + Readings.range(c.lowHz(), c.highHz());
-            case LOW_SHELF -> "below " + Readings.about(c.centreHz());
-            case HIGH_SHELF -> "above " + Readings.about(c.centreHz());
-            case WIDTH, DYNAMICS -> "at " + Readings.range(c.lowHz(), c.highHz());
+                        ? Texts.of("findings.at", Numbers.about(c.centreHz()))
+                        : Texts.of("findings.at", Numbers.range(c.lowHz(), c.highHz()));
+            case LOW_SHELF -> Texts.of("findings.below", Numbers.about(c.centreHz()));
+            case HIGH_SHELF -> Texts.of("findings.above", Numbers.about(c.centreHz()));
+            case WIDTH, DYNAMICS -> Texts.of("findings.at", Numbers.range(c.lowHz(), c.highHz()));
         };
     }
 
-    /** What is read there. */
-    private static String reading(Candidate c) {
+    /** A figure that is read there, with what it is a figure of. */
+    private static String reading(Candidate c, String figure) {
         return switch (c.shape()) {
-            case BELL, LOW_SHELF, HIGH_SHELF -> "";
-            case WIDTH -> "side/mid ";
-            case DYNAMICS -> "crest ";
+            case BELL, LOW_SHELF, HIGH_SHELF -> figure;
+            case WIDTH -> Texts.of("findings.sideMid", figure);
+            case DYNAMICS -> Texts.of("findings.crest", figure);
         };
     }
 
@@ -96,7 +96,8 @@ public final class PlaceWords {
                 : c.agree() == c.of()
                         ? Texts.of("findings.thanAllReferences", c.of())
                         : Texts.of("findings.thanOfReferences", c.agree(), c.of());
-        return reading(c) + Readings.level(Math.abs(c.seenDb())) + " dB " + (c.isTooMuch() ? "more " : "less ") + most;
+        String by = reading(c, Numbers.level(Math.abs(c.seenDb())));
+        return Texts.of(c.isTooMuch() ? "findings.dBMore" : "findings.dBLess", by, most);
     }
 
     /** Its odds: "a fault in 45 of 100 cases like this". */
@@ -106,7 +107,7 @@ public final class PlaceWords {
 
     /** Both in a few words: "+6.0 dB, 45 in 100". */
     public static String brief(Candidate c) {
-        return Texts.of("findings.in100", reading(c) + Readings.gainDb(0 - c.seenDb()), Math.round(100 * c.odds()));
+        return Texts.of("findings.in100", reading(c, Numbers.gainDb(0 - c.seenDb())), Math.round(100 * c.odds()));
     }
 
     /** What usually causes it. */
@@ -126,15 +127,13 @@ public final class PlaceWords {
 
     /** What its trial move does: "−4.4 dB at 132 Hz, 0.7 octaves". */
     public static String trial(Candidate c, double gainDb) {
-        String where =
-                switch (c.shape()) {
-                    case BELL ->
-                        Texts.of("findings.atOctaves", Readings.about(c.centreHz()), Readings.level(c.octaves()));
-                    case LOW_SHELF -> " below " + Readings.about(c.centreHz());
-                    case HIGH_SHELF -> " above " + Readings.about(c.centreHz());
-                    case WIDTH -> Texts.of("findings.ofSideAt", Readings.range(c.lowHz(), c.highHz()));
-                    case DYNAMICS -> Texts.of("findings.ofCrestAt", Readings.range(c.lowHz(), c.highHz()));
-                };
-        return Readings.gainDb(gainDb) + where;
+        String gain = Numbers.gainDb(gainDb);
+        return switch (c.shape()) {
+            case BELL -> Texts.of("findings.bell", gain, Numbers.about(c.centreHz()), Numbers.level(c.octaves()));
+            case LOW_SHELF -> Texts.of("findings.lowShelf", gain, Numbers.about(c.centreHz()));
+            case HIGH_SHELF -> Texts.of("findings.highShelf", gain, Numbers.about(c.centreHz()));
+            case WIDTH -> Texts.of("findings.ofSideAt", gain, Numbers.range(c.lowHz(), c.highHz()));
+            case DYNAMICS -> Texts.of("findings.ofCrestAt", gain, Numbers.range(c.lowHz(), c.highHz()));
+        };
     }
 }

@@ -12,11 +12,11 @@ import oakmirror.evidence.ToneOdds;
 import oakmirror.findings.Finding.Aspect;
 import oakmirror.findings.Finding.Kind;
 import oakmirror.findings.Finding.Place;
-import oakmirror.level.LevelMatch;
-import oakmirror.readings.Readings;
+import oakmirror.levelmatch.LevelMatch;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.BandSpectrum;
 import oakmirror.spectrum.SpectralEdge;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 import oakmirror.zones.Content;
 
@@ -177,7 +177,7 @@ final class ToneRules {
                 title(much, low, high),
                 Texts.of(
                         "findings.dBAgainstTheBalance",
-                        Readings.gain(by),
+                        Numbers.gain(by),
                         references > 1 ? Texts.of("findings.references") : Texts.of("findings.references2")),
                 advice.cause(much),
                 advice.inTheMix(much),
@@ -196,25 +196,25 @@ final class ToneRules {
 
     private static String title(boolean much, double low, double high) {
         if (high > TOP_HZ && low > 1500) {
-            return (much ? Texts.of("findings.brightAbove") : Texts.of("findings.dullAbove")) + Readings.about(low);
+            return Texts.of(much ? "findings.brightAbove" : "findings.dullAbove", Numbers.about(low));
         }
         if (low < BOTTOM_HZ && high < LOW_END_HZ) {
-            return (much ? Texts.of("findings.heavyBelow") : Texts.of("findings.thinBelow")) + Readings.about(high);
+            return Texts.of(much ? "findings.heavyBelow" : "findings.thinBelow", Numbers.about(high));
         }
-        return (much ? Texts.of("findings.tooMuchAt") : Texts.of("findings.tooLittleAt")) + Readings.range(low, high);
+        return Texts.of(much ? "findings.tooMuchAt" : "findings.tooLittleAt", Numbers.range(low, high));
     }
 
     private static String onTheMaster(double off, double low, double high) {
-        String half = Readings.gainDb(-off / 2);
+        String half = Numbers.gainDb(-off / 2);
         double centre = Math.sqrt(low * high);
         if (high > TOP_HZ && low > 1500) {
-            return Texts.of("findings.aHighShelfOf", half, Readings.about(low));
+            return Texts.of("findings.aHighShelfOf", half, Numbers.about(low));
         }
         if (low < BOTTOM_HZ && high < LOW_END_HZ) {
-            return Texts.of("findings.aLowShelfOf", half, Readings.about(high));
+            return Texts.of("findings.aLowShelfOf", half, Numbers.about(high));
         }
         double q = Math.max(0.4, centre / (high - low));
-        return Texts.of("findings.aBellOfAt", half, Readings.about(centre), Readings.level(q));
+        return Texts.of("findings.aBellOfAt", half, Numbers.about(centre), Numbers.level(q));
     }
 
     private static Finding endsEarly(double edge) {
@@ -222,8 +222,8 @@ final class ToneRules {
                 Kind.ENDS_EARLY,
                 0,
                 Certainty.CERTAIN,
-                Texts.of("findings.theMixEndsAt", Readings.about(edge)),
-                Texts.of("findings.nothingAboveWhereThe", Readings.about(edge)),
+                Texts.of("findings.theMixEndsAt", Numbers.about(edge)),
+                Texts.of("findings.nothingAboveWhereThe", Numbers.about(edge)),
                 Texts.of("findings.aLossyFileSomewhere"),
                 Texts.of("findings.exportAgainFromThe"),
                 Texts.of("findings.nothingWhatIsNot"),

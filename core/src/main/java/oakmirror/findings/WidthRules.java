@@ -10,10 +10,10 @@ import oakmirror.compare.Subject;
 import oakmirror.findings.Finding.Aspect;
 import oakmirror.findings.Finding.Kind;
 import oakmirror.findings.Finding.Place;
-import oakmirror.readings.Readings;
 import oakmirror.spectrum.Zone;
 import oakmirror.stereo.Comb;
 import oakmirror.stereo.Width;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 import oakmirror.zones.Content;
 import oakmirror.zones.ZoneDifference;
@@ -111,8 +111,8 @@ final class WidthRules {
                 Certainty.CERTAIN,
                 low
                         ? Texts.of("findings.theLowEndIs")
-                        : Texts.of("findings.outOfPhaseAt", Readings.range(first.lowHz(), last.highHz())),
-                Texts.of("findings.correlationInMono", Readings.signed(lowest), Readings.gainDb(lost)),
+                        : Texts.of("findings.outOfPhaseAt", Numbers.range(first.lowHz(), last.highHz())),
+                Texts.of("findings.correlationInMono", Numbers.signed(lowest), Numbers.gainDb(lost)),
                 Texts.of("findings.oneSideTurnedOver"),
                 low ? Texts.of("findings.checkThePolarityOf") : Texts.of("findings.checkPolarityAndWideners"),
                 Texts.of("findings.makeTheLowEnd"),
@@ -121,17 +121,17 @@ final class WidthRules {
     }
 
     private static Finding comb(Comb comb) {
-        String delay = Readings.milliseconds(Math.abs(comb.delaySeconds()));
+        String delay = Numbers.milliseconds(Math.abs(comb.delaySeconds()));
         return new Finding(
                 Kind.COMB,
                 0,
                 Certainty.CERTAIN,
-                Texts.of("findings.monoCarvesNotchesEvery", Readings.about(comb.spacingHz())),
+                Texts.of("findings.monoCarvesNotchesEvery", Numbers.about(comb.spacingHz())),
                 Texts.of(
                         "findings.oneSideIsLate",
                         delay,
-                        Readings.about(comb.firstNotchHz()),
-                        Readings.level(comb.depthDb())),
+                        Numbers.about(comb.firstNotchHz()),
+                        Numbers.level(comb.depthDb())),
                 Texts.of("findings.wideningByDelayOr"),
                 Texts.of("findings.moveTheLateTrack", delay),
                 Texts.of("findings.nothingThatLastsA"),
@@ -165,8 +165,8 @@ final class WidthRules {
     /** What lies lower than it is heard is told as that. */
     private static String sideWords(double db) {
         return db <= ZoneDifferences.LEAST_SIDE_DB + 0.05
-                ? "below " + Readings.level(ZoneDifferences.LEAST_SIDE_DB)
-                : Readings.level(db);
+                ? Texts.of("findings.below", Numbers.level(ZoneDifferences.LEAST_SIDE_DB))
+                : Numbers.level(db);
     }
 
     private static double mean(List<ZoneDifference> zones, ToDoubleFunction<ZoneDifference> reading) {
@@ -182,13 +182,13 @@ final class WidthRules {
         double own = mean(zones, ZoneDifference::own);
         double theirs = own - by;
         String where = last == Zone.AIR
-                ? Texts.of("findings.fromUp", Readings.about(first.lowHz()))
-                : " at " + Readings.range(first.lowHz(), last.highHz());
+                ? Texts.of("findings.above", Numbers.about(first.lowHz()))
+                : Texts.of("findings.at", Numbers.range(first.lowHz(), last.highHz()));
         return new Finding(
                 narrow ? Kind.NARROW : Kind.WIDE,
                 0,
                 Certainty.of(probability),
-                (narrow ? Texts.of("findings.narrow") : Texts.of("findings.wide")) + where,
+                Texts.of(narrow ? "findings.narrowThere" : "findings.wideThere", where),
                 Texts.of("findings.sideMidDbReferences", sideWords(own), sideWords(theirs)),
                 narrow
                         ? Texts.of("findings.everythingPannedNearThe")
@@ -197,7 +197,7 @@ final class WidthRules {
                 Texts.of(
                         "findings.theSideSignalBy",
                         narrow ? Texts.of("findings.raise") : Texts.of("findings.lower"),
-                        Readings.level(Math.min(3, Math.abs(own - theirs) / 2))),
+                        Numbers.level(Math.min(3, Math.abs(own - theirs) / 2))),
                 probability * (1 + WEIGHT_PER_DB * Math.min(10, Math.abs(by)) * Math.sqrt(zones.size())),
                 Place.at(Aspect.WIDTH, first.lowHz(), last.highHz()));
     }

@@ -20,7 +20,7 @@ final class FinishSolver {
     private static final double EXACT_DB = 0.002;
     private static final int MOST_LOOKS = 40;
 
-    private final ThinnedMix mix;
+    private final MixEnvelope mix;
     private final double lufs;
     private final double dbtp;
     private final FinishSettings settings;
@@ -33,7 +33,7 @@ final class FinishSolver {
      * @param lufs of the corrected mix
      * @param dbtp of the corrected mix
      */
-    FinishSolver(ThinnedMix mix, double lufs, double dbtp, FinishSettings settings, double offsetLu) {
+    FinishSolver(MixEnvelope mix, double lufs, double dbtp, FinishSettings settings, double offsetLu) {
         this.mix = mix;
         this.lufs = lufs;
         this.dbtp = dbtp;
@@ -70,7 +70,7 @@ final class FinishSolver {
         return new FinishPlan(settings, drive, expected, standing, price, saneLufs);
     }
 
-    private ThinnedMix.Driven driven(double driveDb) {
+    private MixEnvelope.Driven driven(double driveDb) {
         LimiterSettings limiter = settings.limiter().orElseThrow();
         return mix.driven(driveDb, settings.ceilingDbtp(), limiter);
     }
@@ -82,7 +82,7 @@ final class FinishSolver {
     /** The highest drive that keeps within {@link SaneLimits}; at least the one that needs no limiter. */
     private double loudestSane(double clean) {
         UnivariateFunction beyond = d -> {
-            ThinnedMix.Driven driven = driven(d);
+            MixEnvelope.Driven driven = driven(d);
             double crushed = driven.integratedLufs() + offsetLu - settings.ceilingDbtp() + SaneLimits.LEAST_PLR_DB;
             double much = driven.quantileDb(1 - SaneLimits.MOST_OF_THE_TIME) - SaneLimits.MUCH_DB;
             return Math.max(crushed, much);
@@ -98,7 +98,7 @@ final class FinishSolver {
     }
 
     private Price price(double driveDb) {
-        ThinnedMix.Driven driven = driven(driveDb);
+        MixEnvelope.Driven driven = driven(driveDb);
         double average = 0;
         for (float db : driven.reductionDb()) {
             average += db / driven.reductionDb().length;

@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import oakmirror.measure.Levels;
-import oakmirror.readings.Readings;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** What a plan comes to, in sentences. */
@@ -19,13 +19,13 @@ public final class FinishText {
 
     /** Whether the target is reached, and what it takes or what is in the way. */
     public static String verdict(FinishPlan plan) {
-        String target = Readings.level(plan.settings().targetLufs()) + " LUFS";
-        String ceiling = Readings.level(plan.settings().ceilingDbtp()) + " dBTP";
-        String lands = Readings.level(plan.expectedLufs()) + " LUFS";
-        String sane = Readings.level(plan.loudestSaneLufs()) + " LUFS";
+        String target = Numbers.level(plan.settings().targetLufs()) + " LUFS";
+        String ceiling = Numbers.level(plan.settings().ceilingDbtp()) + " dBTP";
+        String lands = Numbers.level(plan.expectedLufs()) + " LUFS";
+        String sane = Numbers.level(plan.loudestSaneLufs()) + " LUFS";
         return switch (plan.standing()) {
             case NO_LOUDNESS -> Texts.of("mastered.theMixHasNo");
-            case HELD_BACK -> Texts.of("mastered.heldBackByDb", Readings.level(plan.missedLu()), ceiling, lands);
+            case HELD_BACK -> Texts.of("mastered.heldBackByDb", Numbers.level(plan.missedLu()), ceiling, lands);
             case OUT_OF_REACH -> Texts.of("mastered.noDriveMakesThis", target, ceiling, lands);
             case OVERDONE -> Texts.of("mastered.itLandsAtBut", target, overdone(plan), sane);
             case REACHED -> reached(plan, target, ceiling);
@@ -35,26 +35,26 @@ public final class FinishText {
     private static String overdone(FinishPlan plan) {
         double plr = plan.settings().ceilingDbtp() - plan.expectedLufs();
         return plr < SaneLimits.LEAST_PLR_DB
-                ? Texts.of("mastered.peaksWouldStandOnly", Readings.level(plr), Readings.level(SaneLimits.LEAST_PLR_DB))
+                ? Texts.of("mastered.peaksWouldStandOnly", Numbers.level(plr), Numbers.level(SaneLimits.LEAST_PLR_DB))
                 : Texts.of(
                         "mastered.moreThanDbOf",
-                        Readings.level(SaneLimits.MUCH_DB),
+                        Numbers.level(SaneLimits.MUCH_DB),
                         Math.round(100 * plan.price().overMuch()));
     }
 
     private static String reached(FinishPlan plan, String target, String ceiling) {
         if (plan.isTurnedDown()) {
-            return Texts.of("mastered.theMixIsOver", Readings.level(-plan.driveDb()), target);
+            return Texts.of("mastered.theMixIsOver", Numbers.level(-plan.driveDb()), target);
         }
         if (plan.price().mostDb() < NOTEWORTHY_DB) {
-            return Texts.of("mastered.itLandsAtWith", target, Readings.gainDb(plan.driveDb()), ceiling);
+            return Texts.of("mastered.itLandsAtWith", target, Numbers.gainDb(plan.driveDb()), ceiling);
         }
         return Texts.of(
                 "mastered.itLandsAtUnder",
                 target,
                 ceiling,
-                Readings.level(plan.price().mostDb()),
-                Readings.level(plan.price().averageDb()));
+                Numbers.level(plan.price().mostDb()),
+                Numbers.level(plan.price().averageDb()));
     }
 
     /**
@@ -66,7 +66,7 @@ public final class FinishText {
     public static Optional<String> advice(double plrDb, List<Double> references) {
         double least = references.stream().mapToDouble(d -> d).min().orElse(Double.NaN);
         return plrDb < least - LESS_DB
-                ? Optional.of(Texts.of("mastered.itsReferencesKeepDb", Readings.level(least - plrDb)))
+                ? Optional.of(Texts.of("mastered.itsReferencesKeepDb", Numbers.level(least - plrDb)))
                 : Optional.empty();
     }
 

@@ -47,7 +47,7 @@ public final class MasterRender {
      * @param measurement of all of it
      * @param thinned what a limiter's effect depends on
      */
-    public record Corrected(TrackMeasurement measurement, ThinnedMix thinned) {
+    public record Corrected(TrackMeasurement measurement, MixEnvelope thinned) {
 
         /** How it is brought to a target, about: limiting is only looked at on the thinned mix. */
         public FinishPlan plan(FinishSettings settings) {
@@ -98,7 +98,7 @@ public final class MasterRender {
     }
 
     private Corrected measureCorrected(Extent extent, Progress progress) throws IOException {
-        ThinnedMix thinned = new ThinnedMix(mix.sampleRate());
+        MixEnvelope thinned = new MixEnvelope(mix.sampleRate());
         TrackMeasurement measurement = run(chain, Taken.Meter.none(), extent, progress, thinned::add);
         return new Corrected(measurement, thinned);
     }

@@ -14,8 +14,9 @@ import java.io.UncheckedIOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import oakmirror.files.AtomicFile;
 import oakmirror.files.PlainFile;
-import oakmirror.files.WholeFile;
+import oakmirror.text.Texts;
 
 /**
  * Delivery targets, in order, as they are kept: an object with a list of {@code targets}, each with the fields of a {@link DeliveryTarget}, of which name, integratedLufs and
@@ -44,7 +45,9 @@ public record TargetList(List<DeliveryTarget> targets) {
 
     /** Those that come with the program: standards with their sources, and common practice. */
     public static TargetList shipped() {
-        try (InputStream in = TargetList.class.getResourceAsStream("targets.json")) {
+        InputStream own =
+                TargetList.class.getResourceAsStream("targets_" + Texts.spoken().getLanguage() + ".json");
+        try (InputStream in = own != null ? own : TargetList.class.getResourceAsStream("targets.json")) {
             return MAPPER.readValue(in, TargetList.class);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
@@ -71,7 +74,7 @@ public record TargetList(List<DeliveryTarget> targets) {
 
     /** Writes the list, whole or not at all. */
     public void write(Path file) throws IOException {
-        WholeFile.write(file, MAPPER.writeValueAsBytes(this));
+        AtomicFile.write(file, MAPPER.writeValueAsBytes(this));
     }
 
     /** The same with one more at the end, or instead of the one at a place. */

@@ -28,7 +28,7 @@ public final class MonitorMixer {
     public static final double FADE_SECONDS = 0.010;
 
     /** How many processors of one chain are made: those that stand by, and those that sound or fade. */
-    static final int POOL_SIZE = Standby.SLOTS + 4;
+    static final int POOL_SIZE = Prewarmed.SLOTS + 4;
 
     private static final int VOICES = 8;
 
@@ -38,7 +38,7 @@ public final class MonitorMixer {
     private final LiveMeter meter;
     private final MonitorBus bus;
     private final Readahead reading;
-    private final Standby standby;
+    private final Prewarmed standby;
     private volatile MonitorScene scene = MonitorScene.EMPTY;
     private final Jumps jumps = new Jumps(units -> place = units);
 
@@ -60,7 +60,7 @@ public final class MonitorMixer {
     public MonitorMixer(int sampleRate, int maxBlock) {
         this.sampleRate = sampleRate;
         this.maxBlock = maxBlock;
-        standby = new Standby(sampleRate);
+        standby = new Prewarmed(sampleRate);
         for (int i = 0; i < VOICES; i++) {
             voices[i] = new MonitorVoice(maxBlock, sampleRate, standby);
         }

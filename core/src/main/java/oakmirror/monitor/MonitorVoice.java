@@ -12,7 +12,7 @@ final class MonitorVoice {
     private final float[] left;
     private final float[] right;
     private final double fadeStep;
-    private final Standby standby;
+    private final Prewarmed standby;
     private final SourceReader reader;
     private StereoSource source;
     private ProcessorPool pool;
@@ -25,7 +25,7 @@ final class MonitorVoice {
     private boolean leaving;
     private boolean equalPower;
 
-    MonitorVoice(int maxBlock, int sampleRate, Standby standby) {
+    MonitorVoice(int maxBlock, int sampleRate, Prewarmed standby) {
         this.standby = standby;
         reader = new SourceReader(maxBlock);
         left = new float[maxBlock];

@@ -9,7 +9,7 @@ import java.util.UUID;
  * @param about what is said about it
  * @param figures what was measured of it
  */
-public record Profile(String id, About about, Figures figures) {
+public record Profile(String id, About about, Measurements figures) {
 
     private static final int LONGEST_ID = 64;
 
@@ -21,7 +21,7 @@ public record Profile(String id, About about, Figures figures) {
     }
 
     /** A profile that no other is. */
-    public static Profile of(About about, Figures figures) {
+    public static Profile of(About about, Measurements figures) {
         return new Profile(UUID.randomUUID().toString(), about, figures);
     }
 

@@ -15,8 +15,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import oakmirror.files.AtomicFile;
 import oakmirror.files.PlainFile;
-import oakmirror.files.WholeFile;
 import oakmirror.text.Texts;
 
 /**
@@ -81,7 +81,7 @@ public final class ProfileFile {
         ObjectNode root = MAPPER.createObjectNode().put("format", FORMAT).put("version", VERSION);
         ArrayNode all = root.putArray("profiles");
         profiles.forEach(p -> all.add(ProfileJson.toTree(p)));
-        WholeFile.write(file, written(root));
+        AtomicFile.write(file, written(root));
     }
 
     private static byte[] written(JsonNode tree) {

@@ -77,7 +77,7 @@ public final class ProfileJson {
     }
 
     /** The tree of figures. */
-    public static ObjectNode figures(Figures f) {
+    public static ObjectNode figures(Measurements f) {
         ObjectNode node = object().put("content", f.provenance().origin().content());
         f.provenance().origin().passage().ifPresent(p -> node.set("passage", range(p)));
         node.put("extent", f.provenance().extent().name())
@@ -124,7 +124,7 @@ public final class ProfileJson {
      *
      * @throws IllegalArgumentException when it is none; the message names what cannot be
      */
-    public static Figures figures(JsonNode node) {
+    public static Measurements figures(JsonNode node) {
         String content = node.path("content").asText("");
         if (!content.matches("[A-Za-z0-9-]{0,80}")) {
             throw new IllegalArgumentException("a content key is made of letters and digits");
@@ -132,7 +132,7 @@ public final class ProfileJson {
         Optional<TimeRange> passage = node.has("passage") ? Optional.of(range(node.path("passage"))) : Optional.empty();
         int rate = (int) Json.number(node, "sampleRate");
         JsonNode whole = node.path("whole");
-        return new Figures(
+        return new Measurements(
                 new Provenance(
                         new Origin(content, passage),
                         rate,
@@ -160,7 +160,7 @@ public final class ProfileJson {
     }
 
     /** Figures as they are read when they have been written. */
-    static Figures rounded(Figures figures) {
+    static Measurements rounded(Measurements figures) {
         return figures(figures(figures));
     }
 

@@ -122,12 +122,12 @@ public final class Take {
      *
      * @throws CancellationException when the waiting is interrupted
      */
-    public Optional<Figures> figures() {
+    public Optional<Measurements> figures() {
         end();
         try {
             TrackMeasurement m = measured.get();
             return Double.isFinite(m.heardLufs())
-                    ? Optional.of(Figures.of(m, m, TempoFinder.find(m.activity()), spread.spreadDb())
+                    ? Optional.of(Measurements.of(m, m, TempoFinder.find(m.activity()), spread.spreadDb())
                             .raised(-gainDb))
                     : Optional.empty();
         } catch (InterruptedException e) {

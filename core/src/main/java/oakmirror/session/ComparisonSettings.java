@@ -3,7 +3,7 @@ package oakmirror.session;
 import java.util.List;
 import oakmirror.compare.CorridorSettings;
 import oakmirror.compare.Jump;
-import oakmirror.level.LevelSettings;
+import oakmirror.levelmatch.LevelSettings;
 
 /**
  * How tracks are compared.

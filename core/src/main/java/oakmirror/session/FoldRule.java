@@ -31,6 +31,6 @@ public record FoldRule(Kind kind, String text) {
 
     /** What is folded, in words. */
     String label(int count) {
-        return Texts.of("sessions.folded", text.isBlank() ? "Profiles" : text, count);
+        return Texts.of("sessions.folded", text.isBlank() ? Texts.of("sessions.profiles") : text, count);
     }
 }

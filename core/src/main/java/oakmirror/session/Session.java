@@ -14,7 +14,7 @@ import oakmirror.correction.WantedTone;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.files.Unseen;
 import oakmirror.finish.FinishSettings;
-import oakmirror.level.LevelSettings;
+import oakmirror.levelmatch.LevelSettings;
 import oakmirror.session.Delivery.Output;
 import oakmirror.spectrum.StereoSpectrum.Part;
 import oakmirror.zones.ZoneDecisions;

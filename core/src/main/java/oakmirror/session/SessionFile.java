@@ -5,9 +5,9 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.nio.file.Path;
+import oakmirror.files.AtomicFile;
 import oakmirror.files.DiskFullException;
 import oakmirror.files.PlainFile;
-import oakmirror.files.WholeFile;
 import oakmirror.text.Texts;
 
 /**
@@ -38,7 +38,7 @@ public final class SessionFile {
             throw new IOException(Texts.of("sessions.theSessionHasBecome"));
         }
         try {
-            WholeFile.write(file, bytes);
+            AtomicFile.write(file, bytes);
         } catch (DiskFullException e) {
             throw new IOException(Texts.of("sessions.thereIsNoRoom", file.getFileName()), e);
         } catch (IOException e) {

@@ -36,7 +36,7 @@ import java.util.List;
 import java.util.Map;
 import oakmirror.blind.BlindResult;
 import oakmirror.correction.CorrectionSettings.Basis;
-import oakmirror.profile.Figures;
+import oakmirror.profile.Measurements;
 import oakmirror.profile.Profile;
 import oakmirror.profile.ProfileJson;
 import oakmirror.text.Texts;
@@ -63,8 +63,8 @@ final class SessionJson {
                 .addDeserializer(Path.class, new PathDeserializer())
                 .addSerializer(Profile.class, new ProfilePool.Writer())
                 .addDeserializer(Profile.class, new ProfilePool.Reader())
-                .addSerializer(Figures.class, new AsTree<>(Figures.class, ProfileJson::figures))
-                .addDeserializer(Figures.class, new FromTree<>(Figures.class, ProfileJson::figures));
+                .addSerializer(Measurements.class, new AsTree<>(Measurements.class, ProfileJson::figures))
+                .addDeserializer(Measurements.class, new FromTree<>(Measurements.class, ProfileJson::figures));
         JsonFactory bounded = JsonFactory.builder()
                 .streamReadConstraints(StreamReadConstraints.builder()
                         .maxNestingDepth(DEEPEST)

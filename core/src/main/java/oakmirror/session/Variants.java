@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import oakmirror.finish.FinishSettings;
-import oakmirror.readings.Readings;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /**
@@ -85,10 +85,10 @@ public record Variants(
             parts.add(Math.round(100 * strength) + " %");
         }
         if (cautions.size() > 1) {
-            parts.add("caution " + Math.round(100 * caution));
+            parts.add(Texts.of("sessions.caution", Math.round(100 * caution)));
         }
         if (finishes.size() > 1 || parts.isEmpty()) {
-            parts.add(Readings.level(finish.targetLufs()) + " LUFS");
+            parts.add(Numbers.level(finish.targetLufs()) + " LUFS");
         }
         return new Variant(String.join(", ", parts), settings);
     }

@@ -2,6 +2,7 @@ package oakmirror.spectrum;
 
 import java.util.Optional;
 import java.util.Set;
+import oakmirror.text.Texts;
 
 /**
  * The key a stretch of music seems to be in: the one of 24 whose profile of notes is most like its own (D. Temperley, "What's Key for
@@ -73,7 +74,7 @@ public record Key(int tonic, boolean major) {
 
     /** Its name, as D major. */
     public String label() {
-        return NAMES[tonic] + (major ? " major" : " minor");
+        return Texts.of(major ? "spectrum.major" : "spectrum.minor", NAMES[tonic]);
     }
 
     /** Whether the note nearest to a frequency is in its scale; of the minor scales, the natural, the harmonic or the melodic. */

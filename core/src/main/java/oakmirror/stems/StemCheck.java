@@ -3,10 +3,9 @@ package oakmirror.stems;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
-import oakmirror.readings.Readings;
 import oakmirror.spectrum.Zone;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /**
@@ -46,34 +45,32 @@ public record StemCheck(String sentence, String zones, List<String> warnings) {
      */
     public static StemCheck of(Bus bus, StemPowers powers, Form mix, List<Form> stems) {
         double left = powers.residualDb();
-        String sentence = Texts.of("stems.theStemsSumTo", Readings.gainDb(bus.residualDb()), Readings.gainDb(left));
+        String sentence = Texts.of("stems.theStemsSumTo", Numbers.gainDb(bus.residualDb()), Numbers.gainDb(left));
         List<String> zones = new ArrayList<>();
         for (Zone zone : Zone.values()) {
-            zones.add(zone.label() + " " + Readings.gainDb(powers.residualDb(zone)));
+            zones.add(zone.label() + " " + Numbers.gainDb(powers.residualDb(zone)));
         }
         List<String> warnings = new ArrayList<>();
         if (left > MOST_LEFT_DB) {
-            warnings.add(Texts.of("stems.somethingOfTheMix", Readings.gainDb(left)));
+            warnings.add(Texts.of("stems.somethingOfTheMix", Numbers.gainDb(left)));
         }
         double late = (double) bus.delayFrames() / mix.sampleRate();
         if (Math.abs(late) > LATE_SECONDS) {
-            warnings.add(String.format(
-                    Locale.ROOT,
-                    Texts.of("stems.theMixBegins0f"),
-                    1000 * Math.abs(late),
-                    late > 0 ? "later" : "earlier"));
+            warnings.add(Texts.of(
+                    late > 0 ? "stems.theMixStartsLater" : "stems.theMixStartsEarlier",
+                    Numbers.fixed(1000 * Math.abs(late), 0)));
         }
         Map<String, List<String>> same = new LinkedHashMap<>();
         for (Form stem : stems) {
             double longer = stem.seconds() - mix.seconds();
             if (Math.abs(longer) > OTHER_LENGTH_SECONDS) {
-                String than = longer > 0 ? "longer" : "shorter";
-                String said = String.format(Locale.ROOT, Texts.of("stems.1fSSThan"), Math.abs(longer), than);
+                String said =
+                        Texts.of(longer > 0 ? "stems.longer" : "stems.shorter", Numbers.seconds(Math.abs(longer)));
                 same.computeIfAbsent(said, k -> new ArrayList<>()).add(stem.name());
             }
             if (stem.sampleRate() != mix.sampleRate()) {
                 String said = Texts.of(
-                        "stems.theMixConverted", Readings.rate(stem.sampleRate()), Readings.rate(mix.sampleRate()));
+                        "stems.theMixConverted", Numbers.rate(stem.sampleRate()), Numbers.rate(mix.sampleRate()));
                 same.computeIfAbsent(said, k -> new ArrayList<>()).add(stem.name());
             }
         }

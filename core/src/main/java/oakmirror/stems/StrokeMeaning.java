@@ -5,8 +5,8 @@ import java.util.List;
 import java.util.Optional;
 import oakmirror.correction.Strokes;
 import oakmirror.correction.Strokes.Range;
-import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** What broad strokes that sound right say about the mix, in one sentence: which stem or range to change. */
@@ -32,7 +32,7 @@ public final class StrokeMeaning {
         if (Math.abs(db) < SMALLEST_DB) {
             return Texts.of("stems.turnLowsMidsOr");
         }
-        String said = range.label() + " " + Readings.gainDb(db) + ": ";
+        String said = range.label() + " " + Numbers.gainDb(db) + ": ";
         return said
                 + (powers.isPresent() && powers.get().stems() > 0
                         ? byStem(range, db, powers.get(), names)
@@ -40,16 +40,12 @@ public final class StrokeMeaning {
     }
 
     private static String byRange(Range range, double db) {
-        String more = db > 0 ? "more" : "less";
+        String more = Texts.of(db > 0 ? "stems.more" : "stems.less");
         return switch (range) {
-            case LOW -> Texts.of("stems.theMixWantsBelow", more, Readings.about(range.highHz()));
+            case LOW -> Texts.of("stems.theMixWantsBelow", more, Numbers.about(range.highHz()));
             case MID ->
-                Texts.of(
-                        "stems.theMixWantsBetween",
-                        more,
-                        Readings.about(range.lowHz()),
-                        Readings.about(range.highHz()));
-            case HIGH -> Texts.of("stems.theMixWantsAbove", more, Readings.about(range.lowHz()));
+                Texts.of("stems.theMixWantsBetween", more, Numbers.about(range.lowHz()), Numbers.about(range.highHz()));
+            case HIGH -> Texts.of("stems.theMixWantsAbove", more, Numbers.about(range.lowHz()));
         };
     }
 
@@ -58,11 +54,10 @@ public final class StrokeMeaning {
         for (int s = 1; s < powers.stems(); s++) {
             loudest = own(powers, s, range) > own(powers, loudest, range) ? s : loudest;
         }
-        String lead = Texts.of("stems.isTheLoudestStem", names.get(loudest));
         double needed = gainFor(powers, loudest, range, db);
         return Math.abs(needed) >= MOST_DB
-                ? Texts.of("stems.itAloneCannotDo", lead)
-                : Texts.of("stems.onItAloneWould", lead + Readings.gainDb(needed));
+                ? Texts.of("stems.itAloneCannotDo", names.get(loudest))
+                : Texts.of("stems.onItAloneWould", names.get(loudest), Numbers.gainDb(needed));
     }
 
     private static double own(StemPowers powers, int stem, Range range) {

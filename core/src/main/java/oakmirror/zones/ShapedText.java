@@ -1,10 +1,9 @@
 package oakmirror.zones;
 
-import java.util.Locale;
 import oakmirror.correction.RoundedBands;
 import oakmirror.dsp.ZoneDynamicsBand;
-import oakmirror.readings.Readings;
 import oakmirror.spectrum.StereoSpectrum.Part;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /**
@@ -29,27 +28,33 @@ public record ShapedText(String text, double errorDb) {
         if (shaped.isAlike()) {
             text.append(middle.lines());
         } else {
-            text.append(Texts.of("zones.middleLR2")).append(middle.lines());
-            text.append(Texts.of("zones.sideLR2")).append(side.lines());
+            text.append(Texts.of("zones.middleLR2")).append('\n').append(middle.lines());
+            text.append('\n').append(Texts.of("zones.sideLR2")).append('\n').append(side.lines());
         }
         if (!shaped.dynamics().isEmpty()) {
-            text.append(Texts.of("zones.dynamicsBeforeTheEqualiser"));
+            text.append('\n')
+                    .append(Texts.of("zones.dynamicsBeforeTheEqualiser"))
+                    .append('\n');
             shaped.dynamics().forEach(b -> text.append(line(b)));
         }
-        text.append(String.format(Locale.ROOT, Texts.of("zones.gainSMakesUp"), Readings.gainDb(madeUpDb), error));
+        text.append('\n')
+                .append(Texts.of("zones.gainMakesUp", Numbers.gainDb(madeUpDb)))
+                .append('\n');
+        text.append(Texts.of("zones.rounded", Numbers.fixed(error, 2))).append('\n');
+        text.append(Texts.of("zones.whatQIs")).append('\n');
         return new ShapedText(text.toString(), error);
     }
 
     private static String line(ZoneDynamicsBand b) {
-        return String.format(
-                Locale.ROOT,
-                Texts.of("zones.sSSAbove"),
-                b.zone().label(),
-                Readings.range(b.zone().lowHz(), b.zone().highHz()),
-                ZoneWords.ratio(b),
-                Readings.level(b.thresholdDb()),
-                Readings.milliseconds(b.attackSeconds()),
-                Readings.milliseconds(b.releaseSeconds()),
-                Readings.gainDb(b.makeUpDb()));
+        return Texts.of(
+                        "zones.dynamicsLine",
+                        b.zone().label(),
+                        Numbers.range(b.zone().lowHz(), b.zone().highHz()),
+                        ZoneWords.ratio(b),
+                        Numbers.level(b.thresholdDb()),
+                        Numbers.milliseconds(b.attackSeconds()),
+                        Numbers.milliseconds(b.releaseSeconds()),
+                        Numbers.gainDb(b.makeUpDb()))
+                + "\n";
     }
 }

@@ -1,9 +1,8 @@
 package oakmirror.zones;
 
-import java.util.Locale;
 import oakmirror.dsp.ZoneDynamicsBand;
-import oakmirror.readings.Readings;
 import oakmirror.stereo.Width;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** Moves of zones in words. */
@@ -14,24 +13,24 @@ public final class ZoneWords {
     /** What is done, and how much of it: "compressed 1.6 : 1" or "expanded 1 : 1.4". */
     public static String ratio(ZoneDynamicsBand band) {
         return band.slope() <= 0
-                ? String.format(Locale.ROOT, Texts.of("zones.compressed1f1"), 1 / (1 + band.slope()))
-                : String.format(Locale.ROOT, Texts.of("zones.expanded11f"), 1 + band.slope());
+                ? Texts.of("zones.compressed", Numbers.level(1 / (1 + band.slope())))
+                : Texts.of("zones.expanded", Numbers.level(1 + band.slope()));
     }
 
     /** Where the mix stands in a zone against its references. */
     public static String standing(ZoneAspect aspect, ZoneDifference d) {
-        String reading = aspect == ZoneAspect.WIDTH ? "side/mid " : "crest ";
-        return Texts.of("zones.dBReferences", reading + Readings.level(d.own()), Readings.level(d.theirs()));
+        String reading = aspect == ZoneAspect.WIDTH ? "findings.sideMid" : "findings.crest";
+        return Texts.of("zones.dBReferences", Texts.of(reading, Numbers.level(d.own())), Numbers.level(d.theirs()));
     }
 
     /** What a dynamics move does, and what comes of it. */
     public static String dynamics(DynamicsMove move) {
         String done = Texts.of(
-                "zones.aboveDb", ratio(move.band()), Readings.level(move.band().thresholdDb()));
+                "zones.aboveDb", ratio(move.band()), Numbers.level(move.band().thresholdDb()));
         String crest = Texts.of(
                 "zones.crestDb",
-                Readings.level(move.before().middleDb()),
-                Readings.level(move.after().middleDb()));
+                Numbers.level(move.before().middleDb()),
+                Numbers.level(move.after().middleDb()));
         return done + ", " + crest + (move.isReached() ? "" : Texts.of("zones.asFarAsA"));
     }
 
@@ -39,9 +38,9 @@ public final class ZoneWords {
     public static String width(Width before, Width after) {
         return Texts.of(
                 "zones.correlationInMono",
-                Readings.signed(before.correlation()),
-                Readings.signed(after.correlation()),
-                Readings.gain(before.foldDownDb()),
-                Readings.gainDb(after.foldDownDb()));
+                Numbers.signed(before.correlation()),
+                Numbers.signed(after.correlation()),
+                Numbers.gain(before.foldDownDb()),
+                Numbers.gainDb(after.foldDownDb()));
     }
 }

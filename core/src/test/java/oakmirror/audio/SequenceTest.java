@@ -28,13 +28,13 @@ class SequenceTest {
 
     @Test
     void anExcerptIsSilentBeyondItsEnds() {
-        Excerpt e = Excerpt.of(ramp(100, 1), new TimeRange(0.010, 0.014));
+        Slice e = Slice.of(ramp(100, 1), new TimeRange(0.010, 0.014));
         assertThat(e.frames()).isEqualTo(4);
         assertThat(read(e, -2, 8)).containsExactly(0, 0, 11, 12, 13, 14, 0, 0);
         assertThat(read(e, 2, 1)).containsExactly(13);
         assertThat(read(e, -9, 3)).containsExactly(0, 0, 0);
         assertThat(read(e, 50, 3)).containsExactly(0, 0, 0);
-        assertThat(Excerpt.of(ramp(5, 1), new TimeRange(0.002, 9)).frames()).isEqualTo(3);
+        assertThat(Slice.of(ramp(5, 1), new TimeRange(0.002, 9)).frames()).isEqualTo(3);
     }
 
     @Test

@@ -32,7 +32,7 @@ import oakmirror.filter.AnalogueSection;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
 import oakmirror.measure.TrackMeasurer.Extent;
-import oakmirror.profile.Figures;
+import oakmirror.profile.Measurements;
 import oakmirror.rhythm.Rhythm;
 import oakmirror.session.Fact;
 import oakmirror.session.Session;
@@ -165,26 +165,26 @@ class BouncesTest {
                 .isFalse();
     }
 
-    private static Figures figures(float[] both) throws IOException {
+    private static Measurements figures(float[] both) throws IOException {
         TrackMeasurement m = measured(both);
-        return Figures.of(m, m, Rhythm.NONE, new float[0]);
+        return Measurements.of(m, m, Rhythm.NONE, new float[0]);
     }
 
     @Test
     void aMixThatComesCloserIsToldSoZoneByZone() throws IOException {
         float[] song = song(30);
-        Figures reference = figures(song);
+        Measurements reference = figures(song);
         List<Subject> references =
                 List.of(new Subject(1, "r", reference.compared(), reference.wholeFile(), Optional.empty()));
-        Standing boomy = Standing.of(
+        BounceAssessment boomy = BounceAssessment.of(
                 figures(equalised(song, AnalogueSection.bell(3000, 9, 0.9))), references, CorridorSettings.DEFAULT);
-        Standing less = Standing.of(
+        BounceAssessment less = BounceAssessment.of(
                 figures(equalised(song, AnalogueSection.bell(3000, 3, 0.9), AnalogueSection.highShelf(9000, 9, 0.9))),
                 references,
                 CorridorSettings.DEFAULT);
         assertThat(boomy.outsideDb().get(Zone.PRESENCE)).isGreaterThan(1.5);
         assertThat(less.outsideDb().get(Zone.PRESENCE)).isLessThan(1);
-        Standing.Change change = less.since(boomy);
+        BounceAssessment.Change change = less.since(boomy);
         assertThat(change.closer().zones()).contains(Zone.PRESENCE);
         assertThat(change.further().zones()).contains(Zone.AIR);
         assertThat(change.words("bounce 1")).startsWith("closer in ").contains(" since bounce 1, further in ");
@@ -193,7 +193,7 @@ class BouncesTest {
 
     @Test
     void whatIsCloserAndFurtherIsToldInWords() {
-        Standing before = standing(3, 2, 0);
+        BounceAssessment before = standing(3, 2, 0);
         assertThat(standing(1, 2, 0).since(before).words("bounce 1")).isEqualTo("closer in all zones since bounce 1");
         assertThat(standing(3, 0, 1).since(before).words("bounce 1"))
                 .isEqualTo("closer in PLR since bounce 1, further in width");
@@ -202,33 +202,33 @@ class BouncesTest {
         Map<Zone, Double> some = new EnumMap<>(before.outsideDb());
         some.put(Zone.SUB, 0.0);
         some.put(Zone.AIR, Double.NaN);
-        assertThat(new Standing(some, -18, 12, 1, -9, 2).since(before).words("bounce 1"))
+        assertThat(new BounceAssessment(some, -18, 12, 1, -9, 2).since(before).words("bounce 1"))
                 .as("what is not known is not told")
                 .isEqualTo("closer in Sub and PLR since bounce 1, further in width");
     }
 
     /** As far outside in every zone, and so far in PLR and width. */
-    private static Standing standing(double zones, double plr, double width) {
+    private static BounceAssessment standing(double zones, double plr, double width) {
         Map<Zone, Double> outside = new EnumMap<>(Zone.class);
         for (Zone zone : Zone.values()) {
             outside.put(zone, zones);
         }
-        return new Standing(outside, -18, 12, plr, -9, width);
+        return new BounceAssessment(outside, -18, 12, plr, -9, width);
     }
 
     @Test
     void aBounceOfALowRateIsNotJudgedWhereItHasNothingToSay() throws IOException {
-        Figures reference = figures(song(20));
+        Measurements reference = figures(song(20));
         List<Subject> references =
                 List.of(new Subject(1, "r", reference.compared(), reference.wholeFile(), Optional.empty()));
         float[] low = Signals.musicLike(16000, 20, 0.2, 3);
         TrackMeasurement m = new TrackMeasurer(EXECUTOR, Extent.ALL)
                 .measure(Signals.clip(16000, ChannelLayout.stereo(), low, low).stream(), Progress.NONE);
-        Standing standing =
-                Standing.of(Figures.of(m, m, Rhythm.NONE, new float[0]), references, CorridorSettings.DEFAULT);
+        BounceAssessment standing = BounceAssessment.of(
+                Measurements.of(m, m, Rhythm.NONE, new float[0]), references, CorridorSettings.DEFAULT);
         assertThat(standing.outsideDb().get(Zone.AIR)).isNaN();
         assertThat(standing.outsideDb().get(Zone.MID)).isNotNaN();
-        Standing whole = Standing.of(reference, references, CorridorSettings.DEFAULT);
+        BounceAssessment whole = BounceAssessment.of(reference, references, CorridorSettings.DEFAULT);
         assertThat(whole.since(standing).closer().zones()).doesNotContain(Zone.AIR);
         assertThat(standing.since(whole).further().zones()).doesNotContain(Zone.AIR);
     }
@@ -236,10 +236,10 @@ class BouncesTest {
     @Test
     void movesThatWereMadeInTheMixAreKnownAgain() throws IOException {
         float[] song = song(30);
-        Figures reference = figures(song);
-        Figures dull = figures(equalised(song, AnalogueSection.bell(5000, -6, 1)));
-        Figures better = figures(equalised(song, AnalogueSection.bell(5000, -1, 1)));
-        Figures duller = figures(equalised(song, AnalogueSection.bell(5000, -12, 1)));
+        Measurements reference = figures(song);
+        Measurements dull = figures(equalised(song, AnalogueSection.bell(5000, -6, 1)));
+        Measurements better = figures(equalised(song, AnalogueSection.bell(5000, -1, 1)));
+        Measurements duller = figures(equalised(song, AnalogueSection.bell(5000, -12, 1)));
         Gap gap = Gap.between(
                 dull.compared().spectrum(),
                 dull.lufs(),
@@ -263,7 +263,7 @@ class BouncesTest {
 
     @Test
     void bouncesAreKeptWithTheSession() throws IOException {
-        Figures figures = figures(song(6));
+        Measurements figures = figures(song(6));
         Bounce bounce = new Bounce(
                 1,
                 "abc",

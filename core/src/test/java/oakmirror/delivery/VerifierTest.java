@@ -40,7 +40,7 @@ class VerifierTest {
     }
 
     private Verification verify(float[] l, float[] r, int bits, boolean dithered) throws IOException {
-        Witness witness = new Witness(left.length);
+        RoundTripProbe witness = new RoundTripProbe(left.length);
         TrackMeasurement written = measured(left, right, witness::add);
         Promise promise = new Promise(written.heard(), 0, RATE, bits, dithered);
         Verifier verifier = new Verifier(witness, promise);
@@ -91,7 +91,7 @@ class VerifierTest {
 
     @Test
     void whereBothSidesAreAlikeItCannotBeTold() throws IOException {
-        Witness witness = new Witness(left.length);
+        RoundTripProbe witness = new RoundTripProbe(left.length);
         TrackMeasurement written = measured(left, left, witness::add);
         Verifier verifier = new Verifier(witness, new Promise(written.heard(), 0, RATE, 32, false));
         Verification v = verifier.result(measured(left, left, verifier::add));
@@ -119,7 +119,7 @@ class VerifierTest {
             r[i] = right[i] * 1.1f;
         }
         assertThat(verify(l, r, 0, false).faults()).anyMatch(f -> f.startsWith("It measures 0.8 LU louder"));
-        Witness witness = new Witness(left.length);
+        RoundTripProbe witness = new RoundTripProbe(left.length);
         TrackMeasurement written = measured(left, right, witness::add);
         Verifier verifier = new Verifier(witness, new Promise(written.heard(), -30, RATE, 24, false));
         assertThat(verifier.result(measured(l, r, verifier::add)).faults())
@@ -158,7 +158,7 @@ class VerifierTest {
                 float[] l = Signals.white(length, amplitude, seed);
                 float[] r = Signals.white(length, amplitude, seed + 1000L);
                 for (boolean dithered : new boolean[] {true, false}) {
-                    Witness witness = new Witness(length);
+                    RoundTripProbe witness = new RoundTripProbe(length);
                     TrackMeasurement written = measured(l, r, witness::add);
                     Verifier verifier = new Verifier(witness, new Promise(written.heard(), 0, RATE, 16, dithered));
                     TpdfDither a = dithered ? new TpdfDither(16, seed) : TpdfDither.off(16);

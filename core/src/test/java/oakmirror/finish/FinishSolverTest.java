@@ -19,8 +19,8 @@ import org.junit.jupiter.params.provider.ValueSource;
 /** Drives by closed forms, and thinned mixes beside what they are of. */
 class FinishSolverTest {
 
-    private static ThinnedMix thinned(int rate, float[] both) {
-        ThinnedMix mix = new ThinnedMix(rate);
+    private static MixEnvelope thinned(int rate, float[] both) {
+        MixEnvelope mix = new MixEnvelope(rate);
         for (int at = 0; at < both.length; at += 777) {
             float[] part = Arrays.copyOfRange(both, at, Math.min(both.length, at + 777));
             mix.add(part, part, part.length);
@@ -39,7 +39,7 @@ class FinishSolverTest {
     void withoutALimiterTheGainReachesTheTargetOrTheCeiling(
             double lufs, double peak, double target, double ceiling, double gain, double missed) {
         FinishSettings settings = new FinishSettings(target, ceiling, Optional.empty());
-        FinishPlan plan = new FinishSolver(new ThinnedMix(48000), lufs, peak, settings, 0).solve();
+        FinishPlan plan = new FinishSolver(new MixEnvelope(48000), lufs, peak, settings, 0).solve();
         assertThat(plan.driveDb()).isCloseTo(gain, within(1e-9));
         assertThat(plan.missedLu()).isCloseTo(missed, within(1e-9));
     }
@@ -47,7 +47,7 @@ class FinishSolverTest {
     /** A sine has no peaks above its others, so that a limiter can make it no louder than a sine at the ceiling, which is 3 dB below it on either side. */
     @Test
     void aSineGetsNoLouderThanTheCeiling() {
-        ThinnedMix mix = thinned(48000, Signals.tone(48000, -20, 5));
+        MixEnvelope mix = thinned(48000, Signals.tone(48000, -20, 5));
         FinishSettings settings = FinishSettings.DEFAULT.withTarget(-0.5, -1);
         FinishPlan plan = new FinishSolver(mix, -20, -20, settings, 0).solve();
         assertThat(plan.standing()).isEqualTo(Standing.OUT_OF_REACH);
@@ -61,18 +61,18 @@ class FinishSolverTest {
         float[] music = Signals.musicLike(rate, 6, 0.05, 1);
         LoudnessMeter meter = new LoudnessMeter(rate, ChannelLayout.stereo());
         meter.add(new float[][] {music, music}, music.length);
-        ThinnedMix.Driven driven = thinned(rate, music).driven(3, 0, LimiterSettings.DEFAULT);
+        MixEnvelope.Driven driven = thinned(rate, music).driven(3, 0, LimiterSettings.DEFAULT);
         assertThat(driven.integratedLufs()).isCloseTo(meter.result().integratedLufs() + 3, within(0.01));
         assertThat(driven.quantileDb(1)).isZero();
     }
 
     @Test
     void loudnessGrowsWithTheDriveAndReductionWithIt() {
-        ThinnedMix mix = thinned(48000, Signals.musicLike(48000, 8, 0.2, 1));
+        MixEnvelope mix = thinned(48000, Signals.musicLike(48000, 8, 0.2, 1));
         double loudness = Double.NEGATIVE_INFINITY;
         double most = 0;
         for (double drive = 0; drive < 25; drive += 0.5) {
-            ThinnedMix.Driven driven = mix.driven(drive, -1, LimiterSettings.DEFAULT);
+            MixEnvelope.Driven driven = mix.driven(drive, -1, LimiterSettings.DEFAULT);
             assertThat(driven.integratedLufs()).isGreaterThan(loudness);
             assertThat(driven.quantileDb(1)).isGreaterThanOrEqualTo(most);
             if (driven.quantileDb(0.9) > 0.1) {
@@ -91,7 +91,7 @@ class FinishSolverTest {
         for (int i = 24000; i < clicks.length; i += 24000) {
             clicks[i] = 0.1f;
         }
-        ThinnedMix mix = thinned(48000, clicks);
+        MixEnvelope mix = thinned(48000, clicks);
         double lufs = mix.driven(0, 0, LimiterSettings.DEFAULT).integratedLufs();
         FinishPlan plan = new FinishSolver(mix, lufs, -20, FinishSettings.DEFAULT, 0).solve();
         assertThat(plan.loudestSaneLufs()).isFinite();

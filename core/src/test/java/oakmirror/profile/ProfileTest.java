@@ -77,7 +77,7 @@ class ProfileTest {
 
     private static Profile profile(TrackMeasurement m, String title) {
         Rhythm rhythm = TempoFinder.find(m.activity());
-        return Profile.of(About.of(title, "made for a test"), Figures.of(m, m, rhythm, new float[0]));
+        return Profile.of(About.of(title, "made for a test"), Measurements.of(m, m, rhythm, new float[0]));
     }
 
     private static Profile again(Profile profile) throws IOException {
@@ -86,7 +86,7 @@ class ProfileTest {
 
     @Test
     void itComparesAsItsTrackDoes() throws IOException {
-        Figures kept = again(profile(song, "Reed Boat")).figures();
+        Measurements kept = again(profile(song, "Reed Boat")).figures();
         Subject first = new Subject(0, "mix", mix, mix, Optional.of(107.0));
         Subject track = new Subject(1, "song", song, song, kept.bpm());
         Subject profile = new Subject(1, "song", kept.compared(), kept.wholeFile(), kept.bpm());
@@ -213,11 +213,11 @@ class ProfileTest {
     @Test
     void severalFoldedLeaveTheirOwnCorridor() {
         Subject first = new Subject(0, "mix", mix, mix, Optional.empty());
-        List<Figures> two =
+        List<Measurements> two =
                 List.of(profile(song, "a").figures(), profile(other, "b").figures());
-        Figures fold = Fold.of("k", two);
+        Measurements fold = Aggregate.of("k", two);
         Subject folded = new Subject(1, "two", fold.compared(), fold.wholeFile(), Optional.empty())
-                .withFolded(two.stream().map(Figures::compared).toList());
+                .withFolded(two.stream().map(Measurements::compared).toList());
         List<Subject> apart = List.of(
                 first,
                 new Subject(1, "a", song, song, Optional.empty()),
@@ -239,21 +239,22 @@ class ProfileTest {
 
     @Test
     void theNearestIsTheSameSongAndTheFarthestTheOneThatIsFilteredMost() {
-        Sketch of = Sketch.of(song, Rhythm.NONE);
-        List<Sketch> all =
-                List.of(Sketch.of(other, Rhythm.NONE), of, Sketch.of(mix, Rhythm.NONE), tilted(of, 6), tilted(of, 3));
-        List<Likeness.Near> nearest = Likeness.nearest(of, all, Likeness.By.TONE, 5);
+        Descriptor of = Descriptor.of(song, Rhythm.NONE);
+        List<Descriptor> all = List.of(
+                Descriptor.of(other, Rhythm.NONE), of, Descriptor.of(mix, Rhythm.NONE), tilted(of, 6), tilted(of, 3));
+        List<Similarity.Near> nearest = Similarity.nearest(of, all, Similarity.By.TONE, 5);
         assertThat(nearest.get(0).index()).isEqualTo(1);
         assertThat(nearest.get(0).distance()).isLessThan(0.05);
         double three = distance(nearest, 4);
         double six = distance(nearest, 3);
         assertThat(six / three).isCloseTo(2, within(0.1));
-        assertThat(Likeness.nearest(of, all, Likeness.By.LOUDNESS, 1).get(0).index())
+        assertThat(Similarity.nearest(of, all, Similarity.By.LOUDNESS, 1).get(0).index())
                 .isIn(1, 3, 4);
-        assertThat(Likeness.nearest(of, all, Likeness.By.ALL, 1).get(0).index()).isEqualTo(1);
+        assertThat(Similarity.nearest(of, all, Similarity.By.ALL, 1).get(0).index())
+                .isEqualTo(1);
     }
 
-    private static double distance(List<Likeness.Near> all, int index) {
+    private static double distance(List<Similarity.Near> all, int index) {
         return all.stream()
                 .filter(n -> n.index() == index)
                 .findFirst()
@@ -261,16 +262,17 @@ class ProfileTest {
                 .distance();
     }
 
-    private static Sketch tilted(Sketch s, double dbPerDecade) {
+    private static Descriptor tilted(Descriptor s, double dbPerDecade) {
         short[] bands = s.centiDb().clone();
         short[] broad = s.broad().clone();
         for (int b = 0; b < bands.length; b++) {
-            bands[b] += bands[b] == Sketch.NOTHING ? 0 : (short) Math.round(dbPerDecade * 100 * (b - 136) / 80.0);
+            bands[b] += bands[b] == Descriptor.NOTHING ? 0 : (short) Math.round(dbPerDecade * 100 * (b - 136) / 80.0);
         }
         for (int i = 0; i < broad.length; i++) {
-            broad[i] += broad[i] == Sketch.NOTHING ? 0 : (short) Math.round(dbPerDecade * 100 * (8 * i - 136) / 80.0);
+            broad[i] +=
+                    broad[i] == Descriptor.NOTHING ? 0 : (short) Math.round(dbPerDecade * 100 * (8 * i - 136) / 80.0);
         }
-        return new Sketch(bands, broad, s.lufs(), s.peakToLoudnessDb(), s.widthDb(), s.bpm());
+        return new Descriptor(bands, broad, s.lufs(), s.peakToLoudnessDb(), s.widthDb(), s.bpm());
     }
 
     @Test
@@ -343,10 +345,11 @@ class ProfileTest {
         assertThat(read.figures().edgeHz()).isEmpty();
         assertThat(read.figures().isPassage()).isFalse();
         assertThat(read.figures().seconds()).isCloseTo(70, within(0.01));
-        assertThat(Sketch.of(read.figures())).isEqualTo(Sketch.of(profile.figures()));
-        assertThat(Likeness.toneGap(Sketch.NONE, Sketch.of(read.figures())).judgedDb())
+        assertThat(Descriptor.of(read.figures())).isEqualTo(Descriptor.of(profile.figures()));
+        assertThat(Similarity.toneGap(Descriptor.NONE, Descriptor.of(read.figures()))
+                        .judgedDb())
                 .isNaN();
         assertThatThrownBy(() -> profile.withId("../x")).isInstanceOf(IllegalArgumentException.class);
-        assertThatThrownBy(() -> Fold.of("k", List.of())).isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> Aggregate.of("k", List.of())).isInstanceOf(IllegalArgumentException.class);
     }
 }

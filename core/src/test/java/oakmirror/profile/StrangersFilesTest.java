@@ -55,7 +55,7 @@ class StrangersFilesTest {
         TrackMeasurement m = new TrackMeasurer(executor, Extent.ALL)
                 .measure(Signals.clip(44100, ChannelLayout.stereo(), song, song).stream(), Progress.NONE);
         executor.shutdown();
-        good = Profile.of(About.of("Reed Boat", "a test"), Figures.of(m, m, Rhythm.NONE, new float[0]));
+        good = Profile.of(About.of("Reed Boat", "a test"), Measurements.of(m, m, Rhythm.NONE, new float[0]));
     }
 
     private Path written(String content) throws IOException {
@@ -110,7 +110,7 @@ class StrangersFilesTest {
                     ((ArrayNode) parent).set(Integer.parseInt(name), value);
                 }
                 try {
-                    Figures figures = ProfileJson.fromTree(changed).figures();
+                    Measurements figures = ProfileJson.fromTree(changed).figures();
                     assertThat(figures.lufs()).isFinite();
                     assertThat(figures.compared().seconds()).isBetween(0.0, 7.0 * 86_400);
                     assertThat(figures.contour().lufs().length).isLessThanOrEqualTo(TimeCourse.MOST);

@@ -14,7 +14,7 @@ import oakmirror.audio.ChannelLayout;
 import oakmirror.audio.Clip;
 import oakmirror.audio.Decibels;
 import oakmirror.audio.Progress;
-import oakmirror.audio.Rolling;
+import oakmirror.audio.RingBuffer;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
 import oakmirror.measure.TrackMeasurer.Extent;
@@ -79,7 +79,7 @@ class TakeTest {
         return song;
     }
 
-    private static double[] thirds(Figures f) {
+    private static double[] thirds(Measurements f) {
         double[] levels = FractionalOctave.levelsDb(f.tone().spectrum().of(Part.STEREO), 1.0 / 3);
         double[] thirds = NominalBands.of(levels);
         return Arrays.stream(thirds).map(t -> t - f.lufs()).toArray();
@@ -91,7 +91,7 @@ class TakeTest {
         float[] right = song(40, 2);
         TrackMeasurement m = new TrackMeasurer(EXECUTOR, Extent.ALL)
                 .measure(Signals.clip(RATE, ChannelLayout.stereo(), left, right).stream(), Progress.NONE);
-        Figures file = Figures.of(m, m, oakmirror.rhythm.Rhythm.NONE, new float[0]);
+        Measurements file = Measurements.of(m, m, oakmirror.rhythm.Rhythm.NONE, new float[0]);
         double[] wanted = thirds(file);
         float[] l = left.clone();
         float[] r = right.clone();
@@ -102,7 +102,7 @@ class TakeTest {
             assertThat(listener.takes).hasSize(1);
             assertThat(listener.takes.get(0).isEnough()).isTrue();
             assertThat(listener.takes.get(0).errorDb()).isBetween(0.05, 1.0);
-            Figures take = listener.takes.get(0).figures().orElseThrow();
+            Measurements take = listener.takes.get(0).figures().orElseThrow();
             assertThat(take.lufs() - level).isCloseTo(file.lufs(), within(0.1));
             assertThat(take.rangeLu()).isCloseTo(file.rangeLu(), within(0.1));
             assertThat(take.peakToLoudness()).isCloseTo(file.peakToLoudness(), within(0.1));
@@ -139,7 +139,7 @@ class TakeTest {
 
     @Test
     void theLastWhileIsThereAndNothingElse() {
-        Rolling rolling = new Rolling(100, 2);
+        RingBuffer rolling = new RingBuffer(100, 2);
         for (int block = 0; block < 7; block++) {
             float[] l = new float[50];
             Arrays.fill(l, block);

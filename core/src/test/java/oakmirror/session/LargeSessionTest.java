@@ -18,7 +18,7 @@ import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
 import oakmirror.measure.TrackMeasurer.Extent;
 import oakmirror.profile.About;
-import oakmirror.profile.Figures;
+import oakmirror.profile.Measurements;
 import oakmirror.profile.Profile;
 import oakmirror.rhythm.TempoFinder;
 import org.junit.jupiter.api.BeforeAll;
@@ -32,7 +32,7 @@ class LargeSessionTest {
     private static final int BOUNCES = 100;
     private static final Path FILE = Path.of("/music/reels/ebb.oakmirror.json");
 
-    private static Figures figures;
+    private static Measurements figures;
 
     @BeforeAll
     static void measure() throws IOException {
@@ -41,7 +41,7 @@ class LargeSessionTest {
         float[] right = Signals.musicLike(RATE, 40, 0.3, 2);
         TrackMeasurement m = new TrackMeasurer(parts, Extent.ALL)
                 .measure(Signals.clip(RATE, ChannelLayout.stereo(), left, right).stream(), Progress.NONE);
-        figures = Figures.of(m, m, TempoFinder.find(m.activity()), new float[0]);
+        figures = Measurements.of(m, m, TempoFinder.find(m.activity()), new float[0]);
         parts.shutdown();
     }
 

@@ -69,7 +69,7 @@ class RebalancingTest {
         double[] gains = {-2.5, 0, 1.5, 3, -6};
         StemPowers powers = powers(STEMS);
         List<Double> each = Arrays.stream(gains).boxed().toList();
-        Resum resum = new Resum(Ensemble.sum(STEMS), List.copyOf(STEMS), each);
+        Remix resum = new Remix(Ensemble.sum(STEMS), List.copyOf(STEMS), each);
         float[][] all = new float[2][(int) resum.frames()];
         resum.read(0, all[0], all[1], 0, all[0].length);
         BandSpectrum after = spectrum(Clip.stereo(Ensemble.RATE, all[0], all[1]));

@@ -5,8 +5,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.Locale;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.parallel.Isolated;
 
 /** Texts by key, with values and plurals, in another language. */
+@Isolated("all other tests speak English")
 class TextsTest {
 
     @AfterEach
@@ -47,5 +49,28 @@ class TextsTest {
     void aGapIsSeenAndBreaksNothing() {
         assertThat(Texts.of("testing.nothing")).isEqualTo("testing.nothing");
         assertThat(Texts.of("nowhere.nothing", 1)).isEqualTo("nowhere.nothing");
+        assertThat(Texts.of("Desk speakers")).isEqualTo("Desk speakers");
+    }
+
+    @Test
+    void theDecimalSignFollowsTheLanguageButNotInFilesAndCommands() {
+        assertThat(Texts.number(-12.34, 1)).isEqualTo("−12.3");
+        assertThat(Texts.number(-0.04, 1)).isEqualTo("0.0");
+        Texts.speak(Locale.GERMANY);
+        assertThat(Texts.number(-12.34, 1)).isEqualTo("−12,3");
+        assertThat(Texts.<String, RuntimeException>forFile(() -> Texts.number(12.34, 1)))
+                .isEqualTo("12.3");
+        assertThat(Texts.number(1234.5, 1)).isEqualTo("1234,5");
+        Texts.speakWithPoint(Locale.GERMANY);
+        assertThat(Texts.number(12.34, 1)).isEqualTo("12.3");
+        assertThat(Texts.of("counts.moves", 2)).isEqualTo("2 Eingriffe");
+    }
+
+    @Test
+    void aLanguageWithoutTextsIsEnglishWithItsPoint() {
+        Texts.speak(Locale.FRANCE);
+        assertThat(Texts.spoken()).isEqualTo(Locale.ENGLISH);
+        assertThat(Texts.number(0.5, 1)).isEqualTo("0.5");
+        assertThat(Texts.languages()).containsEntry("de", "Deutsch").containsEntry("en", "English");
     }
 }

@@ -3,7 +3,7 @@ package oakmirror.desk;
 import java.util.List;
 import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
-import oakmirror.desk.command.Act;
+import oakmirror.desk.command.Command;
 import oakmirror.desk.command.Commands;
 import oakmirror.desk.compare.ComparePage;
 import oakmirror.state.comparing.Comparing;
@@ -20,24 +20,25 @@ record CompareCommands(
 
     /** Says what they do. */
     void fill(Commands commands) {
-        for (Act act : List.of(Act.TONE, Act.LOUDNESS, Act.DYNAMICS, Act.WIDTH, Act.SPECTROGRAM)) {
+        for (Command act :
+                List.of(Command.TONE, Command.LOUDNESS, Command.DYNAMICS, Command.WIDTH, Command.SPECTROGRAM)) {
             set(commands, act, p -> p.bring(act.name()));
         }
-        set(commands, Act.NEXT_FINDING, ComparePage::nextFinding);
-        set(commands, Act.NEXT_PLACE, p -> places.next());
+        set(commands, Command.NEXT_FINDING, ComparePage::nextFinding);
+        set(commands, Command.NEXT_PLACE, p -> places.next());
         BooleanSupplier atPlace =
                 () -> !blind.getAsBoolean() && places.focusProperty().get().isPresent();
-        commands.set(Act.TAKE, atPlace, places::take);
-        commands.set(Act.LEAVE, atPlace, places::leave);
-        commands.set(Act.PUT_OFF, atPlace, places::later);
-        commands.set(Act.END_PLACES, atPlace, places::end);
-        set(commands, Act.HOLD, ComparePage::toggleHold);
-        set(commands, Act.PEAKS, p -> comparing.look(v -> v.withPeaks(!v.peaks())));
-        set(commands, Act.TURN_GAP, p -> comparing.look(v -> v.withAsExcess(!v.asExcess())));
-        set(commands, Act.COPY_PICTURE, ComparePage::copyPicture);
+        commands.set(Command.TAKE, atPlace, places::take);
+        commands.set(Command.LEAVE, atPlace, places::leave);
+        commands.set(Command.PUT_OFF, atPlace, places::later);
+        commands.set(Command.END_PLACES, atPlace, places::end);
+        set(commands, Command.HOLD, ComparePage::toggleHold);
+        set(commands, Command.PEAKS, p -> comparing.look(v -> v.withPeaks(!v.peaks())));
+        set(commands, Command.TURN_GAP, p -> comparing.look(v -> v.withAsExcess(!v.asExcess())));
+        set(commands, Command.COPY_PICTURE, ComparePage::copyPicture);
     }
 
-    private void set(Commands commands, Act act, Consumer<ComparePage> action) {
+    private void set(Commands commands, Command act, Consumer<ComparePage> action) {
         commands.set(act, () -> onCompare.accept(action));
     }
 }

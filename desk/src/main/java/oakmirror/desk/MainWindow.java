@@ -18,23 +18,23 @@ import javafx.scene.layout.VBox;
 import javafx.stage.Stage;
 import oakmirror.desk.bar.ListeningBar;
 import oakmirror.desk.blind.BlindPage;
-import oakmirror.desk.command.Act;
+import oakmirror.desk.command.Command;
 import oakmirror.desk.command.Commands;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.command.KeysPane;
 import oakmirror.desk.compare.ComparePage;
+import oakmirror.desk.control.AddTracks;
+import oakmirror.desk.control.Asking;
+import oakmirror.desk.control.FileDialogs;
+import oakmirror.desk.control.FileDrop;
+import oakmirror.desk.control.FocusTraversal;
 import oakmirror.desk.gather.GatherPage;
 import oakmirror.desk.gather.StandsOut;
-import oakmirror.desk.part.AddTracks;
-import oakmirror.desk.part.Asking;
-import oakmirror.desk.part.FileDialogs;
-import oakmirror.desk.part.FileDrop;
-import oakmirror.desk.part.KeyWalk;
 import oakmirror.desk.words.WordsPane;
 import oakmirror.media.device.Outputs;
 import oakmirror.profile.ProfileFile;
 import oakmirror.state.capture.Input;
-import oakmirror.state.catalogue.Shelf;
+import oakmirror.state.catalogue.LibraryModel;
 import oakmirror.state.comparing.Comparing;
 import oakmirror.state.comparing.PlacesToHear;
 import oakmirror.state.listening.Blind;
@@ -69,7 +69,7 @@ public final class MainWindow {
     private final PlacesToHear places;
     private final StationRail rail;
     private final AddTracks adding;
-    private final Beside beside;
+    private final GatherSide beside;
     private final GatherPage gather;
     private final StackPane page = new StackPane();
     private Optional<BlindPage> blindPage = Optional.empty();
@@ -77,13 +77,13 @@ public final class MainWindow {
     private final StackPane root;
     private final ListeningBar bar;
     private final CompactWindow compact;
-    private final KeyWalk walk;
+    private final FocusTraversal walk;
     private final WindowKeys windowKeys;
     private final WindowClock clock;
     private Stage stage;
 
     /** A window's content; nothing is open yet. */
-    public MainWindow(Background background, Settings settings, FileDialogs dialogs) {
+    public MainWindow(Background background, Settings settings, FileDialogs dialogs, Language language) {
         this.background = background;
         this.settings = settings;
         workspace = new Workspace(background);
@@ -100,7 +100,7 @@ public final class MainWindow {
         asking = new Asking(dialogs, settings);
         actions = new SessionActions(workspace, settings, asking);
         adding = new AddTracks(workspace, settings, asking, () -> stage);
-        beside = new Beside(workspace, settings, listening, asking, () -> show(Station.COMPARE));
+        beside = new GatherSide(workspace, settings, listening, asking, () -> show(Station.COMPARE));
         gather = new GatherPage(
                 workspace,
                 listening,
@@ -137,17 +137,17 @@ public final class MainWindow {
         WindowCommands loops = new WindowCommands(workspace, listening, passages, blind, places);
         loops.fill(commands, gather.mirror()::view);
         bar = new ListeningBar(
-                workspace, listening, blind, passages, settings, asking, keyMap, () -> commands.run(Act.LOOP));
+                workspace, listening, blind, passages, settings, asking, keyMap, () -> commands.run(Command.LOOP));
         windowCommands();
         new CompareCommands(comparing, places, this::onCompare, () -> blindPage.isPresent()).fill(commands);
         frame.setCenter(new StackPane(page, words));
         recoveryStrip = new RecoveryStrip(workspace.programTasks(), recovery, actions);
-        frame.setTop(new VBox(new TitleStrip(workspace, actions, keyMap, commands), recoveryStrip));
+        frame.setTop(new VBox(new TitleStrip(workspace, actions, keyMap, commands, language), recoveryStrip));
         frame.setLeft(rail);
         frame.setBottom(bar);
-        compact = new CompactWindow(bar, frame, settings, this::key, () -> keyMap.hint(Act.COMPACT));
-        walk = new KeyWalk(this::regions);
+        walk = new FocusTraversal(this::regions);
         windowKeys = new WindowKeys(walk, keyMap, commands, keys, words);
+        compact = new CompactWindow(bar, frame, settings, windowKeys::take, () -> keyMap.hint(Command.COMPACT));
         root = new StackPane(frame, keys, walk.ring());
         words.answer(root);
         root.getStyleClass().add("window");
@@ -172,11 +172,6 @@ public final class MainWindow {
         walk.follow();
     }
 
-    /** What moves by itself, while it moves. */
-    WindowClock clock() {
-        return clock;
-    }
-
     /** What the keys that go from part to part of the window go through. */
     private List<Node> regions() {
         if (keys.isVisible()) {
@@ -196,35 +191,32 @@ public final class MainWindow {
     }
 
     private void windowCommands() {
-        commands.set(Act.RENAME, () -> {
+        commands.set(Command.RENAME, () -> {
             show(Station.GATHER);
             gather.renameSelected();
         });
-        commands.set(Act.ADD, adding::chooseFiles);
-        commands.set(Act.RESET_METERS, bar::resetMeters);
-        commands.set(Act.BLIND, this::toggleBlind);
-        commands.set(Act.COMPACT, () -> compact.toggle(stage));
+        commands.set(Command.ADD, adding::chooseFiles);
+        commands.set(Command.RESET_METERS, bar::resetMeters);
+        commands.set(Command.BLIND, this::toggleBlind);
+        commands.set(Command.COMPACT, () -> compact.toggle(stage));
         for (Station station : Station.values()) {
-            commands.set(Act.valueOf(station.name()), () -> show(station));
+            commands.set(Command.valueOf(station.name()), () -> show(station));
         }
-        commands.set(Act.RENDER, pages::sendOut);
-        commands.set(Act.NEW, actions::newSession);
-        commands.set(Act.OPEN, actions::open);
-        commands.set(Act.SAVE, actions::save);
-        commands.set(Act.SAVE_AS, actions::saveAs);
-        commands.set(Act.LIBRARY, () -> {
+        commands.set(Command.RENDER, pages::sendOut);
+        actions.fill(commands);
+        commands.set(Command.LIBRARY, () -> {
             show(Station.GATHER);
             beside.library().search();
         });
-        commands.set(Act.UNDO, beside::undo);
-        commands.set(Act.REDO, workspace::redo);
-        commands.set(Act.NEXT_REGION, () -> walk.region(1));
-        commands.set(Act.PREVIOUS_REGION, () -> walk.region(-1));
-        commands.set(Act.FULL_SCREEN, () -> stage.setFullScreen(!stage.isFullScreen()));
-        commands.set(Act.LOG, () -> LogWindow.open(stage));
-        commands.set(Act.COMMANDS, keys::open);
-        commands.set(Act.KEYS, keys::open);
-        commands.set(Act.WORDS, words::toggle);
+        commands.set(Command.UNDO, beside::undo);
+        commands.set(Command.REDO, workspace::redo);
+        commands.set(Command.NEXT_REGION, () -> walk.region(1));
+        commands.set(Command.PREVIOUS_REGION, () -> walk.region(-1));
+        commands.set(Command.FULL_SCREEN, () -> stage.setFullScreen(!stage.isFullScreen()));
+        commands.set(Command.LOG, () -> LogWindow.open(stage));
+        commands.set(Command.COMMANDS, keys::open);
+        commands.set(Command.KEYS, keys::open);
+        commands.set(Command.WORDS, words::toggle);
     }
 
     private void onCompare(Consumer<ComparePage> action) {
@@ -302,7 +294,7 @@ public final class MainWindow {
     }
 
     /** The library. */
-    public Shelf shelf() {
+    public LibraryModel shelf() {
         return beside.shelf();
     }
 
@@ -314,6 +306,19 @@ public final class MainWindow {
     /** Whether the listening bar is in its own small window. */
     boolean isCompact() {
         return compact.isOpen();
+    }
+
+    /** Whether something goes on that would be lost if another window took this one's place. */
+    boolean isBusy() {
+        return blindPage.isPresent()
+                || compact.isOpen()
+                || beside.input().onProperty().get()
+                || !background.shown().isEmpty();
+    }
+
+    /** The number of the station that is shown, from 0. */
+    int station() {
+        return rail.stationProperty().get().ordinal();
     }
 
     /** Goes to a station by its number from 0. */
@@ -332,7 +337,7 @@ public final class MainWindow {
         stage = owner;
         actions.setWindow(owner);
         // On the scene: while nothing has the focus, keys come no further than there.
-        owner.getScene().addEventFilter(KeyEvent.KEY_PRESSED, this::key);
+        owner.getScene().addEventFilter(KeyEvent.KEY_PRESSED, windowKeys::take);
         owner.getScene().addEventFilter(KeyEvent.KEY_RELEASED, walk::release);
         owner.setOnCloseRequest(e -> {
             e.consume();
@@ -363,10 +368,6 @@ public final class MainWindow {
     /** Opens the demo. */
     public void openDemo() {
         actions.openDemo();
-    }
-
-    private void key(KeyEvent e) {
-        windowKeys.take(e);
     }
 
     /** Takes files that were dropped: a session is opened, anything else added. */

@@ -8,9 +8,10 @@ import javafx.application.Application;
 import javafx.application.Platform;
 import javafx.scene.Scene;
 import javafx.stage.Stage;
+import oakmirror.desk.control.FileDialogs;
 import oakmirror.desk.look.Theme;
-import oakmirror.desk.part.FileDialogs;
 import oakmirror.state.task.Background;
+import oakmirror.state.workspace.Opened;
 import oakmirror.state.workspace.Settings;
 import oakmirror.text.Texts;
 import org.slf4j.Logger;
@@ -22,6 +23,9 @@ public final class OakMirrorApp extends Application {
     private static final Logger LOG = LoggerFactory.getLogger(OakMirrorApp.class);
 
     private final FileDialogs dialogs;
+    private final Language language = new Language(Locale.getDefault(Locale.Category.DISPLAY), this::choose);
+    private Stage stage;
+    private Background begun;
     private MainWindow window;
     private Settings settings;
 
@@ -37,27 +41,23 @@ public final class OakMirrorApp extends Application {
 
     @Override
     public void start(Stage stage) {
-        Texts.speak(Locale.getDefault(Locale.Category.DISPLAY)); // English where there are no texts in it
-        Locale.setDefault(Locale.ENGLISH);
+        this.stage = stage;
         Thread.setDefaultUncaughtExceptionHandler((t, e) -> LOG.error("unexpected, in {}", t.getName(), e));
-        Background background = new Background(Platform::runLater);
-        settings = new Settings(background);
         Theme.loadFonts();
-        Theme.current().set("lamplight".equals(settings.text("theme", "")) ? Theme.LAMPLIGHT : Theme.DAYLIGHT);
         Application.setUserAgentStylesheet(new PrimerLight().getUserAgentStylesheet());
-        window = new MainWindow(background, settings, dialogs);
+        begin();
+        Theme.current().set("lamplight".equals(settings.text("theme", "")) ? Theme.LAMPLIGHT : Theme.DAYLIGHT);
         List<String> arguments = getParameters().getRaw();
         String command = arguments.isEmpty() ? "open" : arguments.get(0);
         boolean pictures = command.equals("screenshots");
+        if (pictures) {
+            Texts.speak(Locale.ENGLISH); // the same everywhere
+        }
         double width = pictures ? 1280 : settings.number("window.width", 1280);
         double height = pictures ? 800 : settings.number("window.height", 800);
-        Scene scene = new Scene(window.root(), width, height);
-        Theme.dress(scene);
-        stage.setScene(scene);
-        stage.setTitle(Texts.of("main.oakMirror"));
+        build(width, height);
         stage.setMinWidth(1100);
         stage.setMinHeight(700);
-        window.attach(stage);
         stage.show();
         switch (command) {
             case "demo" -> window.openDemo();
@@ -69,6 +69,39 @@ public final class OakMirrorApp extends Application {
             window.offerRecovery();
         }
         Startup.report(window, stage);
+    }
+
+    private void begin() {
+        Background background = new Background(Platform::runLater);
+        settings = new Settings(background);
+        language.speak(settings);
+        begun = background;
+    }
+
+    private void build(double width, double height) {
+        window = new MainWindow(begun, settings, dialogs, language);
+        Scene scene = new Scene(window.root(), width, height);
+        Theme.dress(scene);
+        stage.setScene(scene);
+        stage.setTitle(Texts.of("main.oakMirror"));
+        window.attach(stage);
+    }
+
+    /** Puts a window in another language in this one's place, which goes on with what is open and all that can be undone. */
+    void choose(String tag) {
+        if (window.isBusy()) {
+            window.workspace().messageProperty().set(Texts.of("main.notWhileBusy"));
+            return;
+        }
+        Opened opened = window.workspace().opened();
+        int station = window.station();
+        Scene before = stage.getScene();
+        Language.keep(settings, tag);
+        window.close();
+        begin();
+        build(before.getWidth(), before.getHeight());
+        window.workspace().goOn(opened);
+        window.show(station);
     }
 
     /** The window's content, once it is started. */

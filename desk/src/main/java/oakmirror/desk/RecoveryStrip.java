@@ -1,10 +1,9 @@
 package oakmirror.desk;
 
+import java.time.LocalDateTime;
 import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import javafx.geometry.Pos;
 import javafx.scene.layout.HBox;
 import oakmirror.desk.look.Ui;
@@ -16,8 +15,6 @@ import oakmirror.text.Texts;
 
 /** A strip that offers, one after the other, the sessions of windows that did not end as they should. Not there when there are none. */
 final class RecoveryStrip extends HBox {
-
-    private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("d MMMM, HH:mm", Locale.ENGLISH);
 
     private final Tasks tasks;
     private final Recovery recovery;
@@ -73,7 +70,7 @@ final class RecoveryStrip extends HBox {
                                     "main.oakMirrorDidNot",
                                     first.document().session().name(),
                                     name,
-                                    WHEN.format(first.when().atZone(ZoneId.systemDefault())),
+                                    Texts.moment(LocalDateTime.ofInstant(first.when(), ZoneId.systemDefault())),
                                     more)),
                             open,
                             discard);

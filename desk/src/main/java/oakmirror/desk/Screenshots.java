@@ -11,7 +11,7 @@ import javafx.animation.PauseTransition;
 import javafx.scene.control.ButtonBase;
 import javafx.stage.Stage;
 import javafx.util.Duration;
-import oakmirror.desk.command.Act;
+import oakmirror.desk.command.Command;
 import oakmirror.desk.look.Picture;
 import oakmirror.desk.look.Theme;
 import oakmirror.session.NotedVersion;
@@ -60,7 +60,7 @@ final class Screenshots {
                                 renderVersions();
                             }
                             if (station == Station.COMPARE && theme == Theme.LAMPLIGHT) {
-                                window.commands().run(Act.NEXT_PLACE);
+                                window.commands().run(Command.NEXT_PLACE);
                             }
                             if (station == Station.FINISH) {
                                 window.workspace()
@@ -76,17 +76,17 @@ final class Screenshots {
                         () -> window.places().end());
             }
             if (theme == Theme.DAYLIGHT) {
-                for (Act panel : List.of(Act.LOUDNESS, Act.DYNAMICS, Act.WIDTH, Act.SPECTROGRAM)) {
+                for (Command panel : List.of(Command.LOUDNESS, Command.DYNAMICS, Command.WIDTH, Command.SPECTROGRAM)) {
                     add(
                             "compare " + panel.name(),
                             theme,
                             () -> window.commands().run(panel),
-                            () -> window.commands().run(Act.TONE));
+                            () -> window.commands().run(Command.TONE));
                 }
-                add("words", theme, this::askHowToRead, () -> window.commands().run(Act.WORDS));
+                add("words", theme, this::askHowToRead, () -> window.commands().run(Command.WORDS));
             }
             if (theme == Theme.DAYLIGHT) {
-                Runnable blind = () -> window.commands().run(Act.BLIND);
+                Runnable blind = () -> window.commands().run(Command.BLIND);
                 add(
                         "blind",
                         theme,
@@ -128,7 +128,7 @@ final class Screenshots {
     }
 
     private void askHowToRead() {
-        window.commands().run(Act.TONE);
+        window.commands().run(Command.TONE);
         press("#how-to-read");
     }
 

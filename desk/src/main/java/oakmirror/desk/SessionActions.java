@@ -9,7 +9,9 @@ import javafx.scene.control.ButtonBar;
 import javafx.scene.control.ButtonType;
 import javafx.stage.FileChooser.ExtensionFilter;
 import javafx.stage.Window;
-import oakmirror.desk.part.Asking;
+import oakmirror.desk.command.Command;
+import oakmirror.desk.command.Commands;
+import oakmirror.desk.control.Asking;
 import oakmirror.session.SessionFile;
 import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.Workspace;
@@ -40,6 +42,14 @@ final class SessionActions {
 
     void setWindow(Window owner) {
         window = Optional.of(owner);
+    }
+
+    /** Says what commands about sessions do. */
+    void fill(Commands commands) {
+        commands.set(Command.NEW, this::newSession);
+        commands.set(Command.OPEN, this::open);
+        commands.set(Command.SAVE, this::save);
+        commands.set(Command.SAVE_AS, this::saveAs);
     }
 
     void newSession() {

@@ -2,7 +2,7 @@ package oakmirror.desk;
 
 import java.lang.management.ManagementFactory;
 import javafx.stage.Stage;
-import oakmirror.desk.command.Act;
+import oakmirror.desk.command.Command;
 import oakmirror.state.task.Tasks;
 import oakmirror.text.Texts;
 import org.slf4j.Logger;
@@ -49,7 +49,7 @@ final class Startup {
         Tasks tasks = window.workspace().programTasks();
         long at = 1000L * afterSeconds;
         for (Station station : Station.values()) {
-            tasks.later(at, () -> window.commands().run(Act.valueOf(station.name())));
+            tasks.later(at, () -> window.commands().run(Command.valueOf(station.name())));
             at += MILLIS_ON_EACH_PAGE;
         }
         tasks.later(at, () -> System.out.println("visited"));

@@ -8,11 +8,11 @@ import java.util.function.Consumer;
 import javafx.scene.Node;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.compare.ComparePage;
+import oakmirror.desk.control.AddTracks;
+import oakmirror.desk.control.Asking;
+import oakmirror.desk.control.Navigation;
 import oakmirror.desk.finish.FinishPage;
 import oakmirror.desk.gather.GatherPage;
-import oakmirror.desk.part.AddTracks;
-import oakmirror.desk.part.Asking;
-import oakmirror.desk.part.Ways;
 import oakmirror.desk.record.RecordPage;
 import oakmirror.desk.send.SendOutPage;
 import oakmirror.desk.send.VersionsPage;
@@ -170,7 +170,7 @@ final class StationPages {
                 settings,
                 finishing.targets(),
                 asking,
-                new Ways(to(Station.GATHER), to(Station.SHAPE), to(Station.FINISH)),
+                new Navigation(to(Station.GATHER), to(Station.SHAPE), to(Station.FINISH)),
                 keyMap::shown,
                 blind);
         compare = Optional.of(made);

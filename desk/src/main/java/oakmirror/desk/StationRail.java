@@ -10,10 +10,9 @@ import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.VBox;
 import oakmirror.compare.Comparison;
+import oakmirror.desk.control.PressablePane;
+import oakmirror.desk.control.ShapedWords;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.part.PressBox;
-import oakmirror.desk.part.ShapedWords;
-import oakmirror.readings.Readings;
 import oakmirror.session.NotedVersion;
 import oakmirror.session.Session;
 import oakmirror.session.VersionNote;
@@ -21,6 +20,7 @@ import oakmirror.spectrum.Zone;
 import oakmirror.state.comparing.Comparing;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 import oakmirror.zones.Shaped;
 
@@ -32,16 +32,17 @@ final class StationRail extends VBox {
     private final ObjectProperty<Station> station = new SimpleObjectProperty<>(Station.GATHER);
     private final Map<Station, Label> states = new EnumMap<>(Station.class);
 
-    private final Map<Station, PressBox> entries = new EnumMap<>(Station.class);
+    private final Map<Station, PressablePane> entries = new EnumMap<>(Station.class);
 
     StationRail(Workspace workspace, Comparing comparing) {
         this.workspace = workspace;
         this.comparing = comparing;
         getStyleClass().add("rail");
         for (Station s : Station.values()) {
-            Label state = Ui.label("", "rail-state");
+            Label state = Ui.wrapped("", "rail-state");
             states.put(s, state);
-            PressBox entry = PressBox.choice(3, () -> station.set(s), Ui.label(s.label(), "rail-name"), state);
+            PressablePane entry =
+                    PressablePane.choice(3, () -> station.set(s), Ui.label(s.label(), "rail-name"), state);
             entry.getStyleClass().add("rail-entry");
             entry.setId("station-" + s.name().toLowerCase(java.util.Locale.ROOT));
             state.textProperty().subscribe(words -> entry.setAccessibleText(s.label() + ", " + words));
@@ -86,7 +87,9 @@ final class StationRail extends VBox {
                 .map(TrackSlot::imported)
                 .filter(Optional::isPresent)
                 .count();
-        String tracks = count == 0 ? "–" : ready < count ? Texts.of("main.ofReady", ready, count) : count + " tracks";
+        String tracks = count == 0
+                ? "–"
+                : ready < count ? Texts.of("main.ofReady", ready, count) : Texts.of("main.tracks", count);
         boolean matched = session.comparing().levels().matched() && count > 1 && ready == count;
         states.get(Station.GATHER).setText(matched ? Texts.of("main.matched", count > 9 ? count : tracks) : tracks);
         states.get(Station.COMPARE).setText(zonesInside());
@@ -99,7 +102,7 @@ final class StationRail extends VBox {
                                         + Math.round(100 * session.correction().strength()) + " %"
                                 : "–");
         states.get(Station.FINISH)
-                .setText(Texts.of("main.lufs", Readings.level(session.finish().targetLufs())));
+                .setText(Texts.of("main.lufs", Numbers.level(session.finish().targetLufs())));
         int sent = workspace.logProperty().get().sent().size();
         states.get(Station.SEND_OUT).setText(sent == 0 ? "–" : Texts.of("counts.files", sent));
         List<NotedVersion> versions = workspace.logProperty().get().versions();

@@ -12,7 +12,7 @@ import javafx.scene.control.ProgressBar;
 import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
-import oakmirror.desk.command.Act;
+import oakmirror.desk.command.Command;
 import oakmirror.desk.command.Commands;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.look.Theme;
@@ -28,7 +28,7 @@ final class TitleStrip extends HBox {
     private final Label message = Ui.label("", "warning");
     private final HBox work = new HBox(8);
 
-    TitleStrip(Workspace workspace, SessionActions actions, KeyMap keys, Commands commands) {
+    TitleStrip(Workspace workspace, SessionActions actions, KeyMap keys, Commands commands, Language language) {
         this.workspace = workspace;
         getStyleClass().add("title-strip");
         Label name = Ui.label("", "session-name");
@@ -43,30 +43,33 @@ final class TitleStrip extends HBox {
         message.textProperty().subscribe(t -> message.setTooltip(t.isEmpty() ? null : new Tooltip(t)));
         work.setAlignment(Pos.CENTER_LEFT);
         workspace.background().shown().addListener((ListChangeListener<Task>) c -> showWork());
-        Button undo = Ui.link(Texts.of("main.undo"), Texts.of("main.undo.tip", keys.hint(Act.UNDO)), workspace::undo);
+        Button undo =
+                Ui.link(Texts.of("main.undo"), Texts.of("main.undo.tip", keys.hint(Command.UNDO)), workspace::undo);
         undo.disableProperty().bind(workspace.canUndoProperty().map(can -> !can));
-        Button redo = Ui.link(Texts.of("main.redo"), Texts.of("main.redo.tip", keys.hint(Act.REDO)), workspace::redo);
+        Button redo =
+                Ui.link(Texts.of("main.redo"), Texts.of("main.redo.tip", keys.hint(Command.REDO)), workspace::redo);
         redo.disableProperty().bind(workspace.canRedoProperty().map(can -> !can));
         Button theme = Ui.link("", Texts.of("main.changeTheLight"), () -> Theme.current()
                 .set(Theme.current().get().other()));
         theme.setId("theme");
         Theme.follow(theme, t -> theme.setText(t.other().label()));
-        Button find =
-                Ui.link("?", Texts.of("main.findACommandLook", keys.hint(Act.KEYS)), () -> commands.run(Act.COMMANDS));
+        Button find = Ui.link(
+                "?", Texts.of("main.findACommandLook", keys.hint(Command.KEYS)), () -> commands.run(Command.COMMANDS));
         find.setId("commands");
         Button blind = Ui.link(
                 Texts.of("main.blind"),
-                Texts.of("main.blind.tip", keys.hint(Act.BLIND)),
-                () -> commands.run(Act.BLIND));
+                Texts.of("main.blind.tip", keys.hint(Command.BLIND)),
+                () -> commands.run(Command.BLIND));
         blind.setId("open-blind");
         Button compact = Ui.link(
                 Texts.of("main.barAlone"),
-                Texts.of("main.barAlone.tip", keys.hint(Act.COMPACT)),
-                () -> commands.run(Act.COMPACT));
+                Texts.of("main.barAlone.tip", keys.hint(Command.COMPACT)),
+                () -> commands.run(Command.COMPACT));
         compact.setId("open-compact");
         Label product = Ui.label(Texts.of("main.oakMirror"), "product");
         product.setMinWidth(USE_PREF_SIZE); // a long message gives way first
         MenuButton session = sessionMenu(actions, keys, commands);
+        session.getItems().add(language.menu());
         for (Control control : List.of(session, blind, compact, undo, redo, theme, find)) {
             control.setMinWidth(USE_PREF_SIZE);
         }
@@ -90,17 +93,18 @@ final class TitleStrip extends HBox {
 
     private MenuButton sessionMenu(SessionActions actions, KeyMap keys, Commands commands) {
         MenuButton menu = new MenuButton(Texts.of("main.session"));
+        menu.setId("session-menu");
         menu.getStyleClass().add("link");
         menu.getItems()
                 .addAll(
-                        Ui.item(Texts.of("main.new", keys.hint(Act.NEW)), actions::newSession),
-                        Ui.item(Texts.of("main.open", keys.hint(Act.OPEN)), actions::open),
+                        Ui.item(Texts.of("main.new", keys.hint(Command.NEW)), actions::newSession),
+                        Ui.item(Texts.of("main.open", keys.hint(Command.OPEN)), actions::open),
                         Ui.item(Texts.of("main.openTheDemo"), actions::openDemo),
                         new SeparatorMenuItem(),
-                        Ui.item(Texts.of("main.save", keys.hint(Act.SAVE)), actions::save),
-                        Ui.item(Texts.of("main.saveAs2", keys.hint(Act.SAVE_AS)), actions::saveAs),
+                        Ui.item(Texts.of("main.save", keys.hint(Command.SAVE)), actions::save),
+                        Ui.item(Texts.of("main.saveAs2", keys.hint(Command.SAVE_AS)), actions::saveAs),
                         new SeparatorMenuItem(),
-                        Ui.item(Texts.of("main.showTheLog"), () -> commands.run(Act.LOG)));
+                        Ui.item(Texts.of("main.showTheLog"), () -> commands.run(Command.LOG)));
         return menu;
     }
 
@@ -115,12 +119,8 @@ final class TitleStrip extends HBox {
                 .fileProperty()
                 .get()
                 .map(Path::getFileName)
-                .map(f -> unsaved ? "changed" : "saved")
+                .map(f -> Texts.of(unsaved ? "main.changed" : "main.saved"))
                 .orElse(unsaved ? Texts.of("main.notSavedYet") : "");
-    }
-
-    private static String inTheStrip(Task task) {
-        return Character.toLowerCase(task.title().charAt(0)) + task.title().substring(1);
     }
 
     private void showWork() {
@@ -131,8 +131,10 @@ final class TitleStrip extends HBox {
             ProgressBar bar = new ProgressBar();
             bar.progressProperty().bind(task.fractionProperty());
             bar.setPrefWidth(90);
-            Label what = Ui.label(inTheStrip(task) + (others > 0 ? Texts.of("main.andMore", others) : ""), "quiet");
-            what.setMaxWidth(220);
+            Label what = Ui.label(
+                    Texts.inside(task.title()) + (others > 0 ? Texts.of("main.andMore", others) : ""), "quiet");
+            what.setMinWidth(USE_PREF_SIZE);
+            what.setMaxWidth(320);
             Button cancel = Ui.link(Texts.of("main.cancel"), Texts.of("main.cancel.tip"), task::cancel);
             cancel.setMinWidth(USE_PREF_SIZE);
             work.getChildren().addAll(what, bar, cancel);

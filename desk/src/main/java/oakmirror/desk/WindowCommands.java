@@ -5,7 +5,7 @@ import java.util.OptionalInt;
 import java.util.function.Supplier;
 import oakmirror.audio.TimeRange;
 import oakmirror.correction.Strokes;
-import oakmirror.desk.command.Act;
+import oakmirror.desk.command.Command;
 import oakmirror.desk.command.Commands;
 import oakmirror.monitor.MonitorPath.Sides;
 import oakmirror.state.comparing.PlacesToHear;
@@ -60,8 +60,8 @@ final class WindowCommands {
     }
 
     private void listening(Commands commands, Supplier<TimeRange> view) {
-        commands.set(Act.PLAY, listening::togglePlay);
-        commands.set(Act.SWAP, () -> {
+        commands.set(Command.PLAY, listening::togglePlay);
+        commands.set(Command.SWAP, () -> {
             if (blind.isOn()) {
                 blind.hearNext();
             } else {
@@ -70,9 +70,9 @@ final class WindowCommands {
         });
         for (int i = 0; i <= 9; i++) {
             int number = i;
-            commands.set(Act.track(i), () -> hear(number));
+            commands.set(Command.track(i), () -> hear(number));
         }
-        commands.set(Act.REBALANCED, () -> {
+        commands.set(Command.REBALANCED, () -> {
             if (!blind.isOn()) {
                 listening.hear(0);
                 listening
@@ -81,11 +81,12 @@ final class WindowCommands {
             }
         });
         for (Strokes.Range range : Strokes.Range.values()) {
-            commands.set(Act.valueOf(range.name() + "_UP"), () -> stroke(range, STROKE_DB));
-            commands.set(Act.valueOf(range.name() + "_DOWN"), () -> stroke(range, -STROKE_DB));
+            commands.set(Command.valueOf(range.name() + "_UP"), () -> stroke(range, STROKE_DB));
+            commands.set(Command.valueOf(range.name() + "_DOWN"), () -> stroke(range, -STROKE_DB));
         }
-        commands.set(Act.NO_STROKES, () -> listening.monitor().strokesProperty().set(Strokes.NONE));
-        commands.set(Act.CORRECTED, () -> {
+        commands.set(
+                Command.NO_STROKES, () -> listening.monitor().strokesProperty().set(Strokes.NONE));
+        commands.set(Command.CORRECTED, () -> {
             if (!blind.isOn() && isAtPlace()) {
                 places.toggleTrial();
             } else if (!blind.isOn()) {
@@ -93,7 +94,7 @@ final class WindowCommands {
                 listening.hear(0);
             }
         });
-        commands.set(Act.FINISHED, () -> {
+        commands.set(Command.FINISHED, () -> {
             if (!blind.isOn()) {
                 boolean ends = listening.monitor().endingProperty().get() == Ending.FINISHED;
                 listening.correctedProperty().set(true);
@@ -102,24 +103,24 @@ final class WindowCommands {
             }
         });
         Guide guide = new Guide(listening);
-        commands.set(Act.GUIDE, () -> {
+        commands.set(Command.GUIDE, () -> {
             if (!blind.isOn()) {
                 guide.toggle();
             }
         });
-        commands.set(Act.LOOP, () -> toggleLoop(view));
+        commands.set(Command.LOOP, () -> toggleLoop(view));
         commands.set(
-                Act.START,
+                Command.START,
                 () -> listening.seek(listening
                         .heardRange()
                         .filter(r -> listening.loopingProperty().get())
                         .map(TimeRange::startSeconds)
                         .orElse(0.0)));
-        commands.set(Act.BACK, () -> seekBy(-STEP_SECONDS));
-        commands.set(Act.FORWARD, () -> seekBy(STEP_SECONDS));
-        commands.set(Act.JUMP, workspace::toggleJump);
-        commands.set(Act.ALIGN, workspace::toggleTempoAligned);
-        commands.set(Act.BLEND, () -> {
+        commands.set(Command.BACK, () -> seekBy(-STEP_SECONDS));
+        commands.set(Command.FORWARD, () -> seekBy(STEP_SECONDS));
+        commands.set(Command.JUMP, workspace::toggleJump);
+        commands.set(Command.ALIGN, workspace::toggleTempoAligned);
+        commands.set(Command.BLEND, () -> {
             if (!blind.isOn()) {
                 listening.blendTo(listening.blendProperty().get() > 0 ? 0 : 0.5);
             }
@@ -153,20 +154,20 @@ final class WindowCommands {
 
     private void monitor(Commands commands) {
         MonitorControls monitor = listening.monitor();
-        commands.set(Act.ZONE, () -> {
+        commands.set(Command.ZONE, () -> {
             if (isAtPlace()) {
                 places.toggleRange();
             } else {
                 monitor.stepZone(1);
             }
         });
-        commands.set(Act.ZONE_BACK, () -> monitor.stepZone(-1));
-        commands.set(Act.ALL_BANDS, () -> monitor.bandProperty().set(Optional.empty()));
-        commands.set(Act.MONO, () -> monitor.toggle(Sides.MONO));
-        commands.set(Act.LEFT, () -> monitor.toggle(Sides.LEFT));
-        commands.set(Act.RIGHT, () -> monitor.toggle(Sides.RIGHT));
-        commands.set(Act.SIDE, () -> monitor.toggle(Sides.SIDE));
-        commands.set(Act.DIM, () -> monitor.dimmedProperty()
+        commands.set(Command.ZONE_BACK, () -> monitor.stepZone(-1));
+        commands.set(Command.ALL_BANDS, () -> monitor.bandProperty().set(Optional.empty()));
+        commands.set(Command.MONO, () -> monitor.toggle(Sides.MONO));
+        commands.set(Command.LEFT, () -> monitor.toggle(Sides.LEFT));
+        commands.set(Command.RIGHT, () -> monitor.toggle(Sides.RIGHT));
+        commands.set(Command.SIDE, () -> monitor.toggle(Sides.SIDE));
+        commands.set(Command.DIM, () -> monitor.dimmedProperty()
                 .set(!monitor.dimmedProperty().get()));
     }
 
@@ -179,21 +180,21 @@ final class WindowCommands {
     }
 
     private void passages(Commands commands) {
-        commands.set(Act.PREVIOUS_PASSAGE, () -> passages.step(heard(), -1));
-        commands.set(Act.NEXT_PASSAGE, () -> passages.step(heard(), 1));
-        commands.set(Act.EARLIER, () -> passages.move(selected(), -1));
-        commands.set(Act.LATER, () -> passages.move(selected(), 1));
-        commands.set(Act.SHORTER, () -> passages.lengthen(selected(), -1));
-        commands.set(Act.LONGER, () -> passages.lengthen(selected(), 1));
-        commands.set(Act.SUGGEST, () -> ifAny(() -> passages.suggest(selected(), OptionalInt.empty())));
-        commands.set(Act.MEET, () -> ifReference(() -> passages.meet(reference())));
-        commands.set(Act.SLIDE_EARLIER, () -> ifReference(() -> passages.slide(reference(), -1)));
-        commands.set(Act.SLIDE_LATER, () -> ifReference(() -> passages.slide(reference(), 1)));
-        commands.set(Act.TAP, () -> ifAny(() -> passages.tap(selected(), System.nanoTime())));
-        commands.set(Act.MOVE_UP, () -> moveSelected(-1));
-        commands.set(Act.MOVE_DOWN, () -> moveSelected(1));
-        commands.set(Act.TRIM_UP, () -> trim(TRIM_DB));
-        commands.set(Act.TRIM_DOWN, () -> trim(-TRIM_DB));
+        commands.set(Command.PREVIOUS_PASSAGE, () -> passages.step(heard(), -1));
+        commands.set(Command.NEXT_PASSAGE, () -> passages.step(heard(), 1));
+        commands.set(Command.EARLIER, () -> passages.move(selected(), -1));
+        commands.set(Command.LATER, () -> passages.move(selected(), 1));
+        commands.set(Command.SHORTER, () -> passages.lengthen(selected(), -1));
+        commands.set(Command.LONGER, () -> passages.lengthen(selected(), 1));
+        commands.set(Command.SUGGEST, () -> ifAny(() -> passages.suggest(selected(), OptionalInt.empty())));
+        commands.set(Command.MEET, () -> ifReference(() -> passages.meet(reference())));
+        commands.set(Command.SLIDE_EARLIER, () -> ifReference(() -> passages.slide(reference(), -1)));
+        commands.set(Command.SLIDE_LATER, () -> ifReference(() -> passages.slide(reference(), 1)));
+        commands.set(Command.TAP, () -> ifAny(() -> passages.tap(selected(), System.nanoTime())));
+        commands.set(Command.MOVE_UP, () -> moveSelected(-1));
+        commands.set(Command.MOVE_DOWN, () -> moveSelected(1));
+        commands.set(Command.TRIM_UP, () -> trim(TRIM_DB));
+        commands.set(Command.TRIM_DOWN, () -> trim(-TRIM_DB));
     }
 
     /** The reference that is worked on: the selected track, or with the mix selected the one heard last. */

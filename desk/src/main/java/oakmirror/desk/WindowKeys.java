@@ -7,13 +7,13 @@ import javafx.scene.input.KeyEvent;
 import oakmirror.desk.command.Commands;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.command.KeysPane;
-import oakmirror.desk.part.KeyWalk;
+import oakmirror.desk.control.FocusTraversal;
 import oakmirror.desk.words.WordsPane;
 
-/** Whose a key is: the walk's, the words', what is being typed or dragged, or a command's. */
-record WindowKeys(KeyWalk walk, KeyMap keyMap, Commands commands, KeysPane keys, WordsPane words) {
+/** Decides what handles a key: the traversal of the focus, the pane of terms, a field or control in use, or a command. */
+record WindowKeys(FocusTraversal walk, KeyMap keyMap, Commands commands, KeysPane keys, WordsPane words) {
 
-    /** Gives a key to whom it belongs. */
+    /** Passes a key event on to what handles it. */
     void take(KeyEvent e) {
         boolean typing = e.getTarget() instanceof TextInputControl;
         if (walk.takes(e) || keys.isVisible()) {

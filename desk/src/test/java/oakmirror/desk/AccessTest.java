@@ -21,7 +21,7 @@ import javafx.scene.control.TextField;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
-import oakmirror.desk.part.PressBox;
+import oakmirror.desk.control.PressablePane;
 import oakmirror.desk.plot.GapStrip;
 import oakmirror.desk.plot.PlotPane;
 import org.junit.jupiter.api.Test;
@@ -86,7 +86,7 @@ class AccessTest extends WindowTest {
                 || node instanceof Slider
                 || node instanceof Spinner
                 || node instanceof TextInputControl
-                || node instanceof PressBox) {
+                || node instanceof PressablePane) {
             found.add(node);
         }
         if (node instanceof Parent parent && !(node instanceof javafx.scene.control.Control)) {

@@ -18,6 +18,7 @@ import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
+import oakmirror.text.Texts;
 import org.junit.jupiter.api.Test;
 
 /** The texts of all modules: each that is asked for is there, and each that is there is asked for. */
@@ -30,6 +31,15 @@ class AllTextsTest {
     private static final Pattern QUOTED = Pattern.compile(KEY);
     /** A key that is asked for on the spot. */
     private static final Pattern ASKED = Pattern.compile("Texts\\.of\\(\\s*" + KEY);
+
+    private static final Pattern LITERAL = Pattern.compile("\"((?:[^\"\\\\\n]|\\\\.)*)\"");
+    /** What no user reads: comments, logs, exceptions for developers, names of fonts, keys and entries of the list of words. */
+    private static final Pattern DEVELOPERS = Pattern.compile(
+            "(?s)/\\*.*?\\*/|(?m:^\\s*//.*$)|LOG\\.\\w+\\(.*?;|"
+                    + "new (IllegalState|NoSuchElement|IllegalArgument|UnsupportedOperation|IO|UncheckedIO|Cancellation)\\w*\\(.*?;|"
+                    + "Words\\.(reading|setNames)\\([^;]*?;|READING = .*?;|Fonts?\\.?\\w*\\(.*?;|font\\(.*?;|\"Page (Up|Down)\"");
+    /** What is written alike in every language. */
+    private static final Pattern UNITS = Pattern.compile("LUFS|dBTP|PLR|PSR|kHz|[\\w ]+\\.csv");
 
     private static Stream<Path> walk(Path folder) {
         try {
@@ -53,7 +63,9 @@ class AllTextsTest {
         List<Path> files = new ArrayList<>();
         for (String module : MODULES) {
             try (Stream<Path> all = walk(Path.of("..", module).resolve(TEXTS))) {
-                all.filter(f -> f.toString().endsWith(".properties")).forEach(files::add);
+                all.filter(f -> f.toString().endsWith(".properties"))
+                        .filter(f -> !f.getFileName().toString().matches("languages.*|commandline.*"))
+                        .forEach(files::add);
             }
         }
         return files;
@@ -63,11 +75,16 @@ class AllTextsTest {
         return file.getFileName().toString().replaceAll("(_[a-z]+)?\\.properties$", "");
     }
 
-    /** English, by key. */
     private static Map<String, String> english() {
+        return in("");
+    }
+
+    /** All texts of a language, by key; English has no tag. */
+    private static Map<String, String> in(String tag) {
         Map<String, String> all = new TreeMap<>();
         for (Path file : files()) {
-            if (!file.getFileName().toString().contains("_")) {
+            String ending = tag.isEmpty() ? "" : "_" + tag;
+            if (file.getFileName().toString().equals(area(file) + ending + ".properties")) {
                 read(file).forEach((key, text) -> assertThat(all.put(area(file) + "." + key, (String) text))
                         .as("two modules have an area %s", area(file))
                         .isNull());
@@ -110,12 +127,102 @@ class AllTextsTest {
 
     @Test
     void everyPatternCanBeFilledIn() {
-        english().forEach((key, text) -> {
-            if (text.contains("{")) {
-                assertThat(new MessageFormat(text).getFormatsByArgumentIndex())
-                        .as(key)
-                        .isNotEmpty();
+        for (String tag : languages()) {
+            in(tag).forEach((key, text) -> {
+                if (text.contains("{")) {
+                    assertThat(new MessageFormat(text).getFormatsByArgumentIndex())
+                            .as(key)
+                            .isNotEmpty();
+                    assertThat(text.replace("''", ""))
+                            .as("a quote hides what follows, in %s", key)
+                            .doesNotContain("'");
+                }
+            });
+        }
+    }
+
+    private static List<String> languages() {
+        List<String> tags = new ArrayList<>(List.of(""));
+        Texts.languages().keySet().stream().filter(tag -> !tag.equals("en")).forEach(tags::add);
+        assertThat(tags).hasSizeGreaterThan(1);
+        return tags;
+    }
+
+    /** A text with places for values gets some, and one without gets none. */
+    @Test
+    void valuesAreGivenWhereTheyAreWanted() {
+        Map<String, String> english = english();
+        for (String asked : found(Pattern.compile("Texts\\.of\\(\\s*" + KEY + "\\s*\\)"))) {
+            assertThat(english.get(asked)).as(asked).doesNotContain("{0");
+        }
+        for (String asked : found(Pattern.compile("Texts\\.of\\(\\s*" + KEY + "\\s*,"))) {
+            assertThat(english.get(asked)).as(asked).contains("{0");
+        }
+    }
+
+    /** What commands and their options mean is looked up by the library that reads them, under names of its own. */
+    @Test
+    void everyLanguageExplainsEveryOption() {
+        Path folder = Path.of("..", "cli").resolve(TEXTS);
+        Properties english = read(folder.resolve("commandline.properties"));
+        assertThat(english).hasSizeGreaterThan(80);
+        for (String tag : languages()) {
+            String ending = tag.isEmpty() ? "" : "_" + tag;
+            Properties other = read(folder.resolve("commandline" + ending + ".properties"));
+            assertThat(other.keySet()).as(tag).isEqualTo(english.keySet());
+        }
+    }
+
+    private static List<String> places(String text) {
+        Set<String> found = new TreeSet<>();
+        Matcher place = Pattern.compile("\\{(\\d)").matcher(text);
+        while (place.find()) {
+            found.add(place.group(1));
+        }
+        return List.copyOf(found);
+    }
+
+    @Test
+    void everyLanguageHasEveryTextWithAllItsValues() {
+        Map<String, String> english = english();
+        for (String tag : languages()) {
+            Map<String, String> other = in(tag);
+            assertThat(without(english.keySet(), other.keySet()))
+                    .as("missing in %s", tag)
+                    .isEmpty();
+            assertThat(without(other.keySet(), english.keySet()))
+                    .as("too much in %s", tag)
+                    .isEmpty();
+            english.forEach((key, text) ->
+                    assertThat(places(other.get(key))).as("%s in %s", key, tag).isEqualTo(places(text)));
+        }
+    }
+
+    /** A text for the user has words: two of them, or one where a control is made. Names for programs have no blanks. */
+    @Test
+    void noWordsForTheUserStandInTheCode() throws IOException {
+        Pattern words = Pattern.compile("\\p{L}{2,}[,.:;]? .*\\p{L}{2,}");
+        Pattern word = Pattern.compile("\\p{L}{3,}");
+        Pattern made = Pattern.compile(
+                "(Ui\\.\\w+|set(Prompt|Accessible)?Text|new (Label|Button|Tooltip|MenuItem|Menu|CheckBox|ToggleButton))\\($");
+        List<String> found = new ArrayList<>();
+        for (String module : List.of("state", "cli", "desk")) {
+            try (Stream<Path> sources = walk(Path.of("..", module, "src/main/java"))) {
+                for (Path source :
+                        sources.filter(f -> f.toString().endsWith(".java")).toList()) {
+                    String code = DEVELOPERS.matcher(Files.readString(source)).replaceAll("");
+                    Matcher literal = LITERAL.matcher(code);
+                    while (literal.find()) {
+                        String text = UNITS.matcher(literal.group(1)).replaceAll("");
+                        String before = code.substring(Math.max(0, literal.start() - 60), literal.start());
+                        boolean isFirst = made.matcher(before.stripTrailing()).find();
+                        if ((isFirst ? word : words).matcher(text).find()) {
+                            found.add(source.getFileName() + ": " + literal.group());
+                        }
+                    }
+                }
             }
-        });
+        }
+        assertThat(found).isEmpty();
     }
 }

@@ -6,7 +6,7 @@ import java.util.Optional;
 import javafx.stage.DirectoryChooser;
 import javafx.stage.FileChooser;
 import javafx.stage.Window;
-import oakmirror.desk.part.FileDialogs;
+import oakmirror.desk.control.FileDialogs;
 
 /** Answers whatever is asked for with one file, or with none. */
 final class AnsweringDialogs implements FileDialogs {

@@ -9,7 +9,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.Spinner;
 import javafx.scene.input.KeyCode;
 import oakmirror.blind.BlindResult;
-import oakmirror.desk.command.Act;
+import oakmirror.desk.command.Command;
 import oakmirror.media.file.TableFiles;
 import oakmirror.state.listening.Blind;
 import org.junit.jupiter.api.Test;
@@ -86,7 +86,7 @@ class BlindTest extends WindowTest {
         Path file = folder.resolve("kept.oakmirror.json");
         saveAs(file);
         var kept = results();
-        interact(() -> app.window().commands().run(Act.BLIND));
+        interact(() -> app.window().commands().run(Command.BLIND));
         interact(() -> workspace().reset());
         interact(() -> app.window().open(file));
         waitUntil(() -> !results().isEmpty());

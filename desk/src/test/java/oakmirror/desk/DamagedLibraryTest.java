@@ -10,7 +10,7 @@ import javafx.scene.control.Labeled;
 import oakmirror.desk.library.LibraryPane;
 import oakmirror.media.library.Library;
 import oakmirror.media.library.Starter;
-import oakmirror.state.catalogue.Shelf;
+import oakmirror.state.catalogue.LibraryModel;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 
@@ -40,7 +40,7 @@ class DamagedLibraryTest extends WindowTest {
 
     @Test
     void itIsRebuiltFromItsCopyAndThatIsSaid() throws Exception {
-        Shelf shelf = app.window().shelf();
+        LibraryModel shelf = app.window().shelf();
         interact(() ->
                 lookup("#library").queryAs(LibraryPane.class).foldedProperty().set(false));
         waitUntil(() -> onFx(() -> shelf.shown().size() == KEPT));

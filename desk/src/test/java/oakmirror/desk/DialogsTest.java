@@ -24,8 +24,8 @@ import javafx.stage.DirectoryChooser;
 import javafx.stage.FileChooser;
 import javafx.stage.Window;
 import javafx.stage.WindowEvent;
-import oakmirror.desk.command.Act;
-import oakmirror.desk.part.FileDialogs;
+import oakmirror.desk.command.Command;
+import oakmirror.desk.control.FileDialogs;
 import oakmirror.media.TestFiles;
 import oakmirror.session.SessionFile;
 import org.junit.jupiter.api.Test;
@@ -78,31 +78,31 @@ class DialogsTest extends WindowTest {
     @Test
     void tracksSessionsAndFoldersAreAskedForWhereTheyWereLast() throws Exception {
         answers.answer = List.of();
-        interact(() -> app.window().commands().run(Act.ADD));
+        interact(() -> app.window().commands().run(Command.ADD));
         assertThat(session().isBlank()).as("cancelled").isTrue();
         answers.answer =
                 List.of(music("mix.wav").toFile(), music("reference.wav").toFile());
-        interact(() -> app.window().commands().run(Act.ADD));
+        interact(() -> app.window().commands().run(Command.ADD));
         waitUntil(() -> workspace().isReady());
         assertThat(session().references()).hasSize(1);
-        interact(() -> app.window().commands().run(Act.ADD));
+        interact(() -> app.window().commands().run(Command.ADD));
         assertThat(answers.began).contains(folder.toFile());
 
         answers.answer = List.of(folder.resolve("kept").toFile());
-        interact(() -> app.window().commands().run(Act.SAVE));
+        interact(() -> app.window().commands().run(Command.SAVE));
         assertThat(answers.asked).last().isEqualTo("Save the session: mix.oakmirror.json");
         Path kept = folder.resolve("kept.oakmirror.json");
         waitUntil(() -> workspace().fileProperty().get().equals(Optional.of(kept)));
         assertThat(kept).exists();
         interact(() -> workspace().reset());
         answers.answer = List.of(kept.toFile());
-        interact(() -> app.window().commands().run(Act.OPEN));
+        interact(() -> app.window().commands().run(Command.OPEN));
         waitUntil(() -> workspace().isReady());
         assertThat(answers.asked).last().isEqualTo("Open a session");
 
         Path out = Files.createDirectory(folder.resolve("out"));
         answers.answer = List.of(out.toFile());
-        interact(() -> app.window().commands().run(Act.SEND_OUT));
+        interact(() -> app.window().commands().run(Command.SEND_OUT));
         clickOn("Choose…");
         assertThat(lookup("#output-folder").queryAs(TextField.class).getText()).endsWith("out");
     }
@@ -113,11 +113,11 @@ class DialogsTest extends WindowTest {
         Path there = Files.writeString(folder.resolve("ebb.oakmirror.json"), "another session");
         interact(() -> workspace().change("name", s -> s.withName("Ebb")));
         answers.answer = List.of(folder.resolve("ebb").toFile());
-        Platform.runLater(() -> app.window().commands().run(Act.SAVE_AS));
+        Platform.runLater(() -> app.window().commands().run(Command.SAVE_AS));
         waitUntil(() -> lookup(".dialog-pane").tryQuery().isPresent());
         clickOn("Cancel");
         assertThat(there).hasContent("another session");
-        Platform.runLater(() -> app.window().commands().run(Act.SAVE_AS));
+        Platform.runLater(() -> app.window().commands().run(Command.SAVE_AS));
         waitUntil(() -> lookup(".dialog-pane").tryQuery().isPresent());
         clickOn("Replace");
         waitUntil(() -> !workspace().unsavedProperty().get());
@@ -131,7 +131,7 @@ class DialogsTest extends WindowTest {
         interact(() -> workspace().addFiles(List.of(folder.resolve("gone.wav"))));
         Path kept = folder.resolve("ebb.oakmirror.json");
         answers.answer = List.of(kept.toFile());
-        Platform.runLater(() -> app.window().commands().run(Act.NEW));
+        Platform.runLater(() -> app.window().commands().run(Command.NEW));
         waitUntil(() -> lookup(".dialog-pane").tryQuery().isPresent());
         clickOn("Save");
         waitUntil(() -> session().isBlank());
@@ -209,7 +209,7 @@ class DialogsTest extends WindowTest {
     }
 
     private String missing() {
-        return onFx(() -> lookup(n -> n instanceof oakmirror.desk.part.Missing && n.isVisible())
+        return onFx(() -> lookup(n -> n instanceof oakmirror.desk.control.Missing && n.isVisible())
                 .tryQuery()
                 .map(n -> ((Label) ((javafx.scene.layout.VBox) n).getChildren().get(0)).getText())
                 .orElse(""));

@@ -17,7 +17,7 @@ import javafx.scene.control.Slider;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
-import oakmirror.desk.part.FileDialogs;
+import oakmirror.desk.control.FileDialogs;
 import oakmirror.dsp.Chain;
 import oakmirror.finish.NormalisedPlayback.Up;
 import oakmirror.finish.TargetList;
@@ -96,7 +96,7 @@ class FinishTest extends WindowTest {
         gone();
         double target = session().finish().targetLufs();
         assertThat(onFx(this::verdict)).contains("of limiting", "on average");
-        assertThat(text("#price")).contains("PLR", "→", "tone change");
+        assertThat(text("#price")).contains("PLR", "→", "Tone change");
         assertThat(text("#crest")).contains("Presence", "→");
 
         type(KeyCode.V);
@@ -199,7 +199,7 @@ class FinishTest extends WindowTest {
             lookup("#target-lufs").queryAs(TextField.class).setText("loud");
         });
         press("#target-keep");
-        assertThat(text("#target-editor")).contains("“loud” is no number for LUFS.");
+        assertThat(text("#target-editor")).contains("“loud” is not a number for LUFS.");
         interact(() -> lookup("#target-lufs").queryAs(TextField.class).setText("−11,5"));
         press("#target-keep");
         int place = TargetList.shipped().targets().size();

@@ -11,7 +11,7 @@ import javafx.scene.control.Labeled;
 import javafx.scene.control.ToggleButton;
 import oakmirror.audio.Clip;
 import oakmirror.audio.StereoSource;
-import oakmirror.desk.part.FileDialogs;
+import oakmirror.desk.control.FileDialogs;
 import oakmirror.media.TestFiles;
 import oakmirror.media.device.Inputs;
 import oakmirror.media.device.SimulatedInput;

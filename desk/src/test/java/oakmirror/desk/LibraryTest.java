@@ -16,8 +16,8 @@ import javafx.scene.control.MenuButton;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import oakmirror.compare.Subject;
+import oakmirror.desk.control.FileDialogs;
 import oakmirror.desk.library.LibraryPane;
-import oakmirror.desk.part.FileDialogs;
 import oakmirror.media.TestFiles;
 import oakmirror.profile.About;
 import oakmirror.profile.Profile;
@@ -25,8 +25,8 @@ import oakmirror.profile.ProfileFile;
 import oakmirror.session.ComparisonSettings.Scope;
 import oakmirror.session.Source;
 import oakmirror.session.Track;
+import oakmirror.state.catalogue.LibraryModel;
 import oakmirror.state.catalogue.Order;
-import oakmirror.state.catalogue.Shelf;
 import oakmirror.state.catalogue.Shown;
 import org.junit.jupiter.api.Test;
 
@@ -40,7 +40,7 @@ class LibraryTest extends WindowTest {
         return answers;
     }
 
-    private Shelf shelf() {
+    private LibraryModel shelf() {
         return app.window().shelf();
     }
 

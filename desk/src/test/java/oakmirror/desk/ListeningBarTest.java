@@ -12,7 +12,7 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.scene.layout.Region;
 import oakmirror.compare.Jump;
-import oakmirror.desk.command.Act;
+import oakmirror.desk.command.Command;
 import oakmirror.desk.command.Commands;
 import oakmirror.monitor.MonitorPath.Sides;
 import org.junit.jupiter.api.Test;
@@ -190,26 +190,26 @@ class ListeningBarTest extends WindowTest {
         assertThat(commands.isComplete()).isTrue();
         for (boolean open : new boolean[] {false, true}) {
             if (open) {
-                interact(() -> commands.run(Act.GATHER));
+                interact(() -> commands.run(Command.GATHER));
                 openDemo();
             }
-            for (Act act : Act.values()) {
+            for (Command act : Command.values()) {
                 boolean asks = List.of(
-                                Act.ADD,
-                                Act.OPEN,
-                                Act.SAVE,
-                                Act.SAVE_AS,
-                                Act.NEW,
-                                Act.RENDER,
-                                Act.COMPACT,
-                                Act.LOG,
-                                Act.FULL_SCREEN)
+                                Command.ADD,
+                                Command.OPEN,
+                                Command.SAVE,
+                                Command.SAVE_AS,
+                                Command.NEW,
+                                Command.RENDER,
+                                Command.COMPACT,
+                                Command.LOG,
+                                Command.FULL_SCREEN)
                         .contains(act);
                 if (!asks) {
                     interact(() -> commands.run(act));
                 }
             }
-            interact(() -> commands.run(Act.BLIND)); // closed again
+            interact(() -> commands.run(Command.BLIND)); // closed again
             type(KeyCode.ESCAPE);
         }
         assertThat(onFx(() -> app.window().root().isVisible())).isTrue();
@@ -224,7 +224,7 @@ class ListeningBarTest extends WindowTest {
         assertThat(onFx(() -> listening().playingProperty().get())).isTrue();
         assertThat(onFx(() -> app.window().root().getScene().getWindow().isShowing()))
                 .isFalse();
-        interact(() -> app.window().commands().run(Act.SWAP));
+        interact(() -> app.window().commands().run(Command.SWAP));
         assertThat(heard()).isEqualTo(1);
         Button back = lookup("#whole-window").queryButton();
         for (int i = 0; i < 4; i++) {

@@ -21,7 +21,7 @@ import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import oakmirror.Signals;
 import oakmirror.correction.Move;
-import oakmirror.desk.part.FileDialogs;
+import oakmirror.desk.control.FileDialogs;
 import oakmirror.dsp.Chain;
 import oakmirror.dsp.StereoTone;
 import oakmirror.dsp.ToneFilter.Phase;

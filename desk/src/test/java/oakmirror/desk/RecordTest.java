@@ -17,7 +17,7 @@ import javafx.scene.control.ToggleButton;
 import javafx.stage.DirectoryChooser;
 import javafx.stage.FileChooser;
 import javafx.stage.Window;
-import oakmirror.desk.part.FileDialogs;
+import oakmirror.desk.control.FileDialogs;
 import oakmirror.media.FfmpegTool;
 import oakmirror.media.TestFiles;
 import oakmirror.session.Album;

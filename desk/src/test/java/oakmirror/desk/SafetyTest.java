@@ -9,7 +9,7 @@ import javafx.scene.Node;
 import javafx.scene.control.TextArea;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
-import oakmirror.desk.command.Act;
+import oakmirror.desk.command.Command;
 import oakmirror.media.TestFiles;
 import oakmirror.session.Session;
 import oakmirror.session.SessionDocument;
@@ -129,7 +129,7 @@ class SafetyTest extends WindowTest {
 
     @Test
     void theLogCanBeRead() throws Exception {
-        interact(() -> app.window().commands().run(Act.LOG));
+        interact(() -> app.window().commands().run(Command.LOG));
         waitUntil(() -> lookup("#log-text").tryQuery().isPresent());
         TextArea text = lookup("#log-text").queryAs(TextArea.class);
         assertThat(text.getText()).isNotEmpty();

@@ -14,7 +14,7 @@ import javafx.scene.control.Slider;
 import javafx.scene.input.Clipboard;
 import javafx.scene.input.KeyCode;
 import oakmirror.audio.TimeRange;
-import oakmirror.desk.part.FileDialogs;
+import oakmirror.desk.control.FileDialogs;
 import oakmirror.media.TestFiles;
 import oakmirror.session.Passage;
 import oakmirror.session.SessionFile;

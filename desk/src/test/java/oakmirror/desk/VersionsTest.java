@@ -11,7 +11,7 @@ import javafx.scene.control.CheckBox;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
-import oakmirror.desk.part.FileDialogs;
+import oakmirror.desk.control.FileDialogs;
 import oakmirror.media.FfmpegTool;
 import oakmirror.media.TestFiles;
 import oakmirror.session.NotedVersion;
@@ -192,7 +192,7 @@ class VersionsTest extends WindowTest {
         interact(() -> app.window().show(Station.VERSIONS.ordinal()));
         waitUntil(() -> lookup("#variant-strengths").tryQuery().isPresent());
         text("#variant-strengths", "half");
-        waitUntil(() -> lookup("“half” is no strength; write numbers with commas between.")
+        waitUntil(() -> lookup("“half” is not a number; write numbers with commas between.")
                 .tryQuery()
                 .isPresent());
         assertThat(lookup("#render-versions").query().isDisabled()).isTrue();

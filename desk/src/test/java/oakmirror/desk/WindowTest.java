@@ -22,8 +22,9 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.PickResult;
 import javafx.scene.input.ScrollEvent;
+import javafx.stage.Stage;
 import oakmirror.correction.Proposal;
-import oakmirror.desk.part.FileDialogs;
+import oakmirror.desk.control.FileDialogs;
 import oakmirror.media.TestFiles;
 import oakmirror.media.device.SimulatedOutput;
 import oakmirror.media.library.Library;
@@ -65,9 +66,10 @@ abstract class WindowTest extends FxRobot {
         if (!Files.exists(folder.resolve("config/data/library"))) {
             startWithLibrary();
         }
-        FxToolkit.registerPrimaryStage();
+        Stage stage = FxToolkit.registerPrimaryStage();
         app = new OakMirrorApp(dialogs());
         FxToolkit.setupApplication(() -> app);
+        interact(stage::sizeToScene); // the stage is that of the test before, which may have made it smaller
     }
 
     /** Made once: taking in what ships with the program takes longer than a window needs to start. */

@@ -8,8 +8,8 @@ import oakmirror.correction.AppliedCorrection;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.media.cache.ContentKey;
 import oakmirror.media.file.MasterNote;
-import oakmirror.profile.Figures;
-import oakmirror.profile.Fold;
+import oakmirror.profile.Aggregate;
+import oakmirror.profile.Measurements;
 import oakmirror.profile.Profile;
 import oakmirror.rhythm.FullestPassage;
 import oakmirror.rhythm.Rhythm;
@@ -75,11 +75,11 @@ public record ImportedTrack(
 
     /** Several profiles folded into one. */
     public static ImportedTrack of(String name, String key, List<Profile> members) {
-        List<Figures> figures = members.stream().map(Profile::figures).toList();
+        List<Measurements> figures = members.stream().map(Profile::figures).toList();
         return kept(
                 name,
-                Fold.of(key, figures),
-                figures.stream().map(Figures::compared).toList());
+                Aggregate.of(key, figures),
+                figures.stream().map(Measurements::compared).toList());
     }
 
     /** What plays outside the program, as it was measured last. */
@@ -97,7 +97,7 @@ public record ImportedTrack(
                 List.of());
     }
 
-    private static ImportedTrack kept(String name, Figures figures, List<TrackMeasurement> folded) {
+    private static ImportedTrack kept(String name, Measurements figures, List<TrackMeasurement> folded) {
         return new ImportedTrack(
                 name,
                 Optional.empty(),

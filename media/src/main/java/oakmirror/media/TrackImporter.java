@@ -22,7 +22,7 @@ import oakmirror.media.cache.MappedClip;
 import oakmirror.media.file.AudioFile;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.DecodedStream;
-import oakmirror.profile.Figures;
+import oakmirror.profile.Measurements;
 import oakmirror.profile.ToneSpread;
 import oakmirror.rhythm.Rhythm;
 import oakmirror.rhythm.TempoFinder;
@@ -100,7 +100,7 @@ public final class TrackImporter {
      *
      * @param warnings what was found wrong with it, each in one sentence
      */
-    public record Kept(Figures figures, List<String> warnings) {}
+    public record Kept(Measurements figures, List<String> warnings) {}
 
     /**
      * Measures a file without keeping its sound.
@@ -120,7 +120,7 @@ public final class TrackImporter {
             }
             requireHeard(measured, String.valueOf(path.getFileName()));
             return new Kept(
-                    Figures.of(measured, measured, TempoFinder.find(measured.activity()), spread.spreadDb()),
+                    Measurements.of(measured, measured, TempoFinder.find(measured.activity()), spread.spreadDb()),
                     stream.warnings());
         } catch (AudioFileException e) {
             throw e;
@@ -135,7 +135,7 @@ public final class TrackImporter {
      * @throws AudioFileException when it has no sound, or nothing is heard of it, in one sentence
      * @throws java.util.concurrent.CancellationException when the progress says so
      */
-    public Figures figures(ImportedTrack track, Optional<TimeRange> passage, Progress progress)
+    public Measurements figures(ImportedTrack track, Optional<TimeRange> passage, Progress progress)
             throws AudioFileException {
         StereoSource audio = audioOf(track);
         TrackMeasurement compared =
@@ -152,7 +152,7 @@ public final class TrackImporter {
                 progress.check(0.7 + 0.3 * done / stream.expectedFrames());
             }
         }
-        return Figures.of(compared, track.measurement(), track.rhythm(), spread.spreadDb());
+        return Measurements.of(compared, track.measurement(), track.rhythm(), spread.spreadDb());
     }
 
     private static void requireHeard(TrackMeasurement measured, String name) throws AudioFileException {

@@ -34,12 +34,12 @@ import oakmirror.measure.TrackMeasurer;
 import oakmirror.measure.WorkerThreads;
 import oakmirror.media.PlantedFaults.Sides;
 import oakmirror.media.cache.AudioCache;
-import oakmirror.readings.Readings;
 import oakmirror.session.Session;
 import oakmirror.session.SessionFile;
 import oakmirror.session.Track;
 import oakmirror.spectrum.StereoSpectrum.Part;
 import oakmirror.spectrum.Zone;
+import oakmirror.text.Numbers;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -166,7 +166,7 @@ class FindingsTest {
         for (Zone zone : Zone.values()) {
             for (double db : new double[] {3, -3}) {
                 faults.add(new Fault(
-                        Readings.gainDb(db) + " in " + zone,
+                        Numbers.gainDb(db) + " in " + zone,
                         s -> PlantedFaults.zone(s, RATE, zone, db),
                         db > 0 ? Kind.TOO_MUCH : Kind.TOO_LITTLE,
                         Optional.of(zone),

@@ -15,19 +15,20 @@ import javafx.scene.control.ScrollPane;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.ScrollEvent;
 import javafx.scene.layout.HBox;
-import oakmirror.desk.command.Act;
+import oakmirror.desk.command.Command;
 import oakmirror.desk.command.KeyMap;
+import oakmirror.desk.control.PressablePane;
+import oakmirror.desk.control.TrackName;
 import oakmirror.desk.look.Palette;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.part.PressBox;
 import oakmirror.desk.plot.Sketches;
-import oakmirror.readings.Readings;
 import oakmirror.state.listening.Audition;
 import oakmirror.state.listening.Blind;
 import oakmirror.state.listening.Listening;
 import oakmirror.state.listening.MonitorControls.HeardVersion;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** A chip for each track with the offset it is heard with; a press hears it. In a blind comparison only letters are left. */
@@ -127,7 +128,7 @@ final class ChipRow extends ScrollPane {
         for (int i = 0; i < shown.entries().size(); i++) {
             Entry entry = shown.entries().get(i);
             boolean stays = i < known.size() && known.get(i).isSameButForGain(entry);
-            PressBox chip = stays ? (PressBox) before.get(i) : chip(entry, i);
+            PressablePane chip = stays ? (PressablePane) before.get(i) : chip(entry, i);
             gains.get(chip).accept(entry.gain());
             made.add(chip);
         }
@@ -162,9 +163,9 @@ final class ChipRow extends ScrollPane {
                         .orElse(List.of());
     }
 
-    private PressBox audition(String title, int index) {
+    private PressablePane audition(String title, int index) {
         Label name = Ui.label(title, "strong");
-        PressBox chip = PressBox.choice(
+        PressablePane chip = PressablePane.choice(
                 6,
                 () -> listening.auditioning().hear(index),
                 name,
@@ -189,13 +190,13 @@ final class ChipRow extends ScrollPane {
                     all.get(i).track().name(),
                     number > 0
                             ? number + " " + all.get(i).track().name()
-                            : version.map(HeardVersion::name).orElse("Mix"),
+                            : version.map(HeardVersion::name).orElse(Texts.of("bar.mix")),
                     all.get(i).audio().isPresent(),
                     all.get(i).hasFile()
-                            ? Readings.gainDb(version.map(this::gainDb).orElse(listening.offsetDb(i)))
+                            ? Numbers.gainDb(version.map(this::gainDb).orElse(listening.offsetDb(i)))
                             : Texts.of("bar.seenNotHeard"),
                     listening.isStretched(i),
-                    number <= 9 ? keys.hint(Act.track(number)) : ""));
+                    number <= 9 ? keys.hint(Command.track(number)) : ""));
         }
         return entries;
     }
@@ -209,14 +210,14 @@ final class ChipRow extends ScrollPane {
         int count = chips.getChildren().size();
         double room = (getWidth() - GAP * (count - 1)) / Math.max(1, count);
         double width = Math.floor(Math.max(NARROWEST, Math.min(WIDEST, room)));
-        chips.getChildren().forEach(c -> ((PressBox) c).setPrefWidth(width));
+        chips.getChildren().forEach(c -> ((PressablePane) c).setPrefWidth(width));
     }
 
-    private PressBox letter(String letter, int index) {
+    private PressablePane letter(String letter, int index) {
         Label name = Ui.label(letter, "strong");
         Label explanation =
                 Ui.label(letter.equals("X") ? Texts.of("bar.whichOfTheTwo") : Texts.of("bar.hidden"), "chip-offset");
-        PressBox chip = PressBox.choice(6, () -> blind.hear(index), name, explanation);
+        PressablePane chip = PressablePane.choice(6, () -> blind.hear(index), name, explanation);
         chip.setAccessibleText(Texts.of("bar.track", letter, explanation.getText()));
         chip.getStyleClass().addAll("chip", Palette.styleClass(0));
         chip.setId("letter-" + letter);
@@ -224,7 +225,7 @@ final class ChipRow extends ScrollPane {
         return chip;
     }
 
-    private PressBox chip(Entry track, int index) {
+    private PressablePane chip(Entry track, int index) {
         int number = track.number();
         Label name = Ui.label(track.title(), "strong");
         name.setMaxWidth(Double.MAX_VALUE);
@@ -239,7 +240,7 @@ final class ChipRow extends ScrollPane {
         }
         lower.getChildren().add(offset);
         lower.setAlignment(Pos.CENTER_LEFT);
-        PressBox chip = PressBox.choice(6, () -> listening.hear(index), name, lower);
+        PressablePane chip = PressablePane.choice(6, () -> listening.hear(index), name, lower);
         chip.getStyleClass().addAll("chip", Palette.styleClass(number));
         chip.setId("chip-" + index);
         chip.getProperties().put(Sketches.Dash.class, dash);
@@ -248,12 +249,9 @@ final class ChipRow extends ScrollPane {
         Tooltip.install(chip, tip);
         gains.put(chip, gain -> {
             offset.setText(gain);
-            chip.setAccessibleText((number == 0 ? Texts.of("bar.mix") : Texts.of("bar.reference", number))
-                    + track.name() + ", " + gain);
-            tip.setText(track.name()
-                    + track.key()
-                    + (track.slot().hasFile() ? Texts.of("bar.heardWith") : ", ")
-                    + gain
+            chip.setAccessibleText(Texts.of("bar.chip", TrackName.spoken(number, track.name()), gain));
+            String shown = track.name() + track.key();
+            tip.setText(Texts.of(track.slot().hasFile() ? "bar.heardWith" : "bar.chip", shown, gain)
                     + (track.stretched() ? Texts.of("bar.stretchedToTheMixs") : ""));
         });
         return chip;
@@ -275,7 +273,7 @@ final class ChipRow extends ScrollPane {
             boolean beside = !blind.isOn()
                     && isBlended
                     && i == listening.referenceProperty().get();
-            ((PressBox) chip).setSelected(heard);
+            ((PressablePane) chip).setSelected(heard);
             chip.pseudoClassStateChanged(BLENDED, beside && !heard);
             Optional.ofNullable((Sketches.Dash) chip.getProperties().get(Sketches.Dash.class))
                     .ifPresent(d -> d.setOnColour(heard));

@@ -10,11 +10,10 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import oakmirror.compare.Jump;
-import oakmirror.desk.command.Act;
+import oakmirror.desk.command.Command;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.look.Ui;
 import oakmirror.monitor.MonitorPath.Sides;
-import oakmirror.readings.Readings;
 import oakmirror.spectrum.Zone;
 import oakmirror.state.listening.Blind;
 import oakmirror.state.listening.Listening;
@@ -22,6 +21,7 @@ import oakmirror.state.listening.MonitorControls;
 import oakmirror.state.listening.MonitorControls.Band;
 import oakmirror.state.listening.MonitorControls.Ending;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** The lower row of the bar, two in a narrow window: loop, what stays on switching, correction, blend, bands, sides. */
@@ -52,7 +52,7 @@ final class HearControls extends FlowPane {
         });
     }
 
-    private ToggleButton small(String text, String tooltip, Act act) {
+    private ToggleButton small(String text, String tooltip, Command act) {
         ToggleButton button = Ui.choice(text, tooltip + keys.hint(act));
         keys.revisionProperty().subscribe(r -> Ui.tip(button, tooltip + keys.hint(act)));
         button.getStyleClass().add("tight");
@@ -61,7 +61,7 @@ final class HearControls extends FlowPane {
     }
 
     private ToggleButton loop(Runnable toggleLoop) {
-        ToggleButton loop = small(Texts.of("bar.loop"), Texts.of("bar.repeatThePassageOf"), Act.LOOP);
+        ToggleButton loop = small(Texts.of("bar.loop"), Texts.of("bar.repeatThePassageOf"), Command.LOOP);
         loop.setId("loop");
         loop.setOnAction(e -> {
             toggleLoop.run();
@@ -72,7 +72,7 @@ final class HearControls extends FlowPane {
     }
 
     private ToggleButton jump() {
-        ToggleButton jump = small("", Texts.of("bar.whatStaysWhenAnother"), Act.JUMP);
+        ToggleButton jump = small("", Texts.of("bar.whatStaysWhenAnother"), Command.JUMP);
         jump.setId("jump");
         jump.setMinWidth(74);
         jump.setOnAction(e -> workspace.toggleJump());
@@ -85,7 +85,7 @@ final class HearControls extends FlowPane {
     }
 
     private ToggleButton align() {
-        ToggleButton align = small(Texts.of("bar.atTempo"), Texts.of("bar.hearReferencesStretchedTo"), Act.ALIGN);
+        ToggleButton align = small(Texts.of("bar.atTempo"), Texts.of("bar.hearReferencesStretchedTo"), Command.ALIGN);
         align.setId("align");
         align.setOnAction(e -> workspace.toggleTempoAligned());
         workspace
@@ -95,10 +95,10 @@ final class HearControls extends FlowPane {
     }
 
     private HBox correction() {
-        ToggleButton asIs = small(Texts.of("bar.asIs"), Texts.of("bar.theMixWithoutIts"), Act.CORRECTED);
-        ToggleButton corrected = small(Texts.of("bar.corrected"), Texts.of("bar.theMixWithIts"), Act.CORRECTED);
+        ToggleButton asIs = small(Texts.of("bar.asIs"), Texts.of("bar.theMixWithoutIts"), Command.CORRECTED);
+        ToggleButton corrected = small(Texts.of("bar.corrected"), Texts.of("bar.theMixWithIts"), Command.CORRECTED);
         corrected.setId("corrected");
-        ToggleButton finished = small(Texts.of("bar.finished"), Texts.of("bar.theMasterAsFinish"), Act.FINISHED);
+        ToggleButton finished = small(Texts.of("bar.finished"), Texts.of("bar.theMasterAsFinish"), Command.FINISHED);
         finished.setId("finished");
         asIs.setOnAction(e -> choose(false, Ending.NONE));
         corrected.setOnAction(e -> choose(true, Ending.NONE));
@@ -148,7 +148,7 @@ final class HearControls extends FlowPane {
         Label other = Ui.label("", "quiet", "small");
         other.setMinWidth(USE_PREF_SIZE);
         listening.referenceProperty().subscribe(r -> other.setText(String.valueOf(r)));
-        Label mix = Ui.label(Texts.of("bar.mix2"), "quiet", "small");
+        Label mix = Ui.label(Texts.of("bar.mix"), "quiet", "small");
         mix.setMinWidth(USE_PREF_SIZE);
         HBox box = new HBox(4, mix, slider, other);
         box.setAlignment(Pos.CENTER_LEFT);
@@ -158,7 +158,7 @@ final class HearControls extends FlowPane {
     private HBox bands() {
         MonitorControls monitor = listening.monitor();
         HBox row = new HBox(1);
-        ToggleButton all = small(Texts.of("bar.all"), Texts.of("bar.hearAllBands"), Act.ALL_BANDS);
+        ToggleButton all = small(Texts.of("bar.all"), Texts.of("bar.hearAllBands"), Command.ALL_BANDS);
         all.setId("band-all");
         all.setOnAction(e -> {
             monitor.bandProperty().set(Optional.empty());
@@ -167,8 +167,8 @@ final class HearControls extends FlowPane {
         row.getChildren().add(all);
         List<ToggleButton> zones = new ArrayList<>();
         for (Zone zone : Zone.values()) {
-            String range = Readings.frequency(zone.lowHz()) + " – " + Readings.frequency(zone.highHz());
-            ToggleButton button = small(zone.shortLabel(), Texts.of("bar.hearOnly", zone.label(), range), Act.ZONE);
+            String range = Numbers.frequency(zone.lowHz()) + " – " + Numbers.frequency(zone.highHz());
+            ToggleButton button = small(zone.shortLabel(), Texts.of("bar.hearOnly", zone.label(), range), Command.ZONE);
             button.setId("band-" + zone.name().toLowerCase(java.util.Locale.ROOT));
             button.setOnAction(e -> {
                 monitor.toggle(Band.of(zone));
@@ -187,8 +187,8 @@ final class HearControls extends FlowPane {
             free.setText(
                     b.isEmpty() || named
                             ? ""
-                            : " " + Readings.frequency(b.get().lowHz()) + "–"
-                                    + Readings.frequency(b.get().highHz()));
+                            : " " + Numbers.frequency(b.get().lowHz()) + "–"
+                                    + Numbers.frequency(b.get().highHz()));
         });
         return row;
     }
@@ -211,13 +211,13 @@ final class HearControls extends FlowPane {
             Texts.of("bar.side")
         };
         String[] tooltips = {
-            "Stereo",
+            Texts.of("bar.stereo"),
             Texts.of("bar.halfTheSumOf"),
             Texts.of("bar.leftAloneFromBoth"),
             Texts.of("bar.rightAloneFromBoth"),
             Texts.of("bar.halfTheDifferenceOf")
         };
-        Act[] acts = {Act.MONO, Act.MONO, Act.LEFT, Act.RIGHT, Act.SIDE};
+        Command[] acts = {Command.MONO, Command.MONO, Command.LEFT, Command.RIGHT, Command.SIDE};
         List<ToggleButton> buttons = new ArrayList<>();
         for (Sides sides : Sides.values()) {
             int i = sides.ordinal();

@@ -7,18 +7,18 @@ import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
-import oakmirror.desk.command.Act;
+import oakmirror.desk.command.Command;
 import oakmirror.desk.command.KeyMap;
+import oakmirror.desk.control.Asking;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.part.Asking;
 import oakmirror.desk.plot.SeekStrip;
-import oakmirror.readings.Readings;
 import oakmirror.state.listening.Blind;
 import oakmirror.state.listening.Listening;
 import oakmirror.state.workspace.Passages;
 import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** The bar that is always there: play, what is heard with which offset and from which passage, how, and how loud. */
@@ -79,7 +79,7 @@ public final class ListeningBar extends VBox {
         Button play = new Button("▶");
         play.getStyleClass().setAll("button", "play");
         play.setId("play");
-        keys.revisionProperty().subscribe(r -> Ui.tip(play, Texts.of("bar.playOrStop", keys.hint(Act.PLAY))));
+        keys.revisionProperty().subscribe(r -> Ui.tip(play, Texts.of("bar.playOrStop", keys.hint(Command.PLAY))));
         play.setOnAction(e -> listening.togglePlay());
         listening.playingProperty().subscribe(p -> play.setText(p ? "■" : "▶"));
         return play;
@@ -88,11 +88,11 @@ public final class ListeningBar extends VBox {
     private VBox whereabouts(Passages passages, KeyMap keys) {
         Button before = Ui.link(
                 "‹",
-                Texts.of("bar.thePassageBefore", keys.hint(Act.PREVIOUS_PASSAGE)),
+                Texts.of("bar.thePassageBefore", keys.hint(Command.PREVIOUS_PASSAGE)),
                 () -> passages.step(listening.heardProperty().get(), -1));
         Button next = Ui.link(
                 "›",
-                Texts.of("bar.theNextPassage", keys.hint(Act.NEXT_PASSAGE)),
+                Texts.of("bar.theNextPassage", keys.hint(Command.NEXT_PASSAGE)),
                 () -> passages.step(listening.heardProperty().get(), 1));
         passage.setMaxWidth(96);
         passage.setId("heard-passage");
@@ -127,7 +127,7 @@ public final class ListeningBar extends VBox {
         time.setText(
                 blind.isOn()
                         ? Texts.of("bar.hidden")
-                        : Readings.fineTime(listening.positionProperty().get()));
+                        : Numbers.fineTime(listening.positionProperty().get()));
     }
 
     private void showHeard() {

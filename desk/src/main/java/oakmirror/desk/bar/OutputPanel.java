@@ -12,19 +12,19 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
-import oakmirror.desk.command.Act;
+import oakmirror.desk.command.Command;
 import oakmirror.desk.command.KeyMap;
+import oakmirror.desk.control.Asking;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.part.Asking;
 import oakmirror.desk.plot.LiveMeterPane;
 import oakmirror.desk.words.Words;
 import oakmirror.media.device.OutputDevice;
-import oakmirror.readings.Readings;
 import oakmirror.state.listening.Blind;
 import oakmirror.state.listening.Listening;
 import oakmirror.state.listening.MonitorControls;
 import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** The right end of the lower row: dim and volume, and where the sound goes; and the meters, which lie above it. */
@@ -52,7 +52,7 @@ final class OutputPanel extends HBox {
         meters.setId("meters");
         meters.setPrefHeight(28);
         meters.setMinHeight(28);
-        Tooltip.install(meters, new Tooltip(Texts.of("bar.whatIsHeardBefore", keys.hint(Act.RESET_METERS))));
+        Tooltip.install(meters, new Tooltip(Texts.of("bar.whatIsHeardBefore", keys.hint(Command.RESET_METERS))));
         meters.setMinWidth(WIDTH);
         meters.setMaxWidth(WIDTH);
         meters.setMaxHeight(28);
@@ -85,7 +85,7 @@ final class OutputPanel extends HBox {
     private ToggleButton dim(KeyMap keys) {
         ToggleButton dim = Ui.choice(
                 Texts.of("bar.dim"),
-                Texts.of("bar.dim.tip", Readings.level(-MonitorControls.DIM_DB), keys.hint(Act.DIM)));
+                Texts.of("bar.dim.tip", Numbers.level(-MonitorControls.DIM_DB), keys.hint(Command.DIM)));
         dim.setId("dim");
         dim.getStyleClass().add("tight");
         dim.setMinWidth(USE_PREF_SIZE);
@@ -108,7 +108,7 @@ final class OutputPanel extends HBox {
         });
         Label level = Ui.label("", "quiet", "small");
         level.setMinWidth(46);
-        db.subscribe(v -> level.setText(Readings.gainDb(v.doubleValue())));
+        db.subscribe(v -> level.setText(Numbers.gainDb(v.doubleValue())));
         HBox box = new HBox(5, volume, level);
         box.setAlignment(Pos.CENTER_LEFT);
         HBox.setHgrow(box, Priority.ALWAYS);

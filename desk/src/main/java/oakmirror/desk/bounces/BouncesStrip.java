@@ -20,16 +20,16 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import oakmirror.bounces.TakenUp;
+import oakmirror.desk.control.Asking;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.part.Asking;
 import oakmirror.desk.plot.BounceSteps;
-import oakmirror.readings.Readings;
 import oakmirror.spectrum.Zone;
 import oakmirror.state.listening.Listening;
 import oakmirror.state.revisions.Bounces;
 import oakmirror.state.revisions.Bounces.Taken;
 import oakmirror.state.revisions.BouncesHeard;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /**
@@ -236,7 +236,7 @@ public final class BouncesStrip extends VBox {
                 last.standing().since(first.standing()).words(first.bounce().name());
         String loudness = Texts.of(
                 "bounces.lu",
-                Readings.gain(last.standing().lufs() - first.standing().lufs()));
+                Numbers.gain(last.standing().lufs() - first.standing().lufs()));
         return told + ", " + loudness + moves(last);
     }
 

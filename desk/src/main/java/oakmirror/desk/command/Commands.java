@@ -7,16 +7,16 @@ import java.util.function.BooleanSupplier;
 /** What each action does. */
 public final class Commands {
 
-    private final Map<Act, Runnable> actions = new EnumMap<>(Act.class);
-    private final Map<Act, BooleanSupplier> holds = new EnumMap<>(Act.class);
+    private final Map<Command, Runnable> actions = new EnumMap<>(Command.class);
+    private final Map<Command, BooleanSupplier> holds = new EnumMap<>(Command.class);
 
     /** Says what an action does. */
-    public void set(Act act, Runnable action) {
+    public void set(Command act, Runnable action) {
         actions.put(act, action);
     }
 
     /** Says what an action does while something holds; its key is free otherwise. */
-    public void set(Act act, BooleanSupplier holding, Runnable action) {
+    public void set(Command act, BooleanSupplier holding, Runnable action) {
         set(act, () -> {
             if (holding.getAsBoolean()) {
                 action.run();
@@ -26,12 +26,12 @@ public final class Commands {
     }
 
     /** Whether an action does anything at the moment. */
-    public boolean isAvailable(Act act) {
+    public boolean isAvailable(Command act) {
         return !holds.containsKey(act) || holds.get(act).getAsBoolean();
     }
 
     /** Does it. */
-    public void run(Act act) {
+    public void run(Command act) {
         Runnable action = actions.get(act);
         if (action == null) {
             throw new IllegalStateException("nothing is done for " + act);
@@ -41,6 +41,6 @@ public final class Commands {
 
     /** Whether every action does something. */
     public boolean isComplete() {
-        return actions.size() == Act.values().length;
+        return actions.size() == Command.values().length;
     }
 }

@@ -6,11 +6,13 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import javafx.beans.property.ReadOnlyIntegerProperty;
 import javafx.beans.property.ReadOnlyIntegerWrapper;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import oakmirror.state.workspace.Settings;
+import oakmirror.text.Texts;
 
 /**
  * Which key does what. Keys are written as text, "Ctrl+Shift+Left": modifiers in that order, then the key. An action may have no key; two
@@ -28,17 +30,20 @@ public final class KeyMap {
             KeyCode.PAGE_UP, "Page Up",
             KeyCode.PAGE_DOWN, "Page Down"));
 
+    /** Parts of a key that have a name. */
+    private static final Pattern PRINTED = Pattern.compile("[A-Z][a-z]+( (Up|Down))?");
+
     private static final String TAB = "Tab";
     private static final String SWAP_WITHOUT_TAB = "W";
 
     private final Settings settings;
-    private final Map<Act, String> keys = new EnumMap<>(Act.class);
+    private final Map<Command, String> keys = new EnumMap<>(Command.class);
     private final ReadOnlyIntegerWrapper revision = new ReadOnlyIntegerWrapper();
 
     /** The keys as they were kept last. */
     public KeyMap(Settings settings) {
         this.settings = settings;
-        for (Act act : Act.values()) {
+        for (Command act : Command.values()) {
             keys.put(act, settings.text(act.settingName(), act.usualKey()));
         }
     }
@@ -49,31 +54,43 @@ public final class KeyMap {
     }
 
     /** The key of an action, or empty. */
-    public String keyOf(Act act) {
+    public String keyOf(Command act) {
         return keys.get(act);
     }
 
     /** The key of an action in brackets after a space, for tooltips; or nothing. */
-    public String hint(Act act) {
+    public String hint(Command act) {
         String key = shown(act);
         return key.isEmpty() ? "" : " (" + key + ")";
     }
 
     /** The key of an action as it is printed on keyboards. */
-    public String shown(Act act) {
-        return keyOf(act)
-                .replace("Shift+Slash", "?")
-                .replace("Slash", "/")
-                .replace("Left", "←")
-                .replace("Right", "→")
-                .replace("Up", "↑")
-                .replace("Down", "↓")
-                .replace("Page ↑", "Page Up")
-                .replace("Page ↓", "Page Down");
+    public String shown(Command act) {
+        return PRINTED.matcher(keyOf(act).replace("Shift+Slash", "?")).replaceAll(m -> printed(m.group()));
+    }
+
+    private static String printed(String key) {
+        return switch (key) {
+            case "Slash" -> "/";
+            case "Left" -> "←";
+            case "Right" -> "→";
+            case "Up" -> "↑";
+            case "Down" -> "↓";
+            case "Ctrl" -> Texts.of("commands.keyCtrl");
+            case "Shift" -> Texts.of("commands.keyShift");
+            case "Space" -> Texts.of("commands.keySpace");
+            case "Delete" -> Texts.of("commands.keyDelete");
+            case "Home" -> Texts.of("commands.keyHome");
+            case "End" -> Texts.of("commands.keyEnd");
+            case "Backspace" -> Texts.of("commands.keyBackspace");
+            case "Page Up" -> Texts.of("commands.keyPageUp");
+            case "Page Down" -> Texts.of("commands.keyPageDown");
+            default -> key;
+        };
     }
 
     /** Gives an action a key, or none when empty. */
-    public void set(Act act, String key) {
+    public void set(Command act, String key) {
         keys.put(act, key);
         settings.keep(act.settingName(), key);
         revision.set(revision.get() + 1);
@@ -81,7 +98,7 @@ public final class KeyMap {
 
     /** Gives every action its usual key again. */
     public void restore() {
-        for (Act act : Act.values()) {
+        for (Command act : Command.values()) {
             keys.put(act, act.usualKey());
             settings.forget(act.settingName());
         }
@@ -90,30 +107,30 @@ public final class KeyMap {
 
     /** Whether Tab moves the focus from control to control, as it does for any action's key that no action has. */
     public boolean isTabForFocus() {
-        return Arrays.stream(Act.values()).noneMatch(a -> keyOf(a).equals(TAB));
+        return Arrays.stream(Command.values()).noneMatch(a -> keyOf(a).equals(TAB));
     }
 
     /** Gives Tab to the focus, and listening another key for what it did; or takes it back. */
     public void setTabForFocus(boolean is) {
-        for (Act act : Act.values()) {
+        for (Command act : Command.values()) {
             if (is && keyOf(act).equals(TAB)) {
-                set(act, act == Act.SWAP ? SWAP_WITHOUT_TAB : "");
+                set(act, act == Command.SWAP ? SWAP_WITHOUT_TAB : "");
             }
         }
         if (!is) {
-            set(Act.SWAP, TAB);
+            set(Command.SWAP, TAB);
         }
     }
 
     /** Whether any action has another key than its usual one. */
     public boolean isChanged() {
-        return Arrays.stream(Act.values()).anyMatch(a -> !keyOf(a).equals(a.usualKey()));
+        return Arrays.stream(Command.values()).anyMatch(a -> !keyOf(a).equals(a.usualKey()));
     }
 
     /** The other actions on an action's key. */
-    public List<Act> conflicts(Act act) {
-        List<Act> others = new ArrayList<>();
-        for (Act other : Act.values()) {
+    public List<Command> conflicts(Command act) {
+        List<Command> others = new ArrayList<>();
+        for (Command other : Command.values()) {
             if (other != act && !keyOf(act).isEmpty() && keyOf(other).equals(keyOf(act))) {
                 others.add(other);
             }
@@ -122,15 +139,15 @@ public final class KeyMap {
     }
 
     /** What a key does. */
-    public Optional<Act> actFor(KeyEvent event) {
+    public Optional<Command> actFor(KeyEvent event) {
         String key = text(event);
-        Optional<Act> found = Arrays.stream(Act.values())
+        Optional<Command> found = Arrays.stream(Command.values())
                 .filter(a -> !key.isEmpty() && keyOf(a).equals(key))
                 .findFirst();
         // A question mark lies elsewhere on many keyboards.
         boolean question = found.isEmpty() && ("?".equals(event.getText()) || event.getCode() == KeyCode.HELP);
         boolean slash = found.isEmpty() && key.equals("Slash");
-        return question || slash ? Optional.of(Act.KEYS) : found;
+        return question || slash ? Optional.of(Command.KEYS) : found;
     }
 
     /** A key as text; empty for a modifier alone. */

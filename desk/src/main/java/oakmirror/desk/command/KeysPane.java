@@ -32,8 +32,8 @@ public final class KeysPane extends StackPane {
     private final TextField search = new TextField();
     private final VBox list = new VBox(10);
     private final Label state = Ui.label("", "quiet");
-    private Optional<Act> listening = Optional.empty();
-    private Optional<Act> first = Optional.empty();
+    private Optional<Command> listening = Optional.empty();
+    private Optional<Command> first = Optional.empty();
 
     /** The list over a window; not shown yet. */
     public KeysPane(KeyMap keys, Commands commands) {
@@ -59,20 +59,16 @@ public final class KeysPane extends StackPane {
             restore.setDisable(!keys.isChanged());
             show();
         });
+        Button close = Ui.link("✕", Texts.of("commands.closeEsc"), this::close);
+        close.setMinWidth(USE_PREF_SIZE);
         HBox head = new HBox(
-                14,
-                Ui.label(Texts.of("commands.commandsAndKeys"), "heading"),
-                search,
-                Ui.spring(),
-                state,
-                tab,
-                restore,
-                Ui.link("✕", Texts.of("commands.closeEsc"), this::close));
+                14, Ui.label(Texts.of("commands.commandsAndKeys"), "heading"), search, Ui.spring(), state, close);
         head.setAlignment(Pos.CENTER_LEFT);
+        Ui.giveWay(head, state);
         ScrollPane scroll = new ScrollPane(list);
         scroll.setFitToWidth(true);
         scroll.getStyleClass().add("plain-scroll");
-        VBox card = new VBox(14, head, scroll);
+        VBox card = new VBox(14, head, Ui.flow(14, tab, restore), scroll);
         card.getStyleClass().add("overlay-card");
         card.setMaxSize(1000, 600);
         getChildren().add(card);
@@ -100,7 +96,7 @@ public final class KeysPane extends StackPane {
         getParent().requestFocus();
     }
 
-    private void run(Act act) {
+    private void run(Command act) {
         close();
         commands.run(act);
     }
@@ -125,7 +121,7 @@ public final class KeysPane extends StackPane {
     }
 
     private void assign(String key) {
-        Act act = listening.orElseThrow();
+        Command act = listening.orElseThrow();
         listening = Optional.empty();
         keys.set(act, key);
         show();
@@ -136,8 +132,8 @@ public final class KeysPane extends StackPane {
             return;
         }
         String wanted = search.getText().strip().toLowerCase(Locale.ROOT);
-        Map<String, List<Act>> groups = new LinkedHashMap<>();
-        for (Act act : Act.values()) {
+        Map<String, List<Command>> groups = new LinkedHashMap<>();
+        for (Command act : Command.values()) {
             if (act.label().toLowerCase(Locale.ROOT).contains(wanted)) {
                 groups.computeIfAbsent(act.group(), g -> new ArrayList<>()).add(act);
             }
@@ -148,7 +144,7 @@ public final class KeysPane extends StackPane {
             list.getChildren().add(Ui.label(name, "subheading"));
             list.getChildren().add(table(acts));
         });
-        long conflicts = java.util.Arrays.stream(Act.values())
+        long conflicts = java.util.Arrays.stream(Command.values())
                 .filter(a -> !keys.conflicts(a).isEmpty())
                 .count();
         state.setText(
@@ -159,13 +155,13 @@ public final class KeysPane extends StackPane {
                                 : Texts.of("commands.clickAKeyTo"));
     }
 
-    private GridPane table(List<Act> acts) {
+    private GridPane table(List<Command> acts) {
         GridPane grid = new GridPane();
         grid.setHgap(10);
         grid.setVgap(4);
         int rows = (acts.size() + 1) / 2;
         for (int i = 0; i < acts.size(); i++) {
-            Act act = acts.get(i);
+            Command act = acts.get(i);
             int column = i / rows * 3;
             int row = i % rows;
             grid.add(keyButton(act), column, row);
@@ -177,9 +173,9 @@ public final class KeysPane extends StackPane {
         return grid;
     }
 
-    private Button keyButton(Act act) {
+    private Button keyButton(Command act) {
         boolean isListening = listening.equals(Optional.of(act));
-        List<Act> conflicts = keys.conflicts(act);
+        List<Command> conflicts = keys.conflicts(act);
         String shown = keys.shown(act);
         Button button =
                 Ui.button(isListening ? "…" : shown.isEmpty() ? "–" : shown, Texts.of("commands.changeTheKey"), () -> {
@@ -195,7 +191,8 @@ public final class KeysPane extends StackPane {
                     button,
                     Texts.of(
                             "commands.alsoTheOneListed",
-                            String.join(", ", conflicts.stream().map(Act::label).toList())));
+                            String.join(
+                                    ", ", conflicts.stream().map(Command::label).toList())));
         }
         return button;
     }

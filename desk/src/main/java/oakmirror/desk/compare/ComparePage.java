@@ -17,13 +17,13 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
-import oakmirror.desk.command.Act;
+import oakmirror.desk.command.Command;
+import oakmirror.desk.control.Asking;
+import oakmirror.desk.control.Missing;
+import oakmirror.desk.control.Navigation;
+import oakmirror.desk.control.PressablePane;
+import oakmirror.desk.control.ScopeChoice;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.part.Asking;
-import oakmirror.desk.part.Missing;
-import oakmirror.desk.part.PressBox;
-import oakmirror.desk.part.ScopeChoice;
-import oakmirror.desk.part.Ways;
 import oakmirror.desk.words.Words;
 import oakmirror.findings.Finding;
 import oakmirror.state.comparing.Comparing;
@@ -67,8 +67,8 @@ public final class ComparePage extends BorderPane {
             Settings settings,
             Targets targets,
             Asking asking,
-            Ways ways,
-            Function<Act, String> key,
+            Navigation ways,
+            Function<Command, String> key,
             Runnable blind) {
         this.places = places;
         context = new Context(workspace, comparing, places, listening, settings, targets);
@@ -82,11 +82,10 @@ public final class ComparePage extends BorderPane {
         files = new PictureFiles(workspace, asking);
         HBox scope = ScopeChoice.of(workspace);
         MenuButton copy = files.menu(this);
-        // When there is little room, the explanation gives way.
         List.of(title, scope, copy, how).forEach(n -> n.setMinWidth(Region.USE_PREF_SIZE));
         HBox head = new HBox(14, title, explanation, how, Ui.spring(), scope, copy);
         head.getStyleClass().add("head");
-        explanation.setMinWidth(0);
+        Ui.giveWay(head, explanation, how);
         tools.setAlignment(Pos.CENTER_LEFT);
         tools.setMinHeight(28);
         VBox.setVgrow(place, Priority.ALWAYS);
@@ -185,20 +184,21 @@ public final class ComparePage extends BorderPane {
     private VBox card(Panel panel) {
         Label name = Ui.label(panel.title(), "subheading");
         name.setMinWidth(Region.USE_PREF_SIZE);
-        HBox head = new HBox(6, name, Ui.spring(), Ui.label(panel.unit(), "quiet", "small"));
+        Label unit = Ui.label(panel.unit(), "quiet", "small");
+        HBox head = new HBox(6, name, Ui.spring(), unit);
         head.setAlignment(Pos.BASELINE_LEFT);
+        Ui.giveWay(head, unit);
         panel.small().setMinSize(0, 0);
         panel.small().setMouseTransparent(true);
         VBox.setVgrow(panel.small(), Priority.ALWAYS);
-        PressBox card = PressBox.card(3, () -> bring(panel), head, panel.small());
-        card.setAccessibleText(Texts.of("compare.showLarge", panel.title().toLowerCase(java.util.Locale.ROOT)));
+        PressablePane card = PressablePane.card(3, () -> bring(panel), head, panel.small());
+        card.setAccessibleText(Texts.of("compare.showLarge", Texts.inside(panel.title())));
         card.setId("small-" + panel.name().toLowerCase(java.util.Locale.ROOT));
         card.getStyleClass().add("small-panel");
         card.setMinWidth(0);
         card.setPrefWidth(100);
         HBox.setHgrow(card, Priority.ALWAYS);
-        Tooltip.install(
-                card, new Tooltip(Texts.of("compare.showLarge", panel.title().toLowerCase(java.util.Locale.ROOT))));
+        Tooltip.install(card, new Tooltip(Texts.of("compare.showLarge", Texts.inside(panel.title()))));
         return card;
     }
 

@@ -13,7 +13,7 @@ import oakmirror.compare.Span;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.plot.LoudnessAndDynamics;
 import oakmirror.desk.plot.TimeCurves;
-import oakmirror.desk.plot.ZoneDumbbells;
+import oakmirror.desk.plot.ZoneRangePlot;
 import oakmirror.dynamics.Quantiles;
 import oakmirror.dynamics.ZoneDynamics;
 import oakmirror.files.Csv;
@@ -30,8 +30,8 @@ final class DynamicsPanel extends Panel {
 
     private final Context context;
     private final TimeCurves ratios = new TimeCurves(false);
-    private final ZoneDumbbells zones = new ZoneDumbbells(true, NO_FLOOR);
-    private final ZoneDumbbells smallZones = new ZoneDumbbells(false, NO_FLOOR);
+    private final ZoneRangePlot zones = new ZoneRangePlot(true, NO_FLOOR);
+    private final ZoneRangePlot smallZones = new ZoneRangePlot(false, NO_FLOOR);
     private final LoudnessAndDynamics together = new LoudnessAndDynamics();
     private final Label words = Ui.label("", "strong");
 
@@ -40,8 +40,8 @@ final class DynamicsPanel extends Panel {
         this.context = context;
         ratios.setMinHeight(110);
         zones.setMinHeight(150);
-        VBox left = new VBox(2, Ui.label(Texts.of("compare.crestFactorByZone"), "quiet", "small"), zones);
-        VBox right = new VBox(2, Ui.label(Texts.of("compare.loudnessAndPlrTogether"), "quiet", "small"), together);
+        VBox left = new VBox(2, Ui.wrapped(Texts.of("compare.crestFactorByZone"), "quiet", "small"), zones);
+        VBox right = new VBox(2, Ui.wrapped(Texts.of("compare.loudnessAndPlrTogether"), "quiet", "small"), together);
         VBox.setVgrow(zones, Priority.ALWAYS);
         VBox.setVgrow(together, Priority.ALWAYS);
         HBox.setHgrow(left, Priority.ALWAYS);
@@ -50,7 +50,7 @@ final class DynamicsPanel extends Panel {
         HBox row = new HBox(18, left, right);
         VBox.setVgrow(ratios, Priority.ALWAYS);
         VBox.setVgrow(row, Priority.ALWAYS);
-        VBox large = new VBox(6, Ui.label(Texts.of("compare.peakToShortTerm"), "quiet"), ratios, row);
+        VBox large = new VBox(6, Ui.wrapped(Texts.of("compare.peakToShortTerm"), "quiet"), ratios, row);
         ratios.onSeek(s -> context.comparing().comparison().mix().ifPresent(m -> context.seek(m, s)));
         words.setId("dynamics-words");
         context.comparing()
@@ -62,7 +62,7 @@ final class DynamicsPanel extends Panel {
     @Override
     void show(Sheet sheet, boolean isLarge) {
         Comparison c = sheet.comparison();
-        List<ZoneDumbbells.Row> rows = rows(c);
+        List<ZoneRangePlot.Row> rows = rows(c);
         smallZones.show(rows);
         if (!isLarge) {
             return;
@@ -97,20 +97,20 @@ final class DynamicsPanel extends Panel {
                 .toArray();
     }
 
-    private static List<ZoneDumbbells.Row> rows(Comparison c) {
-        List<ZoneDumbbells.Row> rows = new ArrayList<>();
+    private static List<ZoneRangePlot.Row> rows(Comparison c) {
+        List<ZoneRangePlot.Row> rows = new ArrayList<>();
         for (Zone zone : Zone.values()) {
-            List<ZoneDumbbells.Reading> readings = c.members().stream()
+            List<ZoneRangePlot.Reading> readings = c.members().stream()
                     .map(m -> {
                         ZoneDynamics d = zone(m, zone);
-                        return new ZoneDumbbells.Reading(m.number(), d.lowDb(), d.middleDb(), d.highDb());
+                        return new ZoneRangePlot.Reading(m.number(), d.lowDb(), d.middleDb(), d.highDb());
                     })
                     .toList();
             double[] lows = of(c, zone, ZoneDynamics::lowDb);
             double[] highs = of(c, zone, ZoneDynamics::highDb);
             Span reach = new Span(
                     Quantiles.of(lows, 0), Quantiles.of(highs, 1)); // from the lowest tenth to the highest nine tenths
-            rows.add(new ZoneDumbbells.Row(
+            rows.add(new ZoneRangePlot.Row(
                     zone, readings, c.span(m -> zone(m, zone).middleDb(), 1), reach));
         }
         return rows;

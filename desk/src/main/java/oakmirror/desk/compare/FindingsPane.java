@@ -17,10 +17,10 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import oakmirror.candidate.Candidate;
+import oakmirror.desk.control.Navigation;
+import oakmirror.desk.control.PressablePane;
+import oakmirror.desk.control.SidePane;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.part.PressBox;
-import oakmirror.desk.part.SidePane;
-import oakmirror.desk.part.Ways;
 import oakmirror.desk.words.Words;
 import oakmirror.findings.DecidedPlace;
 import oakmirror.findings.DecidedPlace.Decision;
@@ -41,7 +41,7 @@ final class FindingsPane extends SidePane {
     private final Comparing comparing;
     private final PlacesToHear places;
     private final BiConsumer<Finding, Boolean> onOpen;
-    private final Ways ways;
+    private final Navigation ways;
     private final VBox cards = new VBox(8);
     private final Label basis = Ui.label("", "quiet", "small");
     private final Label state = Ui.label("", "quiet");
@@ -51,8 +51,8 @@ final class FindingsPane extends SidePane {
     private Optional<String> open = Optional.empty();
 
     /** A pane that tells of findings that are opened (true) and closed again. */
-    FindingsPane(Comparing comparing, PlacesToHear places, BiConsumer<Finding, Boolean> onOpen, Ways ways) {
-        super("Findings", "findings");
+    FindingsPane(Comparing comparing, PlacesToHear places, BiConsumer<Finding, Boolean> onOpen, Navigation ways) {
+        super(Texts.of("compare.findings"), "findings");
         this.comparing = comparing;
         this.places = places;
         this.onOpen = onOpen;
@@ -169,7 +169,7 @@ final class FindingsPane extends SidePane {
                     case LEFT -> Texts.of("compare.left");
                 };
         Label brief = Ui.label(PlaceWords.brief(place) + decided, "quiet", "small");
-        PressBox card = PressBox.card(3, () -> press(place), name, brief);
+        PressablePane card = PressablePane.card(3, () -> press(place), name, brief);
         card.setAccessibleText(PlaceWords.title(place) + " " + PlaceWords.seen(place) + "; " + PlaceWords.odds(place));
         Tooltip.install(card, new Tooltip(Texts.of("compare.listen", PlaceWords.seen(place), PlaceWords.odds(place))));
         card.setId("place-" + places.offered().indexOf(item));
@@ -214,14 +214,14 @@ final class FindingsPane extends SidePane {
         HBox head = new HBox(4, name, dismiss);
         head.setAlignment(Pos.TOP_LEFT);
         VBox more = new VBox(4);
-        add(more, "", finding.cause());
-        add(more, Texts.of("compare.inTheMix"), finding.inTheMix());
-        add(more, Texts.of("compare.onTheMaster"), finding.onTheMaster());
-        add(more, "", finding.surerWith());
+        add(more, "compare.cause", finding.cause());
+        add(more, "compare.inTheMix", finding.inTheMix());
+        add(more, "compare.onTheMaster", finding.onTheMaster());
+        add(more, "compare.cause", finding.surerWith());
         placeOf(finding).ifPresent(more.getChildren()::add);
         wayOn(finding).ifPresent(more.getChildren()::add);
         words(finding).ifPresent(more.getChildren()::add);
-        PressBox card = PressBox.card(3, () -> toggle(finding), head, evidence, more);
+        PressablePane card = PressablePane.card(3, () -> toggle(finding), head, evidence, more);
         card.setAccessibleText(finding.title() + "; " + finding.weighedEvidence());
         dismiss.setAccessibleText(Texts.of("compare.dismiss", finding.title()));
         card.setId("finding-" + finding.kind().name().toLowerCase(java.util.Locale.ROOT));
@@ -274,9 +274,9 @@ final class FindingsPane extends SidePane {
         return Optional.of(flow);
     }
 
-    private static void add(VBox more, String lead, String words) {
+    private static void add(VBox more, String key, String words) {
         if (!words.isEmpty()) {
-            Label label = Ui.label(lead + words, "small");
+            Label label = Ui.label(Texts.of(key, words), "small");
             label.setWrapText(true);
             more.getChildren().add(label);
         }

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.Label;
@@ -26,8 +27,8 @@ import oakmirror.finish.DeliveryTarget;
 import oakmirror.finish.TargetList;
 import oakmirror.loudness.LiveMeter;
 import oakmirror.measure.TrackMeasurement;
-import oakmirror.readings.Readings;
 import oakmirror.state.comparing.Sheet;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** Loudness: over time, how often which level, and every figure with its distance. */
@@ -38,7 +39,7 @@ final class LoudnessPanel extends Panel {
 
     private static List<String> titles() {
         return List.of(
-                "integrated",
+                Texts.of("compare.integrated"),
                 Texts.of("compare.range2"),
                 Texts.of("compare.maxS"),
                 Texts.of("compare.maxM"),
@@ -81,9 +82,9 @@ final class LoudnessPanel extends Panel {
         scroll.setPrefViewportHeight(142);
         VBox large = new VBox(
                 8,
-                Ui.label(Texts.of("compare.shortTermLoudnessOver"), "quiet"),
+                Ui.wrapped(Texts.of("compare.shortTermLoudnessOver"), "quiet"),
                 violinRow,
-                Ui.label(Texts.of("compare.loudnessInLufsRange"), "quiet", "small"),
+                Ui.wrapped(Texts.of("compare.loudnessInLufsRange"), "quiet", "small"),
                 scroll);
         contours.onSeek(s -> mix().ifPresent(m -> context.seek(m, s)));
         VBox words = new VBox(1, smallMix, smallMixRange, smallReferences, smallReferenceRange);
@@ -95,10 +96,7 @@ final class LoudnessPanel extends Panel {
                 Texts.of("compare.whatDeliveriesAreAsked"),
                 context.targets().listProperty().get().targets(),
                 target,
-                t -> Texts.of(
-                        "compare.lufs",
-                        t.name(),
-                        Readings.level(t.integratedLufs()).replace(".0", "")),
+                t -> Texts.of("compare.lufs", t.name(), Numbers.brief(t.integratedLufs())),
                 this::take);
         context.targets().listProperty().subscribe(l -> {
             if (!targets.getItems().equals(l.targets())) {
@@ -111,7 +109,12 @@ final class LoudnessPanel extends Panel {
                 .meter()
                 .reset());
         restart.setId("restart");
-        make(large, small, List.of(live, restart, Ui.spring(), Choices.facing(context), targets));
+        restart.setMinWidth(Region.USE_PREF_SIZE);
+        HBox line = new HBox(5, live, restart, Ui.spring(), Choices.facing(context), targets);
+        line.setAlignment(Pos.CENTER_LEFT);
+        HBox.setHgrow(line, Priority.ALWAYS);
+        Ui.giveWay(line, live);
+        make(large, small, List.of(line));
     }
 
     /** The one that was chosen last, or the first of the list. */
@@ -128,7 +131,7 @@ final class LoudnessPanel extends Panel {
         VBox.setVgrow(plot, Priority.ALWAYS);
         plot.setMinWidth(118);
         plot.setPrefWidth(150);
-        return new VBox(2, Ui.label(title, "quiet", "small"), plot);
+        return new VBox(2, Ui.wrapped(title, "quiet", "small"), plot);
     }
 
     private void take(DeliveryTarget next) {
@@ -149,15 +152,15 @@ final class LoudnessPanel extends Panel {
         Optional<Distribution> mixSpread = c.mix().map(LoudnessPanel::spread);
         Optional<Distribution> theirs = facing.map(LoudnessPanel::spread);
         smallViolins.show(mixSpread, theirs, number);
-        smallMix.setText(Texts.of(
-                "compare.mix", c.mix().map(m -> Readings.level(lufs(m))).orElse("–")));
-        smallMixRange.setText(c.mix().map(m -> "range " + range(m)).orElse(""));
+        smallMix.setText(
+                Texts.of("compare.mix", c.mix().map(m -> Numbers.level(lufs(m))).orElse("–")));
+        smallMixRange.setText(
+                c.mix().map(m -> Texts.of("compare.range", range(m))).orElse(""));
         Span span = c.span(LoudnessPanel::lufs, 0);
-        smallReferences.setText(
-                Texts.of("compare.refs", span.isKnown() ? Readings.span(span.low(), span.high()) : "–"));
+        smallReferences.setText(Texts.of("compare.refs", span.isKnown() ? Numbers.span(span.low(), span.high()) : "–"));
         Span ranges = c.span(m -> m.measured().heard().loudness().rangeLu(), 0);
         smallReferenceRange.setText(
-                ranges.isKnown() ? Texts.of("compare.range", Readings.span(ranges.low(), ranges.high())) : "");
+                ranges.isKnown() ? Texts.of("compare.range", Numbers.span(ranges.low(), ranges.high())) : "");
         if (!isLarge) {
             return;
         }
@@ -190,7 +193,7 @@ final class LoudnessPanel extends Panel {
     }
 
     private static String range(Member m) {
-        return Readings.level(m.measured().heard().loudness().rangeLu());
+        return Numbers.level(m.measured().heard().loudness().rangeLu());
     }
 
     private static double[] figures(Member m) {
@@ -212,7 +215,7 @@ final class LoudnessPanel extends Panel {
         Optional<double[]> mix = c.mix().map(LoudnessPanel::figures);
         c.mix().ifPresent(m -> {
             List<Cell> cells = Arrays.stream(figures(m))
-                    .mapToObj(f -> Cell.of(Readings.level(f)))
+                    .mapToObj(f -> Cell.of(Numbers.level(f)))
                     .toList();
             rows.add(new ReadingsTable.Row(0, m.name(), cells));
             if (!c.references().isEmpty()) {
@@ -225,8 +228,8 @@ final class LoudnessPanel extends Panel {
             double[] theirs = figures(m);
             for (int f = 0; f < theirs.length; f++) {
                 double own = mix.isPresent() ? mix.get()[f] : Double.NaN;
-                String beside = Double.isFinite(own - theirs[f]) ? Readings.gain(own - theirs[f]) : "";
-                cells.add(new Cell(Readings.level(theirs[f]), beside, false));
+                String beside = Double.isFinite(own - theirs[f]) ? Numbers.gain(own - theirs[f]) : "";
+                cells.add(new Cell(Numbers.level(theirs[f]), beside, false));
             }
             rows.add(new ReadingsTable.Row(m.number(), m.number() + " " + m.name(), cells));
         }
@@ -240,7 +243,7 @@ final class LoudnessPanel extends Panel {
             int figure = f;
             double outside = c.span(r -> figures(r)[figure], 0).outside(mix[f]);
             boolean marked = Math.abs(outside) >= 0.05;
-            cells.add(new Cell(marked ? Readings.gain(outside) : "inside", "", marked));
+            cells.add(new Cell(marked ? Numbers.gain(outside) : Texts.of("compare.inside"), "", marked));
         }
         return new ReadingsTable.Row(-1, Texts.of("compare.outsideTheCorridorBy"), cells);
     }
@@ -252,10 +255,10 @@ final class LoudnessPanel extends Panel {
         cells.set(
                 INTEGRATED,
                 new Cell(
-                        Readings.gain(toLoudness),
+                        Numbers.gain(toLoudness),
                         "",
                         Math.abs(toLoudness) > target.toleranceLu().orElse(0.05)));
-        cells.set(TRUE_PEAK, new Cell(Readings.gain(toCeiling), "", toCeiling > 0));
+        cells.set(TRUE_PEAK, new Cell(Numbers.gain(toCeiling), "", toCeiling > 0));
         return new ReadingsTable.Row(-1, Texts.of("compare.offTheTargetBy"), cells);
     }
 
@@ -265,10 +268,10 @@ final class LoudnessPanel extends Panel {
         LiveMeter meter = context.listening().meter();
         String text = Texts.of(
                 "compare.liveMSSince",
-                Readings.level(meter.momentaryLufs()),
-                Readings.level(meter.shortTermLufs()),
-                Readings.level(meter.integratedLufs()),
-                Readings.level(meter.highestPeakDbtp()));
+                Numbers.level(meter.momentaryLufs()),
+                Numbers.level(meter.shortTermLufs()),
+                Numbers.level(meter.integratedLufs()),
+                Numbers.level(meter.highestPeakDbtp()));
         if (!text.equals(live.getText())) {
             live.setText(text);
         }

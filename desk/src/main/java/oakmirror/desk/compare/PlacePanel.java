@@ -12,14 +12,14 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import oakmirror.candidate.Candidate;
-import oakmirror.desk.command.Act;
+import oakmirror.desk.command.Command;
 import oakmirror.desk.look.Ui;
 import oakmirror.findings.PlaceWords;
-import oakmirror.readings.Readings;
 import oakmirror.state.comparing.PlacesToHear;
 import oakmirror.state.comparing.PlacesToHear.Focus;
 import oakmirror.state.listening.Listening;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** The place that is listened to: what it may be, what can be heard of it, its trial move, and what to decide. Everything has a key. */
@@ -34,14 +34,14 @@ final class PlacePanel extends VBox {
     private final PlacesToHear places;
     private final Listening listening;
     private final Workspace workspace;
-    private final Function<Act, String> key;
+    private final Function<Command, String> key;
     private final Label title = Ui.label("", "strong");
     private final Label counter = Ui.label("", "quiet");
-    private final Label odds = Ui.label("", "quiet", "small");
+    private final Label odds = Ui.wrapped("", "quiet", "small");
     private final Button swap;
     private final ToggleButton alone;
     private final ToggleButton with;
-    private final Label loop = Ui.label("", "quiet", "small");
+    private final Label loop = Ui.wrapped("", "quiet", "small");
     private final Slider gain = new Slider(-12, 12, 0);
     private final Label trial = Ui.label("", "strong");
     private boolean showing;
@@ -53,7 +53,11 @@ final class PlacePanel extends VBox {
      * @param blind tells with and without apart unseen
      */
     PlacePanel(
-            PlacesToHear places, Listening listening, Workspace workspace, Function<Act, String> key, Runnable blind) {
+            PlacesToHear places,
+            Listening listening,
+            Workspace workspace,
+            Function<Command, String> key,
+            Runnable blind) {
         super(6);
         this.places = places;
         this.listening = listening;
@@ -62,9 +66,9 @@ final class PlacePanel extends VBox {
         setId("place");
         getStyleClass().add("place");
         alone = Ui.choice(
-                Texts.of("compare.thisRangeAlone", key.apply(Act.ZONE)), Texts.of("compare.thisRangeAlone.tip"));
+                Texts.of("compare.thisRangeAlone", key.apply(Command.ZONE)), Texts.of("compare.thisRangeAlone.tip"));
         with = Ui.choice(
-                Texts.of("compare.withTheTrialMove", key.apply(Act.CORRECTED)),
+                Texts.of("compare.withTheTrialMove", key.apply(Command.CORRECTED)),
                 Texts.of("compare.withTheTrialMove.tip"));
         swap = Ui.button("", Texts.of("compare.goBetweenMixAnd"), listening::swap);
         swap.setId("place-swap");
@@ -86,19 +90,20 @@ final class PlacePanel extends VBox {
                 }
             }
         });
-        Button close = Ui.link("×", Texts.of("compare.stopListeningToPlaces", key.apply(Act.END_PLACES)), places::end);
+        Button close =
+                Ui.link("×", Texts.of("compare.stopListeningToPlaces", key.apply(Command.END_PLACES)), places::end);
         close.setId("place-close");
-        Button take =
-                Ui.button(Texts.of("compare.take", key.apply(Act.TAKE)), Texts.of("compare.take.tip"), places::take);
+        Button take = Ui.button(
+                Texts.of("compare.take", key.apply(Command.TAKE)), Texts.of("compare.take.tip"), places::take);
         take.setId("place-take");
         take.getStyleClass().add("primary");
         Button leave = Ui.button(
-                Texts.of("compare.leaveItIsThe", key.apply(Act.LEAVE)),
+                Texts.of("compare.leaveItIsThe", key.apply(Command.LEAVE)),
                 Texts.of("compare.leaveItIsThe.tip"),
                 places::leave);
         leave.setId("place-leave");
         Button later = Ui.button(
-                Texts.of("compare.later", key.apply(Act.PUT_OFF)), Texts.of("compare.later.tip"), places::later);
+                Texts.of("compare.later", key.apply(Command.PUT_OFF)), Texts.of("compare.later.tip"), places::later);
         later.setId("place-later");
         Button apart =
                 Ui.link(Texts.of("compare.tellThemApartBlind"), Texts.of("compare.tellThemApartBlind.tip"), blind);
@@ -137,7 +142,7 @@ final class PlacePanel extends VBox {
 
     private static Label name(String text) {
         Label label = Ui.label(text, "subheading");
-        label.setMinWidth(46);
+        label.setMinWidth(USE_PREF_SIZE);
         return label;
     }
 
@@ -157,11 +162,11 @@ final class PlacePanel extends VBox {
                 PlaceWords.cause(place)));
         int reference = listening.referenceProperty().get();
         boolean hasMix = workspace.tracks().mix().isPresent();
-        swap.setText(Texts.of("compare.mixReference", hasMix ? reference : reference + 1, key.apply(Act.SWAP)));
+        swap.setText(Texts.of("compare.mixReference", hasMix ? reference : reference + 1, key.apply(Command.SWAP)));
         alone.setSelected(listening.monitor().bandProperty().get().equals(Optional.of(PlacesToHear.band(place))));
         loop.setText(places.tellingPart()
                 .map(r -> Texts.of(
-                        "compare.loopingWhereThereIs", Readings.time(r.startSeconds()), Readings.time(r.endSeconds())))
+                        "compare.loopingWhereThereIs", Numbers.time(r.startSeconds()), Numbers.time(r.endSeconds())))
                 .orElse(Texts.of("compare.loopingThePassage")));
         double reach = Math.max(LEAST_REACH_DB, MOST_FACTOR * Math.abs(place.proposedDb()));
         gain.setMin(-reach);

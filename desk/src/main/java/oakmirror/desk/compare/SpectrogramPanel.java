@@ -67,13 +67,13 @@ final class SpectrogramPanel extends Panel {
         mixPlot.show(
                 own,
                 0,
-                c.mix().map(Member::name).orElse("mix"),
+                c.mix().map(Member::name).orElse(Texts.of("compare.theMix")),
                 c.mix().map(Member::offsetDb).orElse(0.0),
                 top);
         referencePlot.show(
                 theirs,
                 facing.map(Member::number).orElse(1),
-                facing.map(m -> m.number() + " " + m.name()).orElse("reference"),
+                facing.map(m -> m.number() + " " + m.name()).orElse(""),
                 facing.map(Member::offsetDb).orElse(0.0),
                 top);
     }

@@ -22,7 +22,6 @@ import oakmirror.desk.plot.TonePlot;
 import oakmirror.desk.plot.ToneScene;
 import oakmirror.desk.plot.ToneSketch;
 import oakmirror.desk.plot.ZoneRow;
-import oakmirror.readings.Readings;
 import oakmirror.spectrum.FractionalOctave;
 import oakmirror.spectrum.TonePeak;
 import oakmirror.state.comparing.Comparing;
@@ -31,6 +30,7 @@ import oakmirror.state.comparing.PlacesToHear;
 import oakmirror.state.comparing.Sheet;
 import oakmirror.state.comparing.ToneView;
 import oakmirror.state.listening.MonitorControls;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** Tone: the spectra over each other with the corridor, and the gap beneath. */
@@ -76,6 +76,9 @@ final class TonePanel extends Panel {
         sense.setId("gap-sense");
         HBox gapHead = new HBox(10, Ui.label(Texts.of("compare.gap"), "subheading"), gapWords, sense);
         gapHead.setAlignment(Pos.BASELINE_LEFT);
+        comparing
+                .sheetProperty()
+                .subscribe(s -> gapHead.setVisible(s.comparison().isKnown()));
         VBox.setVgrow(plot, Priority.ALWAYS);
         PlaceRow places = new PlaceRow(view, context.places()::focus);
         Runnable show = () -> places.show(
@@ -143,7 +146,7 @@ final class TonePanel extends Panel {
         if (!c.isKnown()) {
             return "";
         }
-        String matched = Texts.of("compare.allAtLufs", sheet.what(), Readings.level(c.lufs()));
+        String matched = Texts.of("compare.allAtLufs", sheet.what(), Numbers.level(c.lufs()));
         return sheet.view().averaging().moves()
                 ? Texts.of("compare.curvesMoveCorridorAnd", matched)
                 : Texts.of("compare.dragToHearA", matched);

@@ -18,12 +18,12 @@ import oakmirror.compare.Comparison;
 import oakmirror.compare.CorridorSettings;
 import oakmirror.desk.look.Palette;
 import oakmirror.desk.look.Ui;
-import oakmirror.readings.Readings;
 import oakmirror.spectrum.StereoSpectrum.Part;
 import oakmirror.state.comparing.Comparing;
 import oakmirror.state.comparing.Sheet;
 import oakmirror.state.comparing.ToneView;
 import oakmirror.state.comparing.ToneView.Averaging;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** What can be chosen about tone: which references are drawn, of what, over what while, how fine, and what the corridor is. */
@@ -36,7 +36,7 @@ final class ToneTools {
     /** How fine, and whether as bars. */
     private record Resolution(double octaves, boolean bars) {
         String label() {
-            return bars ? Texts.of("compare.13OctaveBars") : Readings.octaves(octaves);
+            return bars ? Texts.of("compare.13OctaveBars") : Numbers.octaves(octaves);
         }
     }
 
@@ -177,7 +177,7 @@ final class ToneTools {
         Menu least = numbers(
                 Texts.of("compare.corridorAtLeast"),
                 TOLERANCES,
-                t -> Texts.of("compare.dB", Readings.level(t)),
+                t -> Texts.of("compare.dB", Numbers.level(t)),
                 (t, item) -> {
                     item.setOnAction(e -> corridor(Texts.of("compare.corridorWidth"), s -> s.withTolerance(t)));
                     context.workspace()
@@ -188,13 +188,13 @@ final class ToneTools {
         Menu tilts = numbers(
                 Texts.of("compare.tilt"),
                 new double[] {0, 3, 4.5},
-                t -> t == 0 ? Texts.of("compare.none") : Texts.of("compare.dBAnOctave", Readings.level(t)),
+                t -> t == 0 ? Texts.of("compare.none") : Texts.of("compare.dBAnOctave", Numbers.level(t)),
                 (t, item) -> {
                     item.setSelected(now.tilt() == t);
                     item.setOnAction(e -> comparing.look(v -> v.withTilt(t)));
                 });
         Menu sizes =
-                numbers(Texts.of("compare.analysisBlock"), BLOCKS_SECONDS, b -> Readings.level(b) + " s", (b, item) -> {
+                numbers(Texts.of("compare.analysisBlock"), BLOCKS_SECONDS, b -> Numbers.level(b) + " s", (b, item) -> {
                     item.setSelected(now.blockSeconds() == b);
                     item.setOnAction(e -> comparing.look(v -> v.withBlock(b)));
                 });

@@ -19,8 +19,7 @@ import oakmirror.desk.plot.PhaseScopePlot;
 import oakmirror.desk.plot.ToneCurve;
 import oakmirror.desk.plot.TonePlot;
 import oakmirror.desk.plot.WidthPlot;
-import oakmirror.desk.plot.ZoneDumbbells;
-import oakmirror.readings.Readings;
+import oakmirror.desk.plot.ZoneRangePlot;
 import oakmirror.spectrum.StereoSpectrum;
 import oakmirror.spectrum.Zone;
 import oakmirror.state.comparing.Sheet;
@@ -28,6 +27,7 @@ import oakmirror.stereo.Comb;
 import oakmirror.stereo.Width;
 import oakmirror.stereo.WidthCurve;
 import oakmirror.stereo.WidthCurve.Reading;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 import oakmirror.zones.ZoneDifferences;
 
@@ -42,10 +42,10 @@ final class WidthPanel extends Panel {
     private final WidthPlot plot = new WidthPlot(TonePlot.sharedCursor());
     private final PhaseScopePlot mixScope = new PhaseScopePlot();
     private final PhaseScopePlot referenceScope = new PhaseScopePlot();
-    private final ZoneDumbbells smallZones = new ZoneDumbbells(false, SMALL_FLOOR_DB);
-    private final ZoneDumbbells zones = new ZoneDumbbells(true, SMALL_FLOOR_DB);
-    private final Label comb = Ui.label("", "quiet");
-    private final Label lows = Ui.label("", "quiet");
+    private final ZoneRangePlot smallZones = new ZoneRangePlot(false, SMALL_FLOOR_DB);
+    private final ZoneRangePlot zones = new ZoneRangePlot(true, SMALL_FLOOR_DB);
+    private final Label comb = Ui.wrapped("", "quiet");
+    private final Label lows = Ui.wrapped("", "quiet");
     private Reading reading = Reading.SIDE_TO_MID;
 
     WidthPanel(Context context) {
@@ -56,10 +56,8 @@ final class WidthPanel extends Panel {
             scope.setMinSize(130, 130);
             scope.setPrefSize(190, 190);
         }
-        comb.setWrapText(true);
         comb.setId("comb");
-        lows.setWrapText(true);
-        VBox words = new VBox(4, Ui.label(Texts.of("compare.sideMidByZone"), "quiet", "small"), zones, lows, comb);
+        VBox words = new VBox(4, Ui.wrapped(Texts.of("compare.sideMidByZone"), "quiet", "small"), zones, lows, comb);
         VBox.setVgrow(zones, Priority.ALWAYS);
         HBox.setHgrow(words, Priority.ALWAYS);
         words.setPrefWidth(300);
@@ -108,7 +106,7 @@ final class WidthPanel extends Panel {
     @Override
     void show(Sheet sheet, boolean isLarge) {
         Comparison c = sheet.comparison();
-        List<ZoneDumbbells.Row> rows = rows(c);
+        List<ZoneRangePlot.Row> rows = rows(c);
         smallZones.show(rows);
         if (!isLarge) {
             return;
@@ -144,11 +142,11 @@ final class WidthPanel extends Panel {
         lows.setText(c.mix()
                 .map(m -> Texts.of(
                         "compare.below120HzCorrelation",
-                        Readings.signed(Width.of(spectrum(m), 20, LOW_END_HZ).correlation()),
+                        Numbers.signed(Width.of(spectrum(m), 20, LOW_END_HZ).correlation()),
                         facing.map(f -> Texts.of(
                                         "compare.reference",
                                         f.number(),
-                                        Readings.signed(Width.of(spectrum(f), 20, LOW_END_HZ)
+                                        Numbers.signed(Width.of(spectrum(f), 20, LOW_END_HZ)
                                                 .correlation())))
                                 .orElse("")))
                 .orElse(""));
@@ -166,27 +164,27 @@ final class WidthPanel extends Panel {
         return Texts.of(
                 "compare.aCombTheSide",
                 Texts.of(c.delaySeconds() > 0 ? "compare.rightChannel" : "compare.leftChannel"),
-                Readings.milliseconds(Math.abs(c.delaySeconds())),
+                Numbers.milliseconds(Math.abs(c.delaySeconds())),
                 c.inverted() ? Texts.of("compare.andTurnedOver") : "",
-                Readings.about(c.firstNotchHz()),
-                Readings.about(c.spacingHz()),
-                Readings.level(c.depthDb()));
+                Numbers.about(c.firstNotchHz()),
+                Numbers.about(c.spacingHz()),
+                Numbers.level(c.depthDb()));
     }
 
     private static double sideToMid(Member m, Zone zone) {
         return Reading.SIDE_TO_MID.of(Width.of(spectrum(m), zone));
     }
 
-    private static List<ZoneDumbbells.Row> rows(Comparison c) {
-        List<ZoneDumbbells.Row> rows = new ArrayList<>();
+    private static List<ZoneRangePlot.Row> rows(Comparison c) {
+        List<ZoneRangePlot.Row> rows = new ArrayList<>();
         for (Zone zone : Zone.values()) {
-            List<ZoneDumbbells.Reading> readings = c.members().stream()
-                    .map(m -> new ZoneDumbbells.Reading(m.number(), Double.NaN, sideToMid(m, zone), Double.NaN))
+            List<ZoneRangePlot.Reading> readings = c.members().stream()
+                    .map(m -> new ZoneRangePlot.Reading(m.number(), Double.NaN, sideToMid(m, zone), Double.NaN))
                     .toList();
             Span span = c.span(m -> sideToMid(m, zone), ZoneDifferences.WIDTH_TOLERANCE_DB);
             boolean lowEnd = zone.highHz() <= LOW_END_HZ; // the nearer to mono the better there
             Span left = lowEnd && span.isKnown() ? new Span(Double.NEGATIVE_INFINITY, span.high()) : span;
-            rows.add(new ZoneDumbbells.Row(zone, readings, left, Span.UNKNOWN));
+            rows.add(new ZoneRangePlot.Row(zone, readings, left, Span.UNKNOWN));
         }
         return rows;
     }

@@ -15,14 +15,13 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.stage.FileChooser.ExtensionFilter;
+import oakmirror.desk.control.Asking;
+import oakmirror.desk.control.PressablePane;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.part.Asking;
-import oakmirror.desk.part.PressBox;
 import oakmirror.finish.DeliveryTarget;
 import oakmirror.finish.FinishPlan;
 import oakmirror.finish.FinishSettings;
 import oakmirror.finish.TargetList;
-import oakmirror.readings.Readings;
 import oakmirror.state.mastering.Aims;
 import oakmirror.state.mastering.Aims.Aim;
 import oakmirror.state.mastering.Aims.Source;
@@ -30,6 +29,7 @@ import oakmirror.state.mastering.Finishing;
 import oakmirror.state.mastering.RecordSong;
 import oakmirror.state.mastering.Targets;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** What the master can be brought to, a card for each with its reason and its price; and the list of deliveries, to be changed here. */
@@ -143,22 +143,22 @@ final class AimsPane extends VBox {
     }
 
     private Node card(Aim aim, boolean chosen) {
-        Label name = Ui.label(aim.name(), chosen ? "strong" : "plain");
+        Label name = Ui.wrapped(aim.name(), chosen ? "strong" : "plain");
         name.setMinWidth(0);
-        HBox top = new HBox(4, name, Ui.spring(), Ui.label(Readings.level(aim.lufs()), chosen ? "strong" : "plain"));
+        HBox top = new HBox(4, name, Ui.spring(), Ui.label(Numbers.level(aim.lufs()), chosen ? "strong" : "plain"));
         ((Label) top.getChildren().get(2)).setMinWidth(Region.USE_PREF_SIZE);
-        Label detail = Ui.label(detail(aim), aim.crushed() ? "warning" : "quiet", "small");
+        Label detail = Ui.wrapped(detail(aim), aim.crushed() ? "warning" : "quiet", "small");
         HBox below = new HBox(4, detail, Ui.spring());
         if (aim.source() == Source.LIST) {
             below.getChildren().add(ways(aim));
         }
-        PressBox card = PressBox.card(0, () -> choose(aim), top, below);
+        PressablePane card = PressablePane.card(0, () -> choose(aim), top, below);
         card.getStyleClass().addAll("stem", "aim");
         if (chosen) {
             card.getStyleClass().add("tried");
         }
         card.setId("aim-" + aim.source().name().toLowerCase(java.util.Locale.ROOT) + "-" + aim.number());
-        card.setAccessibleText(Texts.of("finish.lufs", aim.name(), Readings.level(aim.lufs()), detail(aim)));
+        card.setAccessibleText(Texts.of("finish.lufs", aim.name(), Numbers.level(aim.lufs()), detail(aim)));
         return card;
     }
 
@@ -174,6 +174,7 @@ final class AimsPane extends VBox {
                 Ui.item(Texts.of("finish.remove"), () -> targets.change(list().without(aim.number()))));
         Button ways = Ui.link("…", Texts.of("finish.changeCopyOrRemove", aim.name()), () -> {});
         ways.getStyleClass().add("dismiss");
+        ways.setMinWidth(Region.USE_PREF_SIZE);
         ways.setOnAction(e -> menu.show(ways, Side.BOTTOM, 0, 0));
         return ways;
     }
@@ -199,24 +200,24 @@ final class AimsPane extends VBox {
     }
 
     private static String brief(double value) {
-        return Readings.level(value).replaceFirst("\\.0$", "");
+        return Numbers.brief(value);
     }
 
     private static String price(FinishPlan plan) {
         return switch (plan.standing()) {
             case NO_LOUDNESS -> "";
             case OUT_OF_REACH -> Texts.of("finish.outOfReach");
-            case HELD_BACK -> Texts.of("finish.heldBackBy", Readings.level(plan.missedLu()));
+            case HELD_BACK -> Texts.of("finish.heldBackBy", Numbers.level(plan.missedLu()));
             case OVERDONE ->
-                Texts.of("finish.costsDbTooMuch", Readings.level(plan.price().mostDb()));
+                Texts.of("finish.costsDbTooMuch", Numbers.level(plan.price().mostDb()));
             case REACHED ->
                 plan.isTurnedDown()
-                        ? Texts.of("finish.turnedDownBy", Readings.level(-plan.driveDb()))
+                        ? Texts.of("finish.turnedDownBy", Numbers.level(-plan.driveDb()))
                         : plan.price().mostDb() < NOTEWORTHY_DB
                                 ? Texts.of("finish.costsNothing")
                                 : Texts.of(
                                         "finish.costsDb",
-                                        Readings.level(plan.price().mostDb()));
+                                        Numbers.level(plan.price().mostDb()));
         };
     }
 }

@@ -8,13 +8,13 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
+import oakmirror.desk.control.LabelledSlider;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.part.LabelledSlider;
 import oakmirror.finish.FinishSettings;
 import oakmirror.limiter.LimiterSettings;
-import oakmirror.readings.Readings;
 import oakmirror.state.mastering.Finishing;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** Target, ceiling, and how the ceiling is held. */
@@ -46,7 +46,7 @@ final class FinishControls extends VBox {
                 LOWEST_TARGET,
                 HIGHEST_TARGET,
                 FinishSettings.DEFAULT.targetLufs(),
-                v -> Readings.level(v) + " LUFS",
+                v -> Numbers.level(v) + " LUFS",
                 (s, v) -> s.withTarget(v, s.ceilingDbtp()));
         ceiling = slider(
                 "ceiling",
@@ -55,7 +55,7 @@ final class FinishControls extends VBox {
                 -6,
                 0,
                 FinishSettings.DEFAULT.ceilingDbtp(),
-                v -> Readings.level(v) + " dBTP",
+                v -> Numbers.level(v) + " dBTP",
                 (s, v) -> s.withTarget(s.targetLufs(), v));
         release = slider(
                 "release",
@@ -106,7 +106,7 @@ final class FinishControls extends VBox {
             double usual,
             java.util.function.DoubleFunction<String> text,
             Changed changed) {
-        String what = name.toLowerCase(java.util.Locale.ROOT);
+        String what = Texts.inside(name);
         return new LabelledSlider(
                 id,
                 name,
@@ -124,8 +124,7 @@ final class FinishControls extends VBox {
         return Math.abs(octaves) < 0.05
                 ? Texts.of("finish.byTheMusic")
                 : Texts.of(
-                        octaves < 0 ? "finish.faster" : "finish.slower",
-                        Readings.level(Math.pow(2, Math.abs(octaves))));
+                        octaves < 0 ? "finish.faster" : "finish.slower", Numbers.level(Math.pow(2, Math.abs(octaves))));
     }
 
     private void clip(ToggleButton choice, double db) {

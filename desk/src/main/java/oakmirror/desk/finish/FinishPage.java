@@ -9,13 +9,14 @@ import javafx.geometry.Pos;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.ToggleButton;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
+import oakmirror.desk.control.Asking;
+import oakmirror.desk.control.Missing;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.part.Asking;
-import oakmirror.desk.part.Missing;
 import oakmirror.desk.plot.LoudnessLadder;
 import oakmirror.desk.plot.TakenStrip;
 import oakmirror.desk.words.Words;
@@ -24,7 +25,6 @@ import oakmirror.finish.FinishText;
 import oakmirror.finish.MasterRender;
 import oakmirror.finish.SaneLimits;
 import oakmirror.measure.TrackMeasurement;
-import oakmirror.readings.Readings;
 import oakmirror.state.listening.Listening;
 import oakmirror.state.listening.MonitorControls.Ending;
 import oakmirror.state.mastering.Aims;
@@ -33,6 +33,7 @@ import oakmirror.state.mastering.Finishing;
 import oakmirror.state.mastering.Finishing.Outcome;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** Finish: what the master is brought to, what that costs over the song, and how it stands beside the references. */
@@ -102,8 +103,7 @@ public final class FinishPage extends HBox {
         ToggleButton second = Ui.choice(Texts.of("finish.asListenersGetIt"), Texts.of("finish.asListenersGetIt.tip"));
         first.setId("as-targets");
         second.setId("as-listeners");
-        HBox head = new HBox(4, first, second, Ui.spring(), targets.menu());
-        head.setAlignment(Pos.CENTER_LEFT);
+        FlowPane head = Ui.flow(4, first, second, targets.menu());
         VBox content = new VBox(targets);
         BooleanProperty other = new SimpleBooleanProperty();
         Runnable show = Ui.either(first, second, other::get, other::set);
@@ -206,9 +206,9 @@ public final class FinishPage extends HBox {
     private static String inShort(Outcome o) {
         return Texts.of(
                 "finish.landsAtLufsDbtp",
-                Readings.level(o.integratedLufs()),
-                Readings.level(o.truePeakDbtp()),
-                Readings.gainDb(o.plan().driveDb()));
+                Numbers.level(o.integratedLufs()),
+                Numbers.level(o.truePeakDbtp()),
+                Numbers.gainDb(o.plan().driveDb()));
     }
 
     private static TakenStrip.Scene scene(

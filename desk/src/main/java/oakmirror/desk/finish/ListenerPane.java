@@ -13,13 +13,13 @@ import oakmirror.desk.look.Ui;
 import oakmirror.finish.DeliveryTarget;
 import oakmirror.finish.NormalisedPlayback;
 import oakmirror.finish.NormalisedPlayback.Up;
-import oakmirror.readings.Readings;
 import oakmirror.state.listening.MonitorControls;
 import oakmirror.state.listening.MonitorControls.Playback;
 import oakmirror.state.mastering.FinishHeard;
 import oakmirror.state.mastering.Finishing;
 import oakmirror.state.mastering.Finishing.Outcome;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** What players that normalise do to the master and to the references, and hearing it. */
@@ -105,7 +105,7 @@ final class ListenerPane extends VBox {
             }
         });
         boolean delivered = level == asDelivered;
-        String name = delivered ? level.name() : Readings.level(level.integratedLufs()) + " " + level.name();
+        String name = delivered ? level.name() : Numbers.level(level.integratedLufs()) + " " + level.name();
         Label title = Ui.label(name, "strong", "small");
         title.setMinWidth(0);
         Label detail =
@@ -120,20 +120,20 @@ final class ListenerPane extends VBox {
         workspace.tracks().references().forEach(r -> r.imported()
                 .ifPresent(t ->
                         theirs.add(NormalisedPlayback.gainDb(t.measurement().heard(), level, how))));
-        String master = outcome.map(o -> "master " + Readings.gainDb(o.playbackDb(level, how)))
+        String master = outcome.map(o -> Texts.of("finish.masterGain", Numbers.gainDb(o.playbackDb(level, how))))
                 .orElse("");
         String limited = outcome.flatMap(Outcome::master)
                 .map(m -> NormalisedPlayback.limitedDb(m.levels(), level, how))
                 .filter(db -> db > 0.05)
-                .map(db -> Texts.of("finish.dBLimited", Readings.level(db)))
+                .map(db -> Texts.of("finish.dBLimited", Numbers.level(db)))
                 .orElse("");
         double low = theirs.stream().mapToDouble(d -> d).min().orElse(Double.NaN);
         double high = theirs.stream().mapToDouble(d -> d).max().orElse(Double.NaN);
         String references = theirs.isEmpty()
                 ? ""
                 : theirs.size() == 1 || high - low < 0.05
-                        ? Texts.of("finish.references", Readings.gainDb(low))
-                        : Texts.of("finish.references2", Readings.gain(high), Readings.gainDb(low));
+                        ? Texts.of("finish.references", Numbers.gainDb(low))
+                        : Texts.of("finish.references2", Numbers.gain(high), Numbers.gainDb(low));
         return master + limited + references;
     }
 }

@@ -10,9 +10,9 @@ import oakmirror.desk.look.Ui;
 import oakmirror.finish.SaneLimits;
 import oakmirror.finish.ToneMoved;
 import oakmirror.measure.TrackMeasurement;
-import oakmirror.readings.Readings;
 import oakmirror.spectrum.Zone;
 import oakmirror.state.mastering.Finishing.Outcome;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** What a master costs: figures before and after, and the references' beside them. */
@@ -45,26 +45,24 @@ final class PricePane extends VBox {
         ToneMoved moved = ToneMoved.between(before, after);
         figures.getChildren()
                 .setAll(
-                        figure(Texts.of("finish.plrDb"), change(plr, before, after), span(plr, references)),
-                        figure(Texts.of("finish.psrDb"), change(psr, before, after), span(psr, references)),
-                        figure(Texts.of("finish.rangeLu"), change(range, before, after), span(range, references)),
+                        figure(Texts.of("finish.plrDb"), change(plr, before, after), refs(span(plr, references))),
+                        figure(Texts.of("finish.psrDb"), change(psr, before, after), refs(span(psr, references))),
+                        figure(Texts.of("finish.rangeLu"), change(range, before, after), refs(span(range, references))),
                         figure(
                                 Texts.of("finish.takenAwayDb"),
-                                Readings.level(outcome.master().get().taken().most()),
+                                Numbers.level(outcome.master().get().taken().most()),
                                 Texts.of(
                                         "finish.onAverage",
-                                        Readings.level(
+                                        Numbers.level(
                                                 outcome.master().get().taken().average()))),
                         figure(
-                                Texts.of(
-                                        "finish.overDb",
-                                        Readings.level(SaneLimits.MUCH_DB / 2).replace(".0", "")),
+                                Texts.of("finish.overDb", Numbers.brief(SaneLimits.MUCH_DB / 2)),
                                 percent(outcome.master().get().taken().shareOver(SaneLimits.MUCH_DB / 2)),
                                 Texts.of("finish.ofTheTime")),
                         figure(
                                 Texts.of("finish.toneMovedDb"),
-                                Readings.level(Math.abs(moved.mostDb())),
-                                Texts.of("finish.mostAt", Readings.frequency(moved.hz()))));
+                                Numbers.level(Math.abs(moved.mostDb())),
+                                Texts.of("finish.mostAt", Numbers.frequency(moved.hz()))));
         zones.getChildren().clear();
         for (Zone zone : Zone.values()) {
             ToDoubleFunction<TrackMeasurement> crest =
@@ -73,7 +71,7 @@ final class PricePane extends VBox {
                     zone.ordinal(),
                     Ui.label(zone.label(), "quiet", "small"),
                     Ui.label(change(crest, before, after), "plain"),
-                    Ui.label(span(crest, references).replace("refs ", ""), "quiet", "small"));
+                    Ui.label(span(crest, references), "quiet", "small"));
         }
     }
 
@@ -84,7 +82,11 @@ final class PricePane extends VBox {
 
     private static String change(
             ToDoubleFunction<TrackMeasurement> what, TrackMeasurement before, TrackMeasurement after) {
-        return Readings.level(what.applyAsDouble(before)) + " → " + Readings.level(what.applyAsDouble(after));
+        return Numbers.level(what.applyAsDouble(before)) + " → " + Numbers.level(what.applyAsDouble(after));
+    }
+
+    private static String refs(String span) {
+        return span.isEmpty() ? "" : Texts.of("finish.refs", span);
     }
 
     private static String span(ToDoubleFunction<TrackMeasurement> what, List<TrackMeasurement> references) {
@@ -93,10 +95,10 @@ final class PricePane extends VBox {
                 .filter(Double::isFinite)
                 .sorted()
                 .toArray();
-        return values.length == 0 ? "" : "refs " + Readings.span(values[0], values[values.length - 1]);
+        return values.length == 0 ? "" : Numbers.span(values[0], values[values.length - 1]);
     }
 
     private static String percent(double part) {
-        return Readings.level(100 * part) + " %";
+        return Numbers.level(100 * part) + " %";
     }
 }

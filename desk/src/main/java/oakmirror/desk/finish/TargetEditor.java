@@ -10,6 +10,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
 import oakmirror.finish.DeliveryTarget;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** A delivery target's fields, to be filled in; what is wrong with them is said beside them. */
@@ -84,16 +85,16 @@ final class TargetEditor extends VBox {
     }
 
     private static String text(Optional<Double> value) {
-        return value.map(v -> v == Math.rint(v) ? String.valueOf(Math.round(v)) : String.valueOf(v))
-                .orElse("");
+        return value.map(Numbers::brief).orElse("");
     }
 
     private DeliveryTarget made() {
         return new DeliveryTarget(
                 name.getText(),
-                number("LUFS", lufs).orElseThrow(() -> new IllegalArgumentException("a target needs a loudness")),
+                number("LUFS", lufs).orElseThrow(() -> new IllegalArgumentException(Texts.of("finish.needsALoudness"))),
                 number(Texts.of("finish.lu"), tolerance),
-                number("ceiling", ceiling).orElseThrow(() -> new IllegalArgumentException("a target needs a ceiling")),
+                number(Texts.of("finish.ceiling"), ceiling)
+                        .orElseThrow(() -> new IllegalArgumentException(Texts.of("finish.needsACeiling"))),
                 number(Texts.of("finish.loudest3S"), shortTerm),
                 number(Texts.of("finish.loudest400Ms"), momentary),
                 number(Texts.of("finish.widestRange"), range),
@@ -110,7 +111,8 @@ final class TargetEditor extends VBox {
         try {
             return Optional.of(Double.parseDouble(typed));
         } catch (NumberFormatException e) {
-            throw new IllegalArgumentException("“" + field.getText() + "” is no number for " + what, e);
+            throw new IllegalArgumentException(
+                    Texts.of("finish.isNoNumberFor", field.getText(), Texts.inside(what)), e);
         }
     }
 

@@ -14,21 +14,21 @@ import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import oakmirror.audio.TimeRange;
 import oakmirror.desk.bounces.BouncesStrip;
-import oakmirror.desk.command.Act;
+import oakmirror.desk.command.Command;
 import oakmirror.desk.command.KeyMap;
+import oakmirror.desk.control.AddTracks;
+import oakmirror.desk.control.ScopeChoice;
 import oakmirror.desk.input.InputStrip;
 import oakmirror.desk.library.LibraryPane;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.part.AddTracks;
-import oakmirror.desk.part.ScopeChoice;
 import oakmirror.desk.plot.MirrorSide;
-import oakmirror.desk.plot.TimeMirror;
+import oakmirror.desk.plot.MirroredContour;
 import oakmirror.desk.words.Words;
-import oakmirror.readings.Readings;
 import oakmirror.state.listening.Listening;
 import oakmirror.state.workspace.Passages;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** Gather: the mix and its references, their loudness over time facing each other, their passages and their levels. */
@@ -44,7 +44,7 @@ public final class GatherPage extends HBox {
     private final Passages passages;
     private final AddTracks adding;
     private final KeyMap keys;
-    private final TimeMirror mirror;
+    private final MirroredContour mirror;
     private final PassageStrip strip;
     private final TrackTable table;
     private final VBox content;
@@ -68,7 +68,7 @@ public final class GatherPage extends HBox {
         this.passages = passages;
         this.adding = adding;
         this.keys = keys;
-        mirror = new TimeMirror(new MirrorActions());
+        mirror = new MirroredContour(new MirrorActions());
         mirror.setId("mirror");
         mirror.getStyleClass().add("card");
         mirror.setMinHeight(116);
@@ -115,7 +115,7 @@ public final class GatherPage extends HBox {
     }
 
     /** The part of the time in view, for looping it. */
-    public TimeMirror mirror() {
+    public MirroredContour mirror() {
         return mirror;
     }
 
@@ -132,7 +132,7 @@ public final class GatherPage extends HBox {
                 ScopeChoice.of(workspace),
                 Ui.link(
                         Texts.of("gather.addTracks"),
-                        Texts.of("gather.addTracks.tip", keys.hint(Act.ADD)),
+                        Texts.of("gather.addTracks.tip", keys.hint(Command.ADD)),
                         adding::chooseFiles),
                 adding.folderMenu());
     }
@@ -140,7 +140,7 @@ public final class GatherPage extends HBox {
     private Node empty(Runnable openDemo) {
         Button add = Ui.button(
                 Texts.of("gather.chooseFiles"),
-                Texts.of("gather.chooseFiles.tip", keys.hint(Act.ADD)),
+                Texts.of("gather.chooseFiles.tip", keys.hint(Command.ADD)),
                 adding::chooseFiles);
         Button demo = Ui.button(Texts.of("gather.openTheDemo"), Texts.of("gather.openTheDemo.tip"), openDemo);
         demo.setId("open-demo");
@@ -198,7 +198,7 @@ public final class GatherPage extends HBox {
                 .map(c -> new MirrorSide(
                         c,
                         slot.measured(scope)
-                                .map(m -> Readings.level(m.heardLufs()))
+                                .map(m -> Numbers.level(m.heardLufs()))
                                 .orElse(""),
                         slot.track().shiftSeconds(),
                         slot.track().passages().stream()
@@ -209,7 +209,7 @@ public final class GatherPage extends HBox {
                         slot.bars()));
     }
 
-    private final class MirrorActions implements TimeMirror.Listener {
+    private final class MirrorActions implements MirroredContour.Listener {
 
         @Override
         public void seek(int side, double seconds) {

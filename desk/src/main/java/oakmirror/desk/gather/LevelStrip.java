@@ -3,8 +3,6 @@ package oakmirror.desk.gather;
 import java.util.EnumMap;
 import java.util.Locale;
 import java.util.Map;
-import javafx.beans.property.BooleanProperty;
-import javafx.beans.property.SimpleBooleanProperty;
 import javafx.geometry.Pos;
 import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.Label;
@@ -13,13 +11,13 @@ import javafx.scene.control.SpinnerValueFactory;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.HBox;
 import oakmirror.desk.look.Ui;
-import oakmirror.level.LevelMatch;
-import oakmirror.level.LevelSettings;
-import oakmirror.level.LevelSettings.Basis;
-import oakmirror.level.LevelSettings.Direction;
-import oakmirror.readings.Readings;
+import oakmirror.levelmatch.LevelMatch;
+import oakmirror.levelmatch.LevelSettings;
+import oakmirror.levelmatch.LevelSettings.Basis;
+import oakmirror.levelmatch.LevelSettings.Direction;
 import oakmirror.state.listening.Listening;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** How levels are matched: whether, by which figure, what to what, and whether something had to come down. */
@@ -52,8 +50,8 @@ final class LevelStrip extends HBox {
             Direction.TO_QUIETEST, Texts.of("gather.allToTheQuietest"),
             Direction.TO_STATED, Texts.of("gather.allToALevel")));
 
-    /** Below this what is looked for least gives way. */
-    private static final double NARROW = 740;
+    /** What a choice needs beside its text. */
+    private static final double ARROW = 44;
 
     private final Workspace workspace;
     private final Listening listening;
@@ -63,7 +61,6 @@ final class LevelStrip extends HBox {
     private final Spinner<Double> stated = new Spinner<>();
     private final Label unit = Ui.label(Texts.of("gather.lufs"), "quiet");
     private final Label state = Ui.label("", "accent", "strong");
-    private final BooleanProperty narrow = new SimpleBooleanProperty();
     private boolean showing;
 
     LevelStrip(Workspace workspace, Listening listening) {
@@ -93,28 +90,12 @@ final class LevelStrip extends HBox {
         directions();
         level();
         state.setId("levels-state");
-        state.setMinWidth(60);
+        Label name = Ui.name(Texts.of("gather.levels"));
         Label bring = Ui.label(Texts.of("gather.bring"), "quiet");
         bring.setMinWidth(USE_PREF_SIZE);
         unit.setMinWidth(USE_PREF_SIZE);
-        getChildren()
-                .addAll(
-                        Ui.name(Texts.of("gather.levels")),
-                        match,
-                        choices,
-                        bring,
-                        direction,
-                        stated,
-                        unit,
-                        Ui.spring(),
-                        state);
-        widthProperty().subscribe(w -> {
-            boolean isNarrow = w.doubleValue() < NARROW;
-            bring.setVisible(!isNarrow);
-            bring.setManaged(!isNarrow);
-            narrow.set(isNarrow);
-        });
-        narrow.subscribe(n -> show());
+        getChildren().addAll(name, match, choices, bring, direction, stated, unit, Ui.spring(), state);
+        Ui.giveWay(this, bring, bases.get(Basis.K12), bases.get(Basis.K14), bases.get(Basis.K20), name, state);
         workspace.sessionProperty().subscribe(s -> show());
         listening.levelsProperty().subscribe(l -> show());
     }
@@ -123,8 +104,8 @@ final class LevelStrip extends HBox {
         direction.setId("direction");
         direction.getItems().setAll(Direction.values());
         direction.setConverter(Ui.naming(directions::get));
-        direction.setPrefWidth(170);
-        direction.setMinWidth(110);
+        direction.setPrefWidth(Ui.widest(directions.values()) + ARROW);
+        direction.setMinWidth(USE_PREF_SIZE);
         Ui.tip(direction, Texts.of("gather.whatIsBroughtTo"));
         direction.valueProperty().subscribe(d -> {
             if (d != null && !showing) {
@@ -145,7 +126,7 @@ final class LevelStrip extends HBox {
             if (v != null && !showing) {
                 workspace.change(
                         Texts.of("gather.bringToALevel"),
-                        "stated level",
+                        "stated-level",
                         s -> s.withLevels(s.comparing().levels().withStatedLevel(v)));
             }
         });
@@ -160,12 +141,7 @@ final class LevelStrip extends HBox {
         LevelMatch levels = listening.levelsProperty().get();
         showing = true;
         match.setSelected(settings.matched());
-        bases.forEach((basis, button) -> {
-            boolean isChosen = basis == settings.basis();
-            button.setSelected(isChosen);
-            button.setVisible(isChosen || !narrow.get() || !basis.isOnKScale());
-            button.setManaged(button.isVisible());
-        });
+        bases.forEach((basis, button) -> button.setSelected(basis == settings.basis()));
         direction.setValue(settings.direction());
         stated.getValueFactory().setValue(settings.statedLevel());
         boolean toLevel = settings.direction() == Direction.TO_STATED;
@@ -179,8 +155,8 @@ final class LevelStrip extends HBox {
             state.setText(Texts.of("gather.asTheyAre"));
             Ui.untip(state);
         } else if (levels.downDb() > 0.05) {
-            state.setText(Texts.of("gather.allDbToClear", Readings.level(-levels.downDb())));
-            Ui.tip(state, Texts.of("gather.raisingOneOfThem", Readings.level(levels.downDb())));
+            state.setText(Texts.of("gather.allDbToClear", Numbers.level(-levels.downDb())));
+            Ui.tip(state, Texts.of("gather.raisingOneOfThem", Numbers.level(levels.downDb())));
         } else {
             state.setText(Texts.of("gather.matched"));
             Ui.tip(state, Texts.of("gather.offsetsFollowEveryNew"));

@@ -14,17 +14,17 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import oakmirror.audio.TimeRange;
-import oakmirror.desk.command.Act;
+import oakmirror.desk.command.Command;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.look.Palette;
 import oakmirror.desk.look.Ui;
-import oakmirror.readings.Readings;
 import oakmirror.rhythm.BarGrid;
 import oakmirror.rhythm.Rhythm;
 import oakmirror.session.Passage;
 import oakmirror.state.workspace.Passages;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** The passages and the tempo of the selected track: choosing, suggesting, correcting. */
@@ -63,14 +63,14 @@ final class PassageStrip extends HBox {
         suggest.getStyleClass().setAll("menu-button", "framed");
         suggest.setMinWidth(USE_PREF_SIZE);
         keys.revisionProperty()
-                .subscribe(r -> Ui.tip(suggest, Texts.of("gather.markWhereTheTrack", keys.hint(Act.SUGGEST))));
+                .subscribe(r -> Ui.tip(suggest, Texts.of("gather.markWhereTheTrack", keys.hint(Command.SUGGEST))));
         suggest.getItems().setAll(suggestions());
         tempo.setId("tempo");
         tempo.getStyleClass().setAll("menu-button", "framed");
         tempo.setMinWidth(USE_PREF_SIZE);
         var meet = Ui.button(
                 Texts.of("gather.meetAtThePassage2"),
-                Texts.of("gather.meetAtThePassage2.tip", keys.hint(Act.MEET)),
+                Texts.of("gather.meetAtThePassage2.tip", keys.hint(Command.MEET)),
                 () -> passages.meet(Math.max(1, passages.selectedProperty().get())));
         meet.setId("meet");
         meet.setMinWidth(USE_PREF_SIZE);
@@ -133,8 +133,8 @@ final class PassageStrip extends HBox {
                     p.name() + " · " + length,
                     Texts.of(
                             "gather.rightClickRenameRemove",
-                            Readings.fineTime(p.range().startSeconds()),
-                            Readings.fineTime(p.range().endSeconds())),
+                            Numbers.fineTime(p.range().startSeconds()),
+                            Numbers.fineTime(p.range().endSeconds())),
                     i,
                     slot.get());
             int passage = i;
@@ -176,9 +176,7 @@ final class PassageStrip extends HBox {
     static String length(TimeRange range, Optional<BarGrid> bars) {
         double count = bars.map(b -> range.seconds() / b.barSeconds()).orElse(0.5);
         boolean whole = count > 0.9 && Math.abs(count - Math.round(count)) < 0.02;
-        return whole
-                ? Math.round(count) + (Math.round(count) == 1 ? " bar" : " bars")
-                : Readings.level(range.seconds()) + " s";
+        return whole ? Texts.of("gather.bars", Math.round(count)) : Numbers.level(range.seconds()) + " s";
     }
 
     private void showTempo(TrackSlot slot) {
@@ -193,13 +191,13 @@ final class PassageStrip extends HBox {
                 byHand
                         ? Texts.of("gather.tempoSetByHand")
                         : bars.isEmpty()
-                                ? Texts.of("gather.nothingRegularWasFound", keys.hint(Act.TAP))
+                                ? Texts.of("gather.nothingRegularWasFound", keys.hint(Command.TAP))
                                 : Texts.of(
                                         "gather.tempoFoundConfidenceBars",
                                         percent(found.confidence()),
                                         bars.get().beatsPerBar(),
                                         percent(found.barConfidence()),
-                                        doubtful ? Texts.of("gather.tapToCorrectIt", keys.hint(Act.TAP)) : ""));
+                                        doubtful ? Texts.of("gather.tapToCorrectIt", keys.hint(Command.TAP)) : ""));
     }
 
     private List<MenuItem> tempoItems(TrackSlot slot) {
@@ -226,7 +224,8 @@ final class PassageStrip extends HBox {
             }
         });
         MenuItem tap = Ui.item(
-                Texts.of("gather.tapTheTempo", keys.hint(Act.TAP)), () -> passages.tap(selected(), System.nanoTime()));
+                Texts.of("gather.tapTheTempo", keys.hint(Command.TAP)),
+                () -> passages.tap(selected(), System.nanoTime()));
         items.add(tap);
         if (slot.track().bars().isPresent()) {
             items.add(Ui.item(Texts.of("gather.asItWasFound"), () -> passages.forgetBars(selected())));
@@ -239,6 +238,6 @@ final class PassageStrip extends HBox {
     }
 
     private static String bpm(double bpm) {
-        return Texts.of("gather.bpm", Readings.level(bpm));
+        return Texts.of("gather.bpm", Numbers.level(bpm));
     }
 }

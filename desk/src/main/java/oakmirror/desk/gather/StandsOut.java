@@ -31,26 +31,43 @@ public final class StandsOut extends HBox {
         this.onOpen = onOpen;
         this.onListen = onListen;
         setId("stands-out");
+        setMinWidth(0);
         getStyleClass().add("stands-out");
         setAlignment(Pos.CENTER_LEFT);
         comparing.findingsProperty().subscribe(f -> refresh());
         comparing.sheetProperty().subscribe(s -> refresh());
         places.itemsProperty().subscribe(i -> refresh());
+        widthProperty().subscribe(w -> refresh());
     }
 
     private void refresh() {
         boolean known = comparing.comparison().isKnown();
         setVisible(known);
         setManaged(known);
+        for (int named = MOST; named >= 0; named--) { // as many by name as there is room for
+            fill(named);
+            applyCss();
+            if (prefWidth(-1) <= getWidth()) {
+                return;
+            }
+        }
+    }
+
+    private void fill(int named) {
         List<Finding> all = comparing.findingsProperty().get();
         List<Finding> faults = all.stream().filter(f -> !f.kind().isCaveat()).toList();
         int caveats = all.size() - faults.size();
         getChildren()
                 .setAll(Ui.name(
                         faults.isEmpty() ? Texts.of("gather.nothingCertain") : Texts.of("gather.whatStandsOut")));
-        faults.stream().limit(MOST).forEach(f -> getChildren().add(link(f.title(), f)));
-        if (faults.size() > MOST) {
-            getChildren().add(link(Texts.of("gather.more", faults.size() - MOST), faults.get(MOST)));
+        faults.stream().limit(named).forEach(f -> getChildren().add(link(f.title(), f)));
+        if (faults.size() > named) {
+            getChildren()
+                    .add(link(
+                            named == 0
+                                    ? Texts.of("counts.findings", faults.size())
+                                    : Texts.of("gather.more", faults.size() - named),
+                            faults.get(named)));
         }
         offer();
         if (caveats > 0) {
@@ -86,7 +103,7 @@ public final class StandsOut extends HBox {
     private Button link(String text, Finding finding) {
         Button link = Ui.link(text, Texts.of("gather.showItOnCompare"), () -> onOpen.accept(finding));
         link.getStyleClass().add("word");
-        link.setMinWidth(0);
+        link.setMinWidth(USE_PREF_SIZE);
         return link;
     }
 }

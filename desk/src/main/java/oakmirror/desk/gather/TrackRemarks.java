@@ -3,15 +3,17 @@ package oakmirror.desk.gather;
 import java.util.ArrayList;
 import java.util.List;
 import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import oakmirror.desk.look.Ui;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
 import oakmirror.media.ImportedTrack;
-import oakmirror.readings.Readings;
 import oakmirror.spectrum.SpectralEdge;
 import oakmirror.state.workspace.TrackSlot;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** What is noteworthy about a track, in a few words: what is wrong first. */
@@ -65,27 +67,33 @@ final class TrackRemarks extends HBox {
         all.addAll(notes);
         Tooltip tooltip = new Tooltip(String.join("\n", all));
         if (!warnings.isEmpty()) {
-            getChildren().add(Ui.label(texts.get(0), "warning"));
+            getChildren().add(Ui.wrapped(texts.get(0), "warning"));
         }
         boolean bothFit = texts.get(0).length() + texts.get(1).length() < LETTERS_THAT_FIT;
         if (!notes.isEmpty() && (warnings.isEmpty() || bothFit)) {
-            getChildren().add(Ui.label(texts.get(1), "quiet"));
+            getChildren().add(Ui.wrapped(texts.get(1), "quiet"));
         }
-        getChildren().forEach(label -> Tooltip.install(label, tooltip));
+        for (Node label : getChildren()) {
+            ((Label) label).setMinHeight(0); // a row is as high as its notes need, and no higher while it is laid out
+            Tooltip.install(label, tooltip);
+        }
     }
 
     private static List<String> warnings(ImportedTrack track, TrackMeasurement m) {
         List<String> warnings = new ArrayList<>(track.warnings());
-        SpectralEdge.of(m.spectrum()).ifPresent(hz -> warnings.add(Texts.of("gather.endsAt", Readings.frequency(hz))));
+        SpectralEdge.of(m.spectrum()).ifPresent(hz -> warnings.add(Texts.of("gather.endsAt", Numbers.frequency(hz))));
         if (!Double.isFinite(m.heardLufs())) {
-            warnings.add(m.seconds() < SHORTEST_MEASURED_SECONDS ? Texts.of("gather.tooShortToMeasure") : "silent");
+            warnings.add(
+                    m.seconds() < SHORTEST_MEASURED_SECONDS
+                            ? Texts.of("gather.tooShortToMeasure")
+                            : Texts.of("gather.silent"));
         } else if (m.heard().peakToLoudness() < CRUSHED_PLR_DB) {
             warnings.add(Texts.of("gather.crushed"));
         }
         if (m.file().peaks().samplePeakDbfs() > 0) {
             warnings.add(Texts.of("gather.over0Dbfs"));
         } else if (m.clips() > 0) {
-            warnings.add(Texts.of("gather.clipped", m.clips() == 1 ? "once" : m.clips() + " times"));
+            warnings.add(Texts.of("gather.clipped", m.clips()));
         }
         return warnings;
     }
@@ -104,10 +112,10 @@ final class TrackRemarks extends HBox {
                 notes.add(Texts.of("gather.measuredByAnOlder"));
             }
         } else if (withRate) {
-            notes.add(Readings.rate(m.sampleRate()));
+            notes.add(Numbers.rate(m.sampleRate()));
         }
         if (m.channels() != 2) {
-            notes.add(m.channels() == 1 ? "mono" : m.channels() + " channels");
+            notes.add(Texts.of("gather.channels", m.channels()));
         }
         slot.bars().ifPresent(b -> notes.add(Texts.of("gather.bpm", Math.round(b.bpm()))));
         if (!slot.track().levelled()) {

@@ -20,17 +20,17 @@ import javafx.scene.input.MouseButton;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import oakmirror.desk.control.FileDrop;
 import oakmirror.desk.look.Palette;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.part.FileDrop;
 import oakmirror.desk.plot.Sketches;
 import oakmirror.measure.Levels;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.media.ImportedTrack;
-import oakmirror.readings.Readings;
 import oakmirror.session.Passage;
 import oakmirror.session.Track;
 import oakmirror.state.workspace.TrackSlot;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /**
@@ -268,10 +268,10 @@ final class TrackRow extends GridPane {
                         : Texts.of("gather.theFiguresAreOf2"));
         m.ifPresent(measurement -> {
             Levels heard = measurement.heard();
-            figures[0].setText(Readings.level(heard.loudness().integratedLufs()));
-            figures[1].setText(Readings.level(heard.loudness().rangeLu()));
-            figures[2].setText(Readings.level(heard.peaks().truePeakDbtp()));
-            figures[3].setText(Readings.level(heard.peakToLoudness()));
+            figures[0].setText(Numbers.level(heard.loudness().integratedLufs()));
+            figures[1].setText(Numbers.level(heard.loudness().rangeLu()));
+            figures[2].setText(Numbers.level(heard.peaks().truePeakDbtp()));
+            figures[3].setText(Numbers.level(heard.peakToLoudness()));
         });
         if (m.isEmpty() && !slot.isMeasuring()) { // and never will be
             for (Label figure : figures) {
@@ -285,12 +285,12 @@ final class TrackRow extends GridPane {
         }
         offset.setOpacity(stale ? STALE_OPACITY : 1);
         double trim = slot.track().trimDb();
-        offset.setText(Readings.gain(table.matchedDb(index)) + (Math.abs(trim) > FULL_CONTRAST_DB ? " ✎" : ""));
+        offset.setText(Numbers.gain(table.matchedDb(index)) + (Math.abs(trim) > FULL_CONTRAST_DB ? " ✎" : ""));
         Ui.tip(
                 offset,
                 Texts.of(
                         "gather.heardWithThisGain",
-                        trim == 0 ? "" : Texts.of("gather.ofWhichByHand", Readings.gainDb(trim)),
+                        trim == 0 ? "" : Texts.of("gather.ofWhichByHand", Numbers.gainDb(trim)),
                         slot.track().levelled() ? "" : Texts.of("gather.itTakesNoPart")));
         remarks.show(
                 slot,
@@ -311,10 +311,10 @@ final class TrackRow extends GridPane {
         return Texts.of(
                 "gather.theFilesOwnLufs",
                 heard + (whole.channels() == 1 ? Texts.of("gather.monoOnBothSides") : Texts.of("gather.theStereoFold")),
-                Readings.level(file.loudness().integratedLufs()),
-                Readings.level(file.peaks().truePeakDbtp()),
-                Readings.level(file.peakToLoudness()),
-                Readings.level(file.rmsDbfs()));
+                Numbers.level(file.loudness().integratedLufs()),
+                Numbers.level(file.peaks().truePeakDbtp()),
+                Numbers.level(file.peakToLoudness()),
+                Numbers.level(file.rmsDbfs()));
     }
 
     /** Lets the name be typed over. */

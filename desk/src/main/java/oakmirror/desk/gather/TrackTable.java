@@ -12,8 +12,8 @@ import javafx.scene.Node;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import oakmirror.desk.control.AddTracks;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.part.AddTracks;
 import oakmirror.desk.plot.ContourTrack;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.session.ComparisonSettings.Scope;
@@ -182,7 +182,7 @@ final class TrackTable extends VBox {
 
     void find(int index) {
         TrackSlot slot = workspace.tracks().all().get(index);
-        adding.find("Find " + slot.track().name()).ifPresent(p -> workspace.relocate(index, p));
+        adding.find(Texts.of("gather.findTrack", slot.track().name())).ifPresent(p -> workspace.relocate(index, p));
     }
 
     void remove(int index) {

@@ -2,11 +2,12 @@ package oakmirror.desk.gather;
 
 import java.util.ArrayList;
 import java.util.List;
+import oakmirror.desk.control.TrackName;
 import oakmirror.measure.Levels;
-import oakmirror.readings.Readings;
 import oakmirror.session.ComparisonSettings.Scope;
 import oakmirror.session.Source;
 import oakmirror.state.workspace.TrackSlot;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** What a row of the table of tracks says to those who cannot see it. */
@@ -19,7 +20,7 @@ final class TrackWords {
 
     /** A weight in words: “twice”. */
     static String counts(double weight) {
-        return weight == 0.5 ? "half" : weight == 1 ? "once" : weight == 2 ? "twice" : Math.round(weight) + " times";
+        return Texts.of("gather.times", weight);
     }
 
     /** How many stems a mix has, or how far they are; empty where there are none. */
@@ -37,37 +38,36 @@ final class TrackWords {
     }
 
     static String of(TrackSlot slot, int number, Scope scope, double offsetDb) {
-        String name = (number == 0 ? "Mix, " : Texts.of("gather.reference", number))
-                + slot.track().name();
+        String name = TrackName.spoken(number, slot.track().name());
         if (!slot.failureProperty().get().isEmpty()) {
             return name + ", " + slot.failureProperty().get();
         }
         return name
                 + slot.measured(scope)
-                        .map(m -> Texts.of("gather.heardWith", figures(m.heard()), Readings.gainDb(offsetDb)))
+                        .map(m -> Texts.of("gather.heardWith", figures(m.heard()), Numbers.gainDb(offsetDb)))
                         .orElse(Texts.of("gather.beingRead"));
     }
 
     private static String figures(Levels heard) {
         return Texts.of(
                 "gather.lufsRangeLuTrue",
-                Readings.level(heard.loudness().integratedLufs()),
-                Readings.level(heard.loudness().rangeLu()),
-                Readings.level(heard.peaks().truePeakDbtp()));
+                Numbers.level(heard.loudness().integratedLufs()),
+                Numbers.level(heard.loudness().rangeLu()),
+                Numbers.level(heard.peaks().truePeakDbtp()));
     }
 
     /** What a track is, where it is not simply a file that counts. */
     static List<String> kinds(TrackSlot slot) {
         List<String> kinds = new ArrayList<>();
         if (slot.track().guide()) {
-            kinds.add("guide");
+            kinds.add(Texts.of("gather.kindGuide"));
         }
         if (slot.isLive()) {
-            kinds.add("live");
+            kinds.add(Texts.of("gather.kindLive"));
         } else if (slot.track().source() instanceof Source.Kept) {
-            kinds.add("profile");
+            kinds.add(Texts.of("gather.kindProfile"));
         } else if (slot.track().source() instanceof Source.Folded) {
-            kinds.add("folded");
+            kinds.add(Texts.of("gather.kindFolded"));
         }
         return kinds;
     }

@@ -12,13 +12,13 @@ import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.HBox;
 import javafx.stage.FileChooser.ExtensionFilter;
+import oakmirror.desk.control.Asking;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.part.Asking;
 import oakmirror.media.device.InputDevice;
 import oakmirror.media.device.Inputs;
 import oakmirror.profile.Profile;
-import oakmirror.readings.Readings;
 import oakmirror.state.capture.Input;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /**
@@ -91,7 +91,7 @@ public final class InputStrip extends HBox {
             button.getStyleClass().add("tight");
         }
         level.setMinWidth(96);
-        words.setMinWidth(0);
+        Ui.giveWay(this, words);
         getChildren()
                 .addAll(
                         Ui.name(Texts.of("input.whatPlays")),
@@ -188,8 +188,8 @@ public final class InputStrip extends HBox {
     private void showLevel() {
         level.setText(Texts.of(
                 "input.sTp",
-                Readings.level(input.shortTermLufsProperty().get()),
-                Readings.level(input.peakDbtpProperty().get())));
+                Numbers.level(input.shortTermLufsProperty().get()),
+                Numbers.level(input.peakDbtpProperty().get())));
     }
 
     private void say() {

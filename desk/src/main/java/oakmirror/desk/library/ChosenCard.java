@@ -11,9 +11,9 @@ import javafx.scene.layout.VBox;
 import oakmirror.compare.Corridor;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.plot.ChosenSketch;
-import oakmirror.profile.Sketch;
+import oakmirror.profile.Descriptor;
 import oakmirror.spectrum.BandGrid;
-import oakmirror.state.catalogue.Shelf;
+import oakmirror.state.catalogue.LibraryModel;
 import oakmirror.state.catalogue.Shown;
 import oakmirror.state.catalogue.Trying;
 import oakmirror.state.workspace.Workspace;
@@ -28,7 +28,7 @@ final class ChosenCard extends VBox {
     private static final int MOST_MEMBERS = 64;
 
     private final Workspace workspace;
-    private final Shelf shelf;
+    private final LibraryModel shelf;
     private final Trying trying;
     private final Label count = Ui.label("", "strong");
     private final Label words = Ui.label("", "quiet", "small");
@@ -36,7 +36,7 @@ final class ChosenCard extends VBox {
     private final ChosenSketch plot = new ChosenSketch();
     private List<Shown> shown = List.of();
 
-    ChosenCard(Workspace workspace, Shelf shelf, Trying trying) {
+    ChosenCard(Workspace workspace, LibraryModel shelf, Trying trying) {
         super(4);
         this.workspace = workspace;
         this.shelf = shelf;
@@ -50,6 +50,7 @@ final class ChosenCard extends VBox {
         words.setMinWidth(0);
         HBox head = new HBox(8, count, words, Ui.spring(), back);
         head.setAlignment(Pos.BASELINE_LEFT);
+        Ui.giveWay(head, words);
         plot.setPrefHeight(HEIGHT);
         plot.setMinHeight(HEIGHT);
         plot.setId("library-plot");
@@ -73,7 +74,7 @@ final class ChosenCard extends VBox {
         back.setVisible(isTrying);
         back.setManaged(isTrying);
         count.setText(shown.isEmpty() ? Texts.of("library.noneChosen") : Texts.of("library.chosen", shown.size()));
-        Optional<Sketch> mix = shelf.mix();
+        Optional<Descriptor> mix = shelf.mix();
         words.setText(
                 shown.isEmpty()
                         ? Texts.of("library.stepThroughTheProposal")
@@ -85,7 +86,7 @@ final class ChosenCard extends VBox {
         plot.show(scene(mix, isTrying));
     }
 
-    private ChosenSketch.Scene scene(Optional<Sketch> mix, boolean isTrying) {
+    private ChosenSketch.Scene scene(Optional<Descriptor> mix, boolean isTrying) {
         List<double[]> curves = shown.stream()
                 .limit(MOST_MEMBERS)
                 .map(s -> s.sketch().levelsDb(THIRD))

@@ -19,17 +19,25 @@ import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
 import oakmirror.media.library.Entry;
 import oakmirror.profile.About;
-import oakmirror.state.catalogue.Shelf;
+import oakmirror.state.catalogue.LibraryModel;
 import oakmirror.text.Texts;
 
 /** What is said about one profile, or about several at once: of several, a field that is left as it is stays as it is of each. */
 final class EditCard extends VBox {
 
     private static final String[] COLOURS = {
-        "none", "verdigris", "plum", "ochre", "brick", "slate", "moss", "madder", "umber"
+        "library.noColour",
+        "library.verdigris",
+        "library.plum",
+        "library.ochre",
+        "library.brick",
+        "library.slate",
+        "library.moss",
+        "library.madder",
+        "library.umber"
     };
 
-    private final Shelf shelf;
+    private final LibraryModel shelf;
     private final List<Entry> which;
     private final Runnable close;
     private final TextField title;
@@ -41,7 +49,7 @@ final class EditCard extends VBox {
     private final ChoiceBox<String> colour = new ChoiceBox<>();
     private final About before;
 
-    EditCard(Shelf shelf, List<Entry> which, Runnable close) {
+    EditCard(LibraryModel shelf, List<Entry> which, Runnable close) {
         super(6);
         this.shelf = shelf;
         this.which = which;
@@ -53,7 +61,7 @@ final class EditCard extends VBox {
         title = field(About::title, "edit-title");
         artist = field(About::artist, "edit-artist");
         folder = field(About::folder, "edit-folder");
-        folder.setPromptText("genre/within");
+        folder.setPromptText(Texts.of("library.genreWithin"));
         tags = field(a -> String.join(", ", a.tags()), "edit-tags");
         tags.setPromptText(Texts.of("library.separatedByCommas"));
         title.setDisable(!isOne);

@@ -3,9 +3,9 @@ package oakmirror.desk.library;
 import java.util.ArrayList;
 import java.util.List;
 import oakmirror.media.library.Entry;
-import oakmirror.readings.Readings;
 import oakmirror.state.catalogue.Order;
 import oakmirror.state.catalogue.Shown;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** What is said of an entry. */
@@ -26,7 +26,7 @@ final class EntryWords {
             parts.add(Texts.of("library.passage"));
         }
         if (!Double.isNaN(e.edgeHz())) {
-            parts.add(Texts.of("library.endsAt", Readings.frequency(e.edgeHz())));
+            parts.add(Texts.of("library.endsAt", Numbers.frequency(e.edgeHz())));
         }
         if (e.about().rating() > 0) {
             parts.add("★".repeat(e.about().rating()));
@@ -36,7 +36,7 @@ final class EntryWords {
 
     /** Its figures. */
     static String figures(Entry e) {
-        List<String> parts = new ArrayList<>(List.of(Readings.level(e.lufs())));
+        List<String> parts = new ArrayList<>(List.of(Numbers.level(e.lufs())));
         if (!Double.isNaN(e.bpm())) {
             parts.add(Texts.of("library.bpm", Math.round(e.bpm())));
         }
@@ -53,10 +53,10 @@ final class EntryWords {
             return "";
         }
         return switch (order) {
-            case TONE, DYNAMICS, WIDTH -> Texts.of("library.dBAway", Readings.level(d));
-            case LOUDNESS -> Texts.of("library.luAway", Readings.level(d));
+            case TONE, DYNAMICS, WIDTH -> Texts.of("library.dBAway", Numbers.level(d));
+            case LOUDNESS -> Texts.of("library.luAway", Numbers.level(d));
             case TEMPO -> Texts.of("library.away", Math.round(100 * (Math.pow(2, d) - 1)));
-            default -> Texts.of("library.dBAway", Readings.level(shown.gapDb()));
+            default -> Texts.of("library.dBAway", Numbers.level(shown.gapDb()));
         };
     }
 
@@ -67,11 +67,11 @@ final class EntryWords {
                 e.about().name(),
                 Texts.of(
                         "library.lufsRangeLuPlr",
-                        Readings.level(e.lufs()),
-                        Readings.level(e.rangeLu()),
-                        Readings.level(e.plrDb()),
-                        Readings.level(e.widthDb()),
-                        Readings.time(e.seconds()))));
+                        Numbers.level(e.lufs()),
+                        Numbers.level(e.rangeLu()),
+                        Numbers.level(e.plrDb()),
+                        Numbers.level(e.widthDb()),
+                        Numbers.time(e.seconds()))));
         if (!e.about().tags().isEmpty()) {
             lines.add(String.join(", ", e.about().tags()));
         }
@@ -82,7 +82,7 @@ final class EntryWords {
             lines.add(e.about().notes());
         }
         if (Double.isFinite(shown.supportedDb())) {
-            lines.add(Texts.of("library.ofTheGapTo", Readings.level(shown.supportedDb())));
+            lines.add(Texts.of("library.ofTheGapTo", Numbers.level(shown.supportedDb())));
         }
         return String.join("\n", lines);
     }

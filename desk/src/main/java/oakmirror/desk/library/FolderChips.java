@@ -6,7 +6,7 @@ import javafx.scene.control.MenuButton;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.FlowPane;
 import oakmirror.desk.look.Ui;
-import oakmirror.state.catalogue.Shelf;
+import oakmirror.state.catalogue.LibraryModel;
 import oakmirror.text.Texts;
 
 /** The folders of the library, one of them or all chosen; those there is no room for are in a menu. */
@@ -14,9 +14,9 @@ final class FolderChips extends FlowPane {
 
     private static final int MOST = 4;
 
-    private final Shelf shelf;
+    private final LibraryModel shelf;
 
-    FolderChips(Shelf shelf) {
+    FolderChips(LibraryModel shelf) {
         super(5, 5);
         this.shelf = shelf;
         setId("library-folders");

@@ -16,20 +16,21 @@ import javafx.scene.control.SelectionMode;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import javafx.stage.FileChooser.ExtensionFilter;
+import oakmirror.desk.control.Asking;
+import oakmirror.desk.control.SidePane;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.part.Asking;
-import oakmirror.desk.part.SidePane;
 import oakmirror.media.library.Entry;
 import oakmirror.profile.Profile;
 import oakmirror.profile.ProfileFile;
 import oakmirror.session.FoldRule;
 import oakmirror.state.catalogue.Intake;
+import oakmirror.state.catalogue.LibraryModel;
 import oakmirror.state.catalogue.Order;
-import oakmirror.state.catalogue.Shelf;
 import oakmirror.state.catalogue.Shown;
 import oakmirror.state.catalogue.Trying;
 import oakmirror.state.catalogue.Using;
@@ -48,7 +49,7 @@ public final class LibraryPane extends SidePane {
         return List.of(new ExtensionFilter(Texts.of("library.profiles"), "*" + ProfileFile.ENDING, "*.json"));
     }
 
-    private final Shelf shelf;
+    private final LibraryModel shelf;
     private final Intake intake;
     private final Trying trying;
     private final Using using;
@@ -60,15 +61,15 @@ public final class LibraryPane extends SidePane {
     private final ChoiceBox<Order> order = new ChoiceBox<>();
     private final ListView<Shown> list = new ListView<>();
     private final ChosenCard chosen;
-    private final HBox actions;
+    private final FlowPane actions;
     private final VBox foot = new VBox(8);
     private final Label state = Ui.label("", "quiet", "small");
     private final HBox undo;
     private Set<String> chosenIds = Set.of();
 
     /** A pane; {@code compare} goes to Compare. */
-    public LibraryPane(Workspace workspace, Shelf shelf, Asking asking, Runnable compare) {
-        super("Library", "library", WIDE);
+    public LibraryPane(Workspace workspace, LibraryModel shelf, Asking asking, Runnable compare) {
+        super(Texts.of("library.library"), "library", WIDE);
         this.workspace = workspace;
         this.shelf = shelf;
         this.asking = asking;
@@ -145,7 +146,7 @@ public final class LibraryPane extends SidePane {
         return words;
     }
 
-    private HBox actions() {
+    private FlowPane actions() {
         var use = Ui.button(Texts.of("library.use"), Texts.of("library.use.tip"), this::use);
         use.getStyleClass().add("primary");
         use.setId("library-use");
@@ -169,9 +170,7 @@ public final class LibraryPane extends SidePane {
                         Ui.item(Texts.of("library.foldAllOfThis"), this::foldFolder),
                         Ui.item(Texts.of("library.foldAllThatIs"), this::foldSearch),
                         Ui.item(Texts.of("library.removeWhatIsChosen"), this::remove));
-        HBox row = new HBox(5, use, fold, against, edit, more);
-        row.getChildren().forEach(n -> ((javafx.scene.layout.Region) n).setMinWidth(USE_PREF_SIZE));
-        return row;
+        return Ui.flow(5, use, fold, against, edit, more);
     }
 
     private HBox undo() {
@@ -362,9 +361,9 @@ public final class LibraryPane extends SidePane {
         if (which.isEmpty()) {
             return;
         }
-        String name =
-                (which.size() == 1 ? which.get(0).about().title() : "profiles").replaceAll("[^\\p{L}\\p{N} -]", "")
-                        + ProfileFile.ENDING;
+        String name = (which.size() == 1 ? which.get(0).about().title() : Texts.of("library.profilesFile"))
+                        .replaceAll("[^\\p{L}\\p{N} -]", "")
+                + ProfileFile.ENDING;
         Optional<Path> file = asking.save(
                 Texts.of("library.exportProfiles"),
                 "profiles",

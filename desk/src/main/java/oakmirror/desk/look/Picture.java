@@ -10,7 +10,7 @@ import javafx.scene.image.PixelReader;
 import javafx.scene.image.WritableImage;
 import javafx.scene.transform.Scale;
 import javax.imageio.ImageIO;
-import oakmirror.files.WholeFile;
+import oakmirror.files.AtomicFile;
 
 /** Pictures of what is on screen, for files and for the clipboard. */
 public final class Picture {
@@ -40,6 +40,6 @@ public final class Picture {
         }
         ByteArrayOutputStream png = new ByteArrayOutputStream();
         ImageIO.write(picture, "png", png);
-        WholeFile.write(file, png.toByteArray());
+        AtomicFile.write(file, png.toByteArray());
     }
 }

@@ -1,13 +1,16 @@
 package oakmirror.desk.look;
 
+import java.util.Collection;
 import java.util.Optional;
 import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
 import java.util.function.Function;
+import java.util.stream.Stream;
 import javafx.animation.PauseTransition;
 import javafx.application.Platform;
 import javafx.beans.value.ObservableValue;
 import javafx.event.EventHandler;
+import javafx.geometry.VPos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Control;
@@ -20,14 +23,16 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.MouseEvent;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
+import javafx.scene.text.Text;
 import javafx.stage.Window;
 import javafx.util.Duration;
 import javafx.util.StringConverter;
-import oakmirror.readings.Readings;
 import oakmirror.state.task.Coalesced;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** Small parts that every page is made of. */
@@ -35,6 +40,10 @@ public final class Ui {
 
     private static final double GREY_AFTER_MILLIS = 150;
     private static final String STALE = "stale";
+
+    /** The id of the link to how a page is read. */
+    public static final String GUIDE = "how-to-read";
+
     private static final EventHandler<MouseEvent> MAKE_TIP = Ui::makeTip;
 
     private Ui() {}
@@ -179,7 +188,7 @@ public final class Ui {
     public static StringConverter<Double> typed(SpinnerValueFactory<Double> values) {
         return typed(
                 values,
-                Readings::level,
+                Numbers::level,
                 text -> Double.parseDouble(
                         text.replace('−', '-').replace(',', '.').replace("+", "")));
     }
@@ -248,6 +257,65 @@ public final class Ui {
         return spring;
     }
 
+    /**
+     * Has parts of a row give way, the first of them first, where there is too little room for all of it: nothing is cut. A choice that
+     * is made stays.
+     */
+    public static void giveWay(HBox row, Labeled... parts) {
+        Runnable fit = () -> {
+            double needed = row.prefWidth(-1);
+            for (Labeled part : parts) {
+                needed += part.isManaged() ? 0 : room(part);
+            }
+            for (Labeled part : parts) {
+                boolean isMade = part instanceof ToggleButton choice && choice.isSelected();
+                boolean fits = isMade || needed <= row.getWidth();
+                needed -= fits ? 0 : room(part);
+                part.setManaged(fits);
+                part.setVisible(fits);
+            }
+        };
+        row.setMinWidth(0); // or it would take the room it needs from others
+        row.needsLayoutProperty().subscribe(needs -> {
+            if (!needs) {
+                fit.run(); // when all sizes are known
+            }
+        });
+        for (Labeled part : parts) {
+            part.textProperty().subscribe(row::requestLayout); // which it does not ask for itself while it is not shown
+            if (part instanceof ToggleButton choice) {
+                choice.selectedProperty().subscribe(row::requestLayout);
+            }
+        }
+    }
+
+    private static double room(Labeled part) {
+        return part.prefWidth(-1) + (part.getParent() instanceof HBox row ? row.getSpacing() : 0);
+    }
+
+    /** How wide the widest of some texts is drawn. */
+    public static double widest(Collection<String> texts) {
+        return texts.stream()
+                .mapToDouble(t -> new Text(t).getLayoutBounds().getWidth())
+                .max()
+                .orElse(0);
+    }
+
+    /** A label whose text may take several lines. */
+    public static Label wrapped(String text, String... styles) {
+        Label label = label(text, styles);
+        label.setWrapText(true);
+        label.setMinHeight(Region.USE_PREF_SIZE);
+        return label;
+    }
+
+    /** Controls in a row, and in more where there is too little room for all of them; none is cut. */
+    public static FlowPane flow(double gap, Node... controls) {
+        FlowPane flow = new FlowPane(gap, gap, controls);
+        flow.setRowValignment(VPos.CENTER);
+        return flow;
+    }
+
     /** A page's head: its name, what it shows, and on the right what can be done. */
     public static HBox head(String title, Label explanation, Node... actions) {
         explanation.getStyleClass().add("quiet");
@@ -261,6 +329,10 @@ public final class Ui {
         HBox head = new HBox(14, name, explanation, spring());
         head.getStyleClass().add("head");
         head.getChildren().addAll(actions);
+        Stream<Labeled> guides = Stream.of(actions)
+                .filter(a -> a.getId() != null && a.getId().equals(GUIDE))
+                .map(Labeled.class::cast);
+        giveWay(head, Stream.concat(Stream.of(explanation), guides).toArray(Labeled[]::new));
         return head;
     }
 }

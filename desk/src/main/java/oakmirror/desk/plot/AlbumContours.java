@@ -9,7 +9,7 @@ import javafx.scene.paint.Color;
 import javafx.scene.text.TextAlignment;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
-import oakmirror.readings.Readings;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** The songs of a record one after the other, as loud over time as they will come out; the anchor in the accent. */
@@ -40,7 +40,7 @@ public final class AlbumContours extends PlotPane {
         speak(() -> Texts.of(
                 "plot.theSongsOneAfter",
                 songs.stream()
-                        .map(s -> s.name() + ", " + Readings.time(s.seconds()))
+                        .map(s -> s.name() + ", " + Numbers.time(s.seconds()))
                         .collect(Collectors.joining("; "))));
         addEventHandler(MouseEvent.MOUSE_CLICKED, e -> {
             int song = songAt(e.getX());

@@ -6,7 +6,7 @@ import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.text.TextAlignment;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
-import oakmirror.readings.Readings;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** Where each song of a record is in loudness, and where it will be: a dot, a line, a ring. */
@@ -24,11 +24,12 @@ public final class AlbumLadder extends PlotPane {
     /** An empty one. */
     public AlbumLadder() {
         setMinHeight(70);
-        speak(() -> "loudness: "
-                + rungs.stream()
+        speak(() -> Texts.of(
+                "plot.ladder",
+                rungs.stream()
                         .map(r -> Texts.of(
-                                "plot.fromToLufs", r.name(), Readings.level(r.fromLufs()), Readings.level(r.toLufs())))
-                        .collect(Collectors.joining("; ")));
+                                "plot.fromToLufs", r.name(), Numbers.level(r.fromLufs()), Numbers.level(r.toLufs())))
+                        .collect(Collectors.joining("; "))));
     }
 
     /** Shows songs. */
@@ -55,7 +56,7 @@ public final class AlbumLadder extends PlotPane {
         for (double v = from; v <= to; v += STEP) {
             double x = x(v, from, to, w);
             line(g, x, 0, x, h - FOOT, p.hairline());
-            text(g, Readings.level(v).replace(".0", ""), x, h - 8, TextAlignment.CENTER, Fonts.SMALL, p.quiet());
+            text(g, Numbers.brief(v), x, h - 8, TextAlignment.CENTER, Fonts.SMALL, p.quiet());
         }
         double row = (h - FOOT) / rungs.size();
         for (int i = 0; i < rungs.size(); i++) {

@@ -7,7 +7,7 @@ import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.text.TextAlignment;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
-import oakmirror.readings.Readings;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /**
@@ -39,7 +39,7 @@ public final class BounceSteps extends PlotPane {
         speak(() -> Texts.of(
                 "plot.fromBounceToBounce",
                 name + (isDistance ? Texts.of("plot.distanceOutsideTheCorridor") : ""),
-                String.join(", ", values.stream().map(Readings::level).toList()),
+                String.join(", ", values.stream().map(Numbers::level).toList()),
                 isDistance ? " dB" : ""));
     }
 
@@ -99,7 +99,7 @@ public final class BounceSteps extends PlotPane {
 
     /** The figure; none where there is no room for it beside the name. */
     private String figure(double width) {
-        String text = Double.isNaN(figure) ? "" : Readings.level(figure);
+        String text = Double.isNaN(figure) ? "" : Numbers.level(figure);
         return width < NARROWEST && shortName.length() + text.length() > MOST_LETTERS ? "" : text;
     }
 

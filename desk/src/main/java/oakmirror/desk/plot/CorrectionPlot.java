@@ -18,8 +18,8 @@ import oakmirror.correction.RangeGuard;
 import oakmirror.correction.Treatment;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
-import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /**
@@ -83,8 +83,8 @@ public final class CorrectionPlot extends FrequencyPlot {
         speak(() -> Texts.of(
                 "plot.correctionGapTrusted",
                 atCursor(),
-                Readings.gainDb(atCursor(appliedDb)),
-                Readings.gainDb(atCursor(proposal.evidence().judgedDb())),
+                Numbers.gainDb(atCursor(appliedDb)),
+                Numbers.gainDb(atCursor(proposal.evidence().judgedDb())),
                 Math.round(100 * atCursor(proposal.evidence().trust()))));
         setOnMousePressed(this::press);
         setOnMouseDragged(this::drag);
@@ -268,10 +268,10 @@ public final class CorrectionPlot extends FrequencyPlot {
         }
         String reading = Texts.of(
                 "plot.gapTrustedCorrection",
-                Readings.frequency(cursorHz()),
-                Readings.gainDb(atCursor(proposal.evidence().judgedDb())),
+                Numbers.frequency(cursorHz()),
+                Numbers.gainDb(atCursor(proposal.evidence().judgedDb())),
                 Math.round(100 * atCursor(proposal.evidence().trust())),
-                Readings.gainDb(atCursor(appliedDb)));
+                Numbers.gainDb(atCursor(appliedDb)));
         text(g, reading, scale().right() - 8, free(8000), TextAlignment.RIGHT, Fonts.BOLD, p.ink());
     }
 
@@ -315,7 +315,7 @@ public final class CorrectionPlot extends FrequencyPlot {
     }
 
     private String label(Move move) {
-        String figure = Readings.gain(strengthened(move));
+        String figure = Numbers.gain(strengthened(move));
         String kind =
                 switch (move.kind()) {
                     case BELL -> "";
@@ -324,7 +324,7 @@ public final class CorrectionPlot extends FrequencyPlot {
                     case LOCKED -> Texts.of("plot.locked");
                     case LOW_END, HIGH_END -> Texts.of("plot.toTheEnd");
                 };
-        return move.isTaken() ? figure + kind : "(" + Readings.gain(move.gainDb()) + ")";
+        return move.isTaken() ? figure + kind : "(" + Numbers.gain(move.gainDb()) + ")";
     }
 
     private double strengthened(Move move) {

@@ -10,8 +10,8 @@ import javafx.scene.paint.Color;
 import javafx.scene.text.TextAlignment;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
-import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** A plot over frequency with a scale in dB. Several can share one cursor. */
@@ -66,7 +66,7 @@ abstract class FrequencyPlot extends PlotPane {
 
     /** The cursor's frequency in words, "at 147 Hz"; without a cursor, where it would begin. */
     final String atCursor() {
-        return Texts.of("plot.at", Readings.frequency(readHz()));
+        return Texts.of("plot.at", Numbers.frequency(readHz()));
     }
 
     /** What the cursor reads of a curve; without a cursor, where it would begin. */
@@ -149,8 +149,8 @@ abstract class FrequencyPlot extends PlotPane {
         }
         for (double db : Ticks.between(bottomDb, topDb, stepDb)) {
             line(g, scale.left(), y(db), scale.right(), y(db), p.hairline());
-            String label = signed ? Readings.gain(db) : Readings.level(db);
-            text(g, label.replace(".0", ""), scale.left() - 7, y(db), TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
+            String label = (signed && db > 0 ? "+" : "") + Numbers.brief(db);
+            text(g, label, scale.left() - 7, y(db), TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
         }
         if (frequencyLabels) {
             text(g, "Hz", scale.left() - 14, bottom + 12, TextAlignment.RIGHT, Fonts.SMALL, p.quiet());

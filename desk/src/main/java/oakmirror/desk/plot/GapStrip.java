@@ -4,8 +4,9 @@ import java.util.Arrays;
 import javafx.beans.property.DoubleProperty;
 import javafx.scene.canvas.GraphicsContext;
 import oakmirror.desk.look.Palette;
-import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
+import oakmirror.text.Numbers;
+import oakmirror.text.Texts;
 
 /** The gap by itself: hatched upward where the mix lacks, plain downward where it has too much. */
 public final class GapStrip extends FrequencyPlot {
@@ -17,7 +18,7 @@ public final class GapStrip extends FrequencyPlot {
     public GapStrip(DoubleProperty cursorHz, FrequencyView view) {
         super(cursorHz, view);
         zoomByWheel();
-        speak(() -> "gap " + atCursor() + " " + Readings.gainDb((asExcess ? -1 : 1) * atCursor(gapDb)));
+        speak(() -> Texts.of("plot.gapAt", atCursor(), Numbers.gainDb((asExcess ? -1 : 1) * atCursor(gapDb))));
     }
 
     /**

@@ -7,7 +7,7 @@ import javafx.scene.text.TextAlignment;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
 import oakmirror.dynamics.Distribution;
-import oakmirror.readings.Readings;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** How often readings take which values: the mix to the left of an axis, a reference to the right, each as wide as it is often. */
@@ -30,7 +30,7 @@ public final class HalfViolins extends PlotPane {
     }
 
     private static String range(Optional<Distribution> d) {
-        return d.isEmpty() ? "–" : Texts.of("plot.fromTo", Readings.level(low(d)), Readings.level(high(d)));
+        return d.isEmpty() ? "–" : Texts.of("plot.fromTo", Numbers.level(low(d)), Numbers.level(high(d)));
     }
 
     /** Shows the readings of a mix and of a reference. */
@@ -60,7 +60,7 @@ public final class HalfViolins extends PlotPane {
             for (double v : Ticks.between(low, high, step)) {
                 double y = y(v, low, high, bottom);
                 line(g, 34, y, w - 2, y, p.hairline());
-                text(g, Readings.level(v).replace(".0", ""), 28, y, TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
+                text(g, Numbers.brief(v), 28, y, TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
             }
             text(g, Texts.of("plot.nameOfMix"), axis - 8, h - 7, TextAlignment.RIGHT, Fonts.SMALL, p.ink());
             text(

@@ -6,7 +6,7 @@ import javafx.scene.text.TextAlignment;
 import oakmirror.audio.Decibels;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
-import oakmirror.readings.Readings;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /**
@@ -75,7 +75,7 @@ public final class LiveMeterPane extends PlotPane {
     }
 
     private static String figure(double value) {
-        return value < -70 ? "–" : Readings.level(value);
+        return value < -70 ? "–" : Numbers.level(value);
     }
 
     private static double shown(double value) {

@@ -8,7 +8,7 @@ import javafx.scene.text.TextAlignment;
 import oakmirror.compare.Span;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
-import oakmirror.readings.Readings;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** Loudness across, peak to loudness upwards: where the mix stands and the references stand. Inside both of their spans is the aim. */
@@ -30,11 +30,8 @@ public final class LoudnessAndDynamics extends PlotPane {
                 "plot.loudnessAndPeakTo",
                 points.stream()
                         .map(p -> Texts.of(
-                                "plot.lufsDb",
-                                (p.index() == 0 ? Texts.of("plot.mix") : Texts.of("plot.reference", p.index()))
-                                        + Readings.level(p.lufs()),
-                                Readings.level(p.plrDb())))
-                        .collect(Collectors.joining())));
+                                "plot.lufsDb", track(p.index()), Numbers.level(p.lufs()), Numbers.level(p.plrDb())))
+                        .collect(Collectors.joining("; "))));
     }
 
     /** Shows other places, and the spans the references leave. */
@@ -62,12 +59,12 @@ public final class LoudnessAndDynamics extends PlotPane {
         java.util.function.DoubleUnaryOperator y = v -> 4 + (high - v) / (high - low) * (bottom - 4);
         for (double v = left; v <= right; v += 3) {
             line(g, x.applyAsDouble(v), 4, x.applyAsDouble(v), bottom, p.hairline());
-            String label = Readings.level(v).replace(".0", "");
+            String label = Numbers.brief(v);
             text(g, label, x.applyAsDouble(v), bottom + 9, TextAlignment.CENTER, Fonts.SMALL, p.quiet());
         }
         for (double v = low; v <= high; v += 3) {
             line(g, LEFT, y.applyAsDouble(v), w - 8, y.applyAsDouble(v), p.hairline());
-            String label = Readings.level(v).replace(".0", "");
+            String label = Numbers.brief(v);
             text(g, label, LEFT - 6, y.applyAsDouble(v), TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
         }
         text(g, Texts.of("plot.plrDb"), LEFT + 4, 8, TextAlignment.LEFT, Fonts.SMALL, p.quiet());

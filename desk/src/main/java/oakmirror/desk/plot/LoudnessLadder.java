@@ -7,7 +7,7 @@ import javafx.scene.paint.Color;
 import javafx.scene.text.TextAlignment;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
-import oakmirror.readings.Readings;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** Loudness and true peak of mix, master and references as dumbbells on one scale, with the target and the ceiling as lines. */
@@ -42,8 +42,8 @@ public final class LoudnessLadder extends PlotPane {
         speak(() -> Texts.of(
                 "plot.loudnessAndTruePeak",
                 rows.stream()
-                        .map(r -> Texts.of(
-                                "plot.lufsDbtp", r.label(), Readings.level(r.lufs()), Readings.level(r.dbtp())))
+                        .map(r ->
+                                Texts.of("plot.lufsDbtp", r.label(), Numbers.level(r.lufs()), Numbers.level(r.dbtp())))
                         .collect(Collectors.joining())));
     }
 
@@ -63,18 +63,11 @@ public final class LoudnessLadder extends PlotPane {
         double bottom = HEAD + row * rows.size() + 2;
         for (double v = -30; v <= 0; v += 6) {
             line(g, x(v, w), HEAD - 6, x(v, w), bottom, p.hairline());
-            text(
-                    g,
-                    Readings.level(v).replace(".0", ""),
-                    x(v, w),
-                    bottom + 10,
-                    TextAlignment.CENTER,
-                    Fonts.SMALL,
-                    p.quiet());
+            text(g, Numbers.brief(v), x(v, w), bottom + 10, TextAlignment.CENTER, Fonts.SMALL, p.quiet());
         }
         text(g, Texts.of("plot.lufsDbtp2"), x(LOW, w), bottom + 10, TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
-        mark(g, w, bottom, target, Texts.of("plot.target", Readings.level(target)), p.accent());
-        mark(g, w, bottom, ceiling, Texts.of("plot.ceiling", Readings.level(ceiling)), p.warning());
+        mark(g, w, bottom, target, Texts.of("plot.target", Numbers.level(target)), p.accent());
+        mark(g, w, bottom, ceiling, Texts.of("plot.ceiling", Numbers.level(ceiling)), p.warning());
         double y = HEAD + row / 2;
         for (Row r : rows) {
             Color colour = r.index() == 0 ? p.ink() : p.reference(r.index() - 1);
@@ -99,9 +92,9 @@ public final class LoudnessLadder extends PlotPane {
         g.setFill(p.paper());
         g.fillOval(peak - 4, y - 4, 8, 8);
         g.strokeOval(peak - 4, y - 4, 8, 8);
-        text(g, Readings.level(row.lufs()), loud - 10, y, TextAlignment.RIGHT, Fonts.TEXT, colour);
-        text(g, Readings.level(row.dbtp()), peak + 9, y, TextAlignment.LEFT, Fonts.SMALL, p.quiet());
-        String ratio = Texts.of("plot.plr", Readings.level(row.dbtp() - row.lufs()));
+        text(g, Numbers.level(row.lufs()), loud - 10, y, TextAlignment.RIGHT, Fonts.TEXT, colour);
+        text(g, Numbers.level(row.dbtp()), peak + 9, y, TextAlignment.LEFT, Fonts.SMALL, p.quiet());
+        String ratio = Texts.of("plot.plr", Numbers.level(row.dbtp() - row.lufs()));
         text(g, ratio, (loud + peak) / 2, y - 8, TextAlignment.CENTER, Fonts.SMALL, p.quiet());
     }
 

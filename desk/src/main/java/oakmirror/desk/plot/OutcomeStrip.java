@@ -5,8 +5,8 @@ import javafx.scene.text.TextAlignment;
 import oakmirror.correction.Outcome;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
-import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** Where a correction brings the mix: the corridor as a level band, the mix before as a dotted line, after as a dashed one. */
@@ -23,8 +23,8 @@ public final class OutcomeStrip extends FrequencyPlot {
         speak(() -> Texts.of(
                 "plot.outcomeMixAgainstThe",
                 atCursor(),
-                Readings.gainDb(atCursor(outcome.beforeDb())),
-                Readings.gainDb(atCursor(outcome.afterDb()))));
+                Numbers.gainDb(atCursor(outcome.beforeDb())),
+                Numbers.gainDb(atCursor(outcome.afterDb()))));
     }
 
     /** Shows another outcome. */

@@ -8,8 +8,8 @@ import javafx.scene.paint.Color;
 import javafx.scene.text.TextAlignment;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
-import oakmirror.readings.Readings;
 import oakmirror.stereo.PhaseScope;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** Left against right, turned by 45°, the denser the more often, with the correlation beneath. */
@@ -26,8 +26,8 @@ public final class PhaseScopePlot extends PlotPane {
     public PhaseScopePlot() {
         speak(() -> Texts.of(
                 "plot.phaseScopeOf",
-                index == 0 ? Texts.of("plot.theMix") : "reference " + index,
-                scope.map(s -> Texts.of("plot.correlation", Readings.signed(s.correlation())))
+                track(index),
+                scope.map(s -> Texts.of("plot.correlation", Numbers.signed(s.correlation())))
                         .orElse("")));
     }
 
@@ -80,7 +80,7 @@ public final class PhaseScopePlot extends PlotPane {
                 p.quiet());
         String name = index == 0 ? Texts.of("plot.nameOfMix") : Texts.of("plot.nameOfReference", index);
         String words =
-                Texts.of("plot.correlation2", name, Readings.signed(scope.get().correlation()));
+                Texts.of("plot.correlation2", name, Numbers.signed(scope.get().correlation()));
         text(g, words, w / 2, h - 7, TextAlignment.CENTER, Fonts.SMALL, colour);
     }
 

@@ -13,6 +13,7 @@ import javafx.scene.text.Font;
 import javafx.scene.text.TextAlignment;
 import oakmirror.desk.look.Palette;
 import oakmirror.desk.look.Theme;
+import oakmirror.text.Texts;
 
 /** A canvas that fills its place and is drawn again, once a frame at most, when something it shows has changed. */
 public abstract class PlotPane extends Region {
@@ -99,5 +100,10 @@ public abstract class PlotPane extends Region {
         g.setStroke(colour);
         g.setLineWidth(1);
         g.strokeLine(Math.floor(x1) + 0.5, Math.floor(y1) + 0.5, Math.floor(x2) + 0.5, Math.floor(y2) + 0.5);
+    }
+
+    /** A track by its place, for a screen reader; the mix has place 0. */
+    static String track(int index) {
+        return index == 0 ? Texts.of("plot.mixInWords") : Texts.of("plot.reference", index);
     }
 }

@@ -7,6 +7,7 @@ import javafx.scene.text.Font;
 import javafx.scene.text.TextAlignment;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
+import oakmirror.text.Texts;
 
 /** Figures in rows, one a track: the first column is its name, in its colour; beside a figure, small, can stand what it is off by. */
 public final class ReadingsTable extends PlotPane {
@@ -42,7 +43,7 @@ public final class ReadingsTable extends PlotPane {
     }
 
     private String words() {
-        StringBuilder all = new StringBuilder("readings");
+        StringBuilder all = new StringBuilder(Texts.of("plot.readings"));
         for (Row row : rows) {
             all.append("; ").append(row.name());
             for (int i = 0; i < row.cells().size(); i++) {

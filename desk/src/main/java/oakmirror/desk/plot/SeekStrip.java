@@ -6,7 +6,7 @@ import javafx.scene.Cursor;
 import javafx.scene.canvas.GraphicsContext;
 import oakmirror.audio.TimeRange;
 import oakmirror.desk.look.Palette;
-import oakmirror.readings.Readings;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** The whole time as a thin strip, on every page: where it plays, the chosen range; a press or drag goes there. */
@@ -25,10 +25,9 @@ public final class SeekStrip extends PlotPane {
         setCursor(Cursor.HAND);
         speak(() -> Texts.of(
                 "plot.positionOf",
-                Readings.time(position),
-                Readings.time(length),
-                range.map(r -> Texts.of(
-                                "plot.passageTo", Readings.time(r.startSeconds()), Readings.time(r.endSeconds())))
+                Numbers.time(position),
+                Numbers.time(length),
+                range.map(r -> Texts.of("plot.passageTo", Numbers.time(r.startSeconds()), Numbers.time(r.endSeconds())))
                         .orElse("")));
         setOnMousePressed(e -> seek(e.getX(), onSeek));
         setOnMouseDragged(e -> seek(e.getX(), onSeek));

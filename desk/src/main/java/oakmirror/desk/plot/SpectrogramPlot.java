@@ -11,9 +11,9 @@ import javafx.scene.paint.Color;
 import javafx.scene.text.TextAlignment;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
-import oakmirror.readings.Readings;
 import oakmirror.spectrum.Note;
 import oakmirror.spectrum.Spectrogram;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /**
@@ -151,8 +151,8 @@ public final class SpectrogramPlot extends PlotPane {
         Spectrogram shown = picture.orElseThrow();
         double start = shown.range().startSeconds();
         double seconds = shown.range().seconds();
-        text(g, Readings.time(start), left, bottom + 9, TextAlignment.LEFT, Fonts.SMALL, p.quiet());
-        String end = Readings.time(start + seconds);
+        text(g, Numbers.time(start), left, bottom + 9, TextAlignment.LEFT, Fonts.SMALL, p.quiet());
+        String end = Numbers.time(start + seconds);
         text(g, end, right, bottom + 9, TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
         text(g, name, left, 9, TextAlignment.LEFT, Fonts.BOLD, colour);
         if (cursor.part().get() >= 0) {
@@ -165,8 +165,8 @@ public final class SpectrogramPlot extends PlotPane {
             }
             double at = start + cursor.part().get() * seconds;
             double db = shown.levelDb(Math.min(at, start + seconds * 0.9999), hz) + offsetDb;
-            String words = Readings.fineTime(at) + "   " + Readings.frequency(hz) + " "
-                    + Note.nearest(hz).name() + "   " + Readings.level(db) + " dB";
+            String words = Numbers.fineTime(at) + "   " + Numbers.frequency(hz) + " "
+                    + Note.nearest(hz).name() + "   " + Numbers.level(db) + " dB";
             text(g, words, right, 9, TextAlignment.RIGHT, Fonts.TEXT, p.ink());
         }
         if (playedPart >= 0 && playedPart <= 1) {

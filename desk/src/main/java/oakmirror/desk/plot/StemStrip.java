@@ -6,10 +6,10 @@ import java.util.Optional;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.control.Tooltip;
 import oakmirror.desk.look.Palette;
-import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.Zone;
 import oakmirror.stems.StemPowers;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /**
@@ -57,9 +57,9 @@ public final class StemStrip extends PlotPane {
             String place = !Double.isFinite(other)
                     ? ""
                     : own >= other
-                            ? Texts.of("plot.theLoudestStemBy", Readings.gainDb(own - other))
-                            : Texts.of("plot.againstTheLoudest", Readings.gainDb(own - other));
-            lines.add(Texts.of("plot.ofTheMix", zone.label(), Readings.gainDb(own), place));
+                            ? Texts.of("plot.theLoudestStemBy", Numbers.gainDb(own - other))
+                            : Texts.of("plot.againstTheLoudest", Numbers.gainDb(own - other));
+            lines.add(Texts.of("plot.ofTheMix", zone.label(), Numbers.gainDb(own), place));
         }
         return String.join("\n", lines);
     }

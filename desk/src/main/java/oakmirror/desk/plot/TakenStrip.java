@@ -7,7 +7,7 @@ import javafx.scene.paint.Color;
 import javafx.scene.text.TextAlignment;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
-import oakmirror.readings.Readings;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** The master's loudness over the song, the mix's as it is behind it, and hanging from the same axis what the limiter takes away. A click jumps there. */
@@ -49,7 +49,7 @@ public final class TakenStrip extends PlotPane {
         setPrefHeight(150);
         setCursor(Cursor.CROSSHAIR);
         speak(() ->
-                Texts.of("plot.loudnessOfTheMaster", Readings.level(highest(scene.master())), Readings.level(most())));
+                Texts.of("plot.loudnessOfTheMaster", Numbers.level(highest(scene.master())), Numbers.level(most())));
     }
 
     /** Shows something else. */
@@ -118,7 +118,7 @@ public final class TakenStrip extends PlotPane {
         g.setLineDashes();
         text(
                 g,
-                Texts.of("plot.targetOverTheWhole", Readings.level(scene.targetLufs())),
+                Texts.of("plot.targetOverTheWhole", Numbers.level(scene.targetLufs())),
                 w - RIGHT,
                 9,
                 TextAlignment.RIGHT,
@@ -131,7 +131,7 @@ public final class TakenStrip extends PlotPane {
     }
 
     private static String whole(double v) {
-        return Readings.level(v).replaceFirst("\\.0$", "");
+        return Numbers.brief(v);
     }
 
     private static double y(double lufs, double low, double high, double axis) {
@@ -221,7 +221,7 @@ public final class TakenStrip extends PlotPane {
             }
         }
         for (double t = 0; t <= scene.seconds(); t += every) {
-            text(g, Readings.time(t), x(t, w), h - 8, TextAlignment.CENTER, Fonts.SMALL, p.quiet());
+            text(g, Numbers.time(t), x(t, w), h - 8, TextAlignment.CENTER, Fonts.SMALL, p.quiet());
         }
     }
 }

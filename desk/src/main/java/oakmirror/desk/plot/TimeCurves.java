@@ -7,7 +7,7 @@ import javafx.scene.paint.Color;
 import javafx.scene.text.TextAlignment;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
-import oakmirror.readings.Readings;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** Readings over time, one line a track, all counted from where what is compared begins. A press goes there. */
@@ -42,7 +42,7 @@ public final class TimeCurves extends PlotPane {
      */
     public TimeCurves(boolean fromTop) {
         this.fromTop = fromTop;
-        speak(() -> Texts.of("plot.readingsOverOfTracks", Readings.time(seconds), lines.size()));
+        speak(() -> Texts.of("plot.readingsOverOfTracks", Numbers.time(seconds), lines.size()));
     }
 
     /** Tells of a press, in seconds from the start. */
@@ -95,14 +95,14 @@ public final class TimeCurves extends PlotPane {
         for (double v = top; v >= top - span - 1e-9; v -= step) {
             double y = y(v, top, span, bottom);
             line(g, LEFT, y, w - RIGHT, y, p.hairline());
-            text(g, Readings.level(v).replace(".0", ""), LEFT - 7, y, TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
+            text(g, Numbers.brief(v), LEFT - 7, y, TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
         }
         TimeAxis axis = new TimeAxis();
         axis.place(LEFT, w - RIGHT);
         axis.showAll(0, seconds);
         for (double s : Ticks.between(0, seconds, axis.tickSeconds())) {
             line(g, x(s, w), 4, x(s, w), bottom, p.hairline());
-            text(g, Readings.time(s), x(s, w), bottom + 11, TextAlignment.CENTER, Fonts.SMALL, p.quiet());
+            text(g, Numbers.time(s), x(s, w), bottom + 11, TextAlignment.CENTER, Fonts.SMALL, p.quiet());
         }
         g.save();
         g.beginPath();

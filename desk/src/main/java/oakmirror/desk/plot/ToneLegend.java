@@ -7,6 +7,7 @@ import javafx.scene.text.TextAlignment;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
 import oakmirror.spectrum.BandGrid;
+import oakmirror.text.Texts;
 
 /** Which line is which track, by name, where the curves leave the most room. */
 final class ToneLegend {
@@ -84,7 +85,7 @@ final class ToneLegend {
     }
 
     private static String words(ToneCurve c) {
-        String name = (c.index() == 0 ? "mix, " : c.index() + " ") + c.name();
+        String name = c.index() == 0 ? Texts.of("plot.mixNamed", c.name()) : c.index() + " " + c.name();
         return name.length() <= MOST_LETTERS
                 ? name
                 : name.substring(0, MOST_LETTERS - 1).strip() + "…";

@@ -2,7 +2,7 @@ package oakmirror.desk.plot;
 
 import javafx.scene.canvas.GraphicsContext;
 import oakmirror.desk.look.Palette;
-import oakmirror.profile.Sketch;
+import oakmirror.profile.Descriptor;
 import oakmirror.spectrum.BandGrid;
 
 /** The tone of a profile as one small line, straightened: as it differs from a fall of 4.5 dB an octave, which released music is near. */
@@ -14,7 +14,7 @@ public final class ToneLine extends PlotPane {
     private static final int FIRST = BandGrid.bandOf(40);
     private static final int LAST = BandGrid.bandOf(16000);
 
-    private Sketch sketch = Sketch.NONE;
+    private Descriptor sketch = Descriptor.NONE;
 
     /** An empty line. */
     public ToneLine() {
@@ -22,7 +22,7 @@ public final class ToneLine extends PlotPane {
     }
 
     /** Shows a profile. */
-    public void show(Sketch next) {
+    public void show(Descriptor next) {
         if (next != sketch) {
             sketch = next;
             redraw();

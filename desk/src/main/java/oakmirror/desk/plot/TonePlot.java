@@ -10,9 +10,9 @@ import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.input.MouseButton;
 import javafx.scene.paint.Color;
 import oakmirror.desk.look.Palette;
-import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.NominalBands;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /**
@@ -45,14 +45,13 @@ public final class TonePlot extends FrequencyPlot {
     }
 
     private String words() {
-        StringBuilder all = new StringBuilder("tone " + atCursor());
+        StringBuilder all = new StringBuilder(Texts.of("plot.toneAt", atCursor()));
         for (int i = 0; i < scene.curves().size(); i++) {
             int index = scene.curves().get(i).index();
-            all.append(index == 0 ? Texts.of("plot.mix2") : Texts.of("plot.reference2", index))
-                    .append(Readings.level(atCursor(shown.get(i))));
+            all.append(", ").append(track(index)).append(' ').append(Numbers.level(atCursor(shown.get(i))));
         }
-        return all.append(Texts.of("plot.gap"))
-                .append(Readings.gainDb(atCursor(scene.gapDb())))
+        return all.append(", ")
+                .append(Texts.of("plot.gap", Numbers.gainDb(atCursor(scene.gapDb()))))
                 .toString();
     }
 

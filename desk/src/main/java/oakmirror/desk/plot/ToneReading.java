@@ -6,9 +6,9 @@ import javafx.scene.paint.Color;
 import javafx.scene.text.TextAlignment;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
-import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.Note;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** What the cursor reads: frequency and note, the level of each curve, the corridor, the gap. */
@@ -37,7 +37,7 @@ final class ToneReading {
         g.setLineWidth(1);
         g.strokeRoundRect(x + .5, top + .5, WIDTH, height, 6, 6);
         double y = top + 14;
-        String head = Readings.frequency(hz) + "  " + note.name() + cents;
+        String head = Numbers.frequency(hz) + "  " + note.name() + cents;
         PlotPane.text(g, head, x + 10, y, TextAlignment.LEFT, Fonts.BOLD, p.ink());
         for (int i = 0; i < scene.curves().size(); i++) {
             ToneCurve c = scene.curves().get(i);
@@ -45,7 +45,7 @@ final class ToneReading {
                 y += ROW;
                 Color colour = c.index() == 0 ? p.ink() : p.reference(c.index() - 1);
                 String name = c.index() == 0 ? Texts.of("plot.nameOfMix") : c.index() + " " + shortened(c.name());
-                row(g, name, Readings.level(BandGrid.interpolate(shown.get(i), hz)), x, y, colour, false);
+                row(g, name, Numbers.level(BandGrid.interpolate(shown.get(i), hz)), x, y, colour, false);
             }
         }
         if (scene.corridorDb().isPresent()) {
@@ -54,14 +54,14 @@ final class ToneReading {
             double low = BandGrid.interpolate(c[0], hz);
             String span = Double.isNaN(low)
                     ? "–"
-                    : Readings.level(low) + " … " + Readings.level(BandGrid.interpolate(c[1], hz));
+                    : Numbers.level(low) + " … " + Numbers.level(BandGrid.interpolate(c[1], hz));
             row(g, Texts.of("plot.corridor"), span, x, y, p.quiet(), false);
         }
         double gap = BandGrid.interpolate(scene.gapDb(), hz);
         row(
                 g,
                 gap < 0 ? Texts.of("plot.gapTooMuch") : Texts.of("plot.gapLacks"),
-                Readings.gainDb(gap),
+                Numbers.gainDb(gap),
                 x,
                 y + ROW,
                 gap < 0 ? p.warning() : p.accent(),

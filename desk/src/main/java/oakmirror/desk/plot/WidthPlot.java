@@ -10,9 +10,9 @@ import javafx.scene.paint.Color;
 import javafx.scene.text.TextAlignment;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
-import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.stereo.WidthCurve;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** A reading of width over frequency, the mix in ink over its references and what they leave. */
@@ -41,8 +41,7 @@ public final class WidthPlot extends FrequencyPlot {
         super(cursorHz);
         speak(() -> reading.label() + " " + atCursor()
                 + curves.stream()
-                        .map(c -> (c.index() == 0 ? Texts.of("plot.mix2") : Texts.of("plot.reference2", c.index()))
-                                + Readings.level(atCursor(c.levelsDb())))
+                        .map(c -> ", " + track(c.index()) + " " + Numbers.level(atCursor(c.levelsDb())))
                         .collect(Collectors.joining()));
     }
 
@@ -92,7 +91,7 @@ public final class WidthPlot extends FrequencyPlot {
     }
 
     private void read(GraphicsContext g, Palette p) {
-        StringBuilder words = new StringBuilder(Readings.frequency(cursorHz()));
+        StringBuilder words = new StringBuilder(Numbers.frequency(cursorHz()));
         for (ToneCurve c : curves) {
             if (c.isDrawn()) {
                 double value = BandGrid.interpolate(c.levelsDb(), cursorHz());
@@ -100,7 +99,7 @@ public final class WidthPlot extends FrequencyPlot {
                 words.append("   ")
                         .append(c.index() == 0 ? Texts.of("plot.nameOfMix") : c.index())
                         .append(' ');
-                words.append(plain ? Readings.signed(value) : Readings.level(value));
+                words.append(plain ? Numbers.signed(value) : Numbers.level(value));
             }
         }
         text(g, words.toString(), scale().left() + 8, top() + 10, TextAlignment.LEFT, Fonts.TEXT, p.ink());

@@ -4,7 +4,7 @@ import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.text.TextAlignment;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
-import oakmirror.readings.Readings;
+import oakmirror.text.Numbers;
 
 /** By how much a song has more or less of a zone: a bar from a line, plain where it has too much and hatched where it lacks; framed where that is a fault. */
 public final class ZoneBar extends PlotPane {
@@ -47,7 +47,7 @@ public final class ZoneBar extends PlotPane {
                 hatch(g, middle, length, p);
             }
         }
-        String text = Double.isFinite(db) ? Readings.gain(db) : "–";
+        String text = Double.isFinite(db) ? Numbers.gain(db) : "–";
         text(
                 g,
                 text,

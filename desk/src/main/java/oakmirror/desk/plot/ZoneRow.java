@@ -13,8 +13,8 @@ import oakmirror.correction.Outcome;
 import oakmirror.correction.Outcome.ZoneOutcome;
 import oakmirror.desk.look.Fonts;
 import oakmirror.desk.look.Palette;
-import oakmirror.readings.Readings;
 import oakmirror.spectrum.Zone;
+import oakmirror.text.Numbers;
 
 /**
  * The mean gap of each of the seven zones, written under the plots at the zone's place, where wanted before and after a correction; zones outside the
@@ -84,7 +84,7 @@ public final class ZoneRow extends PlotPane {
                 twoLines(g, p, zone, left, width, h, colour);
                 continue;
             }
-            String figure = Readings.gain(gap);
+            String figure = Numbers.gain(gap);
             String whole = zone.label() + " " + figure;
             boolean fits = width > PIXELS_PER_LETTER * whole.length() + 6;
             String brief = zone.shortLabel() + " " + figure;
@@ -98,8 +98,8 @@ public final class ZoneRow extends PlotPane {
     /** The zone's name over its gap before and after. */
     private void twoLines(GraphicsContext g, Palette p, Zone zone, double left, double width, double h, Color colour) {
         boolean fits = width > PIXELS_PER_LETTER * zone.label().length() + 6;
-        String whole = Readings.gain(gaps.get(zone)) + " → " + Readings.gain(after.get(zone));
-        String brief = "→ " + Readings.gain(after.get(zone));
+        String whole = Numbers.gain(gaps.get(zone)) + " → " + Numbers.gain(after.get(zone));
+        String brief = "→ " + Numbers.gain(after.get(zone));
         boolean wholeFits = width > PIXELS_PER_SMALL_LETTER * whole.length() + 4;
         double middle = left + width / 2;
         text(g, fits ? zone.label() : zone.shortLabel(), middle, h * 0.3, TextAlignment.CENTER, Fonts.SMALL, p.quiet());

@@ -10,16 +10,17 @@ import javafx.scene.control.Label;
 import javafx.scene.control.Spinner;
 import javafx.scene.control.SpinnerValueFactory.DoubleSpinnerValueFactory;
 import javafx.scene.control.TextField;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.plot.AlbumLadder;
-import oakmirror.readings.Readings;
 import oakmirror.session.Album;
 import oakmirror.state.mastering.AlbumHeard;
 import oakmirror.state.mastering.AlbumSongs;
 import oakmirror.state.mastering.AlbumSongs.Standing;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** The foot of Record: how loud each song is and will be, to what loudness, the gaps between songs, and rendering all of them. */
@@ -60,9 +61,8 @@ final class RecordFoot extends VBox {
         HBox loudness = new HBox(
                 8, Ui.label(Texts.of("record.to"), "quiet"), target, Ui.label(Texts.of("record.lufs"), "quiet"));
         loudness.setAlignment(Pos.CENTER_LEFT);
-        HBox gaps = new HBox(
+        FlowPane gaps = Ui.flow(
                 8, Ui.label(Texts.of("record.gaps"), "quiet"), gap, Ui.label(Texts.of("record.s"), "quiet"), joins);
-        gaps.setAlignment(Pos.CENTER_LEFT);
         form.setWrapText(true);
         VBox right = new VBox(7, loudness, gaps, render, form);
         right.setMinWidth(290);
@@ -110,7 +110,7 @@ final class RecordFoot extends VBox {
         Ui.tip(gap, Texts.of("record.silenceBetweenTwoSongs"));
         gap.valueProperty().subscribe(v -> {
             if (v != null && v != songs.album().gapSeconds()) {
-                songs.change(Texts.of("record.changeTheGaps"), "record gaps", a -> a.withGap(v));
+                songs.change(Texts.of("record.changeTheGaps"), "record-gaps", a -> a.withGap(v));
             }
         });
     }
@@ -118,9 +118,9 @@ final class RecordFoot extends VBox {
     /** Shows a record; nothing of it while it is read. */
     void show(Album album, Optional<Standing> standing, boolean isRendering, String formWords) {
         if (!target.isFocused()) {
-            target.setText(album.targetLufs().map(Readings::level).orElse(""));
+            target.setText(album.targetLufs().map(Numbers::level).orElse(""));
             target.setPromptText(
-                    standing.map(s -> Readings.level(s.album().wantedLufs())).orElse(Texts.of("record.anchors")));
+                    standing.map(s -> Numbers.level(s.album().wantedLufs())).orElse(Texts.of("record.anchors")));
         }
         gap.getValueFactory().setValue(album.gapSeconds());
         int count = album.songs().size();

@@ -15,9 +15,9 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import oakmirror.album.AlbumLoudness.Way;
 import oakmirror.album.SongStanding;
+import oakmirror.desk.control.Asking;
+import oakmirror.desk.control.FileDrop;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.part.Asking;
-import oakmirror.desk.part.FileDrop;
 import oakmirror.desk.plot.AlbumContours;
 import oakmirror.desk.send.SendForm;
 import oakmirror.desk.words.Words;
@@ -142,7 +142,8 @@ public final class RecordPage extends VBox {
         columns.getChildren().add(against);
         columns.getChildren().addAll(column("LUFS", SongRow.FIGURE), column(Texts.of("record.moves2"), SongRow.FIGURE));
         for (Zone zone : Zone.values()) {
-            Label label = column(zone.label(), SongRow.ZONE);
+            Label label = column(zone.shortLabel(), SongRow.ZONE);
+            Ui.tip(label, zone.label());
             label.setAlignment(Pos.CENTER_RIGHT);
             columns.getChildren().add(label);
         }

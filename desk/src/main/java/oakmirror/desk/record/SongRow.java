@@ -11,13 +11,13 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import oakmirror.album.SongStanding;
 import oakmirror.correction.Move;
+import oakmirror.desk.control.PressablePane;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.part.PressBox;
 import oakmirror.desk.plot.ZoneBar;
-import oakmirror.readings.Readings;
 import oakmirror.session.AlbumSong;
 import oakmirror.spectrum.Zone;
 import oakmirror.stereo.Width;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** A song in the matrix of the record: how loud it is and moves, in which zones it sits apart, what is proposed for it. */
@@ -100,7 +100,7 @@ final class SongRow extends HBox {
         getChildren().add(menu(count));
     }
 
-    private PressBox name(boolean isAnchor) {
+    private PressablePane name(boolean isAnchor) {
         Label title = Ui.label((index + 1) + " " + song.track().name(), "strong");
         Label state = Ui.label(
                 isAnchor
@@ -108,7 +108,7 @@ final class SongRow extends HBox {
                         : song.session().isPresent() ? Texts.of("record.itsOwnSession") : Texts.of("record.mix"),
                 "quiet",
                 "small");
-        PressBox box = PressBox.card(1, () -> acts.hear(index, Optional.empty()), title, state);
+        PressablePane box = PressablePane.card(1, () -> acts.hear(index, Optional.empty()), title, state);
         box.setPrefWidth(NAME);
         box.setMinWidth(NAME);
         box.setMaxWidth(NAME);
@@ -120,7 +120,7 @@ final class SongRow extends HBox {
 
     private static Label figure(Optional<Double> value, boolean signed, String tooltip) {
         String text =
-                value.map(v -> signed ? Readings.gain(v) : Readings.level(v)).orElse("–");
+                value.map(v -> signed ? Numbers.gain(v) : Numbers.level(v)).orElse("–");
         Label label = Ui.label(text);
         label.setPrefWidth(FIGURE);
         label.setMinWidth(FIGURE);
@@ -129,20 +129,20 @@ final class SongRow extends HBox {
         return label;
     }
 
-    private PressBox zone(Zone zone, Optional<SongStanding> standing, boolean toMean) {
+    private PressablePane zone(Zone zone, Optional<SongStanding> standing, boolean toMean) {
         ZoneBar bar = new ZoneBar();
         double db = standing.map(s -> (toMean ? s.toMeanDb() : s.toAnchorDb())[zone.ordinal()])
                 .orElse(Double.NaN);
         boolean apart = standing.map(s -> s.apart().contains(zone)).orElse(false);
         bar.show(db, apart);
-        PressBox box = PressBox.card(0, () -> acts.hear(index, Optional.of(zone)), bar);
+        PressablePane box = PressablePane.card(0, () -> acts.hear(index, Optional.of(zone)), bar);
         box.setId("zone-" + index + "-" + zone.ordinal());
         box.setPrefWidth(ZONE);
         box.setMinWidth(ZONE);
-        String words = song.track().name() + ", " + zone.label() + ": " + Readings.gainDb(db)
+        String words = song.track().name() + ", " + zone.label() + ": " + Numbers.gainDb(db)
                 + (toMean ? Texts.of("record.againstTheMeanOf") : Texts.of("record.againstTheAnchor"))
                 + standing.filter(s -> apart)
-                        .map(s -> Texts.of("record.ofWhichIsTaken", Readings.gainDb(s.supportedDb()[zone.ordinal()])))
+                        .map(s -> Texts.of("record.ofWhichIsTaken", Numbers.gainDb(s.supportedDb()[zone.ordinal()])))
                         .orElse("");
         box.setAccessibleText(words);
         Tooltip.install(box, new Tooltip(Texts.of("record.pressToHearThat", words)));
@@ -164,7 +164,7 @@ final class SongRow extends HBox {
                     : moves.stream().limit(2).map(this::words).collect(Collectors.joining(", "))
                             + (moves.size() > 2 ? " …" : "");
         }
-        VBox box = new VBox(1, Ui.label(head, "strong"), Ui.label(detail, "quiet", "small"));
+        VBox box = new VBox(1, Ui.label(head, "strong"), Ui.wrapped(detail, "quiet", "small"));
         box.setAlignment(Pos.CENTER_LEFT);
         box.setMinWidth(0);
         HBox.setMargin(box, new javafx.geometry.Insets(0, 0, 0, 12));
@@ -173,7 +173,7 @@ final class SongRow extends HBox {
     }
 
     private String words(Move move) {
-        return Texts.of("record.at", Readings.gain(strength * move.treatedGainDb()), Readings.about(move.centreHz()));
+        return Texts.of("record.at", Numbers.gain(strength * move.treatedGainDb()), Numbers.about(move.centreHz()));
     }
 
     private MenuButton menu(int count) {

@@ -6,13 +6,12 @@ import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
-import javafx.geometry.Pos;
+import javafx.geometry.VPos;
 import javafx.scene.control.Button;
 import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.Label;
-import javafx.scene.layout.HBox;
+import javafx.scene.layout.FlowPane;
 import oakmirror.desk.look.Ui;
-import oakmirror.readings.Readings;
 import oakmirror.session.Fact;
 import oakmirror.session.Sent;
 import oakmirror.state.mastering.CorrectionFiles;
@@ -20,10 +19,11 @@ import oakmirror.state.mastering.CorrectionFiles.Channels;
 import oakmirror.state.mastering.CorrectionFiles.Form;
 import oakmirror.state.mastering.CorrectionFiles.Wanted;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** The correction in open forms, with what can be chosen about each. */
-final class CorrectionForms extends HBox {
+final class CorrectionForms extends FlowPane {
 
     private final Workspace workspace;
     private final SendForm where;
@@ -42,7 +42,7 @@ final class CorrectionForms extends HBox {
      * @param told takes what goes wrong, in one sentence
      */
     CorrectionForms(Workspace workspace, SendForm where, Supplier<String> stem, Consumer<String> told) {
-        super(10);
+        super(10, 6);
         this.workspace = workspace;
         this.where = where;
         this.stem = stem;
@@ -51,12 +51,11 @@ final class CorrectionForms extends HBox {
         form.getItems().setAll(Form.values());
         form.setConverter(Ui.naming(Form::label));
         form.setValue(Form.TABLES);
-        form.setMinWidth(90);
-        form.setMaxWidth(260);
+        form.setMinWidth(USE_PREF_SIZE);
         form.setId("correction-form");
         Ui.tip(form, Texts.of("send.inWhichOpenForm"));
         rate.getItems().setAll(44100, 48000, 88200, 96000, 176400, 192000);
-        rate.setConverter(Ui.naming(Readings::rate));
+        rate.setConverter(Ui.naming(Numbers::rate));
         rate.setValue(48000);
         rate.setId("response-rate");
         Ui.tip(rate, Texts.of("send.theRateTheConvolver"));
@@ -72,7 +71,7 @@ final class CorrectionForms extends HBox {
             box.visibleProperty().bind(form.valueProperty().map(f -> f == Form.RESPONSE));
             box.managedProperty().bind(box.visibleProperty());
         }
-        setAlignment(Pos.CENTER_LEFT);
+        setRowValignment(VPos.CENTER);
         Label name = Ui.label(Texts.of("send.correction"), "quiet");
         name.setMinWidth(USE_PREF_SIZE);
         getChildren().addAll(name, form, rate, channels, write);
@@ -102,8 +101,8 @@ final class CorrectionForms extends HBox {
         String now = LocalDateTime.now().truncatedTo(ChronoUnit.SECONDS).toString();
         List<String> said = written.said().isEmpty() ? List.of() : List.of(written.said());
         for (Path file : written.files()) {
-            workspace.note(new Fact.MasterSent(
-                    new Sent(now, file, "correction, " + wanted.form().label(), said, List.of(), "")));
+            workspace.note(new Fact.MasterSent(new Sent(
+                    now, file, Texts.of("send.correctionAs", wanted.form().label()), said, List.of(), "")));
         }
     }
 }

@@ -14,14 +14,14 @@ import javafx.scene.control.TextField;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import oakmirror.delivery.NamePattern;
+import oakmirror.desk.control.Asking;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.part.Asking;
 import oakmirror.media.file.OutputFormat;
-import oakmirror.readings.Readings;
 import oakmirror.session.Session;
 import oakmirror.state.mastering.MastersFolder;
 import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** In what form masters are written, how they are named, and where to. */
@@ -103,7 +103,7 @@ public final class SendForm extends GridPane {
         rate.setMinWidth(130);
         dither.setMinWidth(USE_PREF_SIZE);
         rate.setId("output-rate");
-        rate.setConverter(Ui.naming(r -> r.map(Readings::rate).orElseGet(this::ownRate)));
+        rate.setConverter(Ui.naming(r -> r.map(Numbers::rate).orElseGet(this::ownRate)));
         Ui.tip(rate, Texts.of("send.theMixIsBrought"));
         rate.valueProperty().subscribe(r -> {
             if (r != null && !r.equals(workspace.session().output().rate())) {
@@ -122,7 +122,7 @@ public final class SendForm extends GridPane {
         return workspace
                 .tracks()
                 .rate()
-                .map(r -> Texts.of("send.asTheMix", Readings.rate(r)))
+                .map(r -> Texts.of("send.asTheMix", Numbers.rate(r)))
                 .orElse(Texts.of("send.asTheMix2"));
     }
 
@@ -136,7 +136,7 @@ public final class SendForm extends GridPane {
                     && !pattern.equals(workspace.session().delivery().name())) {
                 workspace.change(
                         Texts.of("send.nameFiles"),
-                        "name files",
+                        "name-files",
                         s -> s.withDelivery(s.delivery().withName(pattern)));
             }
             changed.run();

@@ -15,14 +15,13 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import oakmirror.audio.StereoSource;
+import oakmirror.desk.control.Asking;
+import oakmirror.desk.control.ShapedWords;
+import oakmirror.desk.control.ShowInFolder;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.part.Asking;
-import oakmirror.desk.part.ShapedWords;
-import oakmirror.desk.part.ShowInFolder;
 import oakmirror.desk.words.Words;
 import oakmirror.media.delivery.MasterNames;
 import oakmirror.media.delivery.Orders.Ended;
-import oakmirror.readings.Readings;
 import oakmirror.session.NotedVersion;
 import oakmirror.session.Session;
 import oakmirror.session.VersionNote.Standing;
@@ -33,6 +32,7 @@ import oakmirror.state.mastering.Sending.Wanted;
 import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** Send out: on the left what is sent and how, on the right what will be written, beneath what was sent and what was found in it. */
@@ -85,7 +85,8 @@ public final class SendOutPage extends VBox {
                 kept,
                 Ui.link(Texts.of("send.versions"), Texts.of("send.versions.tip"), toVersions));
         what.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
-        VBox left = new VBox(6, what, form, new TagsPane(workspace, tags, asking), new HBox(18, correction, report()));
+        VBox left = new VBox(6, what, form, new TagsPane(workspace, tags, asking), correction);
+        correction.getChildren().add(report());
         left.getStyleClass().add("card");
         left.setMinWidth(LEFT_WIDTH - 30);
         left.setPrefWidth(LEFT_WIDTH);
@@ -143,7 +144,8 @@ public final class SendOutPage extends VBox {
         tell("");
         form.folderForWriting()
                 .ifPresent(f -> reports.write(
-                        f.resolve(workspace.session().name().replaceAll("[/\\\\:*?\"<>|]", "-") + " report." + ending),
+                        f.resolve(workspace.session().name().replaceAll("[/\\\\:*?\"<>|]", "-") + " "
+                                + Texts.of("send.reportFile") + "." + ending),
                         this::tell));
     }
 
@@ -212,8 +214,8 @@ public final class SendOutPage extends VBox {
                 "send.lufsUnderDbtp",
                 s.mix().get().name(),
                 ShapedWords.done(workspace.derivation().shapedProperty().get(), s),
-                Readings.level(s.finish().targetLufs()),
-                Readings.level(s.finish().ceilingDbtp()));
+                Numbers.level(s.finish().targetLufs()),
+                Numbers.level(s.finish().ceilingDbtp()));
     }
 
     /** Sends out what is chosen. */

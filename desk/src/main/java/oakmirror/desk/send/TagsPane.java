@@ -21,8 +21,8 @@ import oakmirror.delivery.Cover;
 import oakmirror.delivery.TagEdits;
 import oakmirror.delivery.TagField;
 import oakmirror.delivery.Tags;
+import oakmirror.desk.control.Asking;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.part.Asking;
 import oakmirror.media.delivery.ChosenCovers;
 import oakmirror.media.file.PictureSize;
 import oakmirror.state.mastering.MixTags;
@@ -141,7 +141,9 @@ final class TagsPane extends VBox {
         objection.setText(wrong.orElse(""));
         if (wrong.isEmpty()) {
             boolean asMix = typed.equals(tags.mixProperty().get().text(field));
-            edit(Texts.of("send.writeThe", field.label()), e -> asMix ? e.without(field) : e.with(field, typed));
+            edit(
+                    Texts.of("send.writeThe", Texts.inside(field.label())),
+                    e -> asMix ? e.without(field) : e.with(field, typed));
         }
     }
 

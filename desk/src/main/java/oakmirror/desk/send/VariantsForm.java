@@ -3,7 +3,6 @@ package oakmirror.desk.send;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.TreeSet;
 import javafx.geometry.Pos;
@@ -21,6 +20,7 @@ import oakmirror.session.TrackId;
 import oakmirror.session.Variants;
 import oakmirror.session.Variants.Variant;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** What several outcomes differ in: what they are made against, how much is corrected, how loud they come out. Each can be left out by hand. */
@@ -106,7 +106,7 @@ final class VariantsForm extends VBox {
     }
 
     private static String number(double value) {
-        return String.format(Locale.ROOT, "%.1f", value).replaceFirst("\\.0$", "");
+        return Numbers.brief(value).replace('−', '-'); // as it is typed
     }
 
     private void makeChoices(Session s) {
@@ -145,13 +145,13 @@ final class VariantsForm extends VBox {
                 .toList();
         try {
             List<FinishSettings> finishes = new ArrayList<>();
-            for (double lufs : numbers(targets, "loudness")) {
+            for (double lufs : numbers(targets)) {
                 finishes.add(s.finish().withTarget(lufs, s.finish().ceilingDbtp()));
             }
             Variants wanted = new Variants(
                     against,
-                    numbers(strengths, "strength").stream().map(v -> v / 100).toList(),
-                    numbers(cautions, "caution").stream().map(v -> v / 100).toList(),
+                    numbers(strengths).stream().map(v -> v / 100).toList(),
+                    numbers(cautions).stream().map(v -> v / 100).toList(),
                     finishes);
             variants = wanted.of(s);
             if (wanted.count() > Variants.MOST) {
@@ -169,25 +169,24 @@ final class VariantsForm extends VBox {
         return Character.toUpperCase(message.charAt(0)) + message.substring(1) + ".";
     }
 
-    private static List<Double> numbers(TextField field, String what) {
+    private static List<Double> numbers(TextField field) {
         TreeSet<Double> seen = new TreeSet<>();
         List<Double> numbers = new ArrayList<>();
-        for (String part : field.getText().replace('−', '-').split("[,;\\s]+")) {
+        for (String part : field.getText().replace('−', '-').split(Texts.of("send.betweenNumbers"))) {
             if (part.isBlank()) {
                 continue;
             }
             try {
-                double value = Double.parseDouble(part);
+                double value = Double.parseDouble(part.replace(',', '.'));
                 if (seen.add(value)) {
                     numbers.add(value);
                 }
             } catch (NumberFormatException e) {
-                throw new IllegalArgumentException(
-                        "“" + part + "” is no " + what + "; write numbers with commas between", e);
+                throw new IllegalArgumentException(Texts.of("send.isNoNumber", part), e);
             }
         }
         if (numbers.isEmpty()) {
-            throw new IllegalArgumentException("at least one " + what + " is needed");
+            throw new IllegalArgumentException(Texts.of("send.atLeastOneNumber"));
         }
         return numbers;
     }

@@ -2,7 +2,6 @@ package oakmirror.desk.send;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.function.Consumer;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -14,7 +13,6 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
-import oakmirror.readings.Readings;
 import oakmirror.session.NotedVersion;
 import oakmirror.session.Track;
 import oakmirror.session.Version;
@@ -22,6 +20,7 @@ import oakmirror.session.VersionNote;
 import oakmirror.session.VersionNote.Standing;
 import oakmirror.state.listening.VersionsHeard;
 import oakmirror.state.mastering.Versions;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** A version in the list: heard by a press, rated, noted on, kept or out, with its figures and what made it. */
@@ -100,7 +99,7 @@ final class VersionRow extends VBox {
         for (double value : new double[] {
             f.integratedLufs(), f.truePeakDbtp(), f.rangeLu(), f.plrDb(), f.mostReductionDb(), f.averageReductionDb()
         }) {
-            all.add(Readings.level(value));
+            all.add(Numbers.level(value));
         }
         return all;
     }
@@ -121,15 +120,15 @@ final class VersionRow extends VBox {
     private static String made(Version v) {
         String against = v.settings().references().isEmpty()
                 ? Texts.of("send.againstNoReference")
-                : "against "
-                        + String.join(
+                : Texts.of(
+                        "send.against",
+                        String.join(
                                 ", ",
                                 v.settings().references().stream()
                                         .map(Track::name)
-                                        .toList());
-        return String.format(
-                Locale.ROOT,
-                Texts.of("send.sStrengthDCaution"),
+                                        .toList()));
+        return Texts.of(
+                "send.madeOf",
                 against,
                 Math.round(100 * v.settings().correction().strength()),
                 Math.round(100 * v.settings().correction().caution()),

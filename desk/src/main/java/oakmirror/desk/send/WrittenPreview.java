@@ -4,7 +4,6 @@ import java.nio.file.Path;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import javafx.scene.control.Label;
 import javafx.scene.layout.VBox;
@@ -14,9 +13,9 @@ import oakmirror.media.delivery.CheckSums;
 import oakmirror.media.delivery.Form;
 import oakmirror.media.delivery.MasterNames;
 import oakmirror.media.file.OutputFormat;
-import oakmirror.readings.Readings;
 import oakmirror.session.Session;
 import oakmirror.state.mastering.Sending.Wanted;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** What will be written: names, sizes and forms, before anything is. */
@@ -67,18 +66,19 @@ final class WrittenPreview extends VBox {
         add(form.words(rate));
         if (seconds > 0) {
             long each = form.format().bytes(seconds, rate);
-            String about = form.format().bits() > 0 && form.format().ending().equals("wav") ? "" : "about ";
-            add(about + size(each) + (files.size() > 1 ? Texts.of("send.eachTogether", size(each * files.size())) : "")
-                    + ", " + Readings.time(seconds));
+            boolean isExact = form.format().bits() > 0 && form.format().ending().equals("wav");
+            String size = isExact ? size(each) : Texts.of("send.about", size(each));
+            String all = files.size() > 1 ? Texts.of("send.eachTogether", size, size(each * files.size())) : size;
+            add(all + ", " + Numbers.time(seconds));
         }
         add(carries(form.format(), each(session)));
         if (rate != mixRate) {
-            add(Texts.of("send.theMixOfIs", Readings.rate(mixRate), Readings.rate(rate)));
+            add(Texts.of("send.theMixOfIs", Numbers.rate(mixRate), Numbers.rate(rate)));
         }
         if (session.delivery().checkSums()) {
             add(Texts.of("send.itsCheckSumIs", CheckSums.NAME));
         }
-        add("in " + SendForm.shown(folder.get()));
+        add(Texts.of("send.in", SendForm.shown(folder.get())));
     }
 
     private static boolean each(Session session) {
@@ -104,8 +104,6 @@ final class WrittenPreview extends VBox {
 
     private static String size(long bytes) {
         double mega = bytes / 1e6;
-        return mega >= 1000
-                ? String.format(Locale.ROOT, Texts.of("send.2fGb"), mega / 1000)
-                : String.format(Locale.ROOT, mega >= 10 ? Texts.of("send.0fMb") : Texts.of("send.1fMb"), mega);
+        return mega >= 1000 ? Numbers.fixed(mega / 1000, 2) + " GB" : Numbers.fixed(mega, mega >= 10 ? 0 : 1) + " MB";
     }
 }

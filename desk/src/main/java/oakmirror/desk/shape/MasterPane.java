@@ -18,16 +18,16 @@ import oakmirror.compare.Subject;
 import oakmirror.correction.Move;
 import oakmirror.correction.MoveDecisions;
 import oakmirror.correction.Treatment;
+import oakmirror.desk.control.LabelledSlider;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.part.LabelledSlider;
 import oakmirror.dsp.ToneFilter.Phase;
-import oakmirror.readings.Readings;
 import oakmirror.session.Session;
 import oakmirror.spectrum.StereoSpectrum.Part;
 import oakmirror.spectrum.Zone;
 import oakmirror.state.listening.Listening;
 import oakmirror.state.workspace.Workspace;
 import oakmirror.stereo.Width;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 import oakmirror.zones.Shaped;
 import oakmirror.zones.SideShape;
@@ -64,14 +64,14 @@ final class MasterPane extends VBox {
         shelf = new LabelledSlider(
                 "side-shelf",
                 Texts.of("shape.sideShelf"),
-                Texts.of("shape.aHighShelfAbout", Readings.about(SideShape.SHELF_HZ)),
+                Texts.of("shape.aHighShelfAbout", Numbers.about(SideShape.SHELF_HZ)),
                 -SideShape.MOST_SHELF_DB,
                 SideShape.MOST_SHELF_DB,
                 0,
                 0.1,
-                Readings::gainDb,
+                Numbers::gainDb,
                 db -> workspace.change(
-                        Texts.of("shape.changeTheShelfOn"), "side shelf", s -> s.withZones(z -> z.withSideShelf(db))),
+                        Texts.of("shape.changeTheShelfOn"), "side-shelf", s -> s.withZones(z -> z.withSideShelf(db))),
                 workspace::endGesture);
         loudness.setWrapText(true);
         VBox sections = new VBox(
@@ -163,7 +163,7 @@ final class MasterPane extends VBox {
         double db = move.kind().isFixed()
                 ? move.gainDb()
                 : move.gainDb() * strength * move.treatment().gainFactor();
-        CheckBox taken = new CheckBox(Readings.gainDb(db) + " " + where(move));
+        CheckBox taken = new CheckBox(Numbers.gainDb(db) + " " + where(move));
         taken.setSelected(move.isTaken());
         taken.setDisable(move.kind().isFixed());
         taken.setMinWidth(0);
@@ -193,9 +193,9 @@ final class MasterPane extends VBox {
 
     private static String where(Move move) {
         return switch (move.kind()) {
-            case LOW_END -> Texts.of("shape.below", Readings.about(move.treatedHighHz()));
-            case HIGH_END -> Texts.of("shape.above", Readings.about(move.treatedLowHz()));
-            default -> Texts.of("shape.at", Readings.about(move.centreHz()));
+            case LOW_END -> Texts.of("shape.below", Numbers.about(move.treatedHighHz()));
+            case HIGH_END -> Texts.of("shape.above", Numbers.about(move.treatedLowHz()));
+            default -> Texts.of("shape.at", Numbers.about(move.centreHz()));
         };
     }
 
@@ -255,11 +255,10 @@ final class MasterPane extends VBox {
         double mean = java.util.Arrays.stream(theirs).average().orElseThrow();
         double off = own.get() - mean;
         return Texts.of(
-                "shape.lufsReferencesLu",
-                Readings.level(own.get()),
-                Readings.level(mean),
-                Readings.level(Math.abs(off)),
-                off < 0 ? "quieter" : "louder");
+                off < 0 ? "shape.lufsQuieter" : "shape.lufsLouder",
+                Numbers.level(own.get()),
+                Numbers.level(mean),
+                Numbers.level(Math.abs(off)));
     }
 
     /** One step, whatever it changes. */

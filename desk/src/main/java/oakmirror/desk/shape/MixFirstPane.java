@@ -16,12 +16,13 @@ import javafx.scene.control.ScrollPane;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.Clipboard;
 import javafx.scene.input.ClipboardContent;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
+import oakmirror.desk.control.AddTracks;
+import oakmirror.desk.control.FileDrop;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.part.AddTracks;
-import oakmirror.desk.part.FileDrop;
 import oakmirror.session.StemSet;
 import oakmirror.state.listening.Listening;
 import oakmirror.state.workspace.MixStems;
@@ -48,7 +49,7 @@ final class MixFirstPane extends VBox {
     private final Label check = Ui.label("", "quiet", "small");
     private final VBox warnings = new VBox(3);
     private final VBox cards = new VBox(8);
-    private final HBox all;
+    private final FlowPane all;
     private final HBox adders;
     private final Button tryAll;
     private final Button none;
@@ -76,8 +77,7 @@ final class MixFirstPane extends VBox {
         heard.setId("rebalanced");
         heard.setOnAction(e -> listening.rebalancedProperty().set(heard.isSelected()));
         listening.rebalancedProperty().subscribe(heard::setSelected);
-        all = new HBox(6, tryAll, none, heard);
-        all.setAlignment(Pos.CENTER_LEFT);
+        all = Ui.flow(6, tryAll, none, heard);
         adders = new HBox(
                 6, Ui.link(Texts.of("shape.addStems"), Texts.of("shape.addStems.tip"), adding::chooseStems), more());
         adders.setAlignment(Pos.CENTER_LEFT);

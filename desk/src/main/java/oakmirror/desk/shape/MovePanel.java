@@ -2,7 +2,6 @@ package oakmirror.desk.shape;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.geometry.Pos;
@@ -20,11 +19,11 @@ import oakmirror.correction.MoveDecisions;
 import oakmirror.correction.Proposal;
 import oakmirror.correction.Treatment;
 import oakmirror.desk.look.Ui;
-import oakmirror.readings.Readings;
 import oakmirror.state.listening.Listening;
 import oakmirror.state.listening.MonitorControls;
 import oakmirror.state.workspace.PartShown;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** The move that is chosen, in words, with what can be decided about it; and the way to the next and the one before. */
@@ -85,8 +84,10 @@ final class MovePanel extends HBox {
         HBox ways = new HBox(4, before, next);
         ways.setAlignment(Pos.CENTER_LEFT);
         ways.setMinWidth(USE_PREF_SIZE);
+        reason.setWrapText(true);
         VBox words = new VBox(1, title, reason);
         words.setMinWidth(60);
+        words.setAlignment(Pos.CENTER_LEFT);
         HBox.setHgrow(words, javafx.scene.layout.Priority.ALWAYS);
         Label db = Ui.label(Texts.of("shape.dB"), "quiet");
         Label wide = Ui.label(Texts.of("shape.octaves"), "quiet");
@@ -293,15 +294,13 @@ final class MovePanel extends HBox {
     }
 
     private String title(Move m) {
-        String where =
-                switch (m.kind()) {
-                    case LOW_END -> Texts.of("shape.below2", Readings.about(m.treatedHighHz()));
-                    case HIGH_END -> Texts.of("shape.above2", Readings.about(m.treatedLowHz()));
-                    case BELL, LOCKED, ADDED, TAKEN -> Texts.of("shape.about", Readings.about(m.centreHz()));
-                };
-        return Readings.gainDb(shownGain(m))
-                + where
-                + String.format(Locale.ROOT, Texts.of("shape.1fOctaves"), m.treatedOctaves());
+        String gain = Numbers.gainDb(shownGain(m));
+        String octaves = Numbers.level(m.treatedOctaves());
+        return switch (m.kind()) {
+            case LOW_END -> Texts.of("shape.moveBelow", gain, Numbers.about(m.treatedHighHz()), octaves);
+            case HIGH_END -> Texts.of("shape.moveAbove", gain, Numbers.about(m.treatedLowHz()), octaves);
+            case BELL, LOCKED, ADDED, TAKEN -> Texts.of("shape.moveAbout", gain, Numbers.about(m.centreHz()), octaves);
+        };
     }
 
     private static String reason(Move m, Proposal proposal) {
@@ -324,7 +323,7 @@ final class MovePanel extends HBox {
         return Texts.of(
                 "shape.theGapThereIs",
                 sure,
-                Readings.gainDb(gap),
+                Numbers.gainDb(gap),
                 trusted,
                 m.treatment().isNone() || m.treatment().refused() ? "" : Texts.of("shape.changedByYou"));
     }

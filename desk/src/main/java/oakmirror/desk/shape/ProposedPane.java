@@ -2,11 +2,10 @@ package oakmirror.desk.shape;
 
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
-import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
+import oakmirror.desk.control.SidePane;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.part.SidePane;
 import oakmirror.text.Texts;
 
 /** What is proposed, at the right of Shape: what to change in the mix first, and at a glance all that is proposed for the master. */
@@ -17,7 +16,7 @@ final class ProposedPane extends SidePane {
     private final ToggleButton master = Ui.choice(Texts.of("shape.onTheMaster"), Texts.of("shape.onTheMaster.tip"));
 
     ProposedPane(MixFirstPane mixFirst, MasterPane onMaster) {
-        super("Proposed", "proposed");
+        super(Texts.of("shape.proposedPane"), "proposed");
         ToggleGroup group = new ToggleGroup();
         first.setId("show-mix-first");
         master.setId("show-master");
@@ -26,7 +25,7 @@ final class ProposedPane extends SidePane {
         first.setOnAction(e -> show(first, mixFirst));
         master.setOnAction(e -> show(master, onMaster));
         VBox.setVgrow(place, Priority.ALWAYS);
-        fill(new HBox(4, first, master), place);
+        fill(Ui.flow(4, first, master), place);
         show(first, mixFirst);
     }
 

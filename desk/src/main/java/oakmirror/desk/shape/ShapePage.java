@@ -1,6 +1,5 @@
 package oakmirror.desk.shape;
 
-import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.beans.property.BooleanProperty;
@@ -23,10 +22,10 @@ import oakmirror.correction.MoveDecision;
 import oakmirror.correction.Outcome;
 import oakmirror.correction.Proposal;
 import oakmirror.correction.Treatment;
+import oakmirror.desk.control.Asking;
+import oakmirror.desk.control.FileDrop;
+import oakmirror.desk.control.Missing;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.part.Asking;
-import oakmirror.desk.part.FileDrop;
-import oakmirror.desk.part.Missing;
 import oakmirror.desk.plot.CorrectionPlot;
 import oakmirror.desk.plot.FrequencyView;
 import oakmirror.desk.plot.OutcomeStrip;
@@ -43,6 +42,7 @@ import oakmirror.state.listening.Listening;
 import oakmirror.state.workspace.PartShown;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 import oakmirror.zones.Shaped;
 
@@ -234,11 +234,10 @@ public final class ShapePage extends VBox {
         fit.setText(
                 !known || session.phase() == Phase.LINEAR
                         ? ""
-                        : String.format(
-                                Locale.ROOT,
-                                far ? Texts.of("shape.sOffBy1f") : Texts.of("shape.sWithin2fDb"),
+                        : Texts.of(
+                                far ? "shape.offBy" : "shape.within",
                                 Texts.of("counts.bands", proposal.bands().size()),
-                                miss));
+                                Numbers.fixed(miss, far ? 1 : 2)));
         compared.set(known);
         zones.setVisible(known);
         if (known) {

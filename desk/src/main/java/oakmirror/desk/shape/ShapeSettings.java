@@ -1,6 +1,5 @@
 package oakmirror.desk.shape;
 
-import java.util.Locale;
 import java.util.function.Consumer;
 import java.util.function.DoubleFunction;
 import java.util.function.Predicate;
@@ -12,13 +11,13 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.CorrectionSettings.Basis;
+import oakmirror.desk.control.LabelledSlider;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.part.LabelledSlider;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.evidence.FaultPrior;
-import oakmirror.readings.Readings;
 import oakmirror.session.Session;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** How much of what is proposed is applied, and how. */
@@ -75,7 +74,7 @@ final class ShapeSettings extends HBox {
                 12,
                 usual.mostBoostDb(),
                 0.5,
-                Readings::gainDb,
+                Numbers::gainDb,
                 (s, v) -> s.withLimits(v, s.mostCutDb()));
         cut = slider(
                 "most-cut",
@@ -85,7 +84,7 @@ final class ShapeSettings extends HBox {
                 12,
                 usual.mostCutDb(),
                 0.5,
-                v -> Readings.gainDb(-v),
+                v -> Numbers.gainDb(-v),
                 (s, v) -> s.withLimits(s.mostBoostDb(), v));
         VBox appliedAs = new VBox(4, Ui.label(Texts.of("shape.appliedAs"), "quiet"), phase(), sides());
         appliedAs.setMinWidth(USE_PREF_SIZE);
@@ -123,7 +122,7 @@ final class ShapeSettings extends HBox {
                 step,
                 text,
                 v -> workspace.change(
-                        Texts.of("shape.change", name.toLowerCase(Locale.ROOT)),
+                        Texts.of("shape.change", Texts.inside(name)),
                         name,
                         s -> s.withCorrection(change.apply(s.correction(), v))),
                 workspace::endGesture);
@@ -132,15 +131,15 @@ final class ShapeSettings extends HBox {
     private static String caution(double percent) {
         double usual = 100 * FaultPrior.USUAL_CAUTION;
         String word = Math.abs(percent - usual) < 1
-                ? "usual"
+                ? "shape.usual"
                 : percent < usual - 30
-                        ? "bold"
-                        : percent < usual ? "bolder" : percent > 85 ? "careful" : Texts.of("shape.moreCareful");
-        return word + " " + Math.round(percent);
+                        ? "shape.bold"
+                        : percent < usual ? "shape.bolder" : percent > 85 ? "shape.careful" : "shape.moreCareful";
+        return Texts.of(word) + " " + Math.round(percent);
     }
 
     private static String octaves(double octaves) {
-        return Math.abs(octaves - 2.0 / 3) < 1e-9 ? Texts.of("shape.23Octave") : Readings.octaves(octaves);
+        return Math.abs(octaves - 2.0 / 3) < 1e-9 ? Texts.of("shape.23Octave") : Numbers.octaves(octaves);
     }
 
     private HBox phase() {

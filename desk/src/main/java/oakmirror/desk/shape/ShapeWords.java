@@ -7,9 +7,9 @@ import oakmirror.correction.Proposal;
 import oakmirror.correction.RangeGuard;
 import oakmirror.findings.DecidedPlace;
 import oakmirror.findings.DecidedPlace.Decision;
-import oakmirror.readings.Readings;
 import oakmirror.session.Session;
 import oakmirror.spectrum.StereoSpectrum.Part;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** What Shape proposes, in a sentence. */
@@ -21,43 +21,42 @@ final class ShapeWords {
     static String sentence(Proposal proposal, Part part, Session session, double madeUp, boolean before) {
         long taken =
                 proposal.correction().moves().stream().filter(Move::isTaken).count();
-        String of = part == Part.MID ? "middle: " : part == Part.SIDE ? "side: " : "";
-        String moves = of + Texts.of("counts.moves", taken);
+        String count = Texts.of("counts.moves", taken);
+        String moves = part == Part.MID
+                ? Texts.of("shape.ofMid", count)
+                : part == Part.SIDE ? Texts.of("shape.ofSide", count) : count;
         boolean exact = session.shaping().asked().settings().basis() == Basis.EXACT;
         String fault = exact
                 ? session.shaping()
                         .wanted()
                         .map(w -> Texts.of("shape.towards", w.name()))
                         .orElse(Texts.of("shape.theGapAsIt"))
-                : Math.round(100 * proposal.evidence().supportedPart())
-                        + (proposal.taken().isEmpty() ? Texts.of("shape.ofTheGapIs") : Texts.of("shape.ofTheGapIs2"));
+                : Texts.of(
+                        proposal.taken().isEmpty() ? "shape.ofTheGapIs" : "shape.ofTheGapIs2",
+                        Math.round(100 * proposal.evidence().supportedPart()));
         int lapsed = proposal.correction().lapsed().size();
         return Texts.of(
                 "shape.levelMadeUp",
                 moves,
                 fault,
-                Readings.gainDb(madeUp),
+                Numbers.gainDb(madeUp),
                 heldBack(proposal),
                 before ? Texts.of("shape.lessWhatThisMaster") : "",
-                lapsed == 0
-                        ? ""
-                        : lapsed == 1
-                                ? Texts.of("shape.oneDecisionNoLonger")
-                                : Texts.of("shape.decisionsNoLongerApply", lapsed));
+                lapsed == 0 ? "" : Texts.of("shape.decisionsNoLongerApply", lapsed));
     }
 
     /** What is offered beside it, and what was decided about that. */
     static String offered(List<DecidedPlace> places) {
         List<DecidedPlace> offered = places.stream().filter(i -> !i.told()).toList();
-        String words = said(offered, Decision.OPEN, Texts.of("shape.offeredByEar"))
-                + said(places, Decision.TAKEN, Texts.of("shape.taken"))
-                + said(places, Decision.LEFT, Texts.of("shape.left"));
+        String words = said(offered, Decision.OPEN, "shape.offeredByEar")
+                + said(places, Decision.TAKEN, "shape.taken")
+                + said(places, Decision.LEFT, "shape.left");
         return words.isEmpty() ? "" : " ·" + words.substring(1);
     }
 
     private static String said(List<DecidedPlace> places, Decision decision, String what) {
         long count = places.stream().filter(i -> i.decision() == decision).count();
-        return count == 0 ? "" : ", " + count + what;
+        return count == 0 ? "" : ", " + Texts.of(what, count);
     }
 
     /** Where guards hold it back; the range is no guard that would surprise. */
@@ -65,8 +64,6 @@ final class ShapeWords {
         long places = proposal.correction().held().stream()
                 .filter(h -> !h.reason().equals(RangeGuard.reason()))
                 .count();
-        return places == 0
-                ? ""
-                : places == 1 ? Texts.of("shape.heldBackInOne") : Texts.of("shape.heldBackInPlaces", places);
+        return places == 0 ? "" : Texts.of("shape.heldBackInPlaces", places);
     }
 }

@@ -10,12 +10,12 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.plot.StemStrip;
-import oakmirror.readings.Readings;
 import oakmirror.session.Stem;
 import oakmirror.state.workspace.StemChanges;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.stems.Rebalance.Step;
 import oakmirror.stems.StemPowers;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** One stem: where it is heard, what to change about it and why, and a fader to try it. */
@@ -107,11 +107,11 @@ final class StemCard extends VBox {
         Ui.tip(name, slot.track().file().map(Object::toString).orElse(""));
         gain.setText(
                 stem.gainDb() == 0
-                        ? proposed.map(s -> Readings.gainDb(s.gainDb())).orElse("")
-                        : Readings.gainDb(stem.gainDb()));
+                        ? proposed.map(s -> Numbers.gainDb(s.gainDb())).orElse("")
+                        : Numbers.gainDb(stem.gainDb()));
         gain.getStyleClass().setAll("label", stem.gainDb() == 0 ? "quiet" : "strong");
         Ui.tip(gain, stem.gainDb() == 0 ? Texts.of("shape.proposed") : Texts.of("shape.triedAtThisLevel"));
-        use.setText(proposed.map(s -> Readings.gainDb(s.gainDb()) + " " + StemWords.use(s))
+        use.setText(proposed.map(s -> Numbers.gainDb(s.gainDb()) + " " + StemWords.use(s))
                 .orElse(""));
         use.setVisible(proposed.isPresent());
         evidence.setText(proposed.map(StemWords::evidence).orElse(""));

@@ -1,10 +1,10 @@
 package oakmirror.desk.shape;
 
 import java.util.List;
-import oakmirror.readings.Readings;
 import oakmirror.session.StemSet;
 import oakmirror.stems.Rebalance;
 import oakmirror.stems.Rebalance.Step;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** What is proposed about stems, in words. */
@@ -19,7 +19,7 @@ final class StemWords {
         return Texts.of(
                 "shape.closesOfTheWanted",
                 percent(step.part()),
-                step.wantedDb() < 0 ? "dip" : "rise",
+                Texts.of(step.wantedDb() < 0 ? "shape.dip" : "shape.rise"),
                 step.zone().label());
     }
 
@@ -33,11 +33,11 @@ final class StemWords {
 
     /** All of them as a list to be taken to the mix. */
     static String list(StemSet set, Rebalance rebalance) {
-        StringBuilder text = new StringBuilder(Texts.of("shape.inTheMix"));
+        StringBuilder text = new StringBuilder(Texts.of("shape.inTheMix")).append('\n');
         for (Step step : rebalance.steps()) {
             text.append(set.all().get(step.stem()).name())
                     .append(' ')
-                    .append(Readings.gainDb(step.gainDb()))
+                    .append(Numbers.gainDb(step.gainDb()))
                     .append(": ")
                     .append(use(step))
                     .append("; ")
@@ -51,12 +51,9 @@ final class StemWords {
     static String together(StemSet set, Rebalance rebalance) {
         List<Step> steps = rebalance.steps();
         if (steps.isEmpty()) {
-            return Texts.of("shape.noStemUpTo", Readings.gainDb(set.limitDb()).substring(1));
+            return Texts.of("shape.noStemUpTo", Numbers.gainDb(set.limitDb()).substring(1));
         }
-        return Texts.of(
-                "shape.ofWhatTheEvidence",
-                (steps.size() == 1 ? Texts.of("shape.itCloses") : Texts.of("shape.togetherTheyClose"))
-                        + percent(rebalance.closed()));
+        return Texts.of(steps.size() == 1 ? "shape.itCloses" : "shape.togetherTheyClose", percent(rebalance.closed()));
     }
 
     private static String percent(double part) {

@@ -17,15 +17,15 @@ import oakmirror.correction.AddedMove;
 import oakmirror.correction.Strokes;
 import oakmirror.correction.Strokes.Range;
 import oakmirror.desk.look.Ui;
-import oakmirror.level.LevelFigures;
+import oakmirror.levelmatch.LevelFigures;
 import oakmirror.measure.TrackMeasurement;
-import oakmirror.readings.Readings;
 import oakmirror.session.Session;
 import oakmirror.session.Stem;
 import oakmirror.spectrum.StereoSpectrum.Part;
 import oakmirror.state.listening.Listening;
 import oakmirror.state.workspace.Workspace;
 import oakmirror.stems.StrokeMeaning;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** Lows, mids and highs turned up and down as a whole, at equal loudness, and what that says about the mix. Turning the wheel over the plot does the same. */
@@ -110,9 +110,9 @@ final class StrokesPanel extends HBox {
 
     private static String about(Range range) {
         return switch (range) {
-            case LOW -> Texts.of("shape.below", Readings.about(range.highHz()));
-            case MID -> Texts.of("shape.fromTo", Readings.about(range.lowHz()), Readings.about(range.highHz()));
-            case HIGH -> Texts.of("shape.above", Readings.about(range.lowHz()));
+            case LOW -> Texts.of("shape.below", Numbers.about(range.highHz()));
+            case MID -> Texts.of("shape.fromTo", Numbers.about(range.lowHz()), Numbers.about(range.highHz()));
+            case HIGH -> Texts.of("shape.above", Numbers.about(range.lowHz()));
         };
     }
 
@@ -151,7 +151,7 @@ final class StrokesPanel extends HBox {
 
     private void refresh() {
         Strokes now = strokes();
-        gains.forEach((range, label) -> label.setText(Readings.gainDb(now.gainDb(range))));
+        gains.forEach((range, label) -> label.setText(Numbers.gainDb(now.gainDb(range))));
         keep.setDisable(now.isNone());
         clear.setDisable(now.isNone());
         meaning.setText(StrokeMeaning.sentence(
@@ -171,8 +171,8 @@ final class StrokesPanel extends HBox {
         double after = before + now.rmsChangeDb(power) - now.loudnessChangeLu(power);
         return Texts.of(
                 "shape.k14K12",
-                Readings.gainDb(after + K14),
-                Readings.gainDb(after + K12),
-                Readings.gainDb(-now.loudnessChangeLu(power)));
+                Numbers.gainDb(after + K14),
+                Numbers.gainDb(after + K12),
+                Numbers.gainDb(-now.loudnessChangeLu(power)));
     }
 }

@@ -12,12 +12,12 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
 import oakmirror.dsp.ToneFilter.Phase;
-import oakmirror.readings.Readings;
 import oakmirror.spectrum.Zone;
 import oakmirror.state.listening.Listening;
 import oakmirror.state.listening.MonitorControls;
 import oakmirror.state.workspace.Derivation;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 import oakmirror.zones.DynamicsMove;
 import oakmirror.zones.Shaped;
@@ -174,7 +174,7 @@ final class ZoneCard extends VBox {
         double proposed = moves.of(aspect).getOrDefault(zone, 0.0);
         double db = decision.isTaken() ? decision.part() * proposed : proposed;
         showing = true;
-        taken.setText(zone.label() + " " + Readings.gainDb(db));
+        taken.setText(zone.label() + " " + Numbers.gainDb(db));
         taken.setSelected(decision.isTaken());
         taken.setDisable(decision.refused());
         moves.difference(aspect, zone).ifPresent(d -> {

@@ -14,19 +14,18 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import oakmirror.text.Texts;
 
-/** All words that are explained, read from {@code words.txt}. */
+/** All words that are explained, read from {@code words.txt}, or from {@code words_de.txt} and its like in another language. */
 public final class Glossary {
 
-    private static final String FILE = "/oakmirror/desk/words.txt";
-
-    private static final class Shipped {
-        static final Glossary WORDS = read();
-    }
+    private static final String FILE = "/oakmirror/desk/words";
+    private static final Map<String, Glossary> SHIPPED = new ConcurrentHashMap<>();
 
     private final List<Term> terms;
     private final Map<String, Term> byName;
@@ -36,7 +35,7 @@ public final class Glossary {
 
     private Glossary(List<Term> terms) {
         this.terms = List.copyOf(terms);
-        byName = terms.stream().collect(Collectors.toMap(Term::name, Function.identity()));
+        byName = terms.stream().collect(Collectors.toMap(Term::id, Function.identity()));
         byForm = forms(Term::forms);
         byAll = forms(Term::alone);
         String all = byForm.keySet().stream()
@@ -57,13 +56,19 @@ public final class Glossary {
         return form.length() < 3 ? form : form.toLowerCase(Locale.ROOT);
     }
 
-    /** The one that ships. */
+    /** The one that ships, in the language that is spoken. */
     public static Glossary words() {
-        return Shipped.WORDS;
+        return in(Texts.spoken());
     }
 
-    private static Glossary read() {
-        try (InputStream in = Glossary.class.getResourceAsStream(FILE);
+    /** The one that ships in a language; in English where there is none. */
+    static Glossary in(Locale language) {
+        return SHIPPED.computeIfAbsent(language.getLanguage(), Glossary::read);
+    }
+
+    private static Glossary read(String language) {
+        InputStream own = Glossary.class.getResourceAsStream(FILE + "_" + language + ".txt");
+        try (InputStream in = own != null ? own : Glossary.class.getResourceAsStream(FILE + ".txt");
                 BufferedReader lines = new BufferedReader(new InputStreamReader(in, StandardCharsets.UTF_8))) {
             return parsed(lines.lines().filter(l -> !l.startsWith("#")).toList());
         } catch (IOException e) {
@@ -90,12 +95,15 @@ public final class Glossary {
     private static Term term(List<String> lines) {
         List<String> paragraphs = new ArrayList<>();
         for (String line : lines.subList(1, lines.size())) {
-            if (!line.isBlank() && !line.matches("(also|only|source|see): .*")) {
+            if (!line.isBlank() && !line.matches("(is|also|only|source|see): .*")) {
                 paragraphs.add(line.strip());
             }
         }
+        String name = lines.get(0).substring(2).strip();
+        String id = field(lines, "is: ");
         return new Term(
-                lines.get(0).substring(2).strip(),
+                id.isEmpty() ? name : id,
+                name,
                 list(lines, "also: "),
                 list(lines, "only: "),
                 paragraphs,
@@ -122,9 +130,9 @@ public final class Glossary {
         return terms;
     }
 
-    /** One by its name. */
-    public Optional<Term> named(String name) {
-        return Optional.ofNullable(byName.get(name));
+    /** One by its name in English. */
+    public Optional<Term> named(String id) {
+        return Optional.ofNullable(byName.get(id));
     }
 
     /** Those that a text holds, in the order they come. */

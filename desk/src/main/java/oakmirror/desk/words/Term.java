@@ -5,15 +5,22 @@ import java.util.List;
 /**
  * A word and what it means.
  *
+ * @param id its name in English, by which the program and other entries know it
  * @param name its name, as it stands in the list
  * @param forms how it is written on screen, within other text
  * @param alone how it is written where it is all there is
  * @param paragraphs what it means and how to read it
  * @param source where that is from; may be empty
- * @param see names of what goes with it
+ * @param see what goes with it, by their names in English
  */
 public record Term(
-        String name, List<String> forms, List<String> alone, List<String> paragraphs, String source, List<String> see) {
+        String id,
+        String name,
+        List<String> forms,
+        List<String> alone,
+        List<String> paragraphs,
+        String source,
+        List<String> see) {
 
     static final String READING = "How to read ";
 
@@ -27,6 +34,6 @@ public record Term(
 
     /** Whether it is no word but says how to read a page or a picture. */
     boolean isReading() {
-        return name.startsWith(READING);
+        return id.startsWith(READING);
     }
 }

@@ -10,8 +10,8 @@ import javafx.scene.control.ButtonBase;
 import javafx.scene.control.Label;
 import javafx.scene.control.Labeled;
 import javafx.scene.text.Text;
+import oakmirror.desk.control.PressablePane;
 import oakmirror.desk.look.Ui;
-import oakmirror.desk.part.PressBox;
 import oakmirror.text.Texts;
 
 /** Ways to ask what a word means. */
@@ -26,7 +26,7 @@ public final class Words {
     /** A link that says how to read a page or a picture, by its name. */
     public static Button reading(String name) {
         Button link = Ui.link(Texts.of("words.howToRead"), Texts.of("words.howToRead.tip"), () -> {});
-        link.setId("how-to-read");
+        link.setId(Ui.GUIDE);
         link.setMinWidth(Button.USE_PREF_SIZE);
         setReading(link, name);
         link.setOnAction(e -> Event.fireEvent(link, new WordsEvent(named(link))));
@@ -37,7 +37,7 @@ public final class Words {
     public static List<Button> links(String text) {
         List<Button> links = new ArrayList<>();
         for (Term term : Glossary.words().in(text)) {
-            if (term.name().equals(EVERYDAY)) {
+            if (term.id().equals(EVERYDAY)) {
                 continue;
             }
             Button link = Ui.link(term.name(), Texts.of("words.whatItMeans"), () -> {});
@@ -84,7 +84,7 @@ public final class Words {
         if (node instanceof Text text && !(text.getParent() instanceof Labeled)) {
             return text.getText();
         }
-        return node instanceof PressBox ? node.getAccessibleText() : "";
+        return node instanceof PressablePane ? node.getAccessibleText() : "";
     }
 
     /** The label a node belongs to, if a click on it can ask: a click on something that is pressed means that. */
@@ -92,7 +92,7 @@ public final class Words {
         Label label = null;
         for (Node n = node; n != null; n = n.getParent()) {
             boolean pressed = n instanceof ButtonBase
-                    || n instanceof PressBox
+                    || n instanceof PressablePane
                     || n.getOnMouseClicked() != null
                     || n.getOnMousePressed() != null
                     || n.getStyleClass().contains("track-row")

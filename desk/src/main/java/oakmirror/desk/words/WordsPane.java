@@ -213,7 +213,7 @@ public final class WordsPane extends VBox {
                 Texts.of("words.pagesAndPictures"),
                 found.stream().filter(Term::isReading).toList());
         group(
-                "Words",
+                Texts.of("words.words"),
                 found.stream()
                         .filter(t -> !t.isReading())
                         .sorted(Comparator.comparing(Term::name, String.CASE_INSENSITIVE_ORDER))

@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.List;
 import oakmirror.media.library.Entry;
 import oakmirror.profile.About;
-import oakmirror.profile.Sketch;
+import oakmirror.profile.Descriptor;
 import oakmirror.state.catalogue.Order;
 import oakmirror.state.catalogue.Shown;
 import org.junit.jupiter.api.Test;
@@ -30,7 +30,7 @@ class EntryWordsTest {
     }
 
     private static Shown shown(double distance) {
-        return new Shown(entry(SAID, true, 108.2, "A major", 15_800), Sketch.NONE, distance, 2.04, 0.9);
+        return new Shown(entry(SAID, true, 108.2, "A major", 15_800), Descriptor.NONE, distance, 2.04, 0.9);
     }
 
     @Test

@@ -3,27 +3,48 @@ package oakmirror.desk.words;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
+import java.util.Locale;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** The words that are explained. */
 class GlossaryTest {
 
     private static final Glossary WORDS = Glossary.words();
 
-    @Test
-    void everyEntrySaysSomethingAndLeadsToOnesThatAreThere() {
-        assertThat(WORDS.all()).hasSizeGreaterThan(50);
-        for (Term term : WORDS.all()) {
+    @ParameterizedTest
+    @ValueSource(strings = {"en", "de"})
+    void everyEntrySaysSomethingAndLeadsToOnesThatAreThere(String language) {
+        Glossary words = Glossary.in(Locale.forLanguageTag(language));
+        assertThat(words.all()).hasSizeGreaterThan(50);
+        for (Term term : words.all()) {
             assertThat(term.paragraphs()).as(term.name()).isNotEmpty();
             assertThat(String.join(" ", term.paragraphs()).length())
                     .as(term.name())
-                    .isBetween(60, 900);
-            assertThat(term.see()).as(term.name()).allMatch(n -> WORDS.named(n).isPresent());
-            assertThat(term.see()).as(term.name()).doesNotContain(term.name());
+                    .isBetween(60, 1050);
+            assertThat(term.see()).as(term.name()).allMatch(n -> words.named(n).isPresent());
+            assertThat(term.see()).as(term.name()).doesNotContain(term.id());
         }
+    }
+
+    @Test
+    void everyLanguageExplainsTheSameInTheSameOrder() {
+        Glossary german = Glossary.in(Locale.GERMAN);
+        assertThat(german.all().stream().map(Term::id))
+                .containsExactlyElementsOf(WORDS.all().stream().map(Term::id).toList());
+        for (Term term : german.all()) {
+            Term english = WORDS.named(term.id()).orElseThrow();
+            assertThat(term.see()).as(term.name()).isEqualTo(english.see());
+            assertThat(term.source().isEmpty())
+                    .as(term.name())
+                    .isEqualTo(english.source().isEmpty());
+        }
+        assertThat(german.in("PSR 10,3, Referenzen 10,8 bis 12,8; Korrelation −0,42 in Mono").stream()
+                        .map(Term::name))
+                .containsExactly("PSR", "Korrelation", "Downmix");
     }
 
     @Test

@@ -17,9 +17,9 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
-import oakmirror.files.Leftovers;
+import oakmirror.files.AtomicFile;
 import oakmirror.files.PrivateFolder;
-import oakmirror.files.WholeFile;
+import oakmirror.files.StaleFiles;
 import oakmirror.measure.Provenance;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
@@ -35,7 +35,7 @@ import org.slf4j.LoggerFactory;
  * <p>Files appear by renaming a finished temporary one, so two programs can share the folder: the worst that happens is that both do the
  * same work. As nothing is forced to disk, audio is checked when it is opened, and a measurement is only taken for what its own
  * {@link Provenance} says it is; what does not hold is made again. When the folder grows over its limit the entries not used for longest go; what is heard or measured stays, until
- * its last user has let go of it ({@link Leases}).
+ * its last user has let go of it ({@link MappedFiles}).
  */
 public final class AudioCache {
 
@@ -55,7 +55,7 @@ public final class AudioCache {
 
     private final Path folder;
     private final long limitBytes;
-    private final Leases leases = new Leases();
+    private final MappedFiles leases = new MappedFiles();
 
     /** A cache in a folder, which is made when needed. */
     public AudioCache(Path folder, long limitBytes) {
@@ -152,7 +152,7 @@ public final class AudioCache {
         Path target = audioFile(key, sampleRate);
         try {
             makeFolder();
-            try (WholeFile file = WholeFile.begin(clear(target))) {
+            try (AtomicFile file = AtomicFile.begin(clear(target))) {
                 long frames = fill(file, filler);
                 file.commitUnforced();
                 MappedClip clip = MappedClip.map(target, sampleRate, frames);
@@ -167,7 +167,7 @@ public final class AudioCache {
         }
     }
 
-    private static long fill(WholeFile file, Filler filler) throws IOException {
+    private static long fill(AtomicFile file, Filler filler) throws IOException {
         try (MappedClipWriter writer = new MappedClipWriter(file.temporary())) {
             filler.fill(writer::write);
             return writer.finish();
@@ -188,7 +188,7 @@ public final class AudioCache {
         try {
             makeFolder();
             Path target = clear(foundFile(name));
-            try (WholeFile file = WholeFile.begin(target)) {
+            try (AtomicFile file = AtomicFile.begin(target)) {
                 JSON.writeValue(file.temporary().toFile(), value);
                 file.commitUnforced();
             }
@@ -200,7 +200,7 @@ public final class AudioCache {
     /** A place in the cache that no folder is in the way of. */
     private static Path clear(Path file) {
         if (Files.isDirectory(file)) {
-            Leftovers.removeFolder(file);
+            StaleFiles.removeFolder(file);
         }
         return file;
     }

@@ -13,7 +13,7 @@ import oakmirror.audio.StereoSource;
 /**
  * Stereo audio in a mapped file: chunks of {@value #CHUNK} frames, each the left side and then the right side as little-endian
  * 32-bit floats, so that reading copies straight into planar arrays. The last chunk is whole; its end is silence. Behind the chunks stands a
- * {@link Seal}, by which a file that did not reach the disk is known.
+ * {@link ChecksumTrailer}, by which a file that did not reach the disk is known.
  */
 public final class MappedClip implements StereoSource {
 
@@ -36,12 +36,12 @@ public final class MappedClip implements StereoSource {
     /** Maps a file written by {@link MappedClipWriter}. */
     static MappedClip map(Path file, int sampleRate, long frames) throws IOException {
         long chunks = (frames + CHUNK - 1) / CHUNK;
-        if (Files.size(file) != chunks * CHUNK_BYTES + Seal.BYTES) {
+        if (Files.size(file) != chunks * CHUNK_BYTES + ChecksumTrailer.BYTES) {
             throw new IOException("the cached audio has another length than it should");
         }
         FloatBuffer[] segments = new FloatBuffer[(int) ((chunks + CHUNKS_PER_SEGMENT - 1) / CHUNKS_PER_SEGMENT)];
         try (FileChannel channel = FileChannel.open(file, StandardOpenOption.READ)) {
-            Seal.check(channel, chunks, frames);
+            ChecksumTrailer.check(channel, chunks, frames);
             for (int s = 0; s < segments.length; s++) {
                 long first = (long) s * CHUNKS_PER_SEGMENT;
                 long count = Math.min(CHUNKS_PER_SEGMENT, chunks - first);

@@ -16,7 +16,7 @@ final class MappedClipWriter implements AutoCloseable {
     private final float[] right = new float[MappedClip.CHUNK];
     private final ByteBuffer bytes =
             ByteBuffer.allocateDirect(2 * MappedClip.CHUNK * Float.BYTES).order(ByteOrder.LITTLE_ENDIAN);
-    private final Seal seal = new Seal();
+    private final ChecksumTrailer seal = new ChecksumTrailer();
     private int filled;
     private long frames;
 

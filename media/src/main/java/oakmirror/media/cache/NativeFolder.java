@@ -10,8 +10,8 @@ import java.nio.file.attribute.PosixFilePermission;
 import java.nio.file.attribute.UserPrincipal;
 import java.util.List;
 import java.util.Set;
-import oakmirror.files.Leftovers;
 import oakmirror.files.PrivateFolder;
+import oakmirror.files.StaleFiles;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -60,7 +60,7 @@ public final class NativeFolder {
         try {
             Path temporary =
                     Files.createTempDirectory("oak-mirror-native"); // its owner's alone, under a name nobody can guess
-            Runtime.getRuntime().addShutdownHook(new Thread(() -> Leftovers.removeFolder(temporary)));
+            Runtime.getRuntime().addShutdownHook(new Thread(() -> StaleFiles.removeFolder(temporary)));
             return temporary;
         } catch (IOException e) {
             LOG.warn("no folder for native code", e);

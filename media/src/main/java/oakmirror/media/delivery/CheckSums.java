@@ -14,8 +14,8 @@ import java.util.Map;
 import java.util.TreeMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import oakmirror.files.AtomicFile;
 import oakmirror.files.PlainFile;
-import oakmirror.files.WholeFile;
 
 /** Check-sums of the files of a folder, in a file of the form that {@code sha256sum -c} reads: SHA-256 (FIPS 180-4) and name, one a line. */
 public final class CheckSums {
@@ -58,7 +58,7 @@ public final class CheckSums {
         lines(file).stream().filter(line -> !LINE.matcher(line).matches()).forEach(line -> text.append(line)
                 .append('\n'));
         all.forEach((name, sum) -> text.append(sum).append("  ").append(name).append('\n'));
-        WholeFile.write(file, text.toString().getBytes(StandardCharsets.UTF_8));
+        AtomicFile.write(file, text.toString().getBytes(StandardCharsets.UTF_8));
         return file;
     }
 

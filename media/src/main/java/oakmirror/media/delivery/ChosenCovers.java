@@ -6,9 +6,9 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import oakmirror.files.AtomicFile;
 import oakmirror.files.PlainFile;
 import oakmirror.files.PrivateFolder;
-import oakmirror.files.WholeFile;
 import oakmirror.media.cache.UserFolders;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -38,7 +38,7 @@ public final class ChosenCovers {
         all.add(0, written(picture));
         try {
             PrivateFolder.make(file().getParent());
-            WholeFile.write(
+            AtomicFile.write(
                     file(),
                     String.join("\n", all.subList(0, Math.min(MOST, all.size())))
                             .getBytes(StandardCharsets.UTF_8));

@@ -1,8 +1,8 @@
 package oakmirror.media.delivery;
 
 import oakmirror.media.file.OutputFormat;
-import oakmirror.readings.Readings;
 import oakmirror.session.Delivery;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /**
@@ -30,9 +30,7 @@ public record Form(OutputFormat format, boolean dithered) {
 
     /** In words, as "WAV, 24 bit, 44.1 kHz, dithered". */
     public String words(int rate) {
-        return format.label() + ", " + Readings.rate(rate)
-                + (format.isRounded()
-                        ? dithered ? Texts.of("delivered.dithered") : Texts.of("delivered.notDithered")
-                        : "");
+        return format.label() + ", " + Numbers.rate(rate)
+                + (format.isRounded() ? Texts.of(dithered ? "delivered.dithered" : "delivered.notDithered") : "");
     }
 }

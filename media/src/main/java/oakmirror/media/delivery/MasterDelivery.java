@@ -5,10 +5,10 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.concurrent.ExecutorService;
 import oakmirror.audio.Progress;
+import oakmirror.delivery.RoundTripProbe;
 import oakmirror.delivery.Verification;
 import oakmirror.delivery.Verification.Promise;
 import oakmirror.delivery.Verifier;
-import oakmirror.delivery.Witness;
 import oakmirror.finish.FinishSettings;
 import oakmirror.finish.MasterFile;
 import oakmirror.finish.MasterRender;
@@ -62,13 +62,13 @@ public final class MasterDelivery {
             Path file,
             Progress progress)
             throws IOException {
-        Witness[] witness = new Witness[1];
+        RoundTripProbe[] witness = new RoundTripProbe[1];
         AudioWriter[] writer = new AudioWriter[1];
         MasterRender.Rendered master = render.render(
                 corrected,
                 finish,
                 () -> {
-                    witness[0] = new Witness(frames); // of the pass that is kept
+                    witness[0] = new RoundTripProbe(frames); // of the pass that is kept
                     writer[0] = form.format().open(file, sampleRate, form.dithered(), label);
                     return new Witnessed(writer[0], witness[0]);
                 },
@@ -79,7 +79,7 @@ public final class MasterDelivery {
     }
 
     private Delivered verified(
-            Path file, MasterRender.Rendered master, Promise promise, Witness witness, Progress progress)
+            Path file, MasterRender.Rendered master, Promise promise, RoundTripProbe witness, Progress progress)
             throws IOException {
         Progress told = done -> { // it has its name: too late to be cancelled
             progress.report(done);
@@ -89,7 +89,8 @@ public final class MasterDelivery {
         return new Delivered(file, Files.size(file), master, found, CheckSums.sha256(file));
     }
 
-    private Verification verify(Path file, Promise promise, Witness witness, Progress progress) throws IOException {
+    private Verification verify(Path file, Promise promise, RoundTripProbe witness, Progress progress)
+            throws IOException {
         Verifier verifier = new Verifier(witness, promise);
         try (DecodedStream stream = AudioFile.open(file)) {
             TrackMeasurement read =
@@ -99,7 +100,7 @@ public final class MasterDelivery {
     }
 
     /** A file of which a witness is kept. */
-    private record Witnessed(MasterFile file, Witness witness) implements MasterFile {
+    private record Witnessed(MasterFile file, RoundTripProbe witness) implements MasterFile {
         @Override
         public void write(float[] left, float[] right, int count) throws IOException {
             witness.add(left, right, count);

@@ -12,8 +12,9 @@ import oakmirror.delivery.TagField;
 import oakmirror.delivery.Tags;
 import oakmirror.media.file.OutputFormat;
 import oakmirror.media.file.OutputNames;
-import oakmirror.readings.Readings;
 import oakmirror.session.Session;
+import oakmirror.text.Numbers;
+import oakmirror.text.Texts;
 
 /** How the masters of a session are named. */
 public final class MasterNames {
@@ -35,8 +36,13 @@ public final class MasterNames {
         values.put(Place.ALBUM, tags.text(TagField.ALBUM));
         values.put(Place.TRACK, track(tags.text(TagField.TRACK)));
         values.put(Place.VERSION, version);
-        values.put(Place.LOUDNESS, Readings.level(session.finish().targetLufs()).replace('−', '-') + " LUFS");
-        values.put(Place.RATE, Readings.rate(format.rateFor(session.output().rate(), mixRate)));
+        values.put(
+                Place.LOUDNESS,
+                Texts.forFile(() -> Numbers.level(session.finish().targetLufs()))
+                                .replace('−', '-') + " LUFS");
+        values.put(
+                Place.RATE,
+                Texts.forFile(() -> Numbers.rate(format.rateFor(session.output().rate(), mixRate))));
         values.put(Place.BITS, format.isLossy() ? "" : format.bits() + " bit");
         values.put(Place.DATE, date.toString());
         String name = session.delivery().name().name(values);

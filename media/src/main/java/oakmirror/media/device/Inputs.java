@@ -21,10 +21,10 @@ import org.slf4j.LoggerFactory;
 public final class Inputs {
 
     /** What the system listens with by itself. */
-    public static final InputDevice SYSTEM = new InputDevice("system", "system input");
+    public static final InputDevice SYSTEM = new InputDevice("system", "devices.systemInput");
 
     /** The one that plays a file. */
-    public static final InputDevice SIMULATED = new InputDevice("simulated", "simulated input, plays a file");
+    public static final InputDevice SIMULATED = new InputDevice("simulated", "devices.simulatedInput");
 
     private static final Logger LOG = LoggerFactory.getLogger(Inputs.class);
     private static final DataLine.Info LINE = new DataLine.Info(TargetDataLine.class, null);

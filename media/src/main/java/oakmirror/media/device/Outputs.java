@@ -21,14 +21,13 @@ import org.slf4j.LoggerFactory;
 public final class Outputs {
 
     /** What the system plays through by itself. */
-    public static final OutputDevice SYSTEM = new OutputDevice("system", "system output");
+    public static final OutputDevice SYSTEM = new OutputDevice("system", "devices.system");
 
     /** The device that makes no sound. */
-    public static final OutputDevice SIMULATED = new OutputDevice("simulated", "simulated output, no sound");
+    public static final OutputDevice SIMULATED = new OutputDevice("simulated", "devices.simulated");
 
     /** A second one, where only simulated ones are wanted. */
-    public static final OutputDevice SECOND_SIMULATED =
-            new OutputDevice("simulated-2", "simulated headphones, no sound");
+    public static final OutputDevice SECOND_SIMULATED = new OutputDevice("simulated-2", "devices.simulatedHeadphones");
 
     private static final Logger LOG = LoggerFactory.getLogger(Outputs.class);
     private static final DataLine.Info LINE = new DataLine.Info(SourceDataLine.class, null);

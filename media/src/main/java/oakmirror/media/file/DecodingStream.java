@@ -3,8 +3,8 @@ package oakmirror.media.file;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import oakmirror.audio.Samples;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** What all decoders share: reading on until a block is full, counting what was read and what of it is damaged, and what is said of that. */
@@ -81,8 +81,8 @@ abstract class DecodingStream implements DecodedStream {
         long expected = expectedFrames();
         if (ended && expected > 0 && framesRead < WHOLE * expected) {
             double rate = sampleRate();
-            warnings.add(String.format(
-                    Locale.ROOT, Texts.of("audiofiles.theFileEndsEarly"), framesRead / rate, expected / rate));
+            warnings.add(Texts.of(
+                    "audiofiles.theFileEndsEarly", Numbers.level(framesRead / rate), Numbers.level(expected / rate)));
         } else if (ended && Truncation.isCutOff(path)) {
             warnings.add(Texts.of("audiofiles.theFileEndsEarly2"));
         }

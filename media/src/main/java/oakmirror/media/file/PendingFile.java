@@ -4,16 +4,16 @@ import java.io.IOException;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import oakmirror.files.AtomicFile;
 import oakmirror.files.DiskFullException;
-import oakmirror.files.WholeFile;
 import oakmirror.text.Texts;
 
-/** A {@link WholeFile} for something the user asked to have written, which says in one sentence why it cannot be. */
+/** A {@link AtomicFile} for something the user asked to have written, which says in one sentence why it cannot be. */
 final class PendingFile {
 
-    private final WholeFile file;
+    private final AtomicFile file;
 
-    private PendingFile(WholeFile file) {
+    private PendingFile(AtomicFile file) {
         this.file = file;
     }
 
@@ -26,7 +26,7 @@ final class PendingFile {
             throw new AudioFileException(Texts.of("audiofiles.isAFolderChoose2", target.getFileName()));
         }
         try {
-            return new PendingFile(WholeFile.beginClaiming(target));
+            return new PendingFile(AtomicFile.beginClaiming(target));
         } catch (AccessDeniedException e) {
             throw new AudioFileException(Texts.of("audiofiles.theFolderMayNot", folder), e);
         } catch (IOException e) {

@@ -54,9 +54,7 @@ public final class FolderIntake {
 
         /** It in one sentence. */
         public String sentence() {
-            String text = added == 0
-                    ? Texts.of("shelf.noNewProfiles")
-                    : added + (added == 1 ? Texts.of("shelf.newProfile") : Texts.of("shelf.newProfiles"));
+            String text = added == 0 ? Texts.of("shelf.noNewProfiles") : Texts.of("shelf.newProfiles", added);
             text += known > 0 ? Texts.of("shelf.alreadyThere", known) : "";
             text += failures.isEmpty() ? "" : Texts.of("shelf.couldNotBeRead", failures.size());
             return text

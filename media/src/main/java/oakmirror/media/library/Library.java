@@ -12,11 +12,11 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import oakmirror.media.cache.UserFolders;
-import oakmirror.media.library.Keeping.Opened;
+import oakmirror.media.library.LibraryBackup.Opened;
 import oakmirror.media.library.Rows.Curves;
 import oakmirror.profile.About;
+import oakmirror.profile.Descriptor;
 import oakmirror.profile.Profile;
-import oakmirror.profile.Sketch;
 import oakmirror.text.Texts;
 import org.jdbi.v3.core.Handle;
 
@@ -29,14 +29,14 @@ import org.jdbi.v3.core.Handle;
  */
 public final class Library implements AutoCloseable {
 
-    private final Keeping keeping;
+    private final LibraryBackup keeping;
     private Database database;
     private Optional<String> sentence;
     private final boolean isNew;
     /** Curves of sketches by the id of their entry, as far as they have been read. */
-    private Map<String, Sketch> sketches = Map.of();
+    private Map<String, Descriptor> sketches = Map.of();
 
-    private Library(Keeping keeping, Opened opened) {
+    private Library(LibraryBackup keeping, Opened opened) {
         this.keeping = keeping;
         this.database = opened.database();
         this.sentence = opened.sentence();
@@ -49,7 +49,7 @@ public final class Library implements AutoCloseable {
      * @throws LibraryException when that cannot be
      */
     public static Library open(Path folder) throws LibraryException {
-        Keeping keeping = new Keeping(folder);
+        LibraryBackup keeping = new LibraryBackup(folder);
         return new Library(keeping, keeping.open());
     }
 
@@ -159,14 +159,14 @@ public final class Library implements AutoCloseable {
         return String.join(" ", each);
     }
 
-    /** The sketches of some entries, in their order, {@link Sketch#NONE} of those that are gone; what was read once is kept. */
-    public synchronized List<Sketch> sketches(List<Entry> entries) throws LibraryException {
+    /** The sketches of some entries, in their order, {@link Descriptor#NONE} of those that are gone; what was read once is kept. */
+    public synchronized List<Descriptor> sketches(List<Entry> entries) throws LibraryException {
         if (!entries.stream().allMatch(e -> sketches.containsKey(e.id()))) {
             Map<String, byte[]> bytes = new HashMap<>();
             for (Curves c : read(Rows::curves)) {
                 bytes.put(c.id(), c.bytes());
             }
-            Map<String, Sketch> next = new HashMap<>(sketches);
+            Map<String, Descriptor> next = new HashMap<>(sketches);
             next.keySet().retainAll(bytes.keySet()); // those that were removed are forgotten
             for (Entry e : entries) {
                 byte[] curves = bytes.get(e.id());
@@ -177,7 +177,7 @@ public final class Library implements AutoCloseable {
             sketches = next;
         }
         return entries.stream()
-                .map(e -> sketches.getOrDefault(e.id(), Sketch.NONE))
+                .map(e -> sketches.getOrDefault(e.id(), Descriptor.NONE))
                 .toList();
     }
 

@@ -14,10 +14,10 @@ import java.util.zip.Deflater;
 import java.util.zip.DeflaterOutputStream;
 import java.util.zip.InflaterInputStream;
 import oakmirror.profile.About;
-import oakmirror.profile.Figures;
+import oakmirror.profile.Descriptor;
+import oakmirror.profile.Measurements;
 import oakmirror.profile.Profile;
 import oakmirror.profile.ProfileFile;
-import oakmirror.profile.Sketch;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.Key;
 import org.jdbi.v3.core.Handle;
@@ -40,7 +40,7 @@ final class Rows {
     static int add(Handle h, List<Profile> profiles, long addedMillis) {
         int added = 0;
         for (Profile p : profiles) {
-            Figures f = p.figures();
+            Measurements f = p.figures();
             int made = h.createUpdate("INSERT INTO profile (id, title, artist, folder, tags, notes, rating, colour,"
                             + " origin, added_millis, content, passage, seconds, lufs, range_lu, plr_db, width_db, bpm,"
                             + " music_key, edge_hz) VALUES (:id, :title, :artist, :folder, :tags, :notes, :rating, :colour,"
@@ -65,7 +65,7 @@ final class Rows {
                         .bind(0, p.id())
                         .mapTo(Long.class)
                         .one();
-                h.execute("INSERT INTO sketch (n, curves) VALUES (?, ?)", n, bytes(Sketch.of(f)));
+                h.execute("INSERT INTO sketch (n, curves) VALUES (?, ?)", n, bytes(Descriptor.of(f)));
                 h.execute("INSERT INTO figures (n, json) VALUES (?, ?)", n, deflated(ProfileFile.bytes(p)));
                 added++;
             }
@@ -90,7 +90,7 @@ final class Rows {
     }
 
     /** Stands for what figures were measured of. */
-    static String content(Figures figures) {
+    static String content(Measurements figures) {
         return figures.provenance().id();
     }
 
@@ -198,8 +198,8 @@ final class Rows {
                 .list();
     }
 
-    private static byte[] bytes(Sketch sketch) {
-        ByteBuffer buffer = ByteBuffer.allocate(Sketch.BYTES);
+    private static byte[] bytes(Descriptor sketch) {
+        ByteBuffer buffer = ByteBuffer.allocate(Descriptor.BYTES);
         for (short s : sketch.centiDb()) {
             buffer.putShort(s);
         }
@@ -210,12 +210,12 @@ final class Rows {
     }
 
     /** The sketch of an entry. */
-    static Sketch sketch(Entry e, byte[] bytes) {
+    static Descriptor sketch(Entry e, byte[] bytes) {
         ByteBuffer buffer = ByteBuffer.wrap(bytes);
         short[] bands = new short[BandGrid.SIZE];
-        short[] broad = new short[Sketch.BYTES / 2 - BandGrid.SIZE];
+        short[] broad = new short[Descriptor.BYTES / 2 - BandGrid.SIZE];
         buffer.asShortBuffer().get(bands).get(broad);
-        return new Sketch(bands, broad, e.lufs(), e.plrDb(), e.widthDb(), e.bpm());
+        return new Descriptor(bands, broad, e.lufs(), e.plrDb(), e.widthDb(), e.bpm());
     }
 
     private static byte[] deflated(byte[] bytes) {

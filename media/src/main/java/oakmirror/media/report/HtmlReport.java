@@ -48,7 +48,8 @@ final class HtmlReport {
         HtmlReport html = new HtmlReport(report);
         html.write();
         String body = html.out.toString();
-        return "<!DOCTYPE html>\n<html lang=\"en\">\n<head>\n<meta charset=\"utf-8\">\n<title>"
+        return "<!DOCTYPE html>\n<html lang=\"" + Texts.spoken().getLanguage()
+                + "\">\n<head>\n<meta charset=\"utf-8\">\n<title>"
                 + SvgSheet.escaped(report.title()) + "</title>\n<style>\n" + fonts(body) + STYLE
                 + "</style>\n</head>\n<body>\n"
                 + body + "</body>\n</html>\n";
@@ -118,7 +119,7 @@ final class HtmlReport {
             out.append("</tr>\n");
         }
         out.append("</table>\n<p class=\"about\">" + Texts.of("report.zonesByHowMuch") + "</p>\n");
-        list("Proposed", r.proposals(), "nothing");
+        list(Texts.of("report.proposed"), r.proposals(), Texts.of("report.nothing"));
         foot();
     }
 
@@ -153,11 +154,11 @@ final class HtmlReport {
         picture(84, Texts.of("report.howOftenWhichPeak"), (plots, box) -> plots.peaks(box, f), WIDTH / 3);
         picture(84, Texts.of("report.widthByZone"), (plots, box) -> plots.width(box, f), WIDTH / 3);
         out.append("</div>\n<div class=\"two\">\n<div>");
-        list("Moves", f.moves(), Texts.of("report.nothingIsCorrected"));
+        list(Texts.of("report.moves"), f.moves(), Texts.of("report.nothingIsCorrected"));
         out.append("</div>\n<div>");
-        list("Settings", f.settings(), "");
+        list(Texts.of("report.settings"), f.settings(), "");
         if (!f.versions().isEmpty()) {
-            list("Versions", f.versionLines(), "");
+            list(Texts.of("report.versions"), f.versionLines(), "");
         }
         out.append("</div>\n</div>\n");
         foot();

@@ -53,7 +53,7 @@ final class PdfReport {
                     report.date().getMonthValue() - 1,
                     report.date().getDayOfMonth());
             about.setCreationDate(date);
-            document.getDocumentCatalog().setLanguage("en");
+            document.getDocumentCatalog().setLanguage(Texts.spoken().getLanguage());
             if (report.record().isPresent()) {
                 try (PdfSheet sheet = new PdfSheet(document, fonts)) {
                     new PdfReport(report, sheet).record(report.record().get());
@@ -111,10 +111,10 @@ final class PdfReport {
         plots.width(new Box(MARGIN + 2 * (third + 12), y, third, 96), f);
         y += 110;
         double half = (INNER - 20) / 2;
-        double left = list("Moves", f.moves(), Texts.of("report.nothingIsCorrected"), MARGIN, y, half);
-        double right = list("Settings", f.settings(), "", MARGIN + half + 20, y, half);
+        double left = list(Texts.of("report.moves"), f.moves(), Texts.of("report.nothingIsCorrected"), MARGIN, y, half);
+        double right = list(Texts.of("report.settings"), f.settings(), "", MARGIN + half + 20, y, half);
         if (!f.versions().isEmpty()) {
-            list("Versions", f.versionLines(), "", MARGIN + half + 20, right + 6, half);
+            list(Texts.of("report.versions"), f.versionLines(), "", MARGIN + half + 20, right + 6, half);
         }
         foot(Math.max(left, right));
     }
@@ -205,7 +205,7 @@ final class PdfReport {
             sheet.line(MARGIN, y + 4, MARGIN + INNER, y + 4, new Pen(Ink.HAIRLINE, 0.3));
         }
         y = wrapped(Texts.of("report.zonesByHowMuch"), MARGIN, y + 18, INNER, Face.REGULAR, TEXT);
-        list("Proposed", r.proposals(), "nothing", MARGIN, y + 10, INNER);
+        list(Texts.of("report.proposed"), r.proposals(), Texts.of("report.nothing"), MARGIN, y + 10, INNER);
         foot(0);
     }
 

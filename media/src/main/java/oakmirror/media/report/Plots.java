@@ -9,10 +9,10 @@ import oakmirror.dynamics.Distribution;
 import oakmirror.media.report.Sheet.Align;
 import oakmirror.media.report.Sheet.Face;
 import oakmirror.media.report.Sheet.Pen;
-import oakmirror.readings.Readings;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.Zone;
 import oakmirror.stereo.Width;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** The pictures of a report, each within a box of a sheet. */
@@ -72,7 +72,7 @@ final class Plots {
             double y = box.atY(v, low, high);
             sheet.line(box.left(), y, box.right(), y, GRID);
             sheet.text(
-                    Readings.level(v).replace(".0", ""),
+                    Numbers.level(v).replace(".0", ""),
                     box.left() - 3,
                     y + 2,
                     SMALL,
@@ -248,7 +248,7 @@ final class Plots {
         double step = seconds > 600 ? 120 : seconds > 200 ? 60 : seconds > 40 ? 20 : 5;
         for (double t = 0; t < seconds; t += step) {
             sheet.text(
-                    Readings.time(t),
+                    Numbers.time(t),
                     box.atX(t / seconds),
                     box.bottom() + 8,
                     SMALL,
@@ -296,7 +296,7 @@ final class Plots {
             double x = box.atX((v - from) / (to - from));
             sheet.line(x, box.top(), x, box.bottom(), GRID);
             sheet.text(
-                    Readings.level(v).replace(".0", ""),
+                    Numbers.level(v).replace(".0", ""),
                     x,
                     box.bottom() + 8,
                     SMALL,
@@ -367,7 +367,8 @@ final class Plots {
     /** The lines that stand for mix, corrected mix, master and references; gives back the foot line of the last. */
     double legend(double x, double y, double width, SongFacts f) throws IOException {
         List<Pen> pens = new ArrayList<>(List.of(MIX, CORRECTED, MASTER));
-        List<String> names = new ArrayList<>(List.of("mix", "corrected", "master"));
+        List<String> names = new ArrayList<>(
+                List.of(Texts.of("report.mix"), Texts.of("report.corrected"), Texts.of("report.master")));
         for (Comparison.Member m : f.references()) {
             pens.add(Ink.reference(m.number() - 1));
             names.add(m.number() + " " + m.name());

@@ -7,8 +7,8 @@ import oakmirror.album.AlbumLoudness.Way;
 import oakmirror.album.RecordStanding;
 import oakmirror.album.SongStanding;
 import oakmirror.media.session.MeasuredAlbum;
-import oakmirror.readings.Readings;
 import oakmirror.spectrum.Zone;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /**
@@ -23,10 +23,9 @@ record RecordFacts(String name, RecordStanding standing, List<Double> targets, S
 
     /** What the columns of the matrix are. */
     static RecordFacts of(MeasuredAlbum album) {
-        String way = (album.record().album().way() == Way.EACH
-                        ? Texts.of("report.eachSongIsBrought")
-                        : Texts.of("report.theRecordAsA"))
-                + Readings.level(album.wantedLufs()) + " LUFS";
+        String way = Texts.of(
+                album.record().album().way() == Way.EACH ? "report.eachSongIsBrought" : "report.theRecordAsA",
+                Numbers.level(album.wantedLufs()));
         return new RecordFacts(album.record().name(), album.standing(), album.targets(), way);
     }
 
@@ -46,15 +45,16 @@ record RecordFacts(String name, RecordStanding standing, List<Double> targets, S
         for (int i = 0; i < standing.songs().size(); i++) {
             SongStanding s = standing.songs().get(i);
             List<String> row = new ArrayList<>();
-            row.add((i + 1) + " " + s.name() + (s.isAnchor() ? " (anchor)" : ""));
-            row.add(Readings.level(s.integratedLufs()));
-            row.add(Readings.gain(targets.get(i) - s.integratedLufs()));
+            String name = (i + 1) + " " + s.name();
+            row.add(s.isAnchor() ? Texts.of("report.anchorName", name) : name);
+            row.add(Numbers.level(s.integratedLufs()));
+            row.add(Numbers.gain(targets.get(i) - s.integratedLufs()));
             for (Zone zone : Zone.values()) {
-                String db = Readings.gain(s.toAnchorDb()[zone.ordinal()]);
+                String db = Numbers.gain(s.toAnchorDb()[zone.ordinal()]);
                 row.add(s.apart().contains(zone) ? "[" + db + "]" : db);
             }
-            row.add(Readings.level(s.plrDb()));
-            row.add(Readings.level(s.sideToMidDb()));
+            row.add(Numbers.level(s.plrDb()));
+            row.add(Numbers.level(s.sideToMidDb()));
             rows.add(row);
         }
         return rows;
@@ -66,7 +66,10 @@ record RecordFacts(String name, RecordStanding standing, List<Double> targets, S
                 .filter(s -> !s.moves().isEmpty())
                 .map(s -> s.name() + ": "
                         + s.moves().stream()
-                                .map(m -> Readings.gainDb(m.treatedGainDb()) + " at " + Readings.about(m.centreHz()))
+                                .map(m -> Texts.of(
+                                        "report.moveAt",
+                                        Numbers.gainDb(m.treatedGainDb()),
+                                        Numbers.about(m.centreHz())))
                                 .collect(Collectors.joining(", ")))
                 .toList();
     }

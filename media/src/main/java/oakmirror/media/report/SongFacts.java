@@ -3,7 +3,6 @@ package oakmirror.media.report;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import oakmirror.audio.Progress;
@@ -15,13 +14,13 @@ import oakmirror.finish.MasterRender;
 import oakmirror.limiter.LimiterSettings;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.media.session.MeasuredSession;
-import oakmirror.readings.Readings;
 import oakmirror.session.NotedVersion;
 import oakmirror.session.Session;
 import oakmirror.session.Track;
 import oakmirror.spectrum.StereoSpectrum.Part;
 import oakmirror.spectrum.Zone;
 import oakmirror.stereo.Width;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 import oakmirror.zones.Shaped;
 
@@ -67,7 +66,7 @@ record SongFacts(
                 .map(f -> f.getFileName().toString())
                 .orElse("");
         return new SongFacts(
-                s.mix().map(Track::name).orElse("untitled"),
+                s.mix().map(Track::name).orElse(Texts.of("report.untitled")),
                 s.name() + "  ·  " + files,
                 s,
                 comparison,
@@ -99,8 +98,8 @@ record SongFacts(
     /** Figures of mix, master and references. */
     List<Row> figures() {
         List<Row> rows = new ArrayList<>();
-        rows.add(row("mix", mix));
-        rows.add(row("master", master.measurement()));
+        rows.add(row(Texts.of("report.mix"), mix));
+        rows.add(row(Texts.of("report.master"), master.measurement()));
         comparison.references().forEach(r -> rows.add(row(r.number() + " " + r.name(), r.whole())));
         return rows;
     }
@@ -109,35 +108,37 @@ record SongFacts(
         return new Row(
                 name,
                 List.of(
-                        Readings.level(m.heardLufs()),
-                        Readings.level(m.heard().peaks().truePeakDbtp()),
-                        Readings.level(m.heard().loudness().rangeLu()),
-                        Readings.level(m.heard().peakToLoudness()),
-                        Readings.level(m.heard().loudness().maxShortTermLufs()),
-                        Readings.level(Width.of(m.tone().spectrum(), 20, 20000).sideToMidDb())));
+                        Numbers.level(m.heardLufs()),
+                        Numbers.level(m.heard().peaks().truePeakDbtp()),
+                        Numbers.level(m.heard().loudness().rangeLu()),
+                        Numbers.level(m.heard().peakToLoudness()),
+                        Numbers.level(m.heard().loudness().maxShortTermLufs()),
+                        Numbers.level(Width.of(m.tone().spectrum(), 20, 20000).sideToMidDb())));
     }
 
     /** What was done, each move with its reason. */
     List<String> moves() {
         List<String> lines = new ArrayList<>();
         for (Part part : shaped.isAlike() ? List.of(Part.MID) : List.of(Part.MID, Part.SIDE)) {
-            String of = shaped.isAlike() ? "" : part == Part.MID ? "middle: " : "side: ";
+
             double strength = session.correction().strength();
             for (Move m : shaped.tone().of(part).correction().moves()) {
                 if (m.isTaken()) {
                     double db = m.kind().isFixed() ? m.treatedGainDb() : strength * m.treatedGainDb();
-                    lines.add(Texts.of(
-                            "report.forTheMixThere",
-                            of + Readings.gainDb(db),
+                    String line = Texts.of(
+                            m.gainDb() > 0 ? "report.asTheMixLacks" : "report.asTheMixHasTooMuch",
+                            Numbers.gainDb(db),
                             shape(m),
-                            m.gainDb() > 0 ? "lacks" : Texts.of("report.hasTooMuch"),
-                            Math.round(100 * m.trust())));
+                            Math.round(100 * m.trust()));
+                    lines.add(
+                            shaped.isAlike() ? line : Texts.of(part == Part.MID ? "report.mid" : "report.side", line));
                 }
             }
         }
         shaped.dynamics()
-                .forEach(b -> lines.add(
-                        Texts.of("report.dynamicsForItsCrest", b.zone().label(), b.slope() < 0 ? "eased" : "opened")));
+                .forEach(b -> lines.add(Texts.of(
+                        b.slope() < 0 ? "report.dynamicsEased" : "report.dynamicsOpened",
+                        b.zone().label())));
         if (!shaped.sides().isNone()) {
             lines.add(Texts.of("report.widthChangedByZone"));
         }
@@ -146,9 +147,9 @@ record SongFacts(
 
     private static String shape(Move m) {
         return switch (m.kind()) {
-            case LOW_END -> Texts.of("report.upTo", Readings.about(m.treatedHighHz()));
-            case HIGH_END -> Texts.of("report.fromUp", Readings.about(m.treatedLowHz()));
-            default -> "about " + Readings.about(m.centreHz());
+            case LOW_END -> Texts.of("report.upTo", Numbers.about(m.treatedHighHz()));
+            case HIGH_END -> Texts.of("report.fromUp", Numbers.about(m.treatedLowHz()));
+            default -> Texts.of("report.about", Numbers.about(m.centreHz()));
         };
     }
 
@@ -159,31 +160,30 @@ record SongFacts(
                 "report.strengthCautionPhase",
                 Math.round(100 * session.correction().strength()),
                 Math.round(100 * session.correction().caution()),
-                session.phase() == Phase.LINEAR ? "linear" : "minimum",
+                Texts.of(session.phase() == Phase.LINEAR ? "report.linear" : "report.minimum"),
                 shaped.isAlike() ? "" : Texts.of("report.middleAndSideApart")));
         String limiter = session.finish().limiter().map(SongFacts::words).orElse(Texts.of("report.noLimiter"));
         lines.add(Texts.of(
                 "report.targetLufsUnderDbtp",
-                Readings.level(session.finish().targetLufs()),
-                Readings.level(session.finish().ceilingDbtp()),
-                Readings.gainDb(master.plan().driveDb()),
+                Numbers.level(session.finish().targetLufs()),
+                Numbers.level(session.finish().ceilingDbtp()),
+                Numbers.gainDb(master.plan().driveDb()),
                 limiter));
         lines.add(Texts.of(
                 "report.peaksTakenDbAt",
-                Readings.level(master.taken().most()),
-                Readings.level(master.taken().average())));
+                Numbers.level(master.taken().most()),
+                Numbers.level(master.taken().average())));
         int inside = comparison.zonesInside().size();
         lines.add(Texts.of("report.mixInsideTheCorridor", inside, Zone.values().length));
         return lines;
     }
 
     private static String words(LimiterSettings l) {
-        return String.format(
-                Locale.ROOT,
-                Texts.of("report.limiterLinkDRelease"),
+        return Texts.of(
+                "report.limiterLinkRelease",
                 Math.round(100 * l.link()),
-                l.release(),
-                l.clipDb() > 0 ? Texts.of("report.softClipDb", Readings.level(l.clipDb())) : "");
+                Numbers.level(l.release()),
+                l.clipDb() > 0 ? Texts.of("report.softClipDb", Numbers.level(l.clipDb())) : "");
     }
 
     /** Versions in a line each. */
@@ -192,8 +192,8 @@ record SongFacts(
                 .map(v -> Texts.of(
                         "report.lufsPlr",
                         v.name(),
-                        Readings.level(v.version().figures().integratedLufs()),
-                        Readings.level(v.version().figures().plrDb()),
+                        Numbers.level(v.version().figures().integratedLufs()),
+                        Numbers.level(v.version().figures().plrDb()),
                         v.note().rating() > 0
                                 ? Texts.of("report.ratedOf5", v.note().rating())
                                 : "",

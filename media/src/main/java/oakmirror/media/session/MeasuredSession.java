@@ -26,7 +26,7 @@ import oakmirror.session.Stem;
 import oakmirror.session.StemSet;
 import oakmirror.session.Track;
 import oakmirror.session.TrackId;
-import oakmirror.stems.Resum;
+import oakmirror.stems.Remix;
 import oakmirror.stems.StemPowers;
 import oakmirror.text.Texts;
 import oakmirror.zones.Shaped;
@@ -141,7 +141,7 @@ public record MeasuredSession(
                 .map(s -> s.isMix() ? s.withTone(s.tone().changed(change)) : s)
                 .toList();
         List<Double> gainsDb = set.all().stream().map(Stem::gainDb).toList();
-        Resum sum = new Resum(audio, found.stems(), gainsDb);
+        Remix sum = new Remix(audio, found.stems(), gainsDb);
         return new MeasuredSession(session, mix, sum, found.key().ofSum(gainsDb), tried, Optional.empty());
     }
 

@@ -22,8 +22,8 @@ import oakmirror.media.TrackImporter;
 import oakmirror.media.cache.AudioCache;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.profile.About;
+import oakmirror.profile.Descriptor;
 import oakmirror.profile.Profile;
-import oakmirror.profile.Sketch;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -72,8 +72,8 @@ class LibraryTest {
             assertThat(profile.about()).isEqualTo(STARTER.get(3).about());
             assertThat(entry.lufs()).isEqualTo(profile.figures().lufs());
             assertThat(entry.plrDb()).isCloseTo(profile.figures().peakToLoudness(), within(1e-9));
-            Sketch sketch = library.sketches(List.of(entry)).get(0);
-            assertThat(sketch).isEqualTo(Sketch.of(profile.figures()));
+            Descriptor sketch = library.sketches(List.of(entry)).get(0);
+            assertThat(sketch).isEqualTo(Descriptor.of(profile.figures()));
         }
     }
 
@@ -118,11 +118,11 @@ class LibraryTest {
         try (Library library = Library.open(folder)) {
             List<Entry> one = library.add(List.of(STARTER.get(0)));
             assertThat(library.sketches(one))
-                    .containsExactly(Sketch.of(STARTER.get(0).figures()));
+                    .containsExactly(Descriptor.of(STARTER.get(0).figures()));
             library.remove(List.of(one.get(0).id()));
             List<Entry> other = library.add(List.of(STARTER.get(1))); // in the same row
             assertThat(library.sketches(other))
-                    .containsExactly(Sketch.of(STARTER.get(1).figures()));
+                    .containsExactly(Descriptor.of(STARTER.get(1).figures()));
         }
     }
 
@@ -330,10 +330,10 @@ class LibraryTest {
     void whatIsThereTwiceIsFoundWhateverItIsCalled() throws Exception {
         try (Library library = filled()) {
             List<Entry> all = library.entries();
-            assertThat(Twice.among(all, library.sketches(all))).isEmpty();
+            assertThat(Duplicates.among(all, library.sketches(all))).isEmpty();
             library.add(List.of(STARTER.get(4).withId("again").with(About.of("Another name", "x"))));
             all = library.entries();
-            Set<String> twice = Twice.among(all, library.sketches(all));
+            Set<String> twice = Duplicates.among(all, library.sketches(all));
             assertThat(titles(library, twice)).containsExactly("Another name", "Kettle and Oar");
         }
     }
@@ -356,7 +356,7 @@ class LibraryTest {
                     ProfileMaker.of(other, "", importer, Progress.NONE)));
             List<Entry> all = library.entries();
             assertThat(all.get(0).content()).isNotEqualTo(all.get(1).content());
-            assertThat(Twice.among(all, library.sketches(all))).hasSize(2);
+            assertThat(Duplicates.among(all, library.sketches(all))).hasSize(2);
         }
     }
 

@@ -24,7 +24,7 @@ import oakmirror.media.cache.AudioCache;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.session.MeasuredSession;
 import oakmirror.profile.About;
-import oakmirror.profile.Figures;
+import oakmirror.profile.Measurements;
 import oakmirror.profile.Profile;
 import oakmirror.profile.ProfileFile;
 import oakmirror.session.Derived;
@@ -73,7 +73,7 @@ class ProfilesOfSongsTest {
     }
 
     private static Profile profile(ImportedTrack t, boolean passage) throws Exception {
-        Figures figures = importer.figures(t, passage ? Optional.of(PASSAGE) : Optional.empty(), Progress.NONE);
+        Measurements figures = importer.figures(t, passage ? Optional.of(PASSAGE) : Optional.empty(), Progress.NONE);
         Profile made = Profile.of(About.of(t.name(), "the demo"), figures);
         return ProfileFile.profile(ProfileFile.bytes(made));
     }
@@ -149,7 +149,7 @@ class ProfilesOfSongsTest {
         for (ImportedTrack t : references) {
             assertThat(ProfileFile.bytes(profile(t, false)).length).isBetween(10_000, 40_000);
         }
-        Figures lossy = profile(references.get(2), false).figures();
+        Measurements lossy = profile(references.get(2), false).figures();
         assertThat(lossy.edgeHz().orElseThrow()).isBetween(14_500.0, 16_500.0);
         assertThat(profile(references.get(0), true).figures().isPassage()).isTrue();
         assertThat(profile(references.get(0), true).figures().seconds()).isCloseTo(32, within(0.01));

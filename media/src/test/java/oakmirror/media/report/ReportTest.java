@@ -15,7 +15,6 @@ import oakmirror.media.TestFiles;
 import oakmirror.media.TrackImporter;
 import oakmirror.media.cache.AudioCache;
 import oakmirror.media.file.AudioFileException;
-import oakmirror.readings.Readings;
 import oakmirror.session.Album;
 import oakmirror.session.AlbumSong;
 import oakmirror.session.Fact;
@@ -25,6 +24,7 @@ import oakmirror.session.SessionLog;
 import oakmirror.session.Track;
 import oakmirror.session.Version;
 import oakmirror.session.VersionNote;
+import oakmirror.text.Numbers;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.rendering.PDFRenderer;
@@ -116,17 +116,17 @@ class ReportTest {
         SongFacts facts = report.songs().get(0);
 
         assertThat(cells(rows.get(1)))
-                .startsWith("mix", Readings.level(facts.mix().heardLufs()));
+                .startsWith("mix", Numbers.level(facts.mix().heardLufs()));
         assertThat(cells(rows.get(2)))
                 .startsWith(
                         "master",
-                        Readings.level(facts.master().integratedLufs()),
-                        Readings.level(facts.master().truePeakDbtp()));
+                        Numbers.level(facts.master().integratedLufs()),
+                        Numbers.level(facts.master().truePeakDbtp()));
         assertThat(facts.master().integratedLufs())
                 .isCloseTo(facts.session().finish().targetLufs(), org.assertj.core.api.Assertions.within(0.05));
         assertThat(cells(rows.get(3)).get(0)).isEqualTo("1 Harbour Lights");
         assertThat(cells(rows.get(3)).get(1))
-                .isEqualTo(Readings.level(facts.references().get(0).whole().heardLufs()));
+                .isEqualTo(Numbers.level(facts.references().get(0).whole().heardLufs()));
     }
 
     private static List<String> cells(Element row) {
@@ -146,7 +146,7 @@ class ReportTest {
                     .contains("ebb <tide> & co.wav")
                     .contains("1 Harbour Lights")
                     .contains("loud: −9.3 LUFS")
-                    .contains(Readings.level(report.songs().get(0).mix().heardLufs()))
+                    .contains(Numbers.level(report.songs().get(0).mix().heardLufs()))
                     .doesNotContain(folder.toString());
             var picture = new PDFRenderer(pdf).renderImageWithDPI(0, 40);
             long dark = 0;

@@ -29,7 +29,7 @@ import oakmirror.session.SessionDocument;
 import oakmirror.session.SessionFile;
 import oakmirror.session.SessionLog;
 import oakmirror.session.Track;
-import oakmirror.stems.Resum;
+import oakmirror.stems.Remix;
 import oakmirror.zones.Shaped;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -118,8 +118,8 @@ class MeasuredSessionTest {
         importer = new TrackImporter(new AudioCache(TestFiles.sharedCache(), Long.MAX_VALUE), parts);
         MeasuredSession plain = read(demo.withReferences(List.of()));
         MeasuredSession summed = read(tried.withReferences(List.of()));
-        assertThat(plain.audio()).isNotInstanceOf(Resum.class);
-        assertThat(summed.audio()).isInstanceOf(Resum.class);
+        assertThat(plain.audio()).isNotInstanceOf(Remix.class);
+        assertThat(summed.audio()).isInstanceOf(Remix.class);
         assertThat(summed.key()).isNotEqualTo(plain.key());
         assertThat(summed.subjects().get(0).tone().spectrum())
                 .as("its tone is that of the mix with less fiddle")

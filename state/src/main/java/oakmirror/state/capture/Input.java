@@ -12,7 +12,7 @@ import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleDoubleProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import oakmirror.audio.Clip;
-import oakmirror.audio.Rolling;
+import oakmirror.audio.RingBuffer;
 import oakmirror.audio.StereoSource;
 import oakmirror.loudness.LiveMeter;
 import oakmirror.media.device.AudioInput;
@@ -48,7 +48,7 @@ public final class Input {
     private Optional<Running> running = Optional.empty();
 
     /** An input that is open. */
-    private record Running(AudioInput input, Rolling rolling, LiveMeter meter) {}
+    private record Running(AudioInput input, RingBuffer rolling, LiveMeter meter) {}
 
     /** The input of a workspace; nothing is listened to yet. */
     public Input(Workspace workspace, Settings settings) {
@@ -146,7 +146,7 @@ public final class Input {
     /** Listens to an input that has been opened. */
     public void begin(AudioInput input) {
         stop();
-        Rolling rolling = new Rolling(input.sampleRate(), ROLLING_SECONDS);
+        RingBuffer rolling = new RingBuffer(input.sampleRate(), ROLLING_SECONDS);
         LiveMeter meter = new LiveMeter(input.sampleRate());
         running = Optional.of(new Running(input, rolling, meter));
         takes.listen(input.sampleRate());

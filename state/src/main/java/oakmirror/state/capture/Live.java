@@ -7,18 +7,18 @@ import javafx.beans.property.ReadOnlyStringWrapper;
 import javafx.beans.property.SimpleBooleanProperty;
 import oakmirror.audio.AudioStream;
 import oakmirror.audio.Progress;
-import oakmirror.audio.Rolling;
+import oakmirror.audio.RingBuffer;
 import oakmirror.measure.Provenance.Origin;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
 import oakmirror.measure.TrackMeasurer.Extent;
 import oakmirror.media.ImportedTrack;
-import oakmirror.readings.Readings;
 import oakmirror.session.Source;
 import oakmirror.session.Track;
 import oakmirror.state.task.Kind;
 import oakmirror.state.task.Latest;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /**
@@ -34,7 +34,7 @@ public final class Live {
     private final Latest<Measured> measurer;
     private final BooleanProperty on = new SimpleBooleanProperty();
     private final ReadOnlyStringWrapper words = new ReadOnlyStringWrapper("");
-    private Optional<Rolling> rolling = Optional.empty();
+    private Optional<RingBuffer> rolling = Optional.empty();
     private double windowSeconds = 10;
     private long next;
     private int number;
@@ -75,7 +75,7 @@ public final class Live {
         return windowSeconds;
     }
 
-    void listen(Rolling from) {
+    void listen(RingBuffer from) {
         rolling = Optional.of(from);
     }
 
@@ -84,7 +84,8 @@ public final class Live {
         words.set(Texts.of("capture.waitingForSound"));
         if (workspace.session().mix().isEmpty()) {
             workspace.change(
-                    Texts.of("capture.mixLive"), s -> s.withMix(Optional.of(Track.of(new Source.Live(), "live mix"))));
+                    Texts.of("capture.mixLive"),
+                    s -> s.withMix(Optional.of(Track.of(new Source.Live(), Texts.of("sessions.liveMix")))));
         }
     }
 
@@ -133,7 +134,7 @@ public final class Live {
             return;
         }
         workspace.tracks().showLive(Optional.of(ImportedTrack.live(measured.measurement())));
-        words.set(Texts.of("capture.sBehind", Readings.level(latencySeconds + measured.tookSeconds())));
+        words.set(Texts.of("capture.sBehind", Numbers.level(latencySeconds + measured.tookSeconds())));
     }
 
     void stop() {

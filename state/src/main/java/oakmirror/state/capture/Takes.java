@@ -13,13 +13,13 @@ import javafx.beans.property.ReadOnlyBooleanWrapper;
 import javafx.beans.property.ReadOnlyStringProperty;
 import javafx.beans.property.ReadOnlyStringWrapper;
 import oakmirror.profile.About;
-import oakmirror.profile.Figures;
 import oakmirror.profile.Gate;
+import oakmirror.profile.Measurements;
 import oakmirror.profile.Profile;
 import oakmirror.profile.Take;
-import oakmirror.readings.Readings;
 import oakmirror.state.task.Kind;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /**
@@ -131,8 +131,8 @@ public final class Takes {
 
     private static String words(Take take) {
         double error = take.errorDb();
-        return Readings.time(take.seconds()) + " loud"
-                + (Double.isNaN(error) ? "" : Texts.of("capture.toneDb", Readings.level(error)))
+        return Texts.of("capture.loud", Numbers.time(take.seconds()))
+                + (Double.isNaN(error) ? "" : Texts.of("capture.toneDb", Numbers.level(error)))
                 + (take.isEnough() ? "" : Texts.of("capture.tooShortYet"));
     }
 
@@ -161,22 +161,21 @@ public final class Takes {
             return;
         }
         int number = ++songs;
-        String when = java.time.LocalDateTime.now()
-                .format(java.time.format.DateTimeFormatter.ofPattern("d MMM yyyy HH:mm", java.util.Locale.ENGLISH));
+        String when = Texts.moment(java.time.LocalDateTime.now());
         workspace
                 .programTasks()
                 .task(Kind.DISK, Texts.of("capture.measuringWhatWasTaken"))
                 .run(progress -> take.figures(), figures -> figures.ifPresent(f -> told(f, number, when)));
     }
 
-    private void told(Figures figures, int number, String when) {
+    private void told(Measurements figures, int number, String when) {
         double error = oakmirror.profile.ToneSpread.errorDb(figures.toneSpreadDb(), figures.seconds());
         About about = new About(
                 Texts.of("capture.takeOf", when, number > 1 ? ", " + number : ""),
                 "",
                 "",
-                List.of("take"),
-                Double.isNaN(error) ? "" : Texts.of("capture.toneToDbThe", Readings.level(error)),
+                List.of(Texts.of("capture.take")),
+                Double.isNaN(error) ? "" : Texts.of("capture.toneToDbThe", Numbers.level(error)),
                 0,
                 0,
                 Texts.of("capture.takenFromWhatPlayed"));

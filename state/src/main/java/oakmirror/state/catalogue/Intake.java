@@ -23,12 +23,12 @@ import oakmirror.text.Texts;
 /** What comes into the library and goes out of it: tracks of the session, folders of music, files of profiles. */
 public final class Intake {
 
-    private final Shelf shelf;
+    private final LibraryModel shelf;
     private final Workspace workspace;
     private final Tasks tasks;
 
     /** The intake of a shelf. */
-    public Intake(Shelf shelf, Workspace workspace) {
+    public Intake(LibraryModel shelf, Workspace workspace) {
         this.shelf = shelf;
         this.workspace = workspace;
         tasks = workspace.programTasks();

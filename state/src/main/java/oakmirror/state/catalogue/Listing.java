@@ -5,14 +5,14 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import oakmirror.media.library.Duplicates;
 import oakmirror.media.library.Entry;
 import oakmirror.media.library.Library;
 import oakmirror.media.library.LibraryException;
-import oakmirror.media.library.Twice;
 import oakmirror.media.library.Wanted;
-import oakmirror.profile.Likeness;
-import oakmirror.profile.Likeness.Near;
-import oakmirror.profile.Sketch;
+import oakmirror.profile.Descriptor;
+import oakmirror.profile.Similarity;
+import oakmirror.profile.Similarity.Near;
 
 /**
  * What of the library is listed: by words and figures, from one folder or all, sorted.
@@ -22,7 +22,7 @@ import oakmirror.profile.Sketch;
  * @param order how they are sorted
  * @param mix what they are held against where they are sorted by likeness
  */
-record Listing(String typed, String folder, Order order, Optional<Sketch> mix) {
+record Listing(String typed, String folder, Order order, Optional<Descriptor> mix) {
 
     /**
      * What was listed.
@@ -43,7 +43,7 @@ record Listing(String typed, String folder, Order order, Optional<Sketch> mix) {
                 .filter(wanted::holds)
                 .toList();
         if (order == Order.TWICE) {
-            Set<String> twice = Twice.among(kept, library.sketches(kept));
+            Set<String> twice = Duplicates.among(kept, library.sketches(kept));
             kept = kept.stream().filter(e -> twice.contains(e.id())).toList();
         }
         List<String> folders = all.stream()
@@ -64,9 +64,9 @@ record Listing(String typed, String folder, Order order, Optional<Sketch> mix) {
     private List<Shown> sorted(Library library, List<Entry> kept) throws LibraryException {
         List<Shown> shown = new ArrayList<>(kept.size());
         if (order.likeness().isPresent() && mix.isPresent()) {
-            List<Sketch> sketches = library.sketches(kept);
+            List<Descriptor> sketches = library.sketches(kept);
             for (Near near :
-                    Likeness.nearest(mix.get(), sketches, order.likeness().get(), NEAREST)) {
+                    Similarity.nearest(mix.get(), sketches, order.likeness().get(), NEAREST)) {
                 shown.add(new Shown(
                         kept.get(near.index()),
                         sketches.get(near.index()),
@@ -77,7 +77,7 @@ record Listing(String typed, String folder, Order order, Optional<Sketch> mix) {
             return shown;
         }
         List<Entry> inOrder = kept.stream().sorted(order.comparator()).toList();
-        List<Sketch> sketches = library.sketches(inOrder);
+        List<Descriptor> sketches = library.sketches(inOrder);
         for (int i = 0; i < inOrder.size(); i++) {
             shown.add(new Shown(inOrder.get(i), sketches.get(i), Double.NaN, Double.NaN, Double.NaN));
         }

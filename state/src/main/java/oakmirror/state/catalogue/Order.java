@@ -3,7 +3,7 @@ package oakmirror.state.catalogue;
 import java.util.Comparator;
 import java.util.Optional;
 import oakmirror.media.library.Entry;
-import oakmirror.profile.Likeness.By;
+import oakmirror.profile.Similarity.By;
 import oakmirror.text.Texts;
 
 /** How entries are sorted. */

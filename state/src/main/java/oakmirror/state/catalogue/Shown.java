@@ -1,7 +1,7 @@
 package oakmirror.state.catalogue;
 
 import oakmirror.media.library.Entry;
-import oakmirror.profile.Sketch;
+import oakmirror.profile.Descriptor;
 
 /**
  * An entry as it is listed.
@@ -12,4 +12,4 @@ import oakmirror.profile.Sketch;
  * @param gapDb the gap between its tone and the mix’s, dB RMS; NaN where they are not held against each other
  * @param supportedDb what of its gap is supported, dB RMS; NaN where that was not weighed
  */
-public record Shown(Entry entry, Sketch sketch, double distance, double gapDb, double supportedDb) {}
+public record Shown(Entry entry, Descriptor sketch, double distance, double gapDb, double supportedDb) {}

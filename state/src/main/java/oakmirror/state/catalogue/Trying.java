@@ -5,7 +5,7 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import oakmirror.compare.Subject;
 import oakmirror.media.library.Entry;
-import oakmirror.profile.Figures;
+import oakmirror.profile.Measurements;
 import oakmirror.profile.Profile;
 import oakmirror.state.task.Kind;
 import oakmirror.state.task.Latest;
@@ -18,14 +18,14 @@ import oakmirror.text.Texts;
  */
 public final class Trying {
 
-    private final Shelf shelf;
+    private final LibraryModel shelf;
     private final Workspace workspace;
     private final Latest<Optional<Profile>> reader;
     private final ReadOnlyObjectWrapper<Optional<Profile>> tried = new ReadOnlyObjectWrapper<>(Optional.empty());
     private boolean stepping;
 
     /** Nothing is tried. */
-    public Trying(Shelf shelf, Workspace workspace) {
+    public Trying(LibraryModel shelf, Workspace workspace) {
         this.shelf = shelf;
         this.workspace = workspace;
         reader = workspace.programTasks().latest(Kind.QUICK, Texts.of("catalogue.readingAProfile"));
@@ -51,7 +51,7 @@ public final class Trying {
 
     /** A profile as a reference of its own. */
     static Subject subject(Profile profile) {
-        Figures f = profile.figures();
+        Measurements f = profile.figures();
         return new Subject(1, profile.name(), f.compared(), f.wholeFile(), f.bpm());
     }
 

@@ -13,7 +13,7 @@ import oakmirror.session.Session;
 import oakmirror.session.Source;
 import oakmirror.session.Source.Folded;
 import oakmirror.session.Track;
-import oakmirror.state.catalogue.Shelf.Question;
+import oakmirror.state.catalogue.LibraryModel.Question;
 import oakmirror.state.workspace.Workspace;
 import oakmirror.text.Texts;
 
@@ -23,11 +23,11 @@ import oakmirror.text.Texts;
  */
 public final class Using {
 
-    private final Shelf shelf;
+    private final LibraryModel shelf;
     private final Workspace workspace;
 
     /** Follows a library for the session that is open. */
-    public Using(Shelf shelf, Workspace workspace) {
+    public Using(LibraryModel shelf, Workspace workspace) {
         this.shelf = shelf;
         this.workspace = workspace;
         shelf.onChange(this::follow);

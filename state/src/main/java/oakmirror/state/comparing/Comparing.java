@@ -17,7 +17,6 @@ import oakmirror.findings.Finding;
 import oakmirror.findings.Findings;
 import oakmirror.findings.Thresholds;
 import oakmirror.findings.WorthAListen;
-import oakmirror.readings.Readings;
 import oakmirror.session.ComparisonSettings;
 import oakmirror.session.ComparisonSettings.Scope;
 import oakmirror.session.Passage;
@@ -30,6 +29,7 @@ import oakmirror.state.task.Latest;
 import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** What Compare shows: mix and references side by side, and the findings. Lives on the window's thread; long work is done elsewhere. */
@@ -237,8 +237,8 @@ public final class Comparing {
         return Texts.of(
                 "comparing.ofTheMixsPassage",
                 name,
-                Readings.time(range.startSeconds()),
-                Readings.time(range.endSeconds()));
+                Numbers.time(range.startSeconds()),
+                Numbers.time(range.endSeconds()));
     }
 
     private static String what(List<TrackSlot> all, Scope scope) {

@@ -273,8 +273,8 @@ public final class PlacesToHear {
             Heard heard = heard(f);
             String name = PlaceWords.trial(f.place(), f.gainDb());
             blind.startAbx(
-                    Blind.Item.shaped(heard.onCorrection(), "without " + name, heard.without()),
-                    Blind.Item.shaped(true, "with " + name, heard.with()),
+                    Blind.Item.shaped(heard.onCorrection(), Texts.of("comparing.without", name), heard.without()),
+                    Blind.Item.shaped(true, Texts.of("comparing.with", name), heard.with()),
                     TRIALS);
         });
     }

@@ -16,7 +16,7 @@ import javafx.beans.property.SimpleObjectProperty;
 import javafx.collections.ListChangeListener;
 import oakmirror.audio.TimeRange;
 import oakmirror.dsp.Chain;
-import oakmirror.level.LevelMatch;
+import oakmirror.levelmatch.LevelMatch;
 import oakmirror.loudness.LiveMeter;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;

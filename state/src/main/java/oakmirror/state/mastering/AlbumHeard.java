@@ -3,8 +3,8 @@ package oakmirror.state.mastering;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import oakmirror.audio.Excerpt;
 import oakmirror.audio.Sequence;
+import oakmirror.audio.Slice;
 import oakmirror.audio.StereoSource;
 import oakmirror.audio.TimeRange;
 import oakmirror.media.ImportedTrack;
@@ -81,13 +81,13 @@ public final class AlbumHeard {
                 StereoSource second = at(songs.get(i + 1), rate);
                 Sequence join = Sequence.of(
                         List.of(
-                                Excerpt.of(
+                                Slice.of(
                                         first,
                                         new TimeRange(Math.max(0, first.seconds() - JOIN_SECONDS), first.seconds())),
-                                Excerpt.of(second, new TimeRange(0, Math.min(second.seconds(), JOIN_SECONDS)))),
+                                Slice.of(second, new TimeRange(0, Math.min(second.seconds(), JOIN_SECONDS)))),
                         List.of(gains.get(i), gains.get(i + 1)),
                         gap);
-                joins.add(new Heard((i + 1) + " into " + (i + 2), join, down));
+                joins.add(new Heard(Texts.of("mastering.into", i + 1, i + 2), join, down));
             }
             return new Audition(joins, 0);
         });
@@ -105,7 +105,7 @@ public final class AlbumHeard {
         TimeRange range = track.fullest()
                 .ofSeconds(PASSAGE_SECONDS)
                 .orElse(new TimeRange(0, Math.min(track.seconds(), PASSAGE_SECONDS)));
-        return Excerpt.of(at(track, rate), range);
+        return Slice.of(at(track, rate), range);
     }
 
     private StereoSource at(ImportedTrack track, int rate) throws java.io.IOException {

@@ -17,7 +17,7 @@ import javafx.beans.property.ReadOnlyStringProperty;
 import javafx.beans.property.ReadOnlyStringWrapper;
 import oakmirror.album.RecordStanding;
 import oakmirror.audio.Progress;
-import oakmirror.files.WholeFile;
+import oakmirror.files.AtomicFile;
 import oakmirror.media.delivery.AlbumOrders;
 import oakmirror.media.delivery.CheckSums;
 import oakmirror.media.delivery.Orders;
@@ -201,7 +201,7 @@ public final class AlbumSongs {
                 .task(Kind.DISK, Texts.of("mastering.writingTheSongsSession"))
                 .run(
                         progress -> {
-                            return WholeFile.writeNew(file, SessionFile.bytes(document, file));
+                            return AtomicFile.writeNew(file, SessionFile.bytes(document, file));
                         },
                         written -> {
                             change(
@@ -237,7 +237,9 @@ public final class AlbumSongs {
                                 .findFirst()
                                 .orElse("")),
                         failed -> over.accept(
-                                failed.isCancelled() && !failed.isAbandoned() ? "Cancelled." : failed.sentence()));
+                                failed.isCancelled() && !failed.isAbandoned()
+                                        ? Texts.of("mastering.cancelled")
+                                        : failed.sentence()));
     }
 
     private static void addSums(Path folder, Map<String, String> sums) throws AudioFileException {

@@ -5,7 +5,6 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.BiConsumer;
@@ -21,12 +20,12 @@ import oakmirror.media.file.ImpulseResponseFile;
 import oakmirror.media.file.OutputNames;
 import oakmirror.media.file.TableFiles;
 import oakmirror.media.session.MeasuredSession;
-import oakmirror.readings.Readings;
 import oakmirror.session.Session;
 import oakmirror.spectrum.StereoSpectrum.Part;
 import oakmirror.state.task.Kind;
 import oakmirror.state.task.Task;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 import oakmirror.zones.Shaped;
 import oakmirror.zones.ShapedText;
@@ -111,7 +110,7 @@ public final class CorrectionFiles {
         Phase phase = asked.phase();
         String title = Texts.of(
                 "mastering.correctionOf",
-                workspace.session().mix().map(m -> "“" + m.name() + "”").orElse("nothing"));
+                workspace.session().mix().map(m -> "“" + m.name() + "”").orElse(Texts.of("mastering.nothing")));
         Task task = workspace
                 .sessionTasks()
                 .task(Kind.RENDER, Texts.of("mastering.writingTheCorrection"))
@@ -166,9 +165,9 @@ public final class CorrectionFiles {
             case JSON ->
                 files.add(TableFiles.writeBandsJson(free(named, " bands.json"), bands(shaped, "stereo"), madeUp));
             case LIST -> {
-                ShapedText list = ShapedText.of(shaped, title, madeUp);
+                ShapedText list = Texts.forFile(() -> ShapedText.of(shaped, title, madeUp));
                 files.add(TableFiles.writeText(free(named, " bands.txt"), list.text()));
-                said = String.format(Locale.ROOT, Texts.of("mastering.roundedAtMost2f"), list.errorDb());
+                said = Texts.of("mastering.rounded", Numbers.fixed(list.errorDb(), 2));
             }
             case RESPONSE -> {
                 List<ImpulseResponse> pair = responses(shaped.filter(phase), wanted.sampleRate());
@@ -179,16 +178,16 @@ public final class CorrectionFiles {
                                 ? ImpulseResponseFile.writePair(file, pair.get(0), pair.get(1))
                                 : ImpulseResponseFile.write(
                                         file, pair.get(0), wanted.channels() == Channels.MONO ? 1 : 2));
-                said = String.format(
-                        Locale.ROOT,
-                        Texts.of("mastering.sSPhaseS"),
-                        asPair ? Texts.of("mastering.middleThenSide") : "",
-                        phase == Phase.LINEAR ? "linear" : "minimum",
-                        Readings.rate(wanted.sampleRate()),
-                        pair.get(0).seconds(),
-                        Math.max(pair.get(0).errorDb(), pair.get(1).errorDb()),
-                        Readings.gainDb(madeUp),
-                        shaped.dynamics().isEmpty() ? "" : Texts.of("mastering.withoutWhatIsDone"));
+                String form = Texts.of(
+                        "mastering.response",
+                        Texts.of(phase == Phase.LINEAR ? "mastering.linearPhase" : "mastering.minimumPhase"),
+                        Numbers.rate(wanted.sampleRate()),
+                        Numbers.fixed(pair.get(0).seconds(), 2),
+                        Numbers.fixed(
+                                Math.max(pair.get(0).errorDb(), pair.get(1).errorDb()), 2),
+                        Numbers.gainDb(madeUp));
+                said = (asPair ? Texts.of("mastering.middleThenSide", form) : form)
+                        + (shaped.dynamics().isEmpty() ? "" : Texts.of("mastering.withoutWhatIsDone"));
             }
         }
         return new Written(List.copyOf(files), said);
@@ -222,7 +221,7 @@ public final class CorrectionFiles {
         try {
             return ImpulseResponse.pair(tone, sampleRate);
         } catch (IllegalArgumentException e) {
-            throw new AudioFileException(Texts.of("mastering.aResponseOfCannot", Readings.rate(sampleRate)), e);
+            throw new AudioFileException(Texts.of("mastering.aResponseOfCannot", Numbers.rate(sampleRate)), e);
         }
     }
 

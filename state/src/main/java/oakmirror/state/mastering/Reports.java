@@ -52,7 +52,7 @@ public final class Reports {
                             workspace.note(new Fact.MasterSent(new Sent(
                                     now,
                                     file,
-                                    "report",
+                                    Texts.of("mastering.report"),
                                     List.of(Texts.of("mastering.ofTheSessionAs")),
                                     List.of(),
                                     "")));

@@ -66,7 +66,7 @@ public final class Sending {
     /** The master as it stands, to a file of this name or, where there is one, of the next free one. */
     public void master(Path file, BiConsumer<Optional<Delivered>, String> then) {
         send(
-                "Rendering " + file.getFileName(),
+                Texts.of("mastering.rendering", file.getFileName()),
                 settings -> List.of(
                         new Wanted("", settings, Wanted.now("", settings).made(), Optional.of(file))),
                 file.getParent(),
@@ -102,7 +102,9 @@ public final class Sending {
                 .sessionTasks()
                 .shown(Kind.RENDER, title)
                 .otherwise(failure -> failed.accept(
-                        failure.isCancelled() && !failure.isAbandoned() ? "Cancelled." : failure.sentence()));
+                        failure.isCancelled() && !failure.isAbandoned()
+                                ? Texts.of("mastering.cancelled")
+                                : failure.sentence()));
         workspace.derivation().whenSettled(() -> {
             Optional<MeasuredSession> measured = workspace.derivation().measured();
             if (task.isEnded()) {

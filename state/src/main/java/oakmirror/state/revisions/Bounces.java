@@ -13,7 +13,7 @@ import javafx.beans.property.SimpleBooleanProperty;
 import oakmirror.bounces.Alignment;
 import oakmirror.bounces.Alignment.Carried;
 import oakmirror.bounces.Bounce;
-import oakmirror.bounces.Standing;
+import oakmirror.bounces.BounceAssessment;
 import oakmirror.bounces.TakenUp;
 import oakmirror.compare.CorridorSettings;
 import oakmirror.compare.Subject;
@@ -21,7 +21,7 @@ import oakmirror.correction.Move;
 import oakmirror.measure.Provenance;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.media.ImportedTrack;
-import oakmirror.profile.Figures;
+import oakmirror.profile.Measurements;
 import oakmirror.session.Fact;
 import oakmirror.session.Passage;
 import oakmirror.session.Source;
@@ -31,6 +31,7 @@ import oakmirror.state.task.Latest;
 import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /**
@@ -64,7 +65,7 @@ public final class Bounces {
      * @param standing how it stands
      * @param isNow whether it is the mix
      */
-    public record Taken(Bounce bounce, Standing standing, boolean isNow) {}
+    public record Taken(Bounce bounce, BounceAssessment standing, boolean isNow) {}
 
     /** The bounces of what is open. */
     public Bounces(Workspace workspace, Settings settings) {
@@ -171,7 +172,7 @@ public final class Bounces {
         }
         taking = true;
         List<Move> moves = workspace.proposalProperty().get().correction().moves();
-        Optional<Figures> old = figures(slot.get());
+        Optional<Measurements> old = figures(slot.get());
         workspace
                 .sessionTasks()
                 .shown(Kind.IMPORT, Texts.of("revisions.taking", file.getFileName()))
@@ -229,14 +230,14 @@ public final class Bounces {
                 progress);
     }
 
-    private Optional<Figures> figures(TrackSlot slot) {
+    private Optional<Measurements> figures(TrackSlot slot) {
         Optional<TrackMeasurement> measured =
                 slot.measured(workspace.session().comparing().scope());
         return measured.filter(m -> Double.isFinite(m.heardLufs()))
-                .map(m -> Figures.of(m, slot.imported().orElseThrow().measurement(), slot.rhythm(), new float[0]));
+                .map(m -> Measurements.of(m, slot.imported().orElseThrow().measurement(), slot.rhythm(), new float[0]));
     }
 
-    private void put(Path file, ImportedTrack before, Optional<Figures> old, List<Move> moves, Next next) {
+    private void put(Path file, ImportedTrack before, Optional<Measurements> old, List<Move> moves, Next next) {
         Optional<TrackSlot> slot = workspace.tracks().mix();
         Optional<Path> now = slot.flatMap(s -> s.track().file());
         if (slot.isEmpty() || !now.equals(before.file())) {
@@ -285,11 +286,9 @@ public final class Bounces {
                 told.add(Texts.of("revisions.wasNotFoundIn", p.name()));
             } else if (carried.get().insertedSeconds() != 0) {
                 double seconds = carried.get().insertedSeconds();
-                told.add(String.format(
-                        java.util.Locale.ROOT,
-                        Texts.of("revisions.1fSWereS"),
-                        Math.abs(seconds),
-                        seconds > 0 ? Texts.of("revisions.putIn") : Texts.of("revisions.takenOut"),
+                told.add(Texts.of(
+                        seconds > 0 ? "revisions.secondsPutIn" : "revisions.secondsTakenOut",
+                        Numbers.level(Math.abs(seconds)),
                         p.name()));
             }
         }
@@ -297,11 +296,9 @@ public final class Bounces {
         if (!mix.passages().isEmpty() && Math.abs(shift) > 0.001) {
             told.add(
                     1,
-                    String.format(
-                            java.util.Locale.ROOT,
-                            Texts.of("revisions.itsSoundIs3f"),
-                            Math.abs(shift),
-                            shift > 0 ? "later" : "earlier"));
+                    Texts.of(
+                            shift > 0 ? "revisions.startsLater" : "revisions.startsEarlier",
+                            Numbers.fixed(Math.abs(shift), 3)));
         }
         return mix.withSource(new Source.File(file)).withPassages(passages, mix.chosen());
     }
@@ -316,7 +313,7 @@ public final class Bounces {
     }
 
     private void noteIfNew(
-            String name, String content, Path file, Figures figures, double shift, List<TakenUp> takenUp) {
+            String name, String content, Path file, Measurements figures, double shift, List<TakenUp> takenUp) {
         List<Bounce> known = workspace.logProperty().get().bounces();
         if (known.stream().anyMatch(b -> b.content().equals(content))) {
             return;
@@ -369,7 +366,7 @@ public final class Bounces {
                 progress -> bounces.stream()
                         .map(b -> new Taken(
                                 b,
-                                Standing.of(b.figures(), references, comparing.corridor()),
+                                BounceAssessment.of(b.figures(), references, comparing.corridor()),
                                 now.equals(Optional.of(b.content()))))
                         .toList(),
                 all::set);

@@ -2,8 +2,8 @@ package oakmirror.state.revisions;
 
 import java.util.Optional;
 import oakmirror.audio.Decibels;
-import oakmirror.audio.Excerpt;
 import oakmirror.audio.Progress;
+import oakmirror.audio.Slice;
 import oakmirror.audio.StereoSource;
 import oakmirror.bounces.Alignment;
 import oakmirror.bounces.Bounce;
@@ -99,8 +99,7 @@ public final class BouncesHeard {
                 mix.audio(),
                 progress.part(0.6, 1));
         double shift = alignment.main().map(Alignment.Piece::shiftSeconds).orElse(0.0);
-        StereoSource audio =
-                new Excerpt(read.audio().orElseThrow(), -Math.round(shift * now.sampleRate()), now.frames());
+        StereoSource audio = new Slice(read.audio().orElseThrow(), -Math.round(shift * now.sampleRate()), now.frames());
         return new Placed(audio, read.measurement().heardLufs());
     }
 

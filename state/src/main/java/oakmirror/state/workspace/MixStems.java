@@ -25,7 +25,7 @@ import oakmirror.state.task.Failure;
 import oakmirror.state.task.Kind;
 import oakmirror.state.task.Task;
 import oakmirror.state.task.Tasks;
-import oakmirror.stems.Resum;
+import oakmirror.stems.Remix;
 import oakmirror.stems.StemCheck;
 import oakmirror.stems.StemPowers;
 import oakmirror.text.Texts;
@@ -122,7 +122,7 @@ public final class MixStems {
         return measured.filter(m -> wanted().equals(Optional.of(m.of()))).map(Measured::powers);
     }
 
-    /** The same, or while another stretch of the mix is measured what was measured last. */
+    /** As {@link #powers()}; while another passage of the mix is being measured, those of the passage before. */
     public Optional<StemPowers> lastPowers() {
         return measured.filter(m -> current().equals(Optional.of(m.of().of()))).map(Measured::powers);
     }
@@ -167,7 +167,7 @@ public final class MixStems {
     }
 
     private Optional<StereoSource> resum() {
-        return current().map(i -> new Resum(i.mix(), i.stems(), gainsDb()));
+        return current().map(i -> new Remix(i.mix(), i.stems(), gainsDb()));
     }
 
     /** Whether nothing of them is on its way. */

@@ -27,7 +27,7 @@ public final class Passages {
     private static final double SHORTEST_SECONDS = 0.5;
     private static final double SLOWEST_TAP_BPM = 30;
     private static final double FASTEST_TAP_BPM = 300;
-    private static final String MARK_GESTURE = "mark a passage";
+    private static final String MARK_GESTURE = "mark-passage";
 
     private final Workspace workspace;
     private final IntegerProperty selected = new SimpleIntegerProperty(0);
@@ -64,14 +64,18 @@ public final class Passages {
     public void begin(int index, TimeRange range) {
         workspace.endGesture();
         int number = slots().get(index).track().passages().size() + 1;
-        Passage passage = new Passage("passage " + number, range);
-        workspace.change(MARK_GESTURE, MARK_GESTURE, s -> s.withTrack(index, t -> t.withPassage(passage)));
+        Passage passage = new Passage(Texts.of("workspace.passage", number), range);
+        workspace.change(
+                Texts.of("workspace.markAPassage"), MARK_GESTURE, s -> s.withTrack(index, t -> t.withPassage(passage)));
     }
 
     /** Gives the chosen passage another range, within one step of undo. */
     public void shape(int index, TimeRange range) {
         if (range.seconds() >= SHORTEST_SECONDS / 10) {
-            workspace.change(MARK_GESTURE, MARK_GESTURE, s -> s.withTrack(index, t -> t.withChosenRange(range)));
+            workspace.change(
+                    Texts.of("workspace.markAPassage"),
+                    MARK_GESTURE,
+                    s -> s.withTrack(index, t -> t.withChosenRange(range)));
         }
     }
 
@@ -132,7 +136,7 @@ public final class Passages {
         TimeRange range = new TimeRange(start, end);
         workspace.change(
                 Texts.of("workspace.moveAPassage"),
-                "move passage " + index,
+                "move-passage-" + index,
                 s -> s.withTrack(index, t -> t.withChosenRange(range)));
     }
 
@@ -169,7 +173,7 @@ public final class Passages {
                 return track.withChosen(i);
             }
         }
-        return track.withPassage(new Passage("fullest", range));
+        return track.withPassage(new Passage(Texts.of("workspace.fullest"), range));
     }
 
     private static Optional<TimeRange> fullest(TrackSlot slot, OptionalInt bars) {

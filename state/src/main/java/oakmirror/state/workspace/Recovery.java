@@ -14,10 +14,10 @@ import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
-import oakmirror.files.Leftovers;
+import oakmirror.files.AtomicFile;
 import oakmirror.files.PlainFile;
 import oakmirror.files.PrivateFolder;
-import oakmirror.files.WholeFile;
+import oakmirror.files.StaleFiles;
 import oakmirror.media.cache.FileState;
 import oakmirror.media.cache.UserFolders;
 import oakmirror.session.SessionDocument;
@@ -44,7 +44,7 @@ public final class Recovery {
 
     private final Workspace workspace;
     private final Path folder = UserFolders.state().resolve("recovery");
-    private final Path own = folder.resolve("open-" + Leftovers.processMark() + ".json");
+    private final Path own = folder.resolve("open-" + StaleFiles.processMark() + ".json");
     private final Background background;
     private boolean due;
     private boolean closed;
@@ -104,7 +104,7 @@ public final class Recovery {
         ObjectNode about = root.putObject(ABOUT);
         draft.file().ifPresent(f -> about.put("file", f.toString()));
         draft.state().ifPresent(s -> about.put("bytes", s.bytes()).put("changedMillis", s.changedMillis()));
-        WholeFile.write(own, JSON.writeValueAsBytes(root));
+        AtomicFile.write(own, JSON.writeValueAsBytes(root));
     }
 
     /** What windows have left that did not end as they should, the newest first. Reads files: not for the window's thread. */
@@ -116,7 +116,7 @@ public final class Recovery {
         try (DirectoryStream<Path> files = Files.newDirectoryStream(folder, "open-*.json")) {
             for (Path file : files) {
                 Matcher name = NAME.matcher(file.getFileName().toString());
-                if (name.matches() && !file.equals(own) && !Leftovers.belongsToAnother(name.group(1))) {
+                if (name.matches() && !file.equals(own) && !StaleFiles.belongsToAnother(name.group(1))) {
                     read(file).ifPresent(found::add);
                 }
             }
@@ -131,7 +131,7 @@ public final class Recovery {
     public void clearAway(Settings settings) {
         Stream<Path> own = Stream.of(UserFolders.cache().resolve("audio"), UserFolders.config(), folder);
         Stream<Path> used = WRITTEN_TO.stream().flatMap(f -> settings.folder(f).stream());
-        Stream.concat(own, used).forEach(Leftovers::sweep);
+        Stream.concat(own, used).forEach(StaleFiles::sweep);
     }
 
     private static Optional<Left> read(Path file) {

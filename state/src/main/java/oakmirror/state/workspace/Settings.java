@@ -11,8 +11,8 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import oakmirror.files.AtomicFile;
 import oakmirror.files.PrivateFolder;
-import oakmirror.files.WholeFile;
 import oakmirror.media.cache.UserFolders;
 import oakmirror.state.task.Background;
 import org.slf4j.Logger;
@@ -132,7 +132,7 @@ public final class Settings {
         }
         try {
             PrivateFolder.make(file.getParent());
-            WholeFile.write(file, content);
+            AtomicFile.write(file, content);
         } catch (IOException e) {
             LOG.warn("settings not kept", e);
         }

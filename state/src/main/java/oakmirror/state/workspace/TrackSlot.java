@@ -11,7 +11,7 @@ import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.property.StringProperty;
 import oakmirror.audio.StereoSource;
 import oakmirror.audio.TimeRange;
-import oakmirror.level.LevelFigures;
+import oakmirror.levelmatch.LevelFigures;
 import oakmirror.measure.Provenance.Origin;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.media.ImportedTrack;

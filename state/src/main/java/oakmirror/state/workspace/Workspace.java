@@ -45,7 +45,7 @@ public final class Workspace {
 
     private final ReadOnlyObjectWrapper<SessionLog> log = new ReadOnlyObjectWrapper<>(SessionLog.EMPTY);
     private final ReadOnlyObjectWrapper<Session> session = new ReadOnlyObjectWrapper<>(Session.EMPTY);
-    private final Keeping keeping;
+    private final Saving keeping;
     private final ReadOnlyIntegerWrapper openings = new ReadOnlyIntegerWrapper();
     private final BooleanProperty canUndo = new SimpleBooleanProperty();
     private final BooleanProperty canRedo = new SimpleBooleanProperty();
@@ -60,7 +60,7 @@ public final class Workspace {
         this.programTasks = new Tasks(background);
         this.sessionTasks = new Tasks(background);
         background.tellTo(message::set);
-        this.keeping = new Keeping(programTasks, this::document, message::set);
+        this.keeping = new Saving(programTasks, this::document, message::set);
         this.opener = programTasks.latest(Kind.DISK, Texts.of("workspace.openingTheSession"));
         this.tracks = new Tracks(sessionTasks, this::derive, message::set);
         this.stems = new MixStems(sessionTasks, tracks.importer(), tracks::mix, this::derive);
@@ -241,7 +241,10 @@ public final class Workspace {
 
     /** Puts another file in a track's place, keeping all that was said about it. */
     public void relocate(int index, Path path) {
-        changeTrack(index, "find " + session().tracks().get(index).name(), t -> t.withSource(new Source.File(path)));
+        changeTrack(
+                index,
+                Texts.of("workspace.find", session().tracks().get(index).name()),
+                t -> t.withSource(new Source.File(path)));
     }
 
     /** Changes what is said about one track, in a step of its own; counted as in {@link Session#tracks}. */
@@ -315,12 +318,22 @@ public final class Workspace {
                 && tracks.all().stream().allMatch(t -> t.imported().isPresent());
     }
 
+    /** What is open, for {@link #goOn} of another workspace. */
+    public Opened opened() {
+        return new Opened(keeping.draft(), history, log.get());
+    }
+
     private void load(Draft from, SessionDocument document) {
+        goOn(new Opened(from, new History<>(document.session()), document.log()));
+    }
+
+    /** Goes on with what was open in another workspace, which is closed. */
+    public void goOn(Opened opened) {
         sessionTasks.end(Texts.of("workspace.anotherSessionWasOpened"));
         derivation.sessionEnds();
-        history = new History<>(document.session());
-        log.set(document.log());
-        keeping.begin(from);
+        history = opened.history();
+        log.set(opened.log());
+        keeping.begin(opened.draft());
         message.set("");
         show();
         openings.set(openings.get() + 1);

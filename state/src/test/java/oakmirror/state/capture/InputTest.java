@@ -17,7 +17,7 @@ import oakmirror.compare.Subject;
 import oakmirror.media.TestFiles;
 import oakmirror.media.device.Inputs;
 import oakmirror.media.device.SimulatedInput;
-import oakmirror.profile.Figures;
+import oakmirror.profile.Measurements;
 import oakmirror.profile.Profile;
 import oakmirror.session.ComparisonSettings.Scope;
 import oakmirror.state.StateTest;
@@ -152,7 +152,7 @@ class InputTest extends StateTest {
     @Test
     void aTakeSaysWhatItsFileSays() throws Exception {
         StereoSource world = world(25);
-        Figures of = workspace
+        Measurements of = workspace
                 .tracks()
                 .importer()
                 .figures(folder.resolve("world.wav"), Progress.NONE)
@@ -168,7 +168,7 @@ class InputTest extends StateTest {
             });
             int next = ++known;
             ticksUntil(() -> taken.size() == next);
-            Figures took = taken.get(next - 1).figures();
+            Measurements took = taken.get(next - 1).figures();
             assertThat(took.lufs() - level).isCloseTo(of.lufs(), within(0.1));
             assertThat(took.rangeLu()).isCloseTo(of.rangeLu(), within(0.1));
             does(() -> input.stop());

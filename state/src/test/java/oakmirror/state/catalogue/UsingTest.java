@@ -18,12 +18,12 @@ import org.junit.jupiter.api.Test;
 /** Profiles of the library as references of the session: used, folded, followed, tried. */
 class UsingTest extends DemoStateTest {
 
-    private Shelf shelf;
+    private LibraryModel shelf;
     private Using using;
 
     @BeforeEach
     void open() throws Exception {
-        shelf = new Shelf(workspace);
+        shelf = new LibraryModel(workspace);
         using = new Using(shelf, workspace);
         shelf.open();
         waitUntil(() -> shelf.entries().size() == 20);

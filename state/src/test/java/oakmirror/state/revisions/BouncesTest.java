@@ -12,7 +12,7 @@ import java.util.Optional;
 import oakmirror.audio.StereoSource;
 import oakmirror.audio.TimeRange;
 import oakmirror.bounces.Bounce;
-import oakmirror.bounces.Standing;
+import oakmirror.bounces.BounceAssessment;
 import oakmirror.media.TestFiles;
 import oakmirror.media.file.OutputFormat;
 import oakmirror.session.Passage;
@@ -158,7 +158,7 @@ class BouncesTest extends DemoStateTest {
     void howBouncesStandFollowsTheReferencesBackAndForth() throws Exception {
         openDemo();
         waitUntil(() -> taken().size() == 2 && taken().get(1).isNow());
-        List<Standing> before = taken().stream().map(Taken::standing).toList();
+        List<BounceAssessment> before = taken().stream().map(Taken::standing).toList();
         does(() -> workspace.change("remove a track", s -> s.withoutReference(0)));
         waitUntil(() -> !taken().get(1).standing().equals(before.get(1)));
         does(() -> workspace.undo());

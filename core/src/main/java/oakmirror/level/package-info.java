@@ -1,2 +1,0 @@
-/** Level matching: with what offset each track is heard, so that the louder one does not win by being louder. */
-package oakmirror.level;

@@ -1,2 +1,0 @@
-/** Numbers as they are written for people. */
-package oakmirror.readings;

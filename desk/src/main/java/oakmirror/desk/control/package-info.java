@@ -1,0 +1,2 @@
+/** Controls that several pages share. */
+package oakmirror.desk.control;

@@ -1,2 +1,0 @@
-/** Controls that several pages share. */
-package oakmirror.desk.part;
