@@ -84,7 +84,7 @@ final class ComparisonJson {
         number(node, "peakToShortTermDb", measured.dynamics().middlePeakToShortTerm());
         number(node, "offsetDb", m.offsetDb());
         number(node, "bpm", m.subject().bpm().orElse(Double.NaN));
-        node.put("key", measured.tone().key().map(Key::label).orElse(null));
+        node.put("key", measured.tone().key().map(Key::written).orElse(null));
         OptionalDouble edge = SpectralEdge.of(measured.spectrum());
         number(node, "edgeHz", edge.orElse(Double.NaN));
         return node;

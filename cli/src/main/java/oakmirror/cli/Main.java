@@ -54,6 +54,12 @@ public final class Main {
     static CommandLine line() {
         CommandLine line = new CommandLine(new Main());
         explain(line, Texts.area("commandline"));
+        line.setExecutionStrategy(parsed -> {
+            if (isForPrograms(parsed)) {
+                Texts.speakWithPoint(Locale.ENGLISH);
+            }
+            return new CommandLine.RunLast().execute(parsed);
+        });
         line.setColorScheme(CommandLine.Help.defaultColorScheme(CommandLine.Help.Ansi.OFF));
         line.setExecutionExceptionHandler((e, command, result) -> failure(e, command));
         line.setParameterExceptionHandler((e, unused) -> {
@@ -66,6 +72,14 @@ public final class Main {
             return USAGE;
         });
         return line;
+    }
+
+    /** Whether JSON is written, whose words no language changes. */
+    private static boolean isForPrograms(CommandLine.ParseResult parsed) {
+        return parsed.hasSubcommand()
+                && (parsed.subcommand().hasMatchedOption("--json")
+                        || parsed.subcommand().commandSpec().name().equals("match")
+                                && !parsed.subcommand().isUsageHelpRequested());
     }
 
     /** Takes what commands and options mean from a language's texts. */

@@ -2,6 +2,7 @@ package oakmirror.spectrum;
 
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.IntStream;
 import oakmirror.text.Texts;
 
 /**
@@ -72,9 +73,23 @@ public record Key(int tonic, boolean major) {
         return sum / values.length;
     }
 
-    /** Its name, as D major. */
+    /** Its name on screen, as D major. */
     public String label() {
-        return Texts.of(major ? "spectrum.major" : "spectrum.minor", NAMES[tonic]);
+        String notes = Texts.of(major ? "spectrum.notesOfMajor" : "spectrum.notesOfMinor");
+        return Texts.of(major ? "spectrum.major" : "spectrum.minor", notes.split(" ")[tonic]);
+    }
+
+    /** Its name in files, which no language changes. */
+    public String written() {
+        return NAMES[tonic] + (major ? " major" : " minor");
+    }
+
+    /** The key that has a name in files. */
+    public static Optional<Key> read(String written) {
+        return IntStream.range(0, 2 * Chroma.NOTES)
+                .mapToObj(i -> new Key(i / 2, i % 2 == 0))
+                .filter(k -> k.written().equals(written))
+                .findFirst();
     }
 
     /** Whether the note nearest to a frequency is in its scale; of the minor scales, the natural, the harmonic or the melodic. */

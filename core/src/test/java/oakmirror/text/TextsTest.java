@@ -3,6 +3,7 @@ package oakmirror.text;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.Locale;
+import oakmirror.spectrum.Key;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.parallel.Isolated;
@@ -72,5 +73,18 @@ class TextsTest {
         assertThat(Texts.spoken()).isEqualTo(Locale.ENGLISH);
         assertThat(Texts.number(0.5, 1)).isEqualTo("0.5");
         assertThat(Texts.languages()).containsEntry("de", "Deutsch").containsEntry("en", "English");
+    }
+
+    @Test
+    void keysHaveTheirNamesInTheLanguageButNotInFiles() {
+        Key bFlat = new Key(10, false);
+        Key b = new Key(11, true);
+        assertThat(bFlat.label()).isEqualTo("B♭ minor");
+        Texts.speak(Locale.GERMANY);
+        assertThat(bFlat.label()).isEqualTo("b-Moll");
+        assertThat(b.label()).isEqualTo("H-Dur");
+        assertThat(b.written()).isEqualTo("B major");
+        assertThat(Key.read("B♭ minor")).contains(bFlat);
+        assertThat(Key.read("H-Dur")).isEmpty();
     }
 }

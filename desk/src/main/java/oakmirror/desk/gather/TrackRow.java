@@ -237,7 +237,7 @@ final class TrackRow extends GridPane {
     }
 
     private void showFailure() {
-        Label reason = Ui.label(slot.failureProperty().get(), "warning");
+        Label reason = Ui.wrapped(slot.failureProperty().get(), "warning");
         Ui.tip(reason, reason.getText());
         HBox.setHgrow(reason, Priority.ALWAYS);
         Button again = Ui.link(Texts.of("gather.tryAgain"), Texts.of("gather.tryAgain.tip2"), () -> table.retry(slot));

@@ -3,6 +3,7 @@ package oakmirror.desk.library;
 import java.util.ArrayList;
 import java.util.List;
 import oakmirror.media.library.Entry;
+import oakmirror.spectrum.Key;
 import oakmirror.state.catalogue.Order;
 import oakmirror.state.catalogue.Shown;
 import oakmirror.text.Numbers;
@@ -41,7 +42,7 @@ final class EntryWords {
             parts.add(Texts.of("library.bpm", Math.round(e.bpm())));
         }
         if (!e.key().isEmpty()) {
-            parts.add(e.key());
+            parts.add(Key.read(e.key()).map(Key::label).orElse(e.key()));
         }
         return String.join(" · ", parts);
     }

@@ -57,7 +57,7 @@ final class Rows {
                     .bind("plr", f.peakToLoudness())
                     .bind("width", f.widthDb())
                     .bind("bpm", f.bpm().orElse(null))
-                    .bind("key", f.tone().key().map(Key::label).orElse(""))
+                    .bind("key", f.tone().key().map(Key::written).orElse(""))
                     .bind("edge", f.edgeHz().orElse(null))
                     .execute();
             if (made > 0) {
