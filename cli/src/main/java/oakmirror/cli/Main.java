@@ -67,7 +67,7 @@ public final class Main {
             command.getErr()
                     .println(Texts.of(
                             "cli.seeHelp",
-                            e.getMessage(),
+                            ArgumentFault.sentence(e),
                             command.getCommandSpec().qualifiedName()));
             return USAGE;
         });

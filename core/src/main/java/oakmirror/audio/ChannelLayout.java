@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
 import java.util.List;
+import oakmirror.text.Texts;
 
 /**
  * What each channel of a stream stands for, with its weight in programme loudness (ITU-R BS.1770-5, table 3: front 1, surround
@@ -44,7 +45,7 @@ public record ChannelLayout(List<Role> roles) {
     public ChannelLayout {
         roles = List.copyOf(roles);
         if (roles.isEmpty()) {
-            throw new IllegalArgumentException("a layout has at least one channel");
+            throw new IllegalArgumentException(Texts.of("invalid.channels"));
         }
     }
 

@@ -1,5 +1,7 @@
 package oakmirror.blind;
 
+import oakmirror.text.Texts;
+
 /** What was planned and done of a comparison. */
 final class Trials {
 
@@ -10,8 +12,7 @@ final class Trials {
     /** Checks that so many can have been planned and done. */
     static void check(int planned, int done) {
         if (planned < 1 || planned > MOST || done > planned) {
-            throw new IllegalArgumentException(
-                    "a blind comparison has from 1 to " + MOST + " trials planned, and no more done than that");
+            throw new IllegalArgumentException(Texts.of("invalid.trials", MOST));
         }
     }
 }

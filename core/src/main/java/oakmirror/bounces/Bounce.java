@@ -36,7 +36,7 @@ public record Bounce(
                 || file.getFileName() == null
                 || takenUp.size() > MOST_MOVES
                 || !(Math.abs(shiftSeconds) <= 86_400)) {
-            throw new IllegalArgumentException("a bounce has a number and a file");
+            throw new IllegalArgumentException(Texts.of("invalid.bounce"));
         }
     }
 

@@ -29,7 +29,7 @@ public record TakenUp(double centreHz, double wantedDb, double doneDb) {
     /** Checks that the figures are some. */
     public TakenUp {
         if (!(centreHz > 0 && centreHz < 1e6) || !(Math.abs(wantedDb) < 100) || !(Math.abs(doneDb) < 1000)) {
-            throw new IllegalArgumentException("a move has a place and a size");
+            throw new IllegalArgumentException(Texts.of("invalid.takenUp"));
         }
     }
 

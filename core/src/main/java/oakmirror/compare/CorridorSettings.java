@@ -1,5 +1,6 @@
 package oakmirror.compare;
 
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /**
@@ -35,7 +36,7 @@ public record CorridorSettings(Kind kind, double toleranceDb) {
     /** Checks the tolerance. */
     public CorridorSettings {
         if (!(toleranceDb >= 0 && toleranceDb <= 60)) {
-            throw new IllegalArgumentException("a corridor's tolerance lies between 0 and 60 dB, not " + toleranceDb);
+            throw new IllegalArgumentException(Texts.of("invalid.tolerance", Numbers.brief(toleranceDb)));
         }
     }
 

@@ -2,6 +2,7 @@ package oakmirror.correction;
 
 import oakmirror.filter.AnalogueSection;
 import oakmirror.spectrum.BandGrid;
+import oakmirror.text.Texts;
 
 /**
  * A move added by hand: a bell. It is applied as it is, whatever the strength.
@@ -17,13 +18,13 @@ public record AddedMove(double centreHz, double gainDb, double octaves) {
     /** Checks the ranges. */
     public AddedMove {
         if (!(centreHz >= 10 && centreHz <= 40000)) {
-            throw new IllegalArgumentException("a move lies between 10 Hz and 40 kHz");
+            throw new IllegalArgumentException(Texts.of("invalid.moveFrequency"));
         }
         if (!(Math.abs(gainDb) <= MOST_DB)) {
-            throw new IllegalArgumentException("a move has a gain between −24 and 24 dB");
+            throw new IllegalArgumentException(Texts.of("invalid.moveGain"));
         }
         if (!(octaves >= 0.05 && octaves <= 10)) {
-            throw new IllegalArgumentException("a move is between 1/20 and 10 octaves wide");
+            throw new IllegalArgumentException(Texts.of("invalid.moveWidth"));
         }
     }
 

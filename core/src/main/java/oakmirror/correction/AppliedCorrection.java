@@ -5,6 +5,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import oakmirror.spectrum.BandGrid;
+import oakmirror.text.Texts;
 
 /**
  * What a mix has been corrected by already. Masters carry it with them, so that evidence is weighed on the mix as it was: a gap of which the supported
@@ -21,7 +22,7 @@ public record AppliedCorrection(double[] curveDb, double madeUpDb) {
     /** Checks the curve. */
     public AppliedCorrection {
         if (curveDb.length != BandGrid.SIZE) {
-            throw new IllegalArgumentException("a correction has a value for each band");
+            throw new IllegalArgumentException(Texts.of("invalid.correctionBands"));
         }
     }
 

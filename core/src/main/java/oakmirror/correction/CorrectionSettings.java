@@ -8,6 +8,7 @@ import oakmirror.compare.Gap;
 import oakmirror.evidence.Evidence;
 import oakmirror.evidence.FaultPrior;
 import oakmirror.spectrum.BandGrid;
+import oakmirror.text.Valid;
 
 /**
  * How a gap becomes a correction.
@@ -54,22 +55,14 @@ public record CorrectionSettings(
     /** Checks the ranges and copies the set. */
     public CorrectionSettings {
         released = Set.copyOf(released);
-        require(caution >= 0 && caution <= 1, "caution lies between 0 and 1");
-        require(strength >= 0 && strength <= 1, "strength lies between 0 and 1");
-        require(
+        Valid.require(caution >= 0 && caution <= 1, "invalid.caution");
+        Valid.require(strength >= 0 && strength <= 1, "invalid.strength");
+        Valid.require(
                 resolutionOctaves >= FINEST_OCTAVES - 1e-9 && resolutionOctaves <= BROADEST_OCTAVES + 1e-9,
-                "resolution lies between 1/12 and 1 octave");
-        require(mostBoostDb > 0 && mostBoostDb <= 24, "the most boost lies between 0 and 24 dB");
-        require(mostCutDb > 0 && mostCutDb <= 24, "the most cut lies between 0 and 24 dB");
-        require(
-                lowHz >= 10 && highHz > lowHz && highHz <= 200_000,
-                "the range of a correction goes from a low to a high frequency, from 10 Hz to 200 kHz");
-    }
-
-    private static void require(boolean holds, String message) {
-        if (!holds) {
-            throw new IllegalArgumentException(message);
-        }
+                "invalid.resolution");
+        Valid.require(mostBoostDb > 0 && mostBoostDb <= 24, "invalid.boost");
+        Valid.require(mostCutDb > 0 && mostCutDb <= 24, "invalid.cut");
+        Valid.require(lowHz >= 10 && highHz > lowHz && highHz <= 200_000, "invalid.correctionRange");
     }
 
     /** Whether a frequency lies in the range. */

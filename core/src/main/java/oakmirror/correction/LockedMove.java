@@ -4,6 +4,7 @@ import java.util.Arrays;
 import java.util.Collections;
 import java.util.List;
 import oakmirror.spectrum.BandGrid;
+import oakmirror.text.Texts;
 
 /**
  * A move that stays as it was applied when it was locked, whatever else changes. It stands in for the moves that are proposed in its place.
@@ -32,12 +33,12 @@ public record LockedMove(
     public LockedMove {
         curveDb = List.copyOf(curveDb);
         if (!(lowHz > 0 && halfLowHz > 0 && highHz > lowHz && halfHighHz > halfLowHz && centreHz > 0)) {
-            throw new IllegalArgumentException("a locked move goes from a low to a high frequency");
+            throw new IllegalArgumentException(Texts.of("invalid.moveRange"));
         }
         if (curveDb.size() != BandGrid.SIZE
                 || !curveDb.stream().allMatch(d -> Math.abs(d) <= MOST_DB)
                 || !(Math.abs(gainDb) <= MOST_DB)) {
-            throw new IllegalArgumentException("a locked move has a gain for each band, at most 60 dB");
+            throw new IllegalArgumentException(Texts.of("invalid.lockedMove"));
         }
     }
 

@@ -1,5 +1,7 @@
 package oakmirror.correction;
 
+import oakmirror.text.Texts;
+
 /**
  * A decision that outlives the proposal it was made on: of any other proposal it means the move that goes the same way where this one went.
  *
@@ -16,7 +18,7 @@ public record MoveDecision(double lowHz, double highHz, boolean up, Treatment tr
     /** Checks the stretch. */
     public MoveDecision {
         if (!(lowHz > 0 && highHz > lowHz)) {
-            throw new IllegalArgumentException("a move goes from a low to a high frequency");
+            throw new IllegalArgumentException(Texts.of("invalid.moveRange"));
         }
         java.util.Objects.requireNonNull(treatment);
     }

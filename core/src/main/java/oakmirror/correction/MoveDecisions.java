@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Predicate;
 import java.util.function.UnaryOperator;
+import oakmirror.text.Texts;
 
 /**
  * What was decided about moves, and what was added to them by hand.
@@ -28,8 +29,7 @@ public record MoveDecisions(
         added = List.copyOf(added);
         taken = List.copyOf(taken);
         if (decisions.size() > MOST || locked.size() > MOST || added.size() > MOST || taken.size() > MOST) {
-            throw new IllegalArgumentException(
-                    "no more than " + MOST + " moves can be decided about, locked, added or taken");
+            throw new IllegalArgumentException(Texts.of("invalid.moves", MOST));
         }
     }
 

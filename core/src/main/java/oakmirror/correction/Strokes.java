@@ -8,6 +8,7 @@ import oakmirror.dsp.ToneFilter;
 import oakmirror.filter.AnalogueSection;
 import oakmirror.loudness.KWeightedSpectrum;
 import oakmirror.spectrum.BandGrid;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /**
@@ -76,7 +77,7 @@ public record Strokes(double lowDb, double midDb, double highDb) {
     public Strokes {
         for (double db : new double[] {lowDb, midDb, highDb}) {
             if (!(Math.abs(db) <= MOST_DB)) {
-                throw new IllegalArgumentException("a stroke goes up to 6 dB either way, not " + db + " dB");
+                throw new IllegalArgumentException(Texts.of("invalid.stroke", Numbers.brief(db)));
             }
         }
     }

@@ -4,6 +4,7 @@ import oakmirror.candidate.Candidate;
 import oakmirror.candidate.Candidate.Shape;
 import oakmirror.filter.AnalogueSection;
 import oakmirror.spectrum.BandGrid;
+import oakmirror.text.Texts;
 
 /**
  * A move taken from a place worth a listen: the ear has decided. It is applied as it is, whatever the strength; what is proposed beside
@@ -25,16 +26,16 @@ public record TakenMove(Shape shape, double centreHz, double gainDb, double octa
     public TakenMove {
         java.util.Objects.requireNonNull(shape, "a move has a shape");
         if (!shape.isTone()) {
-            throw new IllegalArgumentException("what is taken of width and dynamics is a move of zones");
+            throw new IllegalArgumentException(Texts.of("invalid.takenKind"));
         }
         if (!(centreHz >= 10 && centreHz <= 40000 && lowHz > 0 && highHz > lowHz)) {
-            throw new IllegalArgumentException("a move lies between 10 Hz and 40 kHz");
+            throw new IllegalArgumentException(Texts.of("invalid.moveFrequency"));
         }
         if (!(Math.abs(gainDb) <= MOST_DB)) {
-            throw new IllegalArgumentException("a move has a gain between −24 and 24 dB");
+            throw new IllegalArgumentException(Texts.of("invalid.moveGain"));
         }
         if (!(octaves >= 0.05 && octaves <= 10)) {
-            throw new IllegalArgumentException("a move is between 1/20 and 10 octaves wide");
+            throw new IllegalArgumentException(Texts.of("invalid.moveWidth"));
         }
     }
 

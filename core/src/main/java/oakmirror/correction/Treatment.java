@@ -1,5 +1,7 @@
 package oakmirror.correction;
 
+import oakmirror.text.Texts;
+
 /**
  * What was decided about a move.
  *
@@ -21,10 +23,10 @@ public record Treatment(boolean refused, double gainFactor, double widthFactor) 
     /** Checks the ranges. */
     public Treatment {
         if (!(gainFactor >= 0 && gainFactor <= MOST)) {
-            throw new IllegalArgumentException("a move's gain is multiplied by 0 to 3");
+            throw new IllegalArgumentException(Texts.of("invalid.treatmentGain"));
         }
         if (!(widthFactor >= LEAST_WIDTH && widthFactor <= MOST)) {
-            throw new IllegalArgumentException("a move's width is multiplied by 1/3 to 3");
+            throw new IllegalArgumentException(Texts.of("invalid.treatmentWidth"));
         }
     }
 

@@ -54,14 +54,13 @@ public record WantedTone(String name, List<Point> points) {
     public WantedTone {
         points = List.copyOf(points);
         if (points.size() < 2 || points.size() > MOST_POINTS) {
-            throw new IllegalArgumentException("a wanted tone has from two to " + MOST_POINTS + " points");
+            throw new IllegalArgumentException(Texts.of("invalid.tonePoints", MOST_POINTS));
         }
         double last = 0;
         for (Point p : points) {
             boolean sane = p.hz() >= LOWEST_HZ && p.hz() <= HIGHEST_HZ && Math.abs(p.db()) <= MOST_DB;
             if (!sane || !(p.hz() > last)) {
-                throw new IllegalArgumentException(
-                        "a wanted tone has rising frequencies from 1 Hz to 400 kHz and levels of up to 300 dB");
+                throw new IllegalArgumentException(Texts.of("invalid.toneValues"));
             }
             last = p.hz();
         }

@@ -5,6 +5,7 @@ import java.util.Collections;
 import java.util.EnumMap;
 import java.util.Map;
 import java.util.Optional;
+import oakmirror.text.Texts;
 
 /**
  * How what a master says of itself differs from what its mix says.
@@ -37,7 +38,7 @@ public record TagEdits(Map<TagField, String> texts, CoverChoice cover, Optional<
         texts = Collections.unmodifiableMap(copied);
         boolean isOther = cover == CoverChoice.OTHER || cover == CoverChoice.OUTSIDE;
         if (isOther != picture.isPresent()) {
-            throw new IllegalArgumentException("another cover has a file, and only that one has");
+            throw new IllegalArgumentException(Texts.of("invalid.cover"));
         }
     }
 

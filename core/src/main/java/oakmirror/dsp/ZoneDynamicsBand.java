@@ -1,6 +1,7 @@
 package oakmirror.dsp;
 
 import oakmirror.spectrum.Zone;
+import oakmirror.text.Texts;
 
 /**
  * What is done to the dynamics of a zone. What lies above a threshold comes out by {@link #slope} dB louder for each dB it lies above it: a compressor
@@ -25,10 +26,10 @@ public record ZoneDynamicsBand(Zone zone, double thresholdDb, double slope, doub
     /** Checks the ranges. */
     public ZoneDynamicsBand {
         if (!(Math.abs(slope) <= 1)) {
-            throw new IllegalArgumentException("a slope lies between −1 and 1");
+            throw new IllegalArgumentException(Texts.of("invalid.slope"));
         }
         if (!Double.isFinite(thresholdDb) || !(Math.abs(makeUpDb) <= 2 * MOST_DB)) {
-            throw new IllegalArgumentException("no threshold, or no gain that makes up for it");
+            throw new IllegalArgumentException(Texts.of("invalid.threshold"));
         }
     }
 

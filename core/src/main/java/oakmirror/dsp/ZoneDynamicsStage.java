@@ -5,6 +5,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.function.Supplier;
 import oakmirror.spectrum.Zone;
+import oakmirror.text.Texts;
 
 /**
  * Gentle compressors and upward expanders of zones. Of every zone that something is done to, its range is cut out by a {@link Crossover} and added again
@@ -20,7 +21,7 @@ public record ZoneDynamicsStage(List<ZoneDynamicsBand> bands) implements Stage {
                 .sorted(Comparator.comparing(ZoneDynamicsBand::zone))
                 .toList();
         if (bands.stream().map(ZoneDynamicsBand::zone).distinct().count() < bands.size()) {
-            throw new IllegalArgumentException("dynamics of a zone are changed once");
+            throw new IllegalArgumentException(Texts.of("invalid.zoneOnce"));
         }
     }
 

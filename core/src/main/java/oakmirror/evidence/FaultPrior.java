@@ -1,5 +1,7 @@
 package oakmirror.evidence;
 
+import oakmirror.text.Texts;
+
 /**
  * What faults are expected before anything is compared: broad ones, as often up as down, of this variance in dB² at any frequency. Caution
  * moves it.
@@ -15,7 +17,7 @@ public record FaultPrior(double varianceDb2) {
     /** Checks the range. */
     public FaultPrior {
         if (!(varianceDb2 > 0 && varianceDb2 <= 100)) {
-            throw new IllegalArgumentException("faults have a variance between 0 and 100 dB²");
+            throw new IllegalArgumentException(Texts.of("invalid.variance"));
         }
     }
 

@@ -12,6 +12,7 @@ import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
 import java.nio.file.attribute.PosixFileAttributeView;
 import java.util.concurrent.ThreadLocalRandom;
+import oakmirror.text.Texts;
 
 /**
  * A file on its way: written under a temporary name beside its own, forced to disk, and given its name when it is whole. Until then, and
@@ -59,7 +60,7 @@ public final class AtomicFile implements AutoCloseable {
     private static AtomicFile begin(Path target, boolean claims) throws IOException {
         Path folder = target.toAbsolutePath().normalize().getParent();
         if (folder == null) {
-            throw new IOException(target + " is no file name");
+            throw new IOException(Texts.of("invalid.fileName", target));
         }
         StaleFiles.sweep(folder);
         for (int i = 0; ; i++) {

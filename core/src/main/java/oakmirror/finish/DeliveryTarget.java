@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Optional;
 import oakmirror.loudness.Loudness;
 import oakmirror.measure.Levels;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /**
@@ -40,7 +41,7 @@ public record DeliveryTarget(
         name = name == null ? "" : name.strip();
         source = source == null ? "" : source.strip();
         if (name.isEmpty()) {
-            throw new IllegalArgumentException("a target needs a name");
+            throw new IllegalArgumentException(Texts.of("invalid.targetName"));
         }
         FinishSettings.DEFAULT.withTarget(integratedLufs, ceilingDbtp);
         toleranceLu = within(toleranceLu, Texts.of("mastered.theTolerance"), 0, 10);
@@ -54,7 +55,8 @@ public record DeliveryTarget(
             return Optional.empty();
         }
         value.filter(v -> !(v >= low && v <= high)).ifPresent(v -> {
-            throw new IllegalArgumentException(what + " lies between " + (int) low + " and " + (int) high);
+            throw new IllegalArgumentException(
+                    Texts.of("invalid.between", what, Numbers.brief(low), Numbers.brief(high)));
         });
         return value;
     }

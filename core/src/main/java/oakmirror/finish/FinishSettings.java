@@ -2,6 +2,7 @@ package oakmirror.finish;
 
 import java.util.Optional;
 import oakmirror.limiter.LimiterSettings;
+import oakmirror.text.Texts;
 
 /**
  * What the master should reach.
@@ -18,10 +19,10 @@ public record FinishSettings(double targetLufs, double ceilingDbtp, Optional<Lim
     /** Checks the ranges. */
     public FinishSettings {
         if (!(targetLufs >= -60 && targetLufs <= 0)) {
-            throw new IllegalArgumentException("the loudness target lies between −60 and 0 LUFS");
+            throw new IllegalArgumentException(Texts.of("invalid.loudnessTarget"));
         }
         if (!(ceilingDbtp >= -20 && ceilingDbtp <= 0)) {
-            throw new IllegalArgumentException("the ceiling lies between −20 and 0 dBTP");
+            throw new IllegalArgumentException(Texts.of("invalid.ceiling"));
         }
         limiter = limiter == null ? Optional.empty() : limiter; // as sessions have it that know of none
     }

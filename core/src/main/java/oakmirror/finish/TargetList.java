@@ -38,7 +38,7 @@ public record TargetList(List<DeliveryTarget> targets) {
     /** Checks that there is a list. */
     public TargetList {
         if (targets == null || targets.stream().anyMatch(t -> t == null)) {
-            throw new IllegalArgumentException("there is no list of targets in it");
+            throw new IllegalArgumentException(Texts.of("invalid.noTargets"));
         }
         targets = List.copyOf(targets);
     }
@@ -65,10 +65,9 @@ public record TargetList(List<DeliveryTarget> targets) {
             return MAPPER.readValue(PlainFile.read(file, LARGEST_BYTES), TargetList.class);
         } catch (JsonMappingException e) {
             Throwable cause = e.getCause() instanceof IllegalArgumentException ? e.getCause() : null;
-            throw new IllegalArgumentException(
-                    cause == null ? "a target in it lacks a field or has a wrong one" : cause.getMessage(), e);
+            throw new IllegalArgumentException(cause == null ? Texts.of("invalid.targetField") : cause.getMessage(), e);
         } catch (JsonProcessingException e) {
-            throw new IllegalArgumentException("it is no JSON", e);
+            throw new IllegalArgumentException(Texts.of("invalid.noJson"), e);
         }
     }
 

@@ -1,5 +1,7 @@
 package oakmirror.levelmatch;
 
+import oakmirror.text.Texts;
+
 /**
  * How levels are matched.
  *
@@ -63,7 +65,7 @@ public record LevelSettings(boolean matched, Basis basis, Direction direction, d
     /** Checks the stated level. */
     public LevelSettings {
         if (!(statedLevel >= -60 && statedLevel <= 20)) {
-            throw new IllegalArgumentException("a level to bring tracks to lies between -60 and 20");
+            throw new IllegalArgumentException(Texts.of("invalid.level"));
         }
     }
 

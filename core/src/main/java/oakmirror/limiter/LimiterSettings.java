@@ -1,5 +1,7 @@
 package oakmirror.limiter;
 
+import oakmirror.text.Texts;
+
 /**
  * How a ceiling is held.
  *
@@ -24,14 +26,13 @@ public record LimiterSettings(double link, double release, double clipDb) {
     /** Checks the ranges. */
     public LimiterSettings {
         if (!(link >= 0 && link <= 1)) {
-            throw new IllegalArgumentException("the link lies between 0 and 100 %");
+            throw new IllegalArgumentException(Texts.of("invalid.link"));
         }
         if (!(release >= SHORTEST_RELEASE && release <= LONGEST_RELEASE)) {
-            throw new IllegalArgumentException(
-                    "the release lies between a quarter of the usual and four times as long");
+            throw new IllegalArgumentException(Texts.of("invalid.release"));
         }
         if (!(clipDb >= 0 && clipDb <= MOST_CLIP_DB)) {
-            throw new IllegalArgumentException("the soft clip takes between 0 and 6 dB");
+            throw new IllegalArgumentException(Texts.of("invalid.softClip"));
         }
     }
 

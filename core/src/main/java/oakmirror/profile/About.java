@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
 import oakmirror.files.Unseen;
+import oakmirror.text.Valid;
 
 /**
  * What is said about a profile. All of it is text to be shown as it is: nothing in it is ever followed, opened or run.
@@ -56,12 +57,12 @@ public record About(
             }
         }
         tags = List.copyOf(each);
-        require(tags.size() <= MOST_TAGS, "a profile has at most " + MOST_TAGS + " tags");
+        Valid.require(tags.size() <= MOST_TAGS, "invalid.profileTags", MOST_TAGS);
         notes = Unseen.replacedInLines(notes).strip();
-        require(notes.length() <= LONGEST_NOTES, "notes have at most " + LONGEST_NOTES + " characters");
-        require(rating >= 0 && rating <= MOST_RATING, "a rating lies between 0 and " + MOST_RATING);
-        require(colour >= 0 && colour <= COLOURS, "a colour lies between 0 and " + COLOURS);
-        require(!title.isEmpty(), "a profile has a title");
+        Valid.require(notes.length() <= LONGEST_NOTES, "invalid.note", LONGEST_NOTES);
+        Valid.require(rating >= 0 && rating <= MOST_RATING, "invalid.rating", MOST_RATING, rating);
+        Valid.require(colour >= 0 && colour <= COLOURS, "invalid.colour", COLOURS, colour);
+        Valid.require(!title.isEmpty(), "invalid.title");
     }
 
     private static String folder(String text) {
@@ -70,14 +71,8 @@ public record About(
 
     private static String line(String text, String what) {
         String tidy = Unseen.replaced(text, " ").strip();
-        require(tidy.length() <= LONGEST, "a profile's " + what + " has at most " + LONGEST + " characters");
+        Valid.require(tidy.length() <= LONGEST, "invalid.profileText", what, LONGEST);
         return tidy;
-    }
-
-    private static void require(boolean holds, String message) {
-        if (!holds) {
-            throw new IllegalArgumentException(message);
-        }
     }
 
     /** A title, cut where it is too long, and where it comes from; nothing else is said. */

@@ -5,6 +5,7 @@ import com.fasterxml.jackson.core.JsonParser;
 import com.fasterxml.jackson.core.JsonToken;
 import com.fasterxml.jackson.core.util.JsonParserDelegate;
 import java.io.IOException;
+import oakmirror.text.Texts;
 
 /** Reads JSON whose values may each have so many tokens, so that none can fill the memory: counted anew from each value of a list two levels deep. */
 final class BoundedParser extends JsonParserDelegate {
@@ -56,7 +57,7 @@ final class BoundedParser extends JsonParserDelegate {
             depth += token.isStructStart() ? 1 : token.isStructEnd() ? -1 : 0;
             count = depth <= LIST ? 0 : count + 1;
             if (count > most) {
-                throw new JsonParseException(this, "a value holds too much");
+                throw new JsonParseException(this, Texts.of("invalid.tooMuch"));
             }
         }
         return token;

@@ -13,6 +13,7 @@ import oakmirror.spectrum.FractionalOctave;
 import oakmirror.spectrum.OctaveSmoothing;
 import oakmirror.spectrum.SpectralEdge;
 import oakmirror.stereo.Width;
+import oakmirror.text.Texts;
 
 /**
  * As much of a track as is needed to tell how like another it is, so that thousands can be gone through in a moment: its tone in hundredths of a
@@ -52,7 +53,7 @@ public record Descriptor(
     /** Checks the shapes. The arrays are not copied and must not be changed. */
     public Descriptor {
         if (centiDb.length != BandGrid.SIZE || broad.length != bands(BROAD_STEP)) {
-            throw new IllegalArgumentException("a sketch has one value for each band");
+            throw new IllegalArgumentException(Texts.of("invalid.sketch"));
         }
     }
 

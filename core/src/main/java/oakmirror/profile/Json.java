@@ -8,6 +8,7 @@ import java.math.MathContext;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Function;
+import oakmirror.text.Texts;
 
 /** Figures as JSON: rounded to what is kept of them, and read within bounds. */
 final class Json {
@@ -72,7 +73,7 @@ final class Json {
     static double number(JsonNode node, String field) {
         JsonNode value = node.path(field);
         if (!value.isNumber()) {
-            throw new IllegalArgumentException(field + " is no number");
+            throw new IllegalArgumentException(Texts.of("invalid.notNumber", field));
         }
         return number(value);
     }
@@ -80,28 +81,28 @@ final class Json {
     static double number(JsonNode node) {
         double value = node.isNumber() ? node.asDouble() : Double.NaN;
         if (!(Math.abs(value) <= MOST)) {
-            throw new IllegalArgumentException("a figure is no number that can be");
+            throw new IllegalArgumentException(Texts.of("invalid.notFinite"));
         }
         return value;
     }
 
     static String text(JsonNode node, String field) {
         if (!node.path(field).isTextual()) {
-            throw new IllegalArgumentException(field + " is missing");
+            throw new IllegalArgumentException(Texts.of("invalid.missing", field));
         }
         return node.path(field).asText();
     }
 
     private static void requireList(JsonNode node) {
         if (!node.isArray() && !node.isMissingNode() && !node.isNull()) {
-            throw new IllegalArgumentException("something else stands where a list belongs");
+            throw new IllegalArgumentException(Texts.of("invalid.notList"));
         }
     }
 
     static float[] floats(JsonNode node) {
         requireList(node);
         if (node.size() > MOST_VALUES) {
-            throw new IllegalArgumentException("a profile holds no course of " + node.size() + " values");
+            throw new IllegalArgumentException(Texts.of("invalid.listSize", node.size()));
         }
         float[] values = new float[node.size()];
         for (int i = 0; i < values.length; i++) {
@@ -113,7 +114,7 @@ final class Json {
     static <T> List<T> list(JsonNode node, int most, Function<JsonNode, T> each) {
         requireList(node);
         if (node.size() > most) {
-            throw new IllegalArgumentException("a list has at most " + most + " entries");
+            throw new IllegalArgumentException(Texts.of("invalid.listMost", most));
         }
         List<T> all = new ArrayList<>();
         node.forEach(n -> all.add(each.apply(n)));

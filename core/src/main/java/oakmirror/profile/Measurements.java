@@ -24,6 +24,7 @@ import oakmirror.spectrum.TonePeak;
 import oakmirror.spectrum.Zone;
 import oakmirror.stereo.Comb;
 import oakmirror.stereo.Width;
+import oakmirror.text.Valid;
 
 /**
  * What was measured of a track or a passage, as far as it is kept: enough for everything it is compared by, and no way back to its sound. Of its
@@ -71,23 +72,16 @@ public record Measurements(
     /** Copies the list and checks the shapes. The arrays are not copied and must not be changed. */
     public Measurements {
         crest = List.copyOf(crest);
-        require(
+        Valid.require(
                 provenance.sampleRate() > 0 && provenance.sampleRate() <= HIGHEST_RATE,
-                "a rate of " + provenance.sampleRate() + " Hz cannot be");
-        require(channels > 0 && channels <= MOST_CHANNELS, channels + " channels cannot be");
-        require(frames > 0 && frames <= LONGEST_SECONDS * provenance.sampleRate(), "a length cannot be");
-        require(Double.isFinite(heard.loudness().integratedLufs()), "a profile is of something that is heard");
-        require(crest.size() == Zone.values().length, "crest factors are given for seven zones");
-        require(
-                toneSpreadDb.length == 0 || toneSpreadDb.length == NominalBands.COUNT,
-                "a spread is given for every third of an octave");
-        require(peakToShortTerm.length <= QUANTILES, "a distribution has at most " + QUANTILES + " values");
-    }
-
-    private static void require(boolean holds, String message) {
-        if (!holds) {
-            throw new IllegalArgumentException(message);
-        }
+                "invalid.profileRate",
+                provenance.sampleRate());
+        Valid.require(channels > 0 && channels <= MOST_CHANNELS, "invalid.channelCount", channels);
+        Valid.require(frames > 0 && frames <= LONGEST_SECONDS * provenance.sampleRate(), "invalid.length");
+        Valid.require(Double.isFinite(heard.loudness().integratedLufs()), "invalid.silent");
+        Valid.require(crest.size() == Zone.values().length, "invalid.crests");
+        Valid.require(toneSpreadDb.length == 0 || toneSpreadDb.length == NominalBands.COUNT, "invalid.spread");
+        Valid.require(peakToShortTerm.length <= QUANTILES, "invalid.distribution", QUANTILES);
     }
 
     /**

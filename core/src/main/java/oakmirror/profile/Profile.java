@@ -1,6 +1,7 @@
 package oakmirror.profile;
 
 import java.util.UUID;
+import oakmirror.text.Texts;
 
 /**
  * What is kept of a track, or of a passage of one, without its audio.
@@ -16,7 +17,7 @@ public record Profile(String id, About about, Measurements figures) {
     /** Checks the id. */
     public Profile {
         if (!id.matches("[A-Za-z0-9-]{1," + LONGEST_ID + "}")) {
-            throw new IllegalArgumentException("a profile's id is made of letters, digits and dashes");
+            throw new IllegalArgumentException(Texts.of("invalid.id"));
         }
     }
 

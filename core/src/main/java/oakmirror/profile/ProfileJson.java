@@ -22,6 +22,7 @@ import oakmirror.spectrum.StereoSpectrum;
 import oakmirror.spectrum.Tone;
 import oakmirror.spectrum.TonePeak;
 import oakmirror.stereo.Comb;
+import oakmirror.text.Texts;
 
 /**
  * A profile as a tree of JSON, field by field: what comes from a stranger makes nothing but these records, within their bounds. Figures that are not
@@ -116,7 +117,7 @@ public final class ProfileJson {
         return Arrays.stream(Extent.values())
                 .filter(e -> e.name().equals(name))
                 .findFirst()
-                .orElseThrow(() -> new IllegalArgumentException("nothing is measured to such an extent"));
+                .orElseThrow(() -> new IllegalArgumentException(Texts.of("invalid.extent")));
     }
 
     /**
@@ -127,7 +128,7 @@ public final class ProfileJson {
     public static Measurements figures(JsonNode node) {
         String content = node.path("content").asText("");
         if (!content.matches("[A-Za-z0-9-]{0,80}")) {
-            throw new IllegalArgumentException("a content key is made of letters and digits");
+            throw new IllegalArgumentException(Texts.of("invalid.contentKey"));
         }
         Optional<TimeRange> passage = node.has("passage") ? Optional.of(range(node.path("passage"))) : Optional.empty();
         int rate = (int) Json.number(node, "sampleRate");
@@ -212,7 +213,7 @@ public final class ProfileJson {
     private static Tone tone(JsonNode node) {
         int usable = (int) Json.number(node, "usableBands");
         if (usable < 0 || usable > BandGrid.SIZE) {
-            throw new IllegalArgumentException("there are no " + usable + " bands");
+            throw new IllegalArgumentException(Texts.of("invalid.bands", usable));
         }
         StereoSpectrum spectrum = new StereoSpectrum(
                 bands(node.path("left"), 0),
@@ -236,13 +237,13 @@ public final class ProfileJson {
 
     private static double[] bands(JsonNode node, double least) {
         if (node.size() != BandGrid.SIZE) {
-            throw new IllegalArgumentException("a spectrum has " + BandGrid.SIZE + " bands");
+            throw new IllegalArgumentException(Texts.of("invalid.spectrumBands", BandGrid.SIZE));
         }
         double[] power = new double[BandGrid.SIZE];
         for (int b = 0; b < power.length; b++) {
             power[b] = Json.number(node.get(b));
             if (power[b] < least) {
-                throw new IllegalArgumentException("a power is never negative");
+                throw new IllegalArgumentException(Texts.of("invalid.power"));
             }
         }
         return power;
@@ -255,7 +256,7 @@ public final class ProfileJson {
     private static Comb comb(JsonNode node) {
         double delay = Json.number(node, "delaySeconds");
         if (delay == 0 || Math.abs(delay) > 1) {
-            throw new IllegalArgumentException("notches come of a delay that is there");
+            throw new IllegalArgumentException(Texts.of("invalid.notches"));
         }
         return new Comb(
                 delay, Json.number(node, "depthDb"), node.path("inverted").asBoolean());

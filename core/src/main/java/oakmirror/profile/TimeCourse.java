@@ -3,6 +3,7 @@ package oakmirror.profile;
 import java.util.Arrays;
 import oakmirror.audio.Decibels;
 import oakmirror.measure.TrackMeasurement;
+import oakmirror.text.Texts;
 
 /**
  * A loudness over time in no more than {@value #MOST} values: as it was measured where that is enough, otherwise one for every so many, which stands
@@ -19,7 +20,7 @@ public record TimeCourse(double stepSeconds, float[] lufs) {
     /** Checks the shape. The array is not copied and must not be changed. */
     public TimeCourse {
         if (!(stepSeconds >= TrackMeasurement.CONTOUR_SECONDS - 1e-9 && stepSeconds <= 86_400) || lufs.length > MOST) {
-            throw new IllegalArgumentException("a course of loudness has at most " + MOST + " values");
+            throw new IllegalArgumentException(Texts.of("invalid.course", MOST));
         }
     }
 

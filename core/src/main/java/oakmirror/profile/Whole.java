@@ -2,6 +2,7 @@ package oakmirror.profile;
 
 import oakmirror.measure.Levels;
 import oakmirror.measure.TrackMeasurement;
+import oakmirror.text.Texts;
 
 /**
  * What is kept of the whole file that a passage was taken from.
@@ -18,7 +19,7 @@ public record Whole(Levels file, Levels heard, long frames, long clips, double d
     /** Checks that it can be. */
     public Whole {
         if (frames < 0 || clips < 0 || damagedSamples < 0 || !(Math.abs(dcOffset) <= 1e6)) {
-            throw new IllegalArgumentException("a file has no such length");
+            throw new IllegalArgumentException(Texts.of("invalid.length"));
         }
     }
 

@@ -1,6 +1,7 @@
 package oakmirror.rhythm;
 
 import oakmirror.audio.TimeRange;
+import oakmirror.text.Texts;
 
 /**
  * Bars of a steady tempo.
@@ -20,13 +21,13 @@ public record BarGrid(double bpm, double downbeatSeconds, int beatsPerBar) {
     /** Checks that it can be. */
     public BarGrid {
         if (!(bpm >= 20 && bpm <= 400)) {
-            throw new IllegalArgumentException("not a tempo: " + bpm);
+            throw new IllegalArgumentException(Texts.of("invalid.tempo", bpm));
         }
         if (beatsPerBar < 1 || beatsPerBar > 16) {
-            throw new IllegalArgumentException("not a bar: " + beatsPerBar + " beats");
+            throw new IllegalArgumentException(Texts.of("invalid.bar", beatsPerBar));
         }
         if (!(Math.abs(downbeatSeconds) <= 86_400)) {
-            throw new IllegalArgumentException("not a moment: " + downbeatSeconds);
+            throw new IllegalArgumentException(Texts.of("invalid.moment", downbeatSeconds));
         }
     }
 

@@ -8,6 +8,7 @@ import oakmirror.album.AlbumLoudness.Way;
 import oakmirror.album.RecordStanding;
 import oakmirror.delivery.TagField;
 import oakmirror.session.ComparisonSettings.Scope;
+import oakmirror.text.Texts;
 
 /**
  * The songs of a record, in their order.
@@ -33,13 +34,13 @@ public record Album(
     public Album {
         songs = List.copyOf(songs);
         if (songs.size() > MOST_SONGS) {
-            throw new IllegalArgumentException("a record has at most " + MOST_SONGS + " songs");
+            throw new IllegalArgumentException(Texts.of("invalid.songs", MOST_SONGS));
         }
         if (!(gapSeconds >= 0 && gapSeconds <= LONGEST_GAP)) {
-            throw new IllegalArgumentException("the gap between songs lies between 0 and 30 s");
+            throw new IllegalArgumentException(Texts.of("invalid.gap"));
         }
         if (targetLufs.filter(t -> !(t >= -60 && t <= 0)).isPresent()) {
-            throw new IllegalArgumentException("the loudness of a record lies between −60 and 0 LUFS");
+            throw new IllegalArgumentException(Texts.of("invalid.recordLoudness"));
         }
     }
 

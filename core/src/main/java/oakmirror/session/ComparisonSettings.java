@@ -4,6 +4,7 @@ import java.util.List;
 import oakmirror.compare.CorridorSettings;
 import oakmirror.compare.Jump;
 import oakmirror.levelmatch.LevelSettings;
+import oakmirror.text.Texts;
 
 /**
  * How tracks are compared.
@@ -32,10 +33,10 @@ public record ComparisonSettings(
         dismissed = List.copyOf(dismissed);
         left = List.copyOf(left);
         if (left.size() > MOST_DISMISSED) {
-            throw new IllegalArgumentException("at most " + MOST_DISMISSED + " places are left");
+            throw new IllegalArgumentException(Texts.of("invalid.places", MOST_DISMISSED));
         }
         if (dismissed.size() > MOST_DISMISSED) {
-            throw new IllegalArgumentException("at most " + MOST_DISMISSED + " findings are dismissed");
+            throw new IllegalArgumentException(Texts.of("invalid.dismissed", MOST_DISMISSED));
         }
     }
 

@@ -6,6 +6,7 @@ import java.util.Set;
 import oakmirror.delivery.NamePattern;
 import oakmirror.delivery.TagEdits;
 import oakmirror.finish.FinishSettings;
+import oakmirror.text.Texts;
 
 /**
  * What leaves the house.
@@ -40,7 +41,7 @@ public record Delivery(
         /** Checks that it has a loudness. */
         public Song {
             if (name == null || !(integratedLufs >= -60 && integratedLufs <= 0)) {
-                throw new IllegalArgumentException("a finished song has a name and a loudness between −60 and 0 LUFS");
+                throw new IllegalArgumentException(Texts.of("invalid.finishedSong"));
             }
         }
     }
@@ -75,12 +76,10 @@ public record Delivery(
         /** Checks that there is such a form. */
         public Output {
             if (!FORMATS.getOrDefault(format, Set.of()).contains(bits)) {
-                throw new IllegalArgumentException(
-                        "a master is WAV of 16, 24 or 32 bits, FLAC of 16 or 24, MP3, M4A or Opus, not " + format
-                                + " of " + bits);
+                throw new IllegalArgumentException(Texts.of("invalid.master", format, bits));
             }
             if (rate.filter(r -> r < LOWEST_RATE || r > HIGHEST_RATE).isPresent()) {
-                throw new IllegalArgumentException("a rate lies between 8 and 384 kHz, not " + rate.get());
+                throw new IllegalArgumentException(Texts.of("invalid.rate", rate.get()));
             }
         }
 

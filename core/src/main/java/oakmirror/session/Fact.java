@@ -2,6 +2,7 @@ package oakmirror.session;
 
 import oakmirror.blind.BlindResult;
 import oakmirror.bounces.Bounce;
+import oakmirror.text.Texts;
 
 /** Something that happened while a session was worked on. It cannot be undone: it stays true. */
 public sealed interface Fact {
@@ -55,7 +56,7 @@ public sealed interface Fact {
         /** Checks the length. */
         public BounceNoted {
             if (note.length() > LONGEST) {
-                throw new IllegalArgumentException("a note has at most " + LONGEST + " characters");
+                throw new IllegalArgumentException(Texts.of("invalid.note", LONGEST));
             }
         }
     }

@@ -25,7 +25,7 @@ public record FoldRule(Kind kind, String text) {
     /** Checks the text. */
     public FoldRule {
         if (text.length() > LONGEST) {
-            throw new IllegalArgumentException("what is folded is told in at most " + LONGEST + " characters");
+            throw new IllegalArgumentException(Texts.of("invalid.aggregate", LONGEST));
         }
     }
 

@@ -1,6 +1,7 @@
 package oakmirror.session;
 
 import oakmirror.candidate.Candidate;
+import oakmirror.text.Texts;
 
 /**
  * A place worth a listen that was left as it is: the ear took it for the music. Remembered by its range, so that it is not offered again.
@@ -14,7 +15,7 @@ public record LeftPlace(double lowHz, double highHz, boolean tooMuch) {
     /** Checks the range. */
     public LeftPlace {
         if (!(lowHz > 0 && highHz > lowHz)) {
-            throw new IllegalArgumentException("a place goes from a low to a high frequency");
+            throw new IllegalArgumentException(Texts.of("invalid.place"));
         }
     }
 

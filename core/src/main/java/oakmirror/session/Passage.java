@@ -2,6 +2,7 @@ package oakmirror.session;
 
 import oakmirror.audio.TimeRange;
 import oakmirror.files.Unseen;
+import oakmirror.text.Texts;
 
 /**
  * A named stretch of a track, in the track's own time.
@@ -15,7 +16,7 @@ public record Passage(String name, TimeRange range) {
     public Passage {
         name = Unseen.cut(name);
         if (range.endSeconds() > Track.LONGEST_SECONDS) {
-            throw new IllegalArgumentException("a passage ends within a day, not after " + range.endSeconds() + " s");
+            throw new IllegalArgumentException(Texts.of("invalid.passageEnd", range.endSeconds()));
         }
     }
 }

@@ -19,6 +19,7 @@ import java.util.IdentityHashMap;
 import java.util.Map;
 import oakmirror.profile.Profile;
 import oakmirror.profile.ProfileJson;
+import oakmirror.text.Texts;
 
 /**
  * The profiles of a session's file, each once, by a key of what it holds: references have them, and so has the session that each version was made of. Read
@@ -58,7 +59,7 @@ final class ProfilePool {
 
     private Profile get(String key) {
         if (!trees.has(key)) {
-            throw new IllegalArgumentException("a profile is missing");
+            throw new IllegalArgumentException(Texts.of("invalid.profile"));
         }
         return read.computeIfAbsent(key, k -> ProfileJson.fromTree(trees.get(k)));
     }

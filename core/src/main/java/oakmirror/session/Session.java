@@ -17,6 +17,7 @@ import oakmirror.finish.FinishSettings;
 import oakmirror.levelmatch.LevelSettings;
 import oakmirror.session.Delivery.Output;
 import oakmirror.spectrum.StereoSpectrum.Part;
+import oakmirror.text.Texts;
 import oakmirror.zones.ZoneDecisions;
 
 /**
@@ -57,13 +58,13 @@ public record Session(
         name = Unseen.cut(name);
         references = List.copyOf(references);
         if (references.size() > MOST_REFERENCES) {
-            throw new IllegalArgumentException("a session holds at most " + MOST_REFERENCES + " references");
+            throw new IllegalArgumentException(Texts.of("invalid.references", MOST_REFERENCES));
         }
         Set<TrackId> ids = new HashSet<>();
         for (Track track : tracks(mix, references)) {
             if (!ids.add(track.id())) {
                 throw new IllegalArgumentException(
-                        "two tracks have the id " + track.id().value());
+                        Texts.of("invalid.twice", track.id().value()));
             }
         }
     }

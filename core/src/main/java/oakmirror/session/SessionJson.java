@@ -40,6 +40,7 @@ import oakmirror.profile.Measurements;
 import oakmirror.profile.Profile;
 import oakmirror.profile.ProfileJson;
 import oakmirror.text.Texts;
+import oakmirror.text.Valid;
 
 /**
  * Sessions as trees of JSON: the records as they are, with their own checks. What is missing is filled in from an empty session before the
@@ -167,14 +168,8 @@ final class SessionJson {
 
     /** The form a document says it has. */
     static int version(JsonNode said) {
-        require(said.isInt() && said.asInt() >= 1, "its version is none");
+        Valid.require(said.isInt() && said.asInt() >= 1, "invalid.sessionVersion");
         return said.asInt();
-    }
-
-    private static void require(boolean holds, String otherwise) {
-        if (!holds) {
-            throw new IllegalArgumentException(otherwise);
-        }
     }
 
     /**
@@ -183,11 +178,11 @@ final class SessionJson {
      * @throws IllegalArgumentException when a part of it is missing or of another kind than it should be, in a few words
      */
     static SessionDocument fromTree(ObjectNode root, Path folder) throws JsonProcessingException {
-        require(root.path("session").isObject(), "there is no session in it");
-        require(root.path("log").isMissingNode() || root.path("log").isArray(), "its log is no list");
-        root.path("log").forEach(fact -> require(fact.isObject(), "an entry of its log is empty"));
+        Valid.require(root.path("session").isObject(), "invalid.noSession");
+        Valid.require(root.path("log").isMissingNode() || root.path("log").isArray(), "invalid.log");
+        root.path("log").forEach(fact -> Valid.require(fact.isObject(), "invalid.logEntry"));
         JsonNode kept = root.path("profiles");
-        require(kept.isMissingNode() || kept.isObject(), "its profiles are no list by key");
+        Valid.require(kept.isMissingNode() || kept.isObject(), "invalid.sessionProfiles");
         ObjectNode profiles = kept instanceof ObjectNode given ? given : MAPPER.createObjectNode();
         ObjectReader reader = MAPPER.reader().withAttribute(ProfilePool.class, new ProfilePool(profiles));
         ObjectNode session = whole(root.get("session"), folder);
@@ -218,7 +213,7 @@ final class SessionJson {
             track.put("id", TrackId.random().value());
             fill(track, given);
             if (!given.hasNonNull("source")) {
-                throw new IllegalArgumentException("a track has no source");
+                throw new IllegalArgumentException(Texts.of("invalid.trackSource"));
             }
             nameIfNeeded(track.path("passages"));
             nameIfNeeded(track.path("stems").path("all"));
@@ -229,7 +224,7 @@ final class SessionJson {
             if (sounding.path("name").asText().isEmpty()) {
                 Source source = MAPPER.treeToValue(sounding.path("source"), Source.class);
                 if (source == null) {
-                    throw new IllegalArgumentException("a stem has no source");
+                    throw new IllegalArgumentException(Texts.of("invalid.stemSource"));
                 }
                 sounding.put("name", source.usualName());
             }
@@ -348,11 +343,11 @@ final class SessionJson {
     private static Path resolved(String text, Path folder) {
         try {
             if (text.isBlank()) {
-                throw new IllegalArgumentException("a track's path is empty");
+                throw new IllegalArgumentException(Texts.of("invalid.pathEmpty"));
             }
             return folder.resolve(text).normalize();
         } catch (InvalidPathException e) {
-            throw new IllegalArgumentException("a track's path is one that this system does not know", e);
+            throw new IllegalArgumentException(Texts.of("invalid.pathUnknown"), e);
         }
     }
 
@@ -371,8 +366,10 @@ final class SessionJson {
             reason = cause.getMessage();
         } else if (mapping instanceof InvalidFormatException format
                 && format.getTargetType().isEnum()) {
-            reason = format.getValue() + " is none of "
-                    + Arrays.toString(format.getTargetType().getEnumConstants());
+            reason = Texts.of(
+                    "invalid.noneOf",
+                    format.getValue(),
+                    Arrays.toString(format.getTargetType().getEnumConstants()));
         } else {
             reason = Texts.of("sessions.whatStandsThereCannot");
         }

@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.stream.Stream;
 import oakmirror.blind.BlindResult;
 import oakmirror.bounces.Bounce;
+import oakmirror.text.Texts;
 
 /**
  * What happened while a session was worked on, the oldest first. Facts are added, never changed, and undo leaves them alone.
@@ -24,7 +25,7 @@ public record SessionLog(List<Fact> facts) {
     public SessionLog {
         facts = List.copyOf(facts);
         if (facts.size() > MOST_FACTS) {
-            throw new IllegalArgumentException("a log holds at most " + MOST_FACTS + " facts");
+            throw new IllegalArgumentException(Texts.of("invalid.facts", MOST_FACTS));
         }
     }
 

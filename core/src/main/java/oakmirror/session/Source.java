@@ -21,7 +21,7 @@ public sealed interface Source permits Source.File, Source.Kept, Source.Folded, 
         /** Checks that it names a file. */
         public File {
             if (path.getFileName() == null || path.getFileName().toString().isEmpty()) {
-                throw new IllegalArgumentException("a track's path names an audio file, not \"" + path + "\"");
+                throw new IllegalArgumentException(Texts.of("invalid.path", path));
             }
         }
 
@@ -71,7 +71,7 @@ public sealed interface Source permits Source.File, Source.Kept, Source.Folded, 
         public Folded {
             members = List.copyOf(members);
             if (members.isEmpty() || members.size() > MOST_MEMBERS) {
-                throw new IllegalArgumentException("from 1 to " + MOST_MEMBERS + " profiles are folded");
+                throw new IllegalArgumentException(Texts.of("invalid.members", MOST_MEMBERS));
             }
         }
 

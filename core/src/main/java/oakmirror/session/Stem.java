@@ -2,6 +2,8 @@ package oakmirror.session;
 
 import java.nio.file.Path;
 import oakmirror.files.Unseen;
+import oakmirror.text.Numbers;
+import oakmirror.text.Texts;
 
 /**
  * One of the stems a mix is made of, and what the user has decided about it.
@@ -19,7 +21,7 @@ public record Stem(Source source, String name, double gainDb) {
     public Stem {
         name = Unseen.cut(name);
         if (!(Math.abs(gainDb) <= MOST_GAIN_DB)) {
-            throw new IllegalArgumentException("a stem is tried up to 12 dB louder or quieter, not " + gainDb + " dB");
+            throw new IllegalArgumentException(Texts.of("invalid.stemGain", Numbers.brief(gainDb)));
         }
     }
 

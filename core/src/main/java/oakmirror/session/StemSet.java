@@ -6,6 +6,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import oakmirror.stems.Rebalancing;
+import oakmirror.text.Texts;
 
 /**
  * The stems of a mix.
@@ -25,10 +26,10 @@ public record StemSet(List<Stem> all, double limitDb) {
     public StemSet {
         all = List.copyOf(all);
         if (all.size() > MOST) {
-            throw new IllegalArgumentException("a mix has at most " + MOST + " stems");
+            throw new IllegalArgumentException(Texts.of("invalid.stems", MOST));
         }
         if (!(limitDb >= 0.5 && limitDb <= Stem.MOST_GAIN_DB)) {
-            throw new IllegalArgumentException("the limit of proposed gains lies between 0.5 and 12 dB");
+            throw new IllegalArgumentException(Texts.of("invalid.stemLimit"));
         }
     }
 

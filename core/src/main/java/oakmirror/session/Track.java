@@ -7,6 +7,7 @@ import java.util.Optional;
 import oakmirror.audio.TimeRange;
 import oakmirror.files.Unseen;
 import oakmirror.rhythm.BarGrid;
+import oakmirror.text.Valid;
 
 /**
  * A track, and what the user has said about it here.
@@ -62,24 +63,12 @@ public record Track(
         name = Unseen.cut(name);
         tags = List.copyOf(tags);
         passages = List.copyOf(passages);
-        require(chosen >= -1 && chosen < passages.size(), "there is no passage " + chosen);
-        require(passages.size() <= MOST_PASSAGES, "a track has at most " + MOST_PASSAGES + " passages");
-        require(tags.size() <= MOST_TAGS, "a track has at most " + MOST_TAGS + " tags");
-        require(
-                Math.abs(shiftSeconds) <= LONGEST_SECONDS,
-                "a track's shift stays within a day, which " + shiftSeconds + " s does not");
-        require(
-                Math.abs(trimDb) <= MOST_TRIM_DB,
-                "a trim lies between −24 and 24 dB, which " + trimDb + " dB does not");
-        require(
-                weight >= LEAST_WEIGHT && weight <= MOST_WEIGHT,
-                "a weight lies between " + LEAST_WEIGHT + " and " + MOST_WEIGHT);
-    }
-
-    private static void require(boolean holds, String message) {
-        if (!holds) {
-            throw new IllegalArgumentException(message);
-        }
+        Valid.require(chosen >= -1 && chosen < passages.size(), "invalid.passage", chosen);
+        Valid.require(passages.size() <= MOST_PASSAGES, "invalid.passages", MOST_PASSAGES);
+        Valid.require(tags.size() <= MOST_TAGS, "invalid.trackTags", MOST_TAGS);
+        Valid.require(Math.abs(shiftSeconds) <= LONGEST_SECONDS, "invalid.shift", shiftSeconds);
+        Valid.require(Math.abs(trimDb) <= MOST_TRIM_DB, "invalid.trim");
+        Valid.require(weight >= LEAST_WEIGHT && weight <= MOST_WEIGHT, "invalid.weight");
     }
 
     /** A track of its own from a file, under the file's name. */

@@ -1,6 +1,7 @@
 package oakmirror.session;
 
 import java.util.UUID;
+import oakmirror.text.Texts;
 
 /**
  * What a track is known by for as long as the session holds it: it stays when the track is renamed, moved among the others, found elsewhere
@@ -15,7 +16,7 @@ public record TrackId(String value) {
     /** Checks that it is a plain name. */
     public TrackId {
         if (!value.matches("[A-Za-z0-9-]{1," + LONGEST + "}")) {
-            throw new IllegalArgumentException("an id is made of letters, digits and dashes");
+            throw new IllegalArgumentException(Texts.of("invalid.id"));
         }
     }
 

@@ -4,6 +4,7 @@ import java.nio.file.Path;
 import oakmirror.files.Unseen;
 import oakmirror.finish.MasterRender;
 import oakmirror.measure.Levels;
+import oakmirror.text.Texts;
 
 /**
  * One rendered outcome: what came out, and all that made it, so that it can be made again.
@@ -23,7 +24,7 @@ public record Version(
     public Version {
         name = Unseen.cut(name);
         if (id.isBlank() || file.getFileName() == null) {
-            throw new IllegalArgumentException("a version has an id and a file");
+            throw new IllegalArgumentException(Texts.of("invalid.version"));
         }
         java.time.LocalDateTime.parse(made);
     }

@@ -1,5 +1,7 @@
 package oakmirror.session;
 
+import oakmirror.text.Texts;
+
 /**
  * What was said about a version last.
  *
@@ -28,11 +30,10 @@ public record VersionNote(String name, int rating, String note, Standing standin
     /** Checks the rating. */
     public VersionNote {
         if (rating < 0 || rating > BEST) {
-            throw new IllegalArgumentException("a rating lies between 0 and " + BEST + ", not " + rating);
+            throw new IllegalArgumentException(Texts.of("invalid.rating", BEST, rating));
         }
         if (name.isBlank() || note.length() > LONGEST) {
-            throw new IllegalArgumentException(
-                    "a version has a name, and a note of at most " + LONGEST + " characters");
+            throw new IllegalArgumentException(Texts.of("invalid.versionNote", LONGEST));
         }
     }
 

@@ -21,7 +21,7 @@ public record ZoneDecision(ZoneAspect aspect, Zone zone, boolean refused, double
         java.util.Objects.requireNonNull(aspect, Texts.of("zones.aDecisionIsAbout"));
         java.util.Objects.requireNonNull(zone, Texts.of("zones.aDecisionIsAbout2"));
         if (!(part >= 0 && part <= MOST)) {
-            throw new IllegalArgumentException("of a move 0 to " + MOST + " parts are taken");
+            throw new IllegalArgumentException(Texts.of("invalid.zoneShare", MOST));
         }
     }
 

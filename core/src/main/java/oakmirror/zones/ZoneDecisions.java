@@ -3,6 +3,7 @@ package oakmirror.zones;
 import java.util.ArrayList;
 import java.util.List;
 import oakmirror.spectrum.Zone;
+import oakmirror.text.Texts;
 
 /**
  * What was decided about width and dynamics.
@@ -19,12 +20,12 @@ public record ZoneDecisions(List<ZoneDecision> all, double sideShelfDb) {
     public ZoneDecisions {
         all = List.copyOf(all);
         if (!(Math.abs(sideShelfDb) <= SideShape.MOST_SHELF_DB)) {
-            throw new IllegalArgumentException("the shelf on the side goes up to 4 dB either way");
+            throw new IllegalArgumentException(Texts.of("invalid.shelf"));
         }
         long different =
                 all.stream().map(d -> List.of(d.aspect(), d.zone())).distinct().count();
         if (different < all.size()) {
-            throw new IllegalArgumentException("a move of a zone is decided about once");
+            throw new IllegalArgumentException(Texts.of("invalid.zoneTwice"));
         }
     }
 

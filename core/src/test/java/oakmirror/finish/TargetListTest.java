@@ -65,14 +65,14 @@ class TargetListTest {
     @CsvSource(
             delimiter = '|',
             value = {
-                "nonsense | it is no JSON",
-                "{} | there is no list of targets in it",
-                "{\"targets\":[null]} | there is no list of targets in it",
-                "{\"targets\":[{\"name\":\"x\",\"ceilingDbtp\":-1}]} | a target in it lacks a field or has a wrong one",
-                "{\"targets\":[{\"name\":\"x\",\"integratedLufs\":\"loud\",\"ceilingDbtp\":-1}]} | a target in it lacks a field or has a wrong one",
+                "nonsense | the file is not JSON",
+                "{} | the file has no list of targets",
+                "{\"targets\":[null]} | the file has no list of targets",
+                "{\"targets\":[{\"name\":\"x\",\"ceilingDbtp\":-1}]} | a field of a target is missing or wrong",
+                "{\"targets\":[{\"name\":\"x\",\"integratedLufs\":\"loud\",\"ceilingDbtp\":-1}]} | a field of a target is missing or wrong",
                 "{\"targets\":[{\"integratedLufs\":-14,\"ceilingDbtp\":-1}]} | a target needs a name",
-                "{\"targets\":[{\"name\":\"x\",\"integratedLufs\":14,\"ceilingDbtp\":-1}]} | the loudness target lies between −60 and 0 LUFS",
-                "{\"targets\":[{\"name\":\"x\",\"integratedLufs\":-14,\"ceilingDbtp\":-1,\"toleranceLu\":-3}]} | the tolerance lies between 0 and 10"
+                "{\"targets\":[{\"name\":\"x\",\"integratedLufs\":14,\"ceilingDbtp\":-1}]} | the loudness target is −60 to 0 LUFS",
+                "{\"targets\":[{\"name\":\"x\",\"integratedLufs\":-14,\"ceilingDbtp\":-1,\"toleranceLu\":-3}]} | the tolerance is 0 to 10"
             })
     void whatIsNoListSaysWhy(String text, String why) throws Exception {
         Path file = Files.writeString(folder.resolve("list.json"), text);

@@ -146,19 +146,19 @@ class SessionFileTest {
     @CsvSource(
             delimiter = '|',
             value = {
-                "'version':null|its version is none",
-                "'version':-1|its version is none",
-                "'version':0|its version is none",
-                "'version':[]|its version is none",
-                "'version':'3'|its version is none",
-                "'version':2.5|its version is none",
-                "'version':3|there is no session in it",
-                "'version':3,'session':null|there is no session in it",
-                "'version':3,'session':[]|there is no session in it",
-                "'version':3,'session':{},'log':{}|its log is no list",
-                "'version':3,'session':{},'log':[null]|an entry of its log is empty",
-                "'version':3,'session':{},'log':[7]|an entry of its log is empty",
-                "'version':3,'session':{},'profiles':[]|its profiles are no list by key",
+                "'version':null|the version is not a number",
+                "'version':-1|the version is not a number",
+                "'version':0|the version is not a number",
+                "'version':[]|the version is not a number",
+                "'version':'3'|the version is not a number",
+                "'version':2.5|the version is not a number",
+                "'version':3|the session is missing",
+                "'version':3,'session':null|the session is missing",
+                "'version':3,'session':[]|the session is missing",
+                "'version':3,'session':{},'log':{}|the log is not a list",
+                "'version':3,'session':{},'log':[null]|an entry of the log is empty",
+                "'version':3,'session':{},'log':[7]|an entry of the log is empty",
+                "'version':3,'session':{},'profiles':[]|the profiles are not listed",
             })
     void whatOnlySaysThatItIsASessionIsRefused(String fields, String expected) throws IOException {
         Path file = Files.writeString(
@@ -198,7 +198,7 @@ class SessionFileTest {
     void aSettingThatCannotBeIsSaid() throws IOException {
         Path file = Files.writeString(
                 folder.resolve("x.json"), "{\"format\":\"oak-mirror-session\",\"correction\":{\"strength\":7}}");
-        assertThatThrownBy(() -> SessionFile.read(file)).hasMessageContaining("strength lies between 0 and 1");
+        assertThatThrownBy(() -> SessionFile.read(file)).hasMessageContaining("strength is 0 to 1");
     }
 
     @Test
@@ -221,24 +221,24 @@ class SessionFileTest {
             quoteCharacter = '~',
             value = {
                 "\"references\":[{\"file\":\"a.wav\",\"chosenPassage\":2}] | references[0]: there is no passage 2",
-                "\"references\":[{\"file\":\"a.wav\",\"passages\":[{\"startSeconds\":9,\"endSeconds\":1}]}] | references[0].passages[0].range: not a time range",
-                "\"references\":[{\"file\":\"a.wav\",\"passages\":[{\"startSeconds\":-9,\"endSeconds\":1}]}] | references[0].passages[0].range: not a time range",
+                "\"references\":[{\"file\":\"a.wav\",\"passages\":[{\"startSeconds\":9,\"endSeconds\":1}]}] | references[0].passages[0].range",
+                "\"references\":[{\"file\":\"a.wav\",\"passages\":[{\"startSeconds\":-9,\"endSeconds\":1}]}] | references[0].passages[0].range",
                 "\"references\":[{\"file\":\"a.wav\",\"passages\":[{\"startSeconds\":0,\"endSeconds\":\"NaN\"}]}] | references[0].passages[0].range",
                 "\"references\":[{\"file\":\"a.wav\",\"passages\":[{\"startSeconds\":0,\"endSeconds\":1e9}]}] | references[0].passages[0]: a passage ends within a day",
                 "\"references\":[{\"file\":\"a.wav\",\"bars\":{\"bpm\":1}}] | references[0].bars",
-                "\"references\":[{\"file\":\"a.wav\",\"trimDb\":100}] | references[0]: a trim lies between −24 and 24 dB, which 100.0 dB does not",
-                "\"references\":[{\"file\":\"a.wav\",\"shiftSeconds\":1e300}] | references[0]: a track's shift stays within a day",
+                "\"references\":[{\"file\":\"a.wav\",\"trimDb\":100}] | references[0]: a trim is −24 to 24 dB",
+                "\"references\":[{\"file\":\"a.wav\",\"shiftSeconds\":1e300}] | references[0]: the offset of a track is within a day",
                 "\"references\":[{\"file\":\"a.wav\",\"tags\":[null]}] | references[0].tags",
-                "\"references\":[{\"file\":\"/\"}] | a track's path names an audio file",
-                "\"references\":[{\"file\":\"../../../../../../../../../../../..\"}] | a track's path names an audio file",
-                "\"references\":[{\"file\":\"\"}] | a track's path is empty",
-                "\"references\":[{}] | a track's path is empty",
+                "\"references\":[{\"file\":\"/\"}] | the path of a track is an audio file",
+                "\"references\":[{\"file\":\"../../../../../../../../../../../..\"}] | the path of a track is an audio file",
+                "\"references\":[{\"file\":\"\"}] | the path of a track is empty",
+                "\"references\":[{}] | the path of a track is empty",
                 "\"references\":\"none\" | references: invalid value",
-                "\"comparing\":{\"scope\":\"NOTHING\"} | comparing.scope: NOTHING is none of [PASSAGES, WHOLE_TRACKS]",
+                "\"comparing\":{\"scope\":\"NOTHING\"} | comparing.scope: NOTHING is not one of [PASSAGES, WHOLE_TRACKS]",
                 "\"comparing\":{\"statedLevel\":\"loud\"} | comparing.levels.statedLevel: invalid value",
-                "\"correction\":{\"strength\":7} | shaping.correction: strength lies between 0 and 1",
+                "\"correction\":{\"strength\":7} | shaping.correction: strength is 0 to 1",
                 "\"correction\":{\"strength\":null} | shaping.correction.strength: invalid value",
-                "\"version\":2,\"session\":{\"shaping\":{\"moves\":{\"added\":[{\"centreHz\":1,\"gainDb\":1,\"octaves\":1}]}}} | shaping.moves.added[0]: a move lies between 10 Hz",
+                "\"version\":2,\"session\":{\"shaping\":{\"moves\":{\"added\":[{\"centreHz\":1,\"gainDb\":1,\"octaves\":1}]}}} | shaping.moves.added[0]: the frequency of a move is 10 Hz",
                 "\"version\":2,\"session\":{\"shaping\":{\"moves\":{\"decisions\":[{\"lowHz\":9,\"highHz\":8,\"up\":true,\"treatment\":{\"refused\":true,\"gainFactor\":1,\"widthFactor\":1}}]}}} | shaping.moves.decisions[0]: a move goes from a low",
                 "\"output\":{\"format\":\"mp3\",\"bits\":24} | delivery.output: a master is WAV",
                 "\"blindResults\":[{\"kind\":\"ranking\",\"endedAt\":\"x\",\"names\":[\"a\",\"b\"],\"planned\":1,\"rounds\":[[0,7]]}] | result: a round of ranking places each of the names once",
@@ -274,14 +274,14 @@ class SessionFileTest {
                         () -> SessionFile.read(
                                 session(
                                         "\"version\":2,\"session\":{\"delivery\":{\"finish\":{\"limiter\":{\"link\":3,\"release\":1,\"clipDb\":0}}}}")))
-                .hasMessageContaining("the link lies between 0 and 100 %");
+                .hasMessageContaining("the link is 0 to 100 %");
     }
 
     @Test
     void tooManyTracksOrPassagesAreRefused() throws IOException {
         String references = "{\"file\":\"a.wav\"},".repeat(16) + "{\"file\":\"a.wav\"}";
         assertThatThrownBy(() -> SessionFile.read(session("\"references\":[" + references + "]")))
-                .hasMessageContaining("a session holds at most 16 references");
+                .hasMessageContaining("a session has at most 16 references");
         String passages =
                 "{\"startSeconds\":1,\"endSeconds\":2},".repeat(200) + "{\"startSeconds\":1,\"endSeconds\":2}";
         assertThatThrownBy(

@@ -2,6 +2,8 @@ package oakmirror.desk;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -20,6 +22,8 @@ import javafx.scene.layout.Region;
 import javafx.scene.text.Text;
 import javafx.stage.Stage;
 import oakmirror.desk.command.Command;
+import oakmirror.media.TestFiles;
+import oakmirror.media.file.OutputFormat;
 import oakmirror.session.Passage;
 import oakmirror.session.Track;
 import oakmirror.state.mastering.CorrectionFiles.Form;
@@ -49,8 +53,14 @@ class EveryLanguageFitsTest extends WindowTest {
             onFx(() -> choose(language));
             walk(language, "empty ", () -> stations());
         }
+        addFilesThatFail();
+        for (String language : languages()) {
+            onFx(() -> choose(language));
+            walk(language, "failed ", this::stations);
+        }
         onFx(() -> choose("en"));
         onFx(() -> {
+            workspace().reset();
             app.window().show(Station.GATHER.ordinal());
             return true;
         });
@@ -66,6 +76,17 @@ class EveryLanguageFitsTest extends WindowTest {
             });
         }
         assertThat(faults).isEmpty();
+    }
+
+    private void addFilesThatFail() throws Exception {
+        Path text = Files.writeString(folder.resolve("text.mp3"), "no sound in here\n".repeat(100));
+        Path silent = TestFiles.write(
+                folder.resolve("silent.wav"), OutputFormat.WAV_16, 44100, new float[44100], new float[44100]);
+        Path empty = Files.createFile(folder.resolve("empty.flac"));
+        interact(() -> workspace().addFiles(List.of(text, silent, empty, folder.resolve("gone.wav"))));
+        waitUntil(() -> workspace().tracks().all().stream()
+                .allMatch(t ->
+                        t.imported().isPresent() || !t.failureProperty().get().isEmpty()));
     }
 
     private static List<String> languages() {

@@ -181,9 +181,8 @@ class VersionsTest extends WindowTest {
         waitUntil(() ->
                 lookup("#render-versions").queryAs(Labeled.class).getText().equals("Render 1 version"));
         text("#variant-targets", "7");
-        waitUntil(() -> lookup("The loudness target lies between −60 and 0 LUFS.")
-                .tryQuery()
-                .isPresent());
+        waitUntil(
+                () -> lookup("The loudness target is −60 to 0 LUFS.").tryQuery().isPresent());
     }
 
     @Test

@@ -49,7 +49,7 @@ public final class BouncesStrip extends VBox {
     private final Bounces bounces;
     private final BouncesHeard heard;
     private final Asking asking;
-    private final Label sentence = Ui.label("", "quiet");
+    private final Label sentence = Ui.wrapped("", "quiet");
     private final Button take;
     private final MenuButton watching = new MenuButton();
     private final Map<Zone, BounceSteps> zones = new EnumMap<>(Zone.class);

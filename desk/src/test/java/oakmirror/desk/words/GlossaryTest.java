@@ -5,6 +5,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Stream;
+import oakmirror.findings.Certainty;
+import oakmirror.profile.Take;
+import oakmirror.spectrum.Zone;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -45,6 +48,27 @@ class GlossaryTest {
         assertThat(german.in("PSR 10,3, Referenzen 10,8 bis 12,8; Korrelation −0,42 in Mono").stream()
                         .map(Term::name))
                 .containsExactly("PSR", "Korrelation", "Downmix");
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"en", "de"})
+    void figuresAreThoseOfTheCode(String language) {
+        Glossary words = Glossary.in(Locale.forLanguageTag(language));
+        String zones = text(words, "Zone");
+        for (Zone zone : Zone.values()) {
+            long edge = Math.round(zone.highHz());
+            assertThat(zones).contains(edge < 1000 ? String.valueOf(edge) : edge / 1000 + " kHz");
+        }
+        for (Certainty certainty : Certainty.values()) {
+            assertThat(text(words, "How sure a finding is")).contains(Math.round(certainty.least() * 100) + " %");
+        }
+        assertThat(text(words, "Take")).contains(language.equals("en") ? "Ten seconds" : "Zehn Sekunden");
+        assertThat(Take.ENOUGH_SECONDS).isEqualTo(10);
+    }
+
+    private static String text(Glossary words, String english) {
+        String id = WORDS.named(english).orElseThrow().id();
+        return String.join(" ", words.named(id).orElseThrow().paragraphs());
     }
 
     @Test

@@ -25,6 +25,7 @@ import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.rhythm.Rhythm;
+import oakmirror.text.Texts;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -209,7 +210,7 @@ public final class AudioCache {
         try {
             PrivateFolder.make(folder);
         } catch (FileAlreadyExistsException e) {
-            throw new IOException("there is a file where the cache folder " + folder + " belongs", e);
+            throw new IOException(Texts.of("invalid.cacheFolder", folder), e);
         }
     }
 

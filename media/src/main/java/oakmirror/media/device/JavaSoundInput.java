@@ -4,6 +4,7 @@ import java.util.concurrent.TimeUnit;
 import javax.sound.sampled.AudioFormat;
 import javax.sound.sampled.LineUnavailableException;
 import javax.sound.sampled.TargetDataLine;
+import oakmirror.text.Texts;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -60,7 +61,7 @@ final class JavaSoundInput implements AudioInput {
                 }
             }
         }
-        throw new LineUnavailableException("no form that the device gives");
+        throw new LineUnavailableException(Texts.of("invalid.inputFormat"));
     }
 
     @Override

@@ -6,6 +6,7 @@ import javax.sound.sampled.LineUnavailableException;
 import javax.sound.sampled.SourceDataLine;
 import oakmirror.dsp.TpdfDither;
 import oakmirror.monitor.MonitorMixer;
+import oakmirror.text.Texts;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -64,7 +65,7 @@ public final class JavaSoundOutput implements AudioOutput {
                 LOG.debug("{} does not take {} bits", device.name(), bits, e);
             }
         }
-        throw new IllegalArgumentException("no form that the device takes");
+        throw new IllegalArgumentException(Texts.of("invalid.outputFormat"));
     }
 
     /** Bits a sample that the device is given. */

@@ -109,7 +109,7 @@ public final class CorrectionFile {
     private static double number(String cell, double low, double high) {
         double value = Double.parseDouble(cell);
         if (!(value >= low && value <= high)) {
-            throw new IllegalArgumentException("out of range");
+            throw new IllegalArgumentException(Texts.of("invalid.outOfRange"));
         }
         return value;
     }

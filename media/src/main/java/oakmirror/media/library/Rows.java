@@ -20,6 +20,7 @@ import oakmirror.profile.Profile;
 import oakmirror.profile.ProfileFile;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.Key;
+import oakmirror.text.Texts;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.statement.PreparedBatch;
 
@@ -235,7 +236,7 @@ final class Rows {
         try (InflaterInputStream in = new InflaterInputStream(new ByteArrayInputStream(bytes))) {
             byte[] json = in.readNBytes(MOST_JSON_BYTES + 1);
             if (json.length > MOST_JSON_BYTES) {
-                throw new IOException("a profile of the library is too large");
+                throw new IOException(Texts.of("invalid.libraryProfile"));
             }
             return json;
         }
