@@ -33,9 +33,6 @@ final class ArgumentFault {
         if (e instanceof MutuallyExclusiveArgsException) {
             return Texts.of("cli.excludeEachOther", options(e.getMessage()));
         }
-        if (e.getCause() instanceof TypeConversionException told) {
-            return told.getMessage();
-        }
         return e.getArgSpec() == null || e.getValue() == null ? ownSentence(e) : unreadable(e);
     }
 
@@ -59,8 +56,12 @@ final class ArgumentFault {
 
     private static String unreadable(ParameterException e) {
         Class<?> type = e.getArgSpec().auxiliaryTypes()[0];
-        boolean isNumber = type.isPrimitive() || Number.class.isAssignableFrom(type);
-        return Texts.of(isNumber ? "cli.valueNoNumber" : "cli.valueInvalid", name(e.getArgSpec()), e.getValue());
+        if (type.isPrimitive() || Number.class.isAssignableFrom(type)) {
+            return Texts.of("cli.valueNoNumber", name(e.getArgSpec()), e.getValue());
+        }
+        return e.getCause() instanceof TypeConversionException own // of a converter of ours
+                ? own.getMessage()
+                : Texts.of("cli.valueInvalid", name(e.getArgSpec()), e.getValue());
     }
 
     /** An option's name, or what a file or value is called in the command's help. */

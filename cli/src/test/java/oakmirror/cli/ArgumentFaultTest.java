@@ -27,7 +27,7 @@ class ArgumentFaultTest extends CommandTest {
                 "en|measure a.wav --jso|There is no option '--jso'; did you mean '--json'?",
                 "de|measure a.wav --quirk|Eine Option '--quirk' gibt es nicht.",
                 "de|render a b --out c|'b' ist ein Argument zu viel.",
-                "de|finish --in a.wav --target x --out o|--lufs verlangt eine Zahl, nicht 'x'.",
+                "de|finish --in a.wav --target x --out o|--target verlangt eine Zahl, nicht 'x'.",
                 "en|compare --mix a.wav --reference b.wav --passage 1-2 --suggest|Give only one of --passage, --suggest.",
                 "de|match --mix a --mix b --reference c --out d|--mix steht mehr als einmal da.",
                 "de|match --mix a --reference c --out d --release q|'q' ist keine Grenze"

@@ -1,9 +1,13 @@
 package oakmirror.compare;
 
 import java.util.Arrays;
+import oakmirror.dynamics.Quantiles;
 
 /** The span that references leave for one reading, in the reading's own unit; NaN where none has a figure. */
 public record Span(double low, double high) {
+
+    /** What of many readings is left out at either end. */
+    private static final double LEFT_OUT = 0.1;
 
     /** The span of nothing. */
     public static final Span UNKNOWN = new Span(Double.NaN, Double.NaN);
@@ -36,6 +40,10 @@ public record Span(double low, double high) {
             double spread = known.length < 2 ? 0 : Math.sqrt(squares / (known.length - 1));
             low = mean - spread;
             high = mean + spread;
+        }
+        if (kind == CorridorSettings.Kind.USUAL && known.length >= CorridorSettings.MANY) {
+            low = Quantiles.of(known, LEFT_OUT);
+            high = Quantiles.of(known, 1 - LEFT_OUT);
         }
         double middle = (low + high) / 2;
         double half = Math.max(tolerance, (high - low) / 2);

@@ -2,9 +2,12 @@ package oakmirror.findings;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.function.DoubleFunction;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import oakmirror.compare.MatchedTone;
 import oakmirror.compare.Subject;
@@ -32,32 +35,85 @@ final class CaveatRules {
 
     static List<Finding> find(Subject mix, List<Subject> references, Content content) {
         List<Finding> found = new ArrayList<>();
-        for (Subject r : references) {
-            OptionalDouble edge = SpectralEdge.of(r.compared().spectrum());
-            edge.ifPresent(hz -> found.add(caveat(
-                    Kind.REFERENCE_ENDS_EARLY,
-                    r,
-                    Texts.of("findings.referenceEndsAt", r.number(), Numbers.about(hz)),
-                    Texts.of("findings.aLossyFileAbove"),
-                    EDGE_WEIGHT,
-                    Place.at(Aspect.TONE, hz, 20000))));
-            double plr = r.whole().heard().peakToLoudness();
-            if (plr < Thresholds.CRUSHED_PLR_DB) {
-                found.add(caveat(
-                        Kind.REFERENCE_CRUSHED,
-                        r,
-                        Texts.of("findings.referenceIsCrushed", r.number()),
-                        Texts.of("findings.plrDbNoSane", Numbers.level(plr)),
-                        CRUSHED_WEIGHT,
-                        Place.on(Aspect.DYNAMICS)));
-            }
-        }
+        endsEarly(references).ifPresent(found::add);
+        crushed(references).ifPresent(found::add);
         shortPassage(mix, references).ifPresent(found::add);
-        tempo(mix, references, found);
+        tempo(mix, references).ifPresent(found::add);
         if (!content.isSameRecording()) {
-            unlike(mix, references, content, found);
+            otherMusic(mix, references, content).ifPresent(found::add);
+            otherKey(mix, references).ifPresent(found::add);
         }
         return found;
+    }
+
+    /** A reference that something is to be said of, and the figure that says it. */
+    private record Told(Subject subject, double figure) {}
+
+    /** Those of some references that have a figure. */
+    private static List<Told> told(List<Subject> references, Function<Subject, OptionalDouble> figure) {
+        List<Told> told = new ArrayList<>();
+        references.forEach(r -> figure.apply(r).ifPresent(f -> told.add(new Told(r, f))));
+        told.sort(Comparator.comparingDouble(Told::figure));
+        return told;
+    }
+
+    private static String numbers(List<Told> told) {
+        return told.stream()
+                .map(t -> t.subject().number())
+                .sorted()
+                .map(String::valueOf)
+                .collect(Collectors.joining(", "));
+    }
+
+    /** From the lowest to the highest figure, in words. */
+    private static String span(List<Told> told, DoubleFunction<String> words) {
+        String low = words.apply(told.get(0).figure());
+        String high = words.apply(told.get(told.size() - 1).figure());
+        return low.equals(high) ? low : Texts.of("numbers.span", low, high);
+    }
+
+    /** In one line, however many there are: with sixteen references it would be one below the other. */
+    private static Optional<Finding> endsEarly(List<Subject> references) {
+        List<Told> told = told(references, r -> SpectralEdge.of(r.compared().spectrum()));
+        if (told.isEmpty()) {
+            return Optional.empty();
+        }
+        Subject first = told.get(0).subject();
+        double hz = told.get(0).figure();
+        return Optional.of(caveat(
+                Kind.REFERENCE_ENDS_EARLY,
+                first,
+                told.size() == 1
+                        ? Texts.of("findings.referenceEndsAt", first.number(), Numbers.about(hz))
+                        : Texts.of("findings.referencesEndAt", told.size(), span(told, Numbers::about)),
+                of(told, Texts.of("findings.aLossyFileAbove")),
+                EDGE_WEIGHT,
+                Place.at(Aspect.TONE, hz, 20000)));
+    }
+
+    private static Optional<Finding> crushed(List<Subject> references) {
+        List<Told> told = told(references, r -> {
+            double plr = r.whole().heard().peakToLoudness();
+            return plr < Thresholds.CRUSHED_PLR_DB ? OptionalDouble.of(plr) : OptionalDouble.empty();
+        });
+        if (told.isEmpty()) {
+            return Optional.empty();
+        }
+        Subject first = told.get(0).subject();
+        return Optional.of(caveat(
+                Kind.REFERENCE_CRUSHED,
+                first,
+                told.size() == 1
+                        ? Texts.of("findings.referenceIsCrushed", first.number())
+                        : Texts.of("findings.referencesAreCrushed", told.size()),
+                of(told, Texts.of("findings.plrDbNoSane", span(told, Numbers::level))),
+                CRUSHED_WEIGHT,
+                Place.on(Aspect.DYNAMICS)));
+    }
+
+    /** Says of which references something is, where it is of several. */
+    private static String of(List<Told> told, String evidence) {
+        return told.size() == 1 ? evidence : Texts.of("findings.ofReferences", numbers(told), evidence);
     }
 
     private static Finding caveat(
@@ -84,45 +140,64 @@ final class CaveatRules {
                         Place.on(Aspect.TONE)));
     }
 
-    private static void unlike(Subject mix, List<Subject> references, Content content, List<Finding> found) {
-        otherMusic(mix, references, content).ifPresent(found::add);
-        for (Subject r : references) {
-            Optional<Key> own = mix.compared().tone().key();
+    private static Optional<Finding> otherKey(Subject mix, List<Subject> references) {
+        Optional<Key> own = mix.compared().tone().key();
+        List<Told> told = told(references, r -> {
             Optional<Key> theirs = r.compared().tone().key();
-            if (own.isPresent()
+            boolean isOther = own.isPresent()
                     && theirs.isPresent()
-                    && own.get().foreignNotes(theirs.get()) >= Thresholds.FOREIGN_NOTES) {
-                found.add(caveat(
-                        Kind.OTHER_KEY,
-                        r,
-                        Texts.of("findings.referenceIsInAnother", r.number()),
+                    && own.get().foreignNotes(theirs.get()) >= Thresholds.FOREIGN_NOTES;
+            return isOther ? OptionalDouble.of(r.number()) : OptionalDouble.empty();
+        });
+        if (told.isEmpty()) {
+            return Optional.empty();
+        }
+        Subject first = told.get(0).subject();
+        String theirs = told.stream()
+                .map(t -> t.subject().compared().tone().key().orElseThrow().label())
+                .distinct()
+                .collect(Collectors.joining(", "));
+        return Optional.of(caveat(
+                Kind.OTHER_KEY,
+                first,
+                told.size() == 1
+                        ? Texts.of("findings.referenceIsInAnother", first.number())
+                        : Texts.of("findings.referencesAreInAnother", told.size()),
+                of(
+                        told,
                         Texts.of(
                                 "findings.againstAsFarAs",
-                                theirs.get().label(),
-                                own.get().label()),
-                        UNLIKE_WEIGHT - 0.1,
-                        Place.at(Aspect.TONE, 40, 300)));
-            }
-        }
+                                theirs,
+                                own.orElseThrow().label())),
+                UNLIKE_WEIGHT - 0.1,
+                Place.at(Aspect.TONE, 40, 300)));
     }
 
-    private static void tempo(Subject mix, List<Subject> references, List<Finding> found) {
-        for (Subject r : references) {
-            if (mix.bpm().isPresent()
+    private static Optional<Finding> tempo(Subject mix, List<Subject> references) {
+        List<Told> told = told(references, r -> {
+            boolean isOther = mix.bpm().isPresent()
                     && r.bpm().isPresent()
-                    && tempoApart(mix.bpm().get(), r.bpm().get())) {
-                found.add(caveat(
-                        Kind.OTHER_TEMPO,
-                        r,
-                        Texts.of("findings.referenceGoesAtAnother", r.number()),
+                    && tempoApart(mix.bpm().get(), r.bpm().get());
+            return isOther ? OptionalDouble.of(r.bpm().get()) : OptionalDouble.empty();
+        });
+        if (told.isEmpty()) {
+            return Optional.empty();
+        }
+        Subject first = told.get(0).subject();
+        return Optional.of(caveat(
+                Kind.OTHER_TEMPO,
+                first,
+                told.size() == 1
+                        ? Texts.of("findings.referenceGoesAtAnother", first.number())
+                        : Texts.of("findings.referencesGoAtAnother", told.size()),
+                of(
+                        told,
                         Texts.of(
                                 "findings.againstBpmExpectOther",
-                                Math.round(r.bpm().get()),
-                                Math.round(mix.bpm().get())),
-                        UNLIKE_WEIGHT - 0.2,
-                        Place.on(Aspect.DYNAMICS)));
-            }
-        }
+                                span(told, bpm -> String.valueOf(Math.round(bpm))),
+                                Math.round(mix.bpm().orElseThrow()))),
+                UNLIKE_WEIGHT - 0.2,
+                Place.on(Aspect.DYNAMICS)));
     }
 
     /** Says which references are other music, by ups and downs or by broad ranges, and what can be judged all the same. */

@@ -32,7 +32,7 @@ public final class Findings {
     }
 
     /**
-     * All findings: first what is certain without any reference, then those that matter most. Nothing when there is no reference, or when
+     * All findings: first what is certain without any reference, then those that matter most, caveats last. Nothing when there is no reference, or when
      * mix or references are silent.
      *
      * @param mix the mix
@@ -57,7 +57,8 @@ public final class Findings {
             found = ofAnotherSong(found, content.isOtherMusic());
         }
         found.addAll(CaveatRules.find(mix, heard, content));
-        found.sort(Comparator.comparing((Finding f) -> !f.kind().isAbsolute())
+        found.sort(Comparator.comparing((Finding f) -> f.kind().isCaveat())
+                .thenComparing(f -> !f.kind().isAbsolute())
                 .thenComparing(Comparator.comparingDouble(Finding::weight).reversed()));
         return List.copyOf(found);
     }

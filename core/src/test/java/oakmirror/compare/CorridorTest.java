@@ -68,8 +68,8 @@ class CorridorTest {
 
     @Test
     void aToleranceIsNoLessThanNothing() {
-        assertThatThrownBy(() -> new CorridorSettings(Kind.SPREAD, -1)).hasMessageContaining("between 0 and 60 dB");
+        assertThatThrownBy(() -> new CorridorSettings(Kind.SPREAD, -1)).hasMessageContaining("0 to 60 dB");
         assertThatThrownBy(() -> CorridorSettings.DEFAULT.withTolerance(Double.NaN))
-                .hasMessageContaining("between 0 and 60 dB");
+                .hasMessageContaining("0 to 60 dB");
     }
 }

@@ -24,6 +24,20 @@ class SpanTest {
     }
 
     @Test
+    void ofManyTheMiddleFourFifthsCountAndOfFewAll() {
+        double[] sixteen = new double[16];
+        for (int i = 0; i < sixteen.length; i++) {
+            sixteen[i] = i * i; // 0 to 225
+        }
+        Span middle = Span.of(sixteen, CorridorSettings.Kind.USUAL, 1);
+        // By hand: the 10th percentile lies at place 1.5, between 1 and 4; the 90th at 13.5, between 169 and 196.
+        assertThat(middle).isEqualTo(new Span(2.5, 182.5));
+        assertThat(Span.of(sixteen, CorridorSettings.Kind.EXTREMES, 1)).isEqualTo(new Span(0, 225));
+        double[] five = Arrays.copyOf(sixteen, 5);
+        assertThat(Span.of(five, CorridorSettings.Kind.USUAL, 1)).isEqualTo(new Span(0, 16));
+    }
+
+    @Test
     void aSpanOpenBelowHasNothingOutsideBelow() {
         Span open = new Span(Double.NEGATIVE_INFINITY, -20);
         assertThat(open.isKnown()).isTrue();

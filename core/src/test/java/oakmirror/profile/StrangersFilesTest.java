@@ -222,7 +222,7 @@ class StrangersFilesTest {
                 .replace("java.lang.Runtime", "profile")
                 .replaceFirst("\"channels\"\\s*:\\s*\\d+", "\"channels\":900");
         Files.writeString(file, broken);
-        assertThatThrownBy(() -> SessionFile.read(file)).hasMessageContaining("900 channels cannot be");
+        assertThatThrownBy(() -> SessionFile.read(file)).hasMessageContaining("900 channels are not possible");
     }
 
     @Test

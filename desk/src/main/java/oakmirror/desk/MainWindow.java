@@ -7,7 +7,6 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Random;
 import java.util.function.Consumer;
-import javafx.application.Platform;
 import javafx.scene.Node;
 import javafx.scene.Parent;
 import javafx.scene.input.KeyEvent;
@@ -18,6 +17,7 @@ import javafx.scene.layout.VBox;
 import javafx.stage.Stage;
 import oakmirror.desk.bar.ListeningBar;
 import oakmirror.desk.blind.BlindPage;
+import oakmirror.desk.bounces.MixBounce;
 import oakmirror.desk.command.Command;
 import oakmirror.desk.command.Commands;
 import oakmirror.desk.command.KeyMap;
@@ -30,6 +30,7 @@ import oakmirror.desk.control.FileDrop;
 import oakmirror.desk.control.FocusTraversal;
 import oakmirror.desk.gather.GatherPage;
 import oakmirror.desk.gather.StandsOut;
+import oakmirror.desk.look.ScaledPane;
 import oakmirror.desk.words.WordsPane;
 import oakmirror.media.device.Outputs;
 import oakmirror.profile.ProfileFile;
@@ -69,14 +70,16 @@ public final class MainWindow {
     private final PlacesToHear places;
     private final StationRail rail;
     private final AddTracks adding;
-    private final GatherSide beside;
+    private final TrackSources sources;
     private final GatherPage gather;
-    private final StackPane page = new StackPane();
-    private Optional<BlindPage> blindPage = Optional.empty();
+    private final PageArea page;
     private final BorderPane frame = new BorderPane();
     private final StackPane root;
+    private final ScaledPane scaled;
+    private final FrameSize frameSize;
     private final ListeningBar bar;
     private final CompactWindow compact;
+    private final Tour tour;
     private final FocusTraversal walk;
     private final WindowKeys windowKeys;
     private final WindowClock clock;
@@ -94,13 +97,13 @@ public final class MainWindow {
         recovery = new Recovery(background, workspace);
         comparing = new Comparing(workspace, settings);
         places = new PlacesToHear(workspace, comparing, listening, blind);
-        rail = new StationRail(workspace, comparing);
         keyMap = new KeyMap(settings);
         keys = new KeysPane(keyMap, commands);
         asking = new Asking(dialogs, settings);
         actions = new SessionActions(workspace, settings, asking);
         adding = new AddTracks(workspace, settings, asking, () -> stage);
-        beside = new GatherSide(workspace, settings, listening, asking, () -> show(Station.COMPARE));
+        sources = new TrackSources(workspace, settings, asking, () -> show(Station.COMPARE));
+        rail = new StationRail(workspace, comparing, sources.bounces());
         gather = new GatherPage(
                 workspace,
                 listening,
@@ -108,10 +111,12 @@ public final class MainWindow {
                 adding,
                 keyMap,
                 actions::openDemo,
+                this::startTour,
                 new StandsOut(comparing, places, f -> onCompare(p -> p.open(f)), c -> onCompare(p -> places.focus(c))),
-                beside.bouncesStrip(),
-                beside.inputStrip(),
-                beside.library());
+                new MixBounce(sources.bounces(), () -> show(Station.BOUNCES)),
+                sources.inputStrip(),
+                sources.library());
+        page = new PageArea(rail, () -> new BlindPage(workspace, blind, asking, this::blindClosed));
         pages = new StationPages(
                 workspace,
                 listening,
@@ -122,14 +127,12 @@ public final class MainWindow {
                 keyMap,
                 adding,
                 gather,
+                sources,
                 versionsHeard,
-                this::toggleBlind,
+                page::toggleBlind,
                 this::show,
                 this::openAsked);
-        rail.stationProperty().subscribe(s -> {
-            page.getChildren().setAll(pages.of(s));
-            leaveFields();
-        });
+        rail.stationProperty().subscribe(s -> page.show(pages.of(s)));
         String device = settings.text("output.device", "");
         if (!device.isEmpty()) {
             listening.output().chosenProperty().set(Optional.of(Outputs.find(device)));
@@ -139,37 +142,47 @@ public final class MainWindow {
         bar = new ListeningBar(
                 workspace, listening, blind, passages, settings, asking, keyMap, () -> commands.run(Command.LOOP));
         windowCommands();
-        new CompareCommands(comparing, places, this::onCompare, () -> blindPage.isPresent()).fill(commands);
-        frame.setCenter(new StackPane(page, words));
+        new CompareCommands(comparing, places, this::onCompare, page::isBlind).fill(commands);
+        tour = new Tour(this::show);
+        frame.setCenter(new StackPane(page, words, tour));
+        frame.setRight(sources.drawer(rail.stationProperty()));
         recoveryStrip = new RecoveryStrip(workspace.programTasks(), recovery, actions);
-        frame.setTop(new VBox(new TitleStrip(workspace, actions, keyMap, commands, language), recoveryStrip));
+        frame.setTop(new VBox(
+                new TitleStrip(workspace, actions, keyMap, commands, language, this::startTour),
+                recoveryStrip,
+                sources.library().tryingStrip()));
         frame.setLeft(rail);
         frame.setBottom(bar);
         walk = new FocusTraversal(this::regions);
         windowKeys = new WindowKeys(walk, keyMap, commands, keys, words);
         compact = new CompactWindow(bar, frame, settings, windowKeys::take, () -> keyMap.hint(Command.COMPACT));
-        root = new StackPane(frame, keys, walk.ring());
+        root = new StackPane(frame, tour.ring(), keys, walk.ring());
+        root.addEventFilter(KeyEvent.KEY_PRESSED, tour::take);
+        scaled = new ScaledPane(root);
+        frameSize = new FrameSize(settings, workspace.messageProperty());
         words.answer(root);
         root.getStyleClass().add("window");
         root.addEventFilter(MouseEvent.MOUSE_PRESSED, e -> walk.end());
-        FileDrop.onto(root, this::drop);
+        FileDrop.onto(scaled, this::drop);
         clock = new WindowClock(
                 () -> listening.playingProperty().get()
-                        || beside.input().onProperty().get(),
+                        || sources.input().onProperty().get(),
                 this::tick);
         clock.wakeWith(root);
         background.onDelivery(clock::wake);
         listening.playingProperty().subscribe(p -> clock.wake());
         listening.positionProperty().subscribe(p -> clock.wake());
         workspace.sessionProperty().subscribe(s -> clock.wake());
+        workspace.openingsProperty().subscribe((was, is) -> show(Station.GATHER));
     }
 
     private void tick() {
         listening.tick();
         bar.tick();
-        beside.input().tick();
+        sources.input().tick();
         pages.compare().ifPresent(ComparePage::tick);
         walk.follow();
+        tour.follow();
     }
 
     /** What the keys that go from part to part of the window go through. */
@@ -177,17 +190,13 @@ public final class MainWindow {
         if (keys.isVisible()) {
             return List.of(keys);
         }
-        List<Node> regions = new ArrayList<>(List.of(
-                frame.getTop(), rail, page.getChildren().get(page.getChildren().size() - 1), bar));
-        if (words.isVisible()) {
-            regions.add(3, words);
+        List<Node> regions = new ArrayList<>(List.of(frame.getTop(), rail, page.front(), bar));
+        for (Node beside : List.of(sources.library(), words, tour)) {
+            if (beside.isVisible()) {
+                regions.add(3, beside);
+            }
         }
         return regions;
-    }
-
-    /** Takes the focus off fields that a new page brings: keys are for listening until a field is clicked. */
-    private void leaveFields() {
-        Platform.runLater(frame::requestFocus);
     }
 
     private void windowCommands() {
@@ -197,21 +206,20 @@ public final class MainWindow {
         });
         commands.set(Command.ADD, adding::chooseFiles);
         commands.set(Command.RESET_METERS, bar::resetMeters);
-        commands.set(Command.BLIND, this::toggleBlind);
+        commands.set(Command.BLIND, page::toggleBlind);
         commands.set(Command.COMPACT, () -> compact.toggle(stage));
         for (Station station : Station.values()) {
             commands.set(Command.valueOf(station.name()), () -> show(station));
         }
-        commands.set(Command.RENDER, pages::sendOut);
+        pages.fill(commands);
         actions.fill(commands);
-        commands.set(Command.LIBRARY, () -> {
-            show(Station.GATHER);
-            beside.library().search();
-        });
-        commands.set(Command.UNDO, beside::undo);
+        sources.fill(commands, this::showWithLibrary);
+        commands.set(Command.UNDO, sources::undo);
         commands.set(Command.REDO, workspace::redo);
         commands.set(Command.NEXT_REGION, () -> walk.region(1));
         commands.set(Command.PREVIOUS_REGION, () -> walk.region(-1));
+        commands.set(Command.LARGER, () -> frameSize.step(1));
+        commands.set(Command.SMALLER, () -> frameSize.step(-1));
         commands.set(Command.FULL_SCREEN, () -> stage.setFullScreen(!stage.isFullScreen()));
         commands.set(Command.LOG, () -> LogWindow.open(stage));
         commands.set(Command.COMMANDS, keys::open);
@@ -219,38 +227,31 @@ public final class MainWindow {
         commands.set(Command.WORDS, words::toggle);
     }
 
+    private void startTour() {
+        actions.openDemo(tour::start);
+    }
+
+    private void blindClosed() {
+        page.blindClosed();
+    }
+
+    /** Stays where the library can be open, and goes to Gather from elsewhere. */
+    private void showWithLibrary() {
+        if (!rail.stationProperty().get().hasLibrary()) {
+            show(Station.GATHER);
+        }
+    }
+
     private void onCompare(Consumer<ComparePage> action) {
-        if (blindPage.isEmpty()) {
+        if (!page.isBlind()) {
             show(Station.COMPARE);
             pages.compare().ifPresent(action);
         }
     }
 
-    private void toggleBlind() {
-        if (blindPage.isPresent()) {
-            blindPage.get().close();
-        } else {
-            BlindPage opened = new BlindPage(workspace, blind, asking, this::blindClosed);
-            blindPage = Optional.of(opened);
-            page.getChildren()
-                    .get(0)
-                    .setVisible(false); // what is covered is for nobody, keys and screen readers included
-            page.getChildren().add(opened);
-            rail.setDisable(true);
-            leaveFields();
-        }
-    }
-
-    private void blindClosed() {
-        blindPage.ifPresent(page.getChildren()::remove);
-        page.getChildren().get(0).setVisible(true);
-        blindPage = Optional.empty();
-        rail.setDisable(false);
-    }
-
     /** What goes into the scene. */
     public Parent root() {
-        return root;
+        return scaled;
     }
 
     /** What is open. */
@@ -285,17 +286,17 @@ public final class MainWindow {
 
     /** What plays outside. */
     public Input input() {
-        return beside.input();
+        return sources.input();
     }
 
     /** The bounces of the mix. */
     public Bounces bounces() {
-        return beside.bounces();
+        return sources.bounces();
     }
 
     /** The library. */
     public LibraryModel shelf() {
-        return beside.shelf();
+        return sources.shelf();
     }
 
     /** What can be done. */
@@ -310,9 +311,9 @@ public final class MainWindow {
 
     /** Whether something goes on that would be lost if another window took this one's place. */
     boolean isBusy() {
-        return blindPage.isPresent()
+        return page.isBlind()
                 || compact.isOpen()
-                || beside.input().onProperty().get()
+                || sources.input().onProperty().get()
                 || !background.shown().isEmpty();
     }
 
@@ -327,7 +328,7 @@ public final class MainWindow {
     }
 
     private void show(Station station) {
-        if (blindPage.isEmpty()) {
+        if (!page.isBlind()) {
             rail.stationProperty().set(station);
         }
     }
@@ -335,6 +336,7 @@ public final class MainWindow {
     /** Belongs to a stage from now on: asks before it closes over unsaved changes. */
     public void attach(Stage owner) {
         stage = owner;
+        frameSize.attach(owner);
         actions.setWindow(owner);
         // On the scene: while nothing has the focus, keys come no further than there.
         owner.getScene().addEventFilter(KeyEvent.KEY_PRESSED, windowKeys::take);
@@ -375,8 +377,8 @@ public final class MainWindow {
         boolean profiles = files.stream().allMatch(f -> f.getName().endsWith(ProfileFile.ENDING));
         boolean session = files.size() == 1 && files.get(0).getName().endsWith(".json");
         if (profiles) {
-            show(Station.GATHER);
-            beside.addProfiles(files);
+            showWithLibrary();
+            sources.addProfiles(files);
         } else if (session) {
             openAsked(files.get(0).toPath());
         } else {
@@ -389,7 +391,7 @@ public final class MainWindow {
     public void close() {
         clock.close();
         listening.close();
-        beside.close();
+        sources.close();
         recovery.close();
         workspace.close();
         settings.close();

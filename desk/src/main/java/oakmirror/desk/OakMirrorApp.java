@@ -56,8 +56,6 @@ public final class OakMirrorApp extends Application {
         double width = pictures ? 1280 : settings.number("window.width", 1280);
         double height = pictures ? 800 : settings.number("window.height", 800);
         build(width, height);
-        stage.setMinWidth(1100);
-        stage.setMinHeight(700);
         stage.show();
         switch (command) {
             case "demo" -> window.openDemo();

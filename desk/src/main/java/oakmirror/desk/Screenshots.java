@@ -44,15 +44,19 @@ final class Screenshots {
         this.folder = folder;
         for (Theme theme : Theme.values()) {
             for (Station station : Station.values()) {
-                if (station == Station.SEND_OUT && theme == Theme.LAMPLIGHT) {
+                if (station.ordinal() > Station.FINISH.ordinal() && theme == Theme.LAMPLIGHT) {
                     continue;
                 }
+                boolean library = station == Station.GATHER && theme == Theme.LAMPLIGHT;
                 boolean master = station == Station.SHAPE && theme == Theme.LAMPLIGHT;
                 add(
                         station.written(),
                         theme,
                         () -> {
                             window.show(station.ordinal());
+                            if (library) {
+                                window.commands().run(Command.LIBRARY);
+                            }
                             if (master) {
                                 press("#show-master");
                             }
@@ -73,7 +77,12 @@ final class Screenshots {
                                                                 s.finish().ceilingDbtp())));
                             }
                         },
-                        () -> window.places().end());
+                        () -> {
+                            window.places().end();
+                            if (library) {
+                                window.commands().run(Command.LIBRARY);
+                            }
+                        });
             }
             if (theme == Theme.DAYLIGHT) {
                 for (Command panel : List.of(Command.LOUDNESS, Command.DYNAMICS, Command.WIDTH, Command.SPECTROGRAM)) {

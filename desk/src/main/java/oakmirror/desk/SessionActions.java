@@ -72,11 +72,18 @@ final class SessionActions {
     }
 
     void openDemo() {
+        openDemo(() -> {});
+    }
+
+    /** Opens the demo, and does something once it is open. */
+    void openDemo(Runnable then) {
         Path demo = Path.of(System.getProperty("oakmirror.demo", "demo"), "ferry-reels" + SessionFile.ENDING);
-        leave(() -> workspace.openCopy(
-                demo,
-                sentence ->
-                        sentence.ifPresent(s -> workspace.messageProperty().set(Texts.of("main.theDemosFilesAre")))));
+        leave(() -> workspace.openCopy(demo, sentence -> {
+            sentence.ifPresent(s -> workspace.messageProperty().set(Texts.of("main.theDemosFilesAre")));
+            if (sentence.isEmpty()) {
+                then.run();
+            }
+        }));
     }
 
     void save() {

@@ -3,13 +3,14 @@ package oakmirror.desk;
 import java.util.Locale;
 import oakmirror.text.Texts;
 
-/** The five stations, in the order of the work, and the pages that join them when there is something on them. */
+/** The five stations, in the order of the work, and the pages beyond one song's five steps. */
 enum Station {
     GATHER("main.gather"),
     COMPARE("main.compare"),
     SHAPE("main.shape"),
     FINISH("main.finish"),
     SEND_OUT("main.sendOut"),
+    BOUNCES("main.bounces"),
     VERSIONS("main.versions"),
     RECORD("main.record");
 
@@ -19,9 +20,14 @@ enum Station {
         this.label = label;
     }
 
-    /** Whether it only joins the others when there is something on it. */
-    boolean joins() {
+    /** Whether it lies beyond one song's five steps. */
+    boolean isBeyond() {
         return ordinal() > SEND_OUT.ordinal();
+    }
+
+    /** Whether the library can be open beside it. */
+    boolean hasLibrary() {
+        return ordinal() <= SHAPE.ordinal();
     }
 
     /** Its name in files, which no language changes. */

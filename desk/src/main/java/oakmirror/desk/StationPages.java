@@ -6,6 +6,9 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.scene.Node;
+import oakmirror.desk.bounces.BouncesPage;
+import oakmirror.desk.command.Command;
+import oakmirror.desk.command.Commands;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.compare.ComparePage;
 import oakmirror.desk.control.AddTracks;
@@ -43,6 +46,7 @@ final class StationPages {
     private final KeyMap keyMap;
     private final AddTracks adding;
     private final GatherPage gather;
+    private final TrackSources sources;
     private final Runnable blind;
     private final Consumer<Station> show;
     private final Finishing finishing;
@@ -55,6 +59,7 @@ final class StationPages {
     private final Consumer<Path> open;
     private final Map<Station, Node> pages = new EnumMap<>(Station.class);
     private Optional<ComparePage> compare = Optional.empty();
+    private Optional<ShapeStation> shape = Optional.empty();
     private Optional<SendOutPage> sendOut = Optional.empty();
 
     /**
@@ -74,6 +79,7 @@ final class StationPages {
             KeyMap keyMap,
             AddTracks adding,
             GatherPage gather,
+            TrackSources sources,
             VersionsHeard versionsHeard,
             Runnable blind,
             Consumer<Station> show,
@@ -87,6 +93,7 @@ final class StationPages {
         this.keyMap = keyMap;
         this.adding = adding;
         this.gather = gather;
+        this.sources = sources;
         this.versionsHeard = versionsHeard;
         this.blind = blind;
         this.show = show;
@@ -110,10 +117,20 @@ final class StationPages {
         return compare;
     }
 
-    /** Sends out what is chosen on Send out, which is shown. */
-    void sendOut() {
-        show.accept(Station.SEND_OUT);
-        sendOut.ifPresent(SendOutPage::send);
+    /** Says what commands do that are a page's. */
+    void fill(Commands commands) {
+        commands.set(Command.RENDER, () -> {
+            show.accept(Station.SEND_OUT);
+            sendOut.ifPresent(SendOutPage::send);
+        });
+        commands.set(Command.NEXT_MOVE, () -> onShape(s -> s.stepMove(1)));
+        commands.set(Command.PREVIOUS_MOVE, () -> onShape(s -> s.stepMove(-1)));
+        commands.set(Command.BYPASS_MOVE, () -> onShape(ShapeStation::bypassMove));
+    }
+
+    private void onShape(Consumer<ShapeStation> action) {
+        show.accept(Station.SHAPE);
+        shape.ifPresent(action);
     }
 
     /** Whether something that is shown is still being measured. */
@@ -133,8 +150,8 @@ final class StationPages {
         return switch (station) {
             case GATHER -> gather;
             case COMPARE -> comparePage();
-            case SHAPE ->
-                new ShapeStation(
+            case SHAPE -> {
+                ShapeStation made = new ShapeStation(
                         workspace,
                         listening,
                         places,
@@ -145,9 +162,16 @@ final class StationPages {
                             places.focus(place);
                         },
                         to(Station.GATHER),
-                        to(Station.FINISH));
-            case FINISH -> new FinishPage(workspace, finishing, finishHeard, listening, asking, to(Station.GATHER));
+                        to(Station.FINISH),
+                        settings,
+                        libraryDoor());
+                shape = Optional.of(made);
+                yield made;
+            }
+            case FINISH ->
+                new FinishPage(workspace, finishing, finishHeard, listening, asking, settings, to(Station.GATHER));
             case SEND_OUT -> sendOutPage();
+            case BOUNCES -> new BouncesPage(workspace, sources.bounces(), listening, asking, to(Station.GATHER));
             case VERSIONS -> {
                 VersionsPage made = new VersionsPage(workspace, versions, versionsHeard, settings, asking, blind);
                 made.follow(listening.monitor().versionProperty());
@@ -155,6 +179,10 @@ final class StationPages {
             }
             case RECORD -> new RecordPage(workspace, songs, songsHeard, settings, asking, open);
         };
+    }
+
+    private Node libraryDoor() {
+        return sources.library().door(keyMap.hint(Command.LIBRARY));
     }
 
     private Runnable to(Station station) {
@@ -172,7 +200,8 @@ final class StationPages {
                 asking,
                 new Navigation(to(Station.GATHER), to(Station.SHAPE), to(Station.FINISH)),
                 keyMap::shown,
-                blind);
+                blind,
+                libraryDoor());
         compare = Optional.of(made);
         return made;
     }

@@ -8,8 +8,10 @@ import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import oakmirror.compare.Comparison;
+import oakmirror.desk.bounces.BounceWords;
 import oakmirror.desk.control.PressablePane;
 import oakmirror.desk.control.ShapedWords;
 import oakmirror.desk.look.Ui;
@@ -18,6 +20,8 @@ import oakmirror.session.Session;
 import oakmirror.session.VersionNote;
 import oakmirror.spectrum.Zone;
 import oakmirror.state.comparing.Comparing;
+import oakmirror.state.revisions.Bounces;
+import oakmirror.state.revisions.Bounces.Taken;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
 import oakmirror.text.Numbers;
@@ -29,29 +33,33 @@ final class StationRail extends VBox {
 
     private final Workspace workspace;
     private final Comparing comparing;
+    private final Bounces bounces;
     private final ObjectProperty<Station> station = new SimpleObjectProperty<>(Station.GATHER);
     private final Map<Station, Label> states = new EnumMap<>(Station.class);
 
-    private final Map<Station, PressablePane> entries = new EnumMap<>(Station.class);
-
-    StationRail(Workspace workspace, Comparing comparing) {
+    StationRail(Workspace workspace, Comparing comparing, Bounces bounces) {
         this.workspace = workspace;
+        this.bounces = bounces;
         this.comparing = comparing;
         getStyleClass().add("rail");
         for (Station s : Station.values()) {
+            if (s == Station.BOUNCES) {
+                Region hairline = new Region();
+                hairline.getStyleClass().add("rail-hairline");
+                getChildren().add(hairline);
+            }
             Label state = Ui.wrapped("", "rail-state");
             states.put(s, state);
             PressablePane entry =
                     PressablePane.choice(3, () -> station.set(s), Ui.label(s.label(), "rail-name"), state);
             entry.getStyleClass().add("rail-entry");
+            if (s.isBeyond()) {
+                entry.getStyleClass().add("beyond");
+            }
             entry.setId("station-" + s.name().toLowerCase(java.util.Locale.ROOT));
             state.textProperty().subscribe(words -> entry.setAccessibleText(s.label() + ", " + words));
             Tooltip.install(entry, new Tooltip(Texts.of("main.ctrl", s.label(), s.ordinal() + 1)));
-            station.subscribe(now -> {
-                entry.setSelected(now == s);
-                showJoined();
-            });
-            entries.put(s, entry);
+            station.subscribe(now -> entry.setSelected(now == s));
             getChildren().add(entry);
         }
         workspace.sessionProperty().subscribe(s -> refresh());
@@ -59,21 +67,8 @@ final class StationRail extends VBox {
         workspace.tracks().revisionProperty().subscribe(r -> refresh());
         comparing.sheetProperty().subscribe(c -> refresh());
         workspace.logProperty().subscribe(l -> refresh());
-    }
-
-    /** What joins the stations is there while there is something on it, or it is looked at. */
-    private void showJoined() {
-        entries.forEach((s, entry) -> {
-            boolean isThere = !s.joins() || station.get() == s || hasSomething(s);
-            entry.setVisible(isThere);
-            entry.setManaged(isThere);
-        });
-    }
-
-    private boolean hasSomething(Station joined) {
-        return joined == Station.RECORD
-                ? !workspace.session().album().isEmpty()
-                : !workspace.logProperty().get().versions().isEmpty();
+        bounces.allProperty().subscribe(a -> refresh());
+        bounces.pendingProperty().subscribe(p -> refresh());
     }
 
     ObjectProperty<Station> stationProperty() {
@@ -105,15 +100,24 @@ final class StationRail extends VBox {
                 .setText(Texts.of("main.lufs", Numbers.level(session.finish().targetLufs())));
         int sent = workspace.logProperty().get().sent().size();
         states.get(Station.SEND_OUT).setText(sent == 0 ? "–" : Texts.of("counts.files", sent));
+        states.get(Station.BOUNCES).setText(bounces());
         List<NotedVersion> versions = workspace.logProperty().get().versions();
         long kept = versions.stream()
                 .filter(v -> v.note().standing() == VersionNote.Standing.KEPT)
                 .count();
         states.get(Station.VERSIONS)
                 .setText(versions.isEmpty() ? "–" : versions.size() + (kept > 0 ? Texts.of("main.kept", kept) : ""));
-        states.get(Station.RECORD)
-                .setText(Texts.of("counts.songs", session.album().songs().size()));
-        showJoined();
+        int songs = session.album().songs().size();
+        states.get(Station.RECORD).setText(songs == 0 ? "–" : Texts.of("counts.songs", songs));
+    }
+
+    private String bounces() {
+        List<Taken> all = bounces.allProperty().get();
+        if (bounces.pendingProperty().get().isPresent()) {
+            return Texts.of("main.newBounce");
+        }
+        int closer = BounceWords.closer(all);
+        return all.isEmpty() ? "–" : all.size() + (closer > 0 ? ", " + Texts.of("bounces.closerIn", closer) : "");
     }
 
     private String zonesInside() {

@@ -28,7 +28,13 @@ final class TitleStrip extends HBox {
     private final Label message = Ui.label("", "warning");
     private final HBox work = new HBox(8);
 
-    TitleStrip(Workspace workspace, SessionActions actions, KeyMap keys, Commands commands, Language language) {
+    TitleStrip(
+            Workspace workspace,
+            SessionActions actions,
+            KeyMap keys,
+            Commands commands,
+            Language language,
+            Runnable tour) {
         this.workspace = workspace;
         getStyleClass().add("title-strip");
         Label name = Ui.label("", "session-name");
@@ -68,7 +74,7 @@ final class TitleStrip extends HBox {
         compact.setId("open-compact");
         Label product = Ui.label(Texts.of("main.oakMirror"), "product");
         product.setMinWidth(USE_PREF_SIZE); // a long message gives way first
-        MenuButton session = sessionMenu(actions, keys, commands);
+        MenuButton session = sessionMenu(actions, keys, commands, tour);
         session.getItems().add(language.menu());
         for (Control control : List.of(session, blind, compact, undo, redo, theme, find)) {
             control.setMinWidth(USE_PREF_SIZE);
@@ -91,7 +97,7 @@ final class TitleStrip extends HBox {
                         find);
     }
 
-    private MenuButton sessionMenu(SessionActions actions, KeyMap keys, Commands commands) {
+    private MenuButton sessionMenu(SessionActions actions, KeyMap keys, Commands commands, Runnable tour) {
         MenuButton menu = new MenuButton(Texts.of("main.session"));
         menu.setId("session-menu");
         menu.getStyleClass().add("link");
@@ -100,6 +106,7 @@ final class TitleStrip extends HBox {
                         Ui.item(Texts.of("main.new", keys.hint(Command.NEW)), actions::newSession),
                         Ui.item(Texts.of("main.open", keys.hint(Command.OPEN)), actions::open),
                         Ui.item(Texts.of("main.openTheDemo"), actions::openDemo),
+                        Ui.item(Texts.of("main.takeTheTour"), tour),
                         new SeparatorMenuItem(),
                         Ui.item(Texts.of("main.save", keys.hint(Command.SAVE)), actions::save),
                         Ui.item(Texts.of("main.saveAs2", keys.hint(Command.SAVE_AS)), actions::saveAs),

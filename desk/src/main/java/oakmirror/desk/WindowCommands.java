@@ -7,7 +7,9 @@ import oakmirror.audio.TimeRange;
 import oakmirror.correction.Strokes;
 import oakmirror.desk.command.Command;
 import oakmirror.desk.command.Commands;
+import oakmirror.levelmatch.LevelSettings;
 import oakmirror.monitor.MonitorPath.Sides;
+import oakmirror.session.Session;
 import oakmirror.state.comparing.PlacesToHear;
 import oakmirror.state.listening.Blind;
 import oakmirror.state.listening.Guide;
@@ -16,10 +18,14 @@ import oakmirror.state.listening.MonitorControls;
 import oakmirror.state.listening.MonitorControls.Ending;
 import oakmirror.state.workspace.Passages;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Texts;
 
 /** What the commands of listening and of passages do. */
 final class WindowCommands {
 
+    private static final double STRENGTH_STEP = 0.1;
+    private static final double TARGET_STEP_LU = 0.5;
+    private static final double LOWEST_LUFS = -60;
     private static final double STROKE_DB = 0.5;
     private static final double STEP_SECONDS = 5;
     private static final double TRIM_DB = 0.1;
@@ -55,6 +61,20 @@ final class WindowCommands {
     }
 
     /** While a place is listened to, the keys of band and correction are its own. */
+    private void strength(double by) {
+        workspace.change(Texts.of("shape.change", Texts.inside(Texts.of("shape.strength"))), "strength", s -> {
+            double next = Math.max(0, Math.min(1, s.correction().strength() + by));
+            return s.withCorrection(s.correction().withStrength(next));
+        });
+    }
+
+    private void target(double byLu) {
+        workspace.change(Texts.of("main.chooseATarget"), "target", s -> {
+            double next = Math.max(LOWEST_LUFS, Math.min(0, s.finish().targetLufs() + byLu));
+            return s.withFinish(s.finish().withTarget(next, s.finish().ceilingDbtp()));
+        });
+    }
+
     private boolean isAtPlace() {
         return places.focusProperty().get().isPresent();
     }
@@ -68,7 +88,7 @@ final class WindowCommands {
                 listening.swap();
             }
         });
-        for (int i = 0; i <= 9; i++) {
+        for (int i = 0; i <= Session.MOST_REFERENCES; i++) {
             int number = i;
             commands.set(Command.track(i), () -> hear(number));
         }
@@ -119,6 +139,16 @@ final class WindowCommands {
         commands.set(Command.BACK, () -> seekBy(-STEP_SECONDS));
         commands.set(Command.FORWARD, () -> seekBy(STEP_SECONDS));
         commands.set(Command.JUMP, workspace::toggleJump);
+        commands.set(Command.STRONGER, () -> strength(STRENGTH_STEP));
+        commands.set(Command.WEAKER, () -> strength(-STRENGTH_STEP));
+        commands.set(Command.LOUDER, () -> target(TARGET_STEP_LU));
+        commands.set(Command.QUIETER, () -> target(-TARGET_STEP_LU));
+        commands.set(
+                Command.MATCH,
+                () -> workspace.change(Texts.of("gather.matchLevels"), s -> {
+                    LevelSettings levels = s.comparing().levels();
+                    return s.withLevels(levels.withMatched(!levels.matched()));
+                }));
         commands.set(Command.ALIGN, workspace::toggleTempoAligned);
         commands.set(Command.BLEND, () -> {
             if (!blind.isOn()) {

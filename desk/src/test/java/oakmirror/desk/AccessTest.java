@@ -30,7 +30,7 @@ import org.junit.jupiter.api.Test;
 class AccessTest extends WindowTest {
 
     private static final int MOST_REGIONS = 8;
-    private static final int MOST_STOPS = 200;
+    private static final int MOST_STOPS = 300;
 
     private Node focus() {
         return onFx(() -> app.window().root().getScene().getFocusOwner());

@@ -45,16 +45,17 @@ class BouncesTest extends WindowTest {
         interact(lookup("#take-bounce").queryAs(Button.class)::fire);
         waitUntil(() -> taken().size() == 2);
         assertThat(session().mix().flatMap(m -> m.file())).contains(second);
+        clickOn("#to-bounces");
         waitUntil(() ->
                 lookup("#bounces .label.quiet").queryAs(Labeled.class).getText().contains("bounce 1"));
 
         interact(lookup("#bounce-1").queryAs(ToggleButton.class)::fire);
         waitUntil(() -> heard().equals(Optional.of("bounce 1")));
-        interact(lookup("#what-changed").queryAs(ToggleButton.class)::fire);
+        interact(lookup("#what-changed-1").queryAs(ToggleButton.class)::fire);
         waitUntil(() -> heard().equals(Optional.of("changed since bounce 1")));
 
         interact(() -> {
-            TextField note = lookup("#bounce-note").queryAs(TextField.class);
+            TextField note = lookup("#bounce-note-2").queryAs(TextField.class);
             note.requestFocus();
             note.setText("fiddle up, boom tomorrow");
             note.getOnAction().handle(null);

@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import javafx.geometry.Bounds;
+import javafx.scene.Node;
 import javafx.scene.control.CheckMenuItem;
 import javafx.scene.control.MenuButton;
 import javafx.scene.input.KeyCode;
@@ -61,9 +62,21 @@ class CompareManyTest extends CompareWindow {
             assertThat(at.getMaxX()).as(tool).isLessThanOrEqualTo(sheet.getMaxX());
             assertThat(at.getWidth()).as(tool).isGreaterThan(30);
         }
+        assertThat(onFx(() -> tone().drawnTracks())).as("one of many at a time").containsExactly(0, 1);
+        Bounds bar = onFx(() -> page().getScene().getRoot().getLayoutBounds());
+        for (int i = 0; i <= 16; i++) {
+            Node chip = lookup("#chip-" + i).query();
+            Bounds at = onFx(() -> chip.localToScene(chip.getBoundsInLocal()));
+            assertThat(at.getMaxX()).as("chip %d", i).isLessThan(bar.getMaxX() - 150);
+        }
+        press(KeyCode.SHIFT).type(KeyCode.DIGIT6).release(KeyCode.SHIFT);
+        assertThat(onFx(() -> listening().heardProperty().get())).isEqualTo(16);
+        waitUntil(() -> tone().drawnTracks().equals(List.of(0, 16)));
+        chooseIn("#draw-some", "Draw all");
+        waitUntil(() -> tone().drawnTracks().size() == 17);
         MenuButton draw = lookup("#draw-some").queryAs(MenuButton.class);
         interact(() -> {
-            CheckMenuItem second = (CheckMenuItem) draw.getItems().get(1);
+            CheckMenuItem second = (CheckMenuItem) draw.getItems().get(3);
             second.setSelected(false);
             second.fire();
         });

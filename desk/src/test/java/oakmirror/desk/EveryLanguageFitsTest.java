@@ -130,6 +130,31 @@ class EveryLanguageFitsTest extends WindowTest {
     @SuppressWarnings("unchecked")
     private void panes() {
         look("PLACE", () -> app.window().commands().run(Command.NEXT_PLACE));
+        look("SETTINGS", () -> {
+            app.window().show(Station.SHAPE.ordinal());
+            lookUp("#shape-settings");
+        });
+        look("TAGS", () -> {
+            lookUp("#shape-settings");
+            app.window().show(Station.SEND_OUT.ordinal());
+            lookUp("#send-tags");
+        });
+        look("LIMITER", () -> {
+            lookUp("#send-tags");
+            app.window().show(Station.FINISH.ordinal());
+            lookUp("#limiter-settings");
+        });
+        look("LIBRARY", () -> {
+            lookUp("#limiter-settings");
+            app.window().show(Station.GATHER.ordinal());
+            app.window().commands().run(Command.LIBRARY);
+        });
+        look("LIBRARY BESIDE COMPARE", () -> app.window().show(Station.COMPARE.ordinal()));
+        look("LIBRARY BESIDE SHAPE", () -> app.window().show(Station.SHAPE.ordinal()));
+        onFx(() -> {
+            app.window().commands().run(Command.LIBRARY);
+            return true;
+        });
         look("MASTER", () -> {
             app.window().places().end();
             app.window().show(Station.SHAPE.ordinal());

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.stream.Collectors;
 import javafx.geometry.Bounds;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
@@ -83,7 +84,7 @@ class GatherTest extends WindowTest {
             assertThat(heard).isCloseTo(mix, within(1e-6));
         }
         // The folder is offered again.
-        MenuButton menu = lookup("#add-folder").queryAs(MenuButton.class);
+        MenuButton menu = lookup("#add-tracks").queryAs(MenuButton.class);
         interact(menu::show);
         assertThat(onFx(() -> menu.getItems().stream().map(i -> i.getText()).toList()))
                 .contains(many.toAbsolutePath().toString());
@@ -135,7 +136,7 @@ class GatherTest extends WindowTest {
         press(KeyCode.CONTROL, KeyCode.SHIFT).type(KeyCode.RIGHT).release(KeyCode.SHIFT, KeyCode.CONTROL);
         assertThat(track(0).passage().orElseThrow().range().seconds())
                 .isCloseTo((Math.round(bars) + 1) * bar, within(1e-6));
-        menuOf("#passage-2");
+        clickOn("#passages");
         clickOn("Rename…");
         waitUntil(() -> lookup(".dialog-pane").tryQuery().isPresent());
         clickOn(".dialog-pane .text-field");
@@ -145,11 +146,11 @@ class GatherTest extends WindowTest {
         assertThat(track(0).passage().orElseThrow().name()).isEqualTo("first verse");
         type(KeyCode.COMMA);
         assertThat(track(0).chosen()).isEqualTo(1);
-        clickOn("#passage--1");
+        chooseIn("#passages", "Whole track");
         assertThat(track(0).passage()).isEmpty();
         waitUntil(() -> text("#heard-passage").equals("whole track"));
-        menuOf("#passage-2");
-        clickOn("Remove");
+        type(KeyCode.PERIOD);
+        chooseIn("#passages", "Remove");
         assertThat(track(0).passages()).hasSize(2);
         press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
         assertThat(track(0).passages()).hasSize(3);
@@ -164,13 +165,14 @@ class GatherTest extends WindowTest {
         assertThat(onFx(() -> workspace().derivation().gapAt(1, Part.STEREO).isKnown()))
                 .isTrue();
         double bass = onFx(() -> workspace().derivation().gapAt(1, Part.STEREO).gapDb()[60]);
-        assertThat(lookup("#track-0 .small").queryAs(Label.class).getText()).isEqualTo("full again");
-        clickOn("#scope-whole");
+        assertThat(onFx(() -> lookup("#passages").queryAs(MenuButton.class).getText()))
+                .isEqualTo("full again · 16 bars");
+        chooseIn("#passages", "Compare whole tracks");
         assertThat(session().comparing().scope()).isEqualTo(Scope.WHOLE_TRACKS);
-        waitUntil(() -> lookup("#track-0 .small").queryAs(Label.class).getText().equals("Whole track"));
+        waitUntil(() -> lookup("#passages").queryAs(MenuButton.class).getText().equals("Whole tracks"));
         assertThat(onFx(() -> workspace().derivation().gapAt(1, Part.STEREO).gapDb()[60]))
                 .isNotEqualTo(bass);
-        clickOn("#scope-passages");
+        chooseIn("#passages", "Compare passages");
         assertThat(onFx(() -> workspace().derivation().gapAt(1, Part.STEREO).gapDb()[60]))
                 .isEqualTo(bass);
     }
@@ -213,14 +215,11 @@ class GatherTest extends WindowTest {
     @Test
     void theTempoIsFoundAndCanBeHalvedTappedAndForgotten() throws Exception {
         openDemo();
-        MenuButton tempo = lookup("#tempo").queryAs(MenuButton.class);
-        assertThat(onFx(tempo::getText)).isEqualTo("118.0 BPM");
-        clickOn("#tempo");
-        clickOn("Half tempo");
-        waitUntil(() -> tempo.getText().equals("59.0 BPM"));
-        clickOn("#tempo");
-        clickOn("Use detected tempo");
-        waitUntil(() -> tempo.getText().equals("118.0 BPM"));
+        assertThat(noteOfTheMix()).contains("118 BPM");
+        chooseOf("#name-0", "Half tempo");
+        waitUntil(() -> noteOfTheMix().contains("59 BPM"));
+        chooseOf("#name-0", "Use detected tempo");
+        waitUntil(() -> noteOfTheMix().contains("118 BPM"));
         interact(() -> {
             for (int i = 0; i < 6; i++) {
                 app.window().passages().tap(0, (long) (i * 0.5e9) + 1);
@@ -231,6 +230,12 @@ class GatherTest extends WindowTest {
                 .isBetween(116.0, 121.0);
         type(KeyCode.T);
         assertThat(track(0).bars()).isPresent();
+    }
+
+    private String noteOfTheMix() {
+        return onFx(() -> lookup("#track-0 .small").queryAllAs(Label.class).stream()
+                .map(Label::getText)
+                .collect(Collectors.joining(" ")));
     }
 
     @Test

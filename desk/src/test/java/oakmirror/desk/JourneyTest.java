@@ -37,7 +37,7 @@ class JourneyTest extends WindowTest {
         openDemo();
         assertThat(onFx(() -> workspace().tracks().all().size())).isEqualTo(4);
         assertThat(offsetAgainstTheMix()).isCloseTo(-9.6, within(0.3));
-        clickOn("#basis-integrated");
+        chooseIn("#levels", "Equal loudness of whole tracks");
         assertThat(offsetAgainstTheMix()).isCloseTo(-9.5, within(0.3));
 
         clickOn("#station-compare");
@@ -123,7 +123,7 @@ class JourneyTest extends WindowTest {
     void undoBringsBackWhatWasRemovedAndNothingIsLostOnReopening() throws Exception {
         openDemo();
         Session before = session();
-        clickOn("#remove-2");
+        chooseOf("#name-2", "Remove");
         assertThat(session().references()).hasSize(2);
         press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
         assertThat(session()).isEqualTo(before);
@@ -145,7 +145,7 @@ class JourneyTest extends WindowTest {
     @Test
     void unsavedChangesAreAskedAbout() throws Exception {
         openDemo();
-        clickOn("#match-levels");
+        chooseIn("#levels", "Match levels");
         assertThat(session().comparing().levels().matched()).isFalse();
         press(KeyCode.CONTROL).type(KeyCode.N).release(KeyCode.CONTROL);
         waitUntil(() -> lookup(".dialog-pane").tryQuery().isPresent());

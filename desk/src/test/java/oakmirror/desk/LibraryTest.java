@@ -150,7 +150,8 @@ class LibraryTest extends WindowTest {
                 .isEqualTo(4);
         type(KeyCode.DIGIT4);
         assertThat(onFx(() -> app.window().listening().heardProperty().get())).isNotEqualTo(4);
-        fire("#remove-4");
+        interact(() -> lookup("#track-4").query().requestFocus());
+        type(KeyCode.DELETE);
         waitUntil(() -> session().references().size() == 3);
     }
 

@@ -181,6 +181,7 @@ class MasterPaneTest extends WindowTest {
     @Test
     void middleAndSideAreCorrectedApartAndLeaveInOpenForms() throws Exception {
         openShape();
+        clickOn("#shape-settings");
         clickOn("#apart");
         waitUntil(() -> workspace().settledProperty().get() && shaped().tone().isApart());
         settle();

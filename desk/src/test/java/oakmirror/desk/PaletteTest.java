@@ -69,9 +69,9 @@ class PaletteTest {
     void everyTextAndTheFocusCanBeSeenInBothThemes() throws IOException {
         for (Theme theme : Theme.values()) {
             Map<String, Color> sheet = sheet(theme);
-            for (String ground : List.of("paper", "panel", "hover")) {
+            for (String ground : List.of("paper", "panel", "hover", "band")) {
                 for (Map.Entry<String, Color> text : sheet.entrySet()) {
-                    if (!List.of("paper", "panel", "hover", "chosen", "hairline", "on-accent")
+                    if (!List.of("paper", "panel", "hover", "band", "chosen", "hairline", "on-accent")
                             .contains(text.getKey())) {
                         assertThat(contrast(text.getValue(), sheet.get(ground)))
                                 .as("%s on %s, %s", text.getKey(), ground, theme)

@@ -136,6 +136,7 @@ class SendOutTest extends WindowTest {
     @Test
     void tagsAreWrittenRefusedUndoneAndCarried() throws Exception {
         openShort();
+        clickOn("#send-tags");
         enter("#tag-title", "Ebb Tide");
         enter("#tag-artist", "The Withy Lanterns");
         enter("#tag-isrc", "QZ-ABC-26-1");

@@ -143,7 +143,7 @@ class ShapeTest extends WindowTest {
                 .flatMap(w -> ((ContextMenu) w).getItems().stream())
                 .filter(Menu.class::isInstance)
                 .flatMap(m -> ((Menu) m).getItems().stream())
-                .filter(item -> item.getText().equals("4 times"))
+                .filter(item -> "4 times".equals(item.getText()))
                 .findFirst()
                 .orElseThrow()
                 .fire());
@@ -236,6 +236,7 @@ class ShapeTest extends WindowTest {
     void cautionAsksForMoreAndExactFollowsTheGap() throws Exception {
         openShape();
         double usual = moves().get(0).gainDb();
+        clickOn("#shape-settings");
         Slider caution = lookup("#caution").queryAs(Slider.class);
         interact(() -> caution.setValue(100));
         waitUntil(() -> session().correction().caution() == 1 && workspace().isReady());
@@ -278,6 +279,7 @@ class ShapeTest extends WindowTest {
     @Test
     void aGuardIsLetGoAndHoldsAgain() throws Exception {
         openShape();
+        clickOn("#shape-settings");
         for (boolean released : new boolean[] {true, false}) {
             clickOn("#guards");
             clickOn("Limit copied resonances");

@@ -129,6 +129,7 @@ class StemsTest extends WindowTest {
         waitUntil(() -> workspace().settledProperty().get()
                 && workspace().stems().powers().isPresent());
         assertThat(session().stems().gainsDb()).isEqualTo(gains);
+        interact(() -> app.window().show(Station.SHAPE.ordinal())); // what is opened begins on Gather
         whatIsCancelledIsSaidAndCanBeBegunAgain();
     }
 

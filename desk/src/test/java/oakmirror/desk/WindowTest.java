@@ -12,17 +12,23 @@ import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Predicate;
+import java.util.stream.Stream;
 import javafx.animation.AnimationTimer;
 import javafx.application.Platform;
 import javafx.event.Event;
 import javafx.geometry.Bounds;
 import javafx.scene.Node;
+import javafx.scene.control.ContextMenu;
+import javafx.scene.control.Menu;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
 import javafx.scene.input.ContextMenuEvent;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.PickResult;
 import javafx.scene.input.ScrollEvent;
 import javafx.stage.Stage;
+import javafx.stage.Window;
 import oakmirror.correction.Proposal;
 import oakmirror.desk.control.FileDialogs;
 import oakmirror.media.TestFiles;
@@ -277,6 +283,41 @@ abstract class WindowTest extends FxRobot {
             app.window().root().applyCss();
             app.window().root().layout();
         });
+    }
+
+    /** Opens a menu and chooses the entry that begins with a text, also one of a menu within it. */
+    void chooseIn(String button, String text) {
+        interact(() -> {
+            MenuButton menu = lookup(button).queryAs(MenuButton.class);
+            menu.show();
+            MenuItem item = find(menu.getItems(), text);
+            menu.hide();
+            item.fire();
+        });
+    }
+
+    /** The same of a context menu, which a node is asked for. */
+    void chooseOf(String query, String text) {
+        menuOf(query);
+        interact(() -> {
+            ContextMenu menu = Window.getWindows().stream()
+                    .filter(ContextMenu.class::isInstance)
+                    .map(ContextMenu.class::cast)
+                    .findFirst()
+                    .orElseThrow();
+            MenuItem item = find(menu.getItems(), text);
+            menu.hide();
+            item.fire();
+        });
+    }
+
+    private static MenuItem find(List<MenuItem> items, String text) {
+        return items.stream()
+                .flatMap(i -> i instanceof Menu menu ? menu.getItems().stream() : Stream.of(i))
+                .filter(i -> i.getText() != null && i.getText().startsWith(text))
+                .findFirst()
+                .orElseThrow(() -> new AssertionError(text + " is not among "
+                        + items.stream().map(MenuItem::getText).toList()));
     }
 
     /** Turns the wheel up by a step at a place of a node; the robot's own does not turn without a display. */

@@ -15,6 +15,8 @@ import javafx.scene.control.ScrollPane;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.ScrollEvent;
 import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
 import oakmirror.desk.command.Command;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.control.PressablePane;
@@ -31,12 +33,19 @@ import oakmirror.state.workspace.Workspace;
 import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
-/** A chip for each track with the offset it is heard with; a press hears it. In a blind comparison only letters are left. */
+/**
+ * A chip for each track with the offset it is heard with; a press hears it. Where there are too many for their names, each is its number and its sign,
+ * and beneath them stands once what is heard. In a blind comparison only letters are left.
+ */
 final class ChipRow extends ScrollPane {
 
     private static final PseudoClass BLENDED = PseudoClass.getPseudoClass("blended");
     private static final double GAP = 8;
     private static final double NARROWEST = 104;
+    private static final double COMPACT_GAP = 3;
+    /** A number of two figures and its sign. */
+    private static final double NUMBER_WIDTH = 31;
+
     private static final double WIDEST = 208;
 
     private final Workspace workspace;
@@ -44,6 +53,8 @@ final class ChipRow extends ScrollPane {
     private final Blind blind;
     private final KeyMap keys;
     private final HBox chips = new HBox(GAP);
+    private final Label heardName = Ui.label("", "small", "strong");
+    private boolean isCompact;
     private Shown shown = new Shown(List.of(), List.of(), List.of());
 
     ChipRow(Workspace workspace, Listening listening, Blind blind, KeyMap keys) {
@@ -51,7 +62,11 @@ final class ChipRow extends ScrollPane {
         this.listening = listening;
         this.blind = blind;
         this.keys = keys;
-        setContent(chips);
+        VBox content = new VBox(3, chips, heardName);
+        content.setAlignment(Pos.CENTER_LEFT);
+        VBox.setVgrow(chips, Priority.ALWAYS);
+        setContent(content);
+        Ui.shown(false, heardName);
         getStyleClass().add("plain-scroll");
         setVbarPolicy(ScrollBarPolicy.NEVER);
         setHbarPolicy(
@@ -196,7 +211,7 @@ final class ChipRow extends ScrollPane {
                             ? Numbers.gainDb(version.map(this::gainDb).orElse(listening.offsetDb(i)))
                             : Texts.of("bar.seenNotHeard"),
                     listening.isStretched(i),
-                    number <= 9 ? keys.hint(Command.track(number)) : ""));
+                    keys.hint(Command.track(number))));
         }
         return entries;
     }
@@ -209,7 +224,20 @@ final class ChipRow extends ScrollPane {
     private void fit() {
         int count = chips.getChildren().size();
         double room = (getWidth() - GAP * (count - 1)) / Math.max(1, count);
-        double width = Math.floor(Math.max(NARROWEST, Math.min(WIDEST, room)));
+        boolean isTooMany = room > 0 && room < NARROWEST && shown.entries().size() == count;
+        if (isTooMany != isCompact) {
+            isCompact = isTooMany;
+            chips.setSpacing(isCompact ? COMPACT_GAP : GAP);
+            Ui.shown(isCompact, heardName);
+            shown = new Shown(List.of(), List.of(), List.of());
+            show();
+            return;
+        }
+        double all = (getWidth() - COMPACT_GAP * (count - 1)) / Math.max(1, count);
+        double width = Math.floor(
+                isCompact
+                        ? Math.max(NUMBER_WIDTH, Math.min(NARROWEST, all))
+                        : Math.max(NARROWEST, Math.min(WIDEST, room)));
         chips.getChildren().forEach(c -> ((PressablePane) c).setPrefWidth(width));
     }
 
@@ -227,21 +255,33 @@ final class ChipRow extends ScrollPane {
 
     private PressablePane chip(Entry track, int index) {
         int number = track.number();
-        Label name = Ui.label(track.title(), "strong");
+        Label name = Ui.label(isCompact && number > 0 ? String.valueOf(number) : track.title(), "strong");
         name.setMaxWidth(Double.MAX_VALUE);
+        if (isCompact) {
+            name.setAlignment(Pos.CENTER);
+        }
         Label offset = Ui.label("", "chip-offset");
         offset.setMinWidth(USE_PREF_SIZE);
         Sketches.Dash dash = new Sketches.Dash(number);
         dash.setPrefSize(30, 8);
         dash.setMinWidth(16);
-        HBox lower = new HBox(6, dash, Ui.spring());
-        if (track.stretched()) {
+        HBox lower = new HBox(6, dash);
+        if (!isCompact) {
+            lower.getChildren().add(Ui.spring());
+        }
+        if (track.stretched() && !isCompact) {
             lower.getChildren().add(Ui.label(Texts.of("bar.atTempo"), "chip-offset", "small"));
         }
-        lower.getChildren().add(offset);
-        lower.setAlignment(Pos.CENTER_LEFT);
-        PressablePane chip = PressablePane.choice(6, () -> listening.hear(index), name, lower);
+        if (!isCompact) {
+            lower.getChildren().add(offset);
+        }
+        lower.setAlignment(isCompact ? Pos.CENTER : Pos.CENTER_LEFT);
+        PressablePane chip = PressablePane.choice(isCompact ? 3 : 6, () -> listening.hear(index), name, lower);
         chip.getStyleClass().addAll("chip", Palette.styleClass(number));
+        if (isCompact) {
+            chip.getStyleClass().add("compact");
+            dash.setPrefWidth(22);
+        }
         chip.setId("chip-" + index);
         chip.getProperties().put(Sketches.Dash.class, dash);
         chip.setDisable(!track.ready());
@@ -257,7 +297,17 @@ final class ChipRow extends ScrollPane {
         return chip;
     }
 
+    private void showName() {
+        int heard = listening.heardProperty().get();
+        heardName.setText(
+                heard < shown.entries().size()
+                        ? shown.entries().get(heard).title() + "  ·  "
+                                + shown.entries().get(heard).gain()
+                        : "");
+    }
+
     private void showHeard() {
+        showName();
         boolean isBlended = listening.blendProperty().get() > 0;
         for (int i = 0; i < chips.getChildren().size(); i++) {
             Node chip = chips.getChildren().get(i);

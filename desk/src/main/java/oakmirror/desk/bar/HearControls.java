@@ -1,8 +1,12 @@
 package oakmirror.desk.bar;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import javafx.css.PseudoClass;
+import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.control.Label;
 import javafx.scene.control.Slider;
@@ -24,32 +28,70 @@ import oakmirror.state.workspace.Workspace;
 import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
-/** The lower row of the bar, two in a narrow window: loop, what stays on switching, correction, blend, bands, sides. */
+/** The lower row of the bar, two where a language needs it: what of the mix is heard, in which range, from which channel, and how it is switched. */
 final class HearControls extends FlowPane {
 
-    private static final double ONE_LINE = 872;
+    private static final PseudoClass NARROW = PseudoClass.getPseudoClass("narrow");
+    private static final double ONE_LINE = 900;
+    private static final double ROOM_FOR_NAMES = 1140;
+    private static final double ROOM_FOR_CAPTIONS = 1420;
 
     private final Workspace workspace;
     private final Listening listening;
     private final KeyMap keys;
+    private final List<Label> captions = new ArrayList<>();
+    private final Map<ToggleButton, Name> names = new HashMap<>();
+
+    /** What a choice is called in little room, and in more. */
+    private record Name(String inShort, String inFull) {}
 
     HearControls(Workspace workspace, Listening listening, Blind blind, KeyMap keys, Runnable toggleLoop) {
         super(9, 5);
         setPrefWrapLength(ONE_LINE);
         setMinWidth(300);
+        getStyleClass().add("hear-controls");
         this.workspace = workspace;
         this.listening = listening;
         this.keys = keys;
         setAlignment(Pos.CENTER_LEFT);
         HBox correction = correction();
         HBox blend = blend();
-        HBox transport = new HBox(2, loop(toggleLoop), jump(), align());
-        getChildren().addAll(transport, correction, blend, bands(), sides());
+        HBox switching = new HBox(2, loop(toggleLoop), jump(), align());
+        correction.getChildren().add(0, caption("bar.groupMix"));
+        HBox bands = bands();
+        bands.getChildren().add(0, caption("bar.groupRange"));
+        HBox sides = sides();
+        sides.getChildren().add(0, caption("bar.groupChannel"));
+        switching.getChildren().add(0, caption("bar.groupSwitching"));
+        getChildren().addAll(correction, blend, bands, sides, switching);
         getChildren().forEach(c -> ((HBox) c).setAlignment(Pos.CENTER_LEFT));
+        widthProperty().subscribe(w -> fit(w.doubleValue()));
         blind.runProperty().subscribe(r -> {
             correction.setVisible(r.isEmpty()); // it would tell what is heard
             blend.setVisible(r.isEmpty());
         });
+    }
+
+    /** The name of a group, seen where there is room for it. */
+    private Label caption(String key) {
+        Label caption = Ui.label(Texts.of(key), "quiet", "small");
+        caption.setMinWidth(USE_PREF_SIZE);
+        caption.setPadding(new Insets(0, 4, 0, 0));
+        captions.add(caption);
+        return caption;
+    }
+
+    /** Long names where there is room for them, the groups' names where there is still more; in a narrow window less air. */
+    private void fit(double width) {
+        captions.forEach(caption -> Ui.shown(width >= ROOM_FOR_CAPTIONS, caption));
+        names.forEach((button, name) -> button.setText(width >= ROOM_FOR_NAMES ? name.inFull() : name.inShort()));
+        pseudoClassStateChanged(NARROW, width < ONE_LINE);
+    }
+
+    private ToggleButton named(String inShort, String inFull, String tooltip, Command act) {
+        ToggleButton button = small(inShort, tooltip, act);
+        names.put(button, new Name(inShort, inFull));
+        return button;
     }
 
     private ToggleButton small(String text, String tooltip, Command act) {
@@ -168,7 +210,8 @@ final class HearControls extends FlowPane {
         List<ToggleButton> zones = new ArrayList<>();
         for (Zone zone : Zone.values()) {
             String range = Numbers.frequency(zone.lowHz()) + " – " + Numbers.frequency(zone.highHz());
-            ToggleButton button = small(zone.shortLabel(), Texts.of("bar.hearOnly", zone.label(), range), Command.ZONE);
+            ToggleButton button =
+                    named(zone.shortLabel(), zone.label(), Texts.of("bar.hearOnly", zone.label(), range), Command.ZONE);
             button.setId("band-" + zone.name().toLowerCase(java.util.Locale.ROOT));
             button.setOnAction(e -> {
                 monitor.toggle(Band.of(zone));
@@ -210,6 +253,13 @@ final class HearControls extends FlowPane {
             Texts.of("bar.rightShort"),
             Texts.of("bar.side")
         };
+        String[] full = {
+            Texts.of("bar.stereo"),
+            Texts.of("bar.mono"),
+            Texts.of("bar.left"),
+            Texts.of("bar.right"),
+            Texts.of("bar.side")
+        };
         String[] tooltips = {
             Texts.of("bar.stereo"),
             Texts.of("bar.halfTheSumOf"),
@@ -221,7 +271,7 @@ final class HearControls extends FlowPane {
         List<ToggleButton> buttons = new ArrayList<>();
         for (Sides sides : Sides.values()) {
             int i = sides.ordinal();
-            ToggleButton button = small(texts[i], tooltips[i], acts[i]);
+            ToggleButton button = named(texts[i], full[i], tooltips[i], acts[i]);
             button.setId("sides-" + sides.name().toLowerCase(java.util.Locale.ROOT));
             button.setOnAction(e -> {
                 listening.monitor().sidesProperty().set(sides);

@@ -2,6 +2,7 @@ package oakmirror.desk.bar;
 
 import java.util.Optional;
 import javafx.geometry.Pos;
+import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
@@ -55,7 +56,9 @@ public final class ListeningBar extends VBox {
         ChipRow chips = new ChipRow(workspace, listening, blind, keys);
         HearControls hear = new HearControls(workspace, listening, blind, keys, toggleLoop);
         HBox.setHgrow(chips, Priority.ALWAYS);
-        HBox upper = new HBox(12, play(keys), whereabouts(passages, keys), chips, back, output.meters());
+        Button play = play(keys);
+        VBox whereabouts = whereabouts(passages, keys);
+        HBox upper = new HBox(12, play, whereabouts, chips, back, output.meters());
         upper.setAlignment(Pos.CENTER_LEFT);
         HBox.setHgrow(hear, Priority.ALWAYS);
         HBox lower = new HBox(10, hear, output);
@@ -68,7 +71,13 @@ public final class ListeningBar extends VBox {
             strip.setPosition(p.doubleValue());
             showTime();
         });
-        workspace.tracks().revisionProperty().subscribe(r -> showHeard());
+        workspace.tracks().revisionProperty().subscribe(r -> {
+            boolean isAny = !workspace.tracks().all().isEmpty();
+            for (Node needsTracks : new Node[] {play, whereabouts, chips, hear}) {
+                needsTracks.setVisible(isAny); // what has nothing to play keeps its place and is not seen
+            }
+            showHeard();
+        });
         workspace.sessionProperty().subscribe(s -> showHeard());
         listening.heardProperty().subscribe(h -> showHeard());
         listening.freeRangeProperty().subscribe(r -> showHeard());
@@ -94,6 +103,7 @@ public final class ListeningBar extends VBox {
                 "›",
                 Texts.of("bar.theNextPassage", keys.hint(Command.NEXT_PASSAGE)),
                 () -> passages.step(listening.heardProperty().get(), 1));
+        next.setId("next-passage");
         passage.setMaxWidth(96);
         passage.setId("heard-passage");
         HBox row = new HBox(0, before, passage, next);

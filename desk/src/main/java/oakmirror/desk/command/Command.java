@@ -17,6 +17,13 @@ public enum Command {
     TRACK_7("commands.listening", "commands.reference7", "7"),
     TRACK_8("commands.listening", "commands.reference8", "8"),
     TRACK_9("commands.listening", "commands.reference9", "9"),
+    TRACK_10("commands.listening", "commands.reference10", "Shift+0"),
+    TRACK_11("commands.listening", "commands.reference11", "Shift+1"),
+    TRACK_12("commands.listening", "commands.reference12", "Shift+2"),
+    TRACK_13("commands.listening", "commands.reference13", "Shift+3"),
+    TRACK_14("commands.listening", "commands.reference14", "Shift+4"),
+    TRACK_15("commands.listening", "commands.reference15", "Shift+5"),
+    TRACK_16("commands.listening", "commands.reference16", "Shift+6"),
     GUIDE("commands.listening", "commands.theGuideAndBack", "Q"),
     CORRECTED("commands.listening", "commands.mixCorrectedOrAs", "C"),
     FINISHED("commands.listening", "commands.mixFinishedOrCorrected", "V"),
@@ -54,7 +61,9 @@ public enum Command {
     TRIM_UP("commands.tracks", "commands.trim01Db", "Ctrl+Up"),
     TRIM_DOWN("commands.tracks", "commands.trim01Db2", "Ctrl+Down"),
     ADD("commands.tracks", "commands.addTracks", "Ctrl+T"),
-    LIBRARY("commands.tracks", "commands.searchTheLibrary", "Ctrl+F"),
+    LIBRARY("commands.tracks", "commands.openTheLibrary", "Ctrl+Shift+F"),
+    SEARCH("commands.tracks", "commands.searchTheLibrary", "Ctrl+F"),
+    MATCH("commands.tracks", "commands.matchLevels", "Ctrl+M"),
     TONE("commands.compare", "commands.toneLarge", "Alt+1"),
     LOUDNESS("commands.compare", "commands.loudnessLarge", "Alt+2"),
     DYNAMICS("commands.compare", "commands.dynamicsLarge", "Alt+3"),
@@ -77,6 +86,13 @@ public enum Command {
     MID_DOWN("commands.strokes", "commands.halfADecibelLess2", "Shift+I"),
     HIGH_DOWN("commands.strokes", "commands.halfADecibelLess3", "Shift+O"),
     NO_STROKES("commands.strokes", "commands.noStrokes", "Y"),
+    NEXT_MOVE("commands.shape", "commands.nextMove", "Page Down"),
+    PREVIOUS_MOVE("commands.shape", "commands.previousMove", "Page Up"),
+    BYPASS_MOVE("commands.shape", "commands.bypassMove", "Backspace"),
+    STRONGER("commands.shape", "commands.stronger", "Ctrl+Shift+Up"),
+    WEAKER("commands.shape", "commands.weaker", "Ctrl+Shift+Down"),
+    LOUDER("commands.shape", "commands.louder", "Ctrl+Alt+Up"),
+    QUIETER("commands.shape", "commands.quieter", "Ctrl+Alt+Down"),
     BLIND("commands.window", "commands.blindComparison", "Ctrl+B"),
     COMPACT("commands.window", "commands.theListeningBarAlone", "Ctrl+L"),
     GATHER("commands.window", "commands.gather", "Ctrl+1"),
@@ -84,8 +100,9 @@ public enum Command {
     SHAPE("commands.window", "commands.shape", "Ctrl+3"),
     FINISH("commands.window", "commands.finish", "Ctrl+4"),
     SEND_OUT("commands.window", "commands.sendOut", "Ctrl+5"),
-    VERSIONS("commands.window", "commands.versions", "Ctrl+6"),
-    RECORD("commands.window", "commands.record", "Ctrl+7"),
+    BOUNCES("commands.window", "commands.bounces", "Ctrl+6"),
+    VERSIONS("commands.window", "commands.versions", "Ctrl+7"),
+    RECORD("commands.window", "commands.record", "Ctrl+8"),
     RENDER("commands.window", "commands.renderTheMaster", "Ctrl+R"),
     NEW("commands.window", "commands.newSession", "Ctrl+N"),
     OPEN("commands.window", "commands.openASession", "Ctrl+O"),
@@ -95,6 +112,8 @@ public enum Command {
     REDO("commands.window", "commands.redo", "Ctrl+Y"),
     NEXT_REGION("commands.window", "commands.keysToTheNext", "F6"),
     PREVIOUS_REGION("commands.window", "commands.keysToThePart", "Shift+F6"),
+    LARGER("commands.window", "commands.larger", "Ctrl+Plus"),
+    SMALLER("commands.window", "commands.smaller", "Ctrl+Minus"),
     FULL_SCREEN("commands.window", "commands.fullScreen", "F11"),
     LOG("commands.window", "commands.showTheLog", ""),
     COMMANDS("commands.window", "commands.findACommand", "Ctrl+K"),
@@ -131,7 +150,7 @@ public enum Command {
         return "key." + name().toLowerCase(Locale.ROOT);
     }
 
-    /** The action that hears a track; beyond nine there is none. */
+    /** The action that hears a track: 0 is the mix. */
     public static Command track(int number) {
         return valueOf("TRACK_" + number);
     }

@@ -20,15 +20,25 @@ import oakmirror.text.Texts;
  */
 public final class KeyMap {
 
-    private static final Map<KeyCode, String> NAMES = new EnumMap<>(Map.of(
-            KeyCode.COMMA, ",",
-            KeyCode.PERIOD, ".",
-            KeyCode.SLASH, "Slash",
-            KeyCode.SPACE, "Space",
-            KeyCode.ESCAPE, "Esc",
-            KeyCode.BACK_SPACE, "Backspace",
-            KeyCode.PAGE_UP, "Page Up",
-            KeyCode.PAGE_DOWN, "Page Down"));
+    private static final String PLUS = "Plus"; // with the shift key on some keyboards, without it on others
+
+    private static final Map<KeyCode, String> NAMES = new EnumMap<>(KeyCode.class);
+
+    static {
+        NAMES.put(KeyCode.COMMA, ",");
+        NAMES.put(KeyCode.PERIOD, ".");
+        NAMES.put(KeyCode.SLASH, "Slash");
+        NAMES.put(KeyCode.SPACE, "Space");
+        NAMES.put(KeyCode.ESCAPE, "Esc");
+        NAMES.put(KeyCode.BACK_SPACE, "Backspace");
+        NAMES.put(KeyCode.PAGE_UP, "Page Up");
+        NAMES.put(KeyCode.PAGE_DOWN, "Page Down");
+        for (KeyCode plus : new KeyCode[] {KeyCode.PLUS, KeyCode.EQUALS, KeyCode.ADD}) { // wherever it lies
+            NAMES.put(plus, PLUS);
+        }
+        NAMES.put(KeyCode.MINUS, "Minus");
+        NAMES.put(KeyCode.SUBTRACT, "Minus");
+    }
 
     /** Parts of a key that have a name. */
     private static final Pattern PRINTED = Pattern.compile("[A-Z][a-z]+( (Up|Down))?");
@@ -72,6 +82,8 @@ public final class KeyMap {
     private static String printed(String key) {
         return switch (key) {
             case "Slash" -> "/";
+            case PLUS -> "+";
+            case "Minus" -> "−";
             case "Left" -> "←";
             case "Right" -> "→";
             case "Up" -> "↑";
@@ -162,7 +174,7 @@ public final class KeyMap {
         }
         return (event.isShortcutDown() ? "Ctrl+" : "")
                 + (event.isAltDown() ? "Alt+" : "")
-                + (event.isShiftDown() ? "Shift+" : "")
+                + (event.isShiftDown() && !name.equals(PLUS) ? "Shift+" : "")
                 + name;
     }
 }

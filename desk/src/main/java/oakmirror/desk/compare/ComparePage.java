@@ -39,6 +39,9 @@ import oakmirror.text.Texts;
 /** Compare: one picture large, the others small beneath; a click brings a small one up. The findings stand beside. */
 public final class ComparePage extends BorderPane {
 
+    /** Narrower, as beside the library, findings are folded away until they are asked for. */
+    private static final double ROOM_FOR_FINDINGS = 900;
+
     private static final double SMALL_HEIGHT = 92;
 
     private final Context context;
@@ -69,7 +72,8 @@ public final class ComparePage extends BorderPane {
             Asking asking,
             Navigation ways,
             Function<Command, String> key,
-            Runnable blind) {
+            Runnable blind,
+            Node library) {
         this.places = places;
         context = new Context(workspace, comparing, places, listening, settings, targets);
         tone = new TonePanel(context);
@@ -83,7 +87,7 @@ public final class ComparePage extends BorderPane {
         HBox scope = ScopeChoice.of(workspace);
         MenuButton copy = files.menu(this);
         List.of(title, scope, copy, how).forEach(n -> n.setMinWidth(Region.USE_PREF_SIZE));
-        HBox head = new HBox(14, title, explanation, how, Ui.spring(), scope, copy);
+        HBox head = new HBox(14, title, explanation, how, Ui.spring(), scope, copy, library);
         head.getStyleClass().add("head");
         Ui.giveWay(head, explanation, how);
         tools.setAlignment(Pos.CENTER_LEFT);
@@ -109,6 +113,9 @@ public final class ComparePage extends BorderPane {
         });
         findings = new FindingsPane(comparing, places, this::open, ways);
         setRight(findings);
+        widthProperty()
+                .map(w -> w.doubleValue() > 0 && w.doubleValue() < ROOM_FOR_FINDINGS)
+                .subscribe(narrow -> findings.foldedProperty().set(narrow));
         empty = new Missing(workspace, true, ways.toGather());
         large = tone;
         bring(tone);

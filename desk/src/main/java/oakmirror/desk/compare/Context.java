@@ -3,6 +3,7 @@ package oakmirror.desk.compare;
 import javafx.beans.property.IntegerProperty;
 import javafx.beans.property.SimpleIntegerProperty;
 import oakmirror.compare.Comparison;
+import oakmirror.compare.CorridorSettings;
 import oakmirror.state.comparing.Comparing;
 import oakmirror.state.comparing.PlacesToHear;
 import oakmirror.state.comparing.Sheet;
@@ -40,6 +41,14 @@ record Context(
             Targets targets) {
         this(workspace, comparing, places, listening, settings, targets, new SimpleIntegerProperty(1));
         listening.referenceProperty().subscribe(r -> facing.set(Math.max(1, r.intValue())));
+    }
+
+    /** Whether a member is drawn: of many references only the one that faces the mix, unless all are wanted; sixteen curves are a thicket. */
+    boolean draws(Sheet sheet, int number) {
+        boolean isOneOfMany = number > 0
+                && !sheet.view().all()
+                && sheet.comparison().references().size() >= CorridorSettings.MANY;
+        return isOneOfMany ? number == facing.get() : !sheet.view().hidden().contains(number);
     }
 
     /** Where a member is played, in seconds from where what is compared begins. */

@@ -75,7 +75,7 @@ final class DynamicsPanel extends Panel {
             seconds = Math.max(seconds, m.measured().seconds());
             points.add(new LoudnessAndDynamics.Point(
                     m.number(), m.whole().heardLufs(), m.whole().heard().peakToLoudness()));
-            if (!sheet.view().hidden().contains(m.number())) {
+            if (context.draws(sheet, m.number())) {
                 float[] values = m.measured().dynamics().peakToShortTerm();
                 lines.add(new TimeCurves.Line(m.number(), values, PeakSteps.STEP_SECONDS, 1.5, 0));
             }

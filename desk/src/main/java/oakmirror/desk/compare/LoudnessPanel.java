@@ -170,7 +170,7 @@ final class LoudnessPanel extends Panel {
         double seconds = 0;
         for (Member m : c.members()) {
             seconds = Math.max(seconds, m.measured().seconds());
-            if (!sheet.view().hidden().contains(m.number())) {
+            if (context.draws(sheet, m.number())) {
                 // Each value is of the 3 s that begin there: drawn in their middle.
                 lines.add(new TimeCurves.Line(
                         m.number(), m.measured().shortTerm(), TrackMeasurement.CONTOUR_SECONDS, 1.5, m.offsetDb()));

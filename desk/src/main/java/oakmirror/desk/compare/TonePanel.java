@@ -10,9 +10,11 @@ import javafx.scene.control.Label;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import oakmirror.compare.Comparison;
 import oakmirror.compare.Comparison.Member;
+import oakmirror.compare.CorridorSettings;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.plot.FrequencyView;
 import oakmirror.desk.plot.GapStrip;
@@ -40,6 +42,8 @@ final class TonePanel extends Panel {
     /** As far as a low window needs it; lower still beside the panel of a place that is listened to. */
     private static final double PLOT_HEIGHT = 108;
 
+    private static final double HIGHEST_GAP = 116;
+    private static final double GAP_PART = 0.25;
     private static final double GAP_HEIGHT = 84;
     private static final double LISTENING = 0.6;
 
@@ -65,7 +69,7 @@ final class TonePanel extends Panel {
         plot.setMinHeight(PLOT_HEIGHT);
         gap = new GapStrip(cursor, view);
         gap.setMinHeight(GAP_HEIGHT);
-        gap.setPrefHeight(116);
+        gap.setPrefHeight(HIGHEST_GAP);
         zones.setMinHeight(24);
         zones.setPrefHeight(24);
         Comparing comparing = context.comparing();
@@ -74,8 +78,11 @@ final class TonePanel extends Panel {
                 Texts.of("compare.turnOver.tip"),
                 () -> comparing.look(v -> v.withAsExcess(!v.asExcess())));
         sense.setId("gap-sense");
-        HBox gapHead = new HBox(10, Ui.label(Texts.of("compare.gap"), "subheading"), gapWords, sense);
+        HBox gapHead = new HBox(10, Ui.name(Texts.of("compare.gap")), gapWords, sense);
         gapHead.setAlignment(Pos.BASELINE_LEFT);
+        gapWords.setMinWidth(Region.USE_PREF_SIZE);
+        sense.setMinWidth(Region.USE_PREF_SIZE);
+        Ui.giveWay(gapHead, gapWords);
         comparing
                 .sheetProperty()
                 .subscribe(s -> gapHead.setVisible(s.comparison().isKnown()));
@@ -95,6 +102,10 @@ final class TonePanel extends Panel {
             gap.wash(range);
         });
         VBox large = new VBox(4, plot, gapHead, gap, places, zones);
+        large.heightProperty()
+                .subscribe(h -> gap.setPrefHeight(Math.max(
+                        GAP_HEIGHT,
+                        Math.min(HIGHEST_GAP, GAP_PART * h.doubleValue())))); // a low window leaves room for the tone
         listenByDrawing();
         Button all = Ui.link(Texts.of("compare.allFrequencies"), Texts.of("compare.allFrequencies.tip"), view::reset);
         all.visibleProperty().bind(view.zoomedProperty());
@@ -175,7 +186,7 @@ final class TonePanel extends Panel {
         List<ToneCurve> curves = new ArrayList<>();
         List<ToneScene.Peak> peaks = new ArrayList<>();
         for (Member m : c.members()) {
-            boolean drawn = !v.hidden().contains(m.number());
+            boolean drawn = context.draws(sheet, m.number());
             curves.add(new ToneCurve(m.number(), m.name(), tilted(m.levelsDb(), v), drawn));
             boolean named = v.peaks()
                     && (m.number() == 0 || m.number() == context.facing().get());
@@ -192,8 +203,9 @@ final class TonePanel extends Panel {
                     tilted(c.corridor().lowDb(), v), tilted(c.corridor().highDb(), v)
                 })
                 : Optional.empty();
-        Optional<double[]> mean =
-                v.mean() && c.isKnown() ? Optional.of(tilted(c.gap().referenceDb(), v)) : Optional.empty();
+        Optional<double[]> mean = (v.mean() || isMany(c)) && c.isKnown()
+                ? Optional.of(tilted(c.gap().referenceDb(), v))
+                : Optional.empty();
         return new ToneScene(
                 curves,
                 corridor,
@@ -202,7 +214,17 @@ final class TonePanel extends Panel {
                 peaks,
                 c.gap().gapDb(),
                 v.bars(),
-                v.legend());
+                v.legend(),
+                isMany(c)
+                        ? Texts.of(
+                                "compare.corridorOf",
+                                c.references().size(),
+                                c.settings().kind().label())
+                        : "");
+    }
+
+    private static boolean isMany(Comparison c) {
+        return c.references().size() >= CorridorSettings.MANY;
     }
 
     private static double[] tilted(double[] levels, ToneView v) {

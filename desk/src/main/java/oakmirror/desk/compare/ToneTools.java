@@ -29,7 +29,6 @@ import oakmirror.text.Texts;
 /** What can be chosen about tone: which references are drawn, of what, over what while, how fine, and what the corridor is. */
 final class ToneTools {
 
-    private static final int MOST_BUTTONS = 8;
     private static final double[] TOLERANCES = {0.5, 1, 2, 3, 4, 6};
     private static final double[] BLOCKS_SECONDS = {0.1, 0.2, 0.4, 0.8, 1.6};
 
@@ -123,7 +122,7 @@ final class ToneTools {
         }
         numbers = next;
         references.getChildren().clear();
-        if (numbers.size() > MOST_BUTTONS) {
+        if (numbers.size() >= CorridorSettings.MANY) {
             references.getChildren().add(menu(sheet));
             return;
         }
@@ -144,6 +143,10 @@ final class ToneTools {
         Comparison c = sheet.comparison();
         MenuButton menu = framed(
                 "draw-some", Texts.of("compare.references", numbers.size()), Texts.of("compare.whichAreDrawnCorridor"));
+        CheckMenuItem all = new CheckMenuItem(Texts.of("compare.drawAll"));
+        all.setSelected(sheet.view().all());
+        all.setOnAction(e -> comparing.look(v -> v.withAll(!v.all())));
+        menu.getItems().addAll(all, new SeparatorMenuItem());
         for (Comparison.Member m : c.references()) {
             CheckMenuItem item = new CheckMenuItem(m.number() + "  " + m.name());
             item.setSelected(!sheet.view().hidden().contains(m.number()));

@@ -116,8 +116,7 @@ final class WidthPanel extends Panel {
         List<double[]> theirs = new ArrayList<>();
         for (Member m : c.members()) {
             double[] values = WidthCurve.of(spectrum(m), reading);
-            curves.add(new ToneCurve(
-                    m.number(), m.name(), values, !sheet.view().hidden().contains(m.number())));
+            curves.add(new ToneCurve(m.number(), m.name(), values, context.draws(sheet, m.number())));
             if (m.number() > 0) {
                 theirs.add(values);
             }

@@ -75,21 +75,23 @@ public final class AddTracks {
         asking.folder(Texts.of("part.addAFolder"), FOLDER, window.get()).ifPresent(f -> addAll(List.of(f)));
     }
 
-    /** A menu of folders: one to choose, and those used lately. */
-    public MenuButton folderMenu() {
-        MenuButton menu = new MenuButton(Texts.of("part.addFolder"));
-        menu.setId("add-folder");
+    /** A menu of where tracks come from: files, a folder, folders used lately, and what plays outside, which {@code input} opens. */
+    public MenuButton menu(String key, Runnable input) {
+        MenuButton menu = new MenuButton(Texts.of("part.addTracks"));
+        menu.setId("add-tracks");
         menu.getStyleClass().setAll("menu-button", "link");
         Ui.tip(menu, Texts.of("part.addEveryAudioFile"));
-        menu.setOnShowing(e -> fill(menu));
-        fill(menu);
+        menu.setOnShowing(e -> fill(menu, key, input));
+        fill(menu, key, input);
         return menu;
     }
 
-    private void fill(MenuButton menu) {
-        MenuItem choose = new MenuItem(Texts.of("part.chooseAFolder"));
-        choose.setOnAction(e -> chooseFolder());
-        menu.getItems().setAll(choose);
+    private void fill(MenuButton menu, String key, Runnable input) {
+        menu.getItems()
+                .setAll(
+                        Ui.item(Texts.of("part.chooseFiles", key), this::chooseFiles),
+                        Ui.item(Texts.of("part.chooseAFolder"), this::chooseFolder),
+                        Ui.item(Texts.of("part.liveInput"), input));
         List<Path> recent = settings.recentFolders();
         if (!recent.isEmpty()) {
             menu.getItems().add(new SeparatorMenuItem());

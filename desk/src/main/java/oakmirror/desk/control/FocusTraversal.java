@@ -191,11 +191,12 @@ public final class FocusTraversal {
         boolean shown = node != null && node.isFocusTraversable() && isShown(node);
         ring.setVisible(shown);
         if (shown) {
-            Bounds at = node.localToScene(node.getBoundsInLocal());
+            Bounds at = ring.getParent().sceneToLocal(node.localToScene(node.getBoundsInLocal()));
+            Bounds window = ring.getParent().getLayoutBounds();
             double left = Math.max(0, Math.round(at.getMinX() - ROOM));
             double top = Math.max(0, Math.round(at.getMinY() - ROOM));
-            double right = Math.min(node.getScene().getWidth(), Math.round(at.getMaxX() + ROOM));
-            double bottom = Math.min(node.getScene().getHeight(), Math.round(at.getMaxY() + ROOM));
+            double right = Math.min(window.getWidth(), Math.round(at.getMaxX() + ROOM));
+            double bottom = Math.min(window.getHeight(), Math.round(at.getMaxY() + ROOM));
             ring.resizeRelocate(left, top, right - left, bottom - top);
         }
     }

@@ -1,6 +1,9 @@
 package oakmirror.desk.control;
 
+import java.util.List;
 import javafx.geometry.Pos;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.RadioMenuItem;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.HBox;
 import oakmirror.desk.look.Ui;
@@ -31,8 +34,24 @@ public final class ScopeChoice {
         return box;
     }
 
+    /** The same as entries of a menu. */
+    public static List<MenuItem> items(Workspace workspace) {
+        Scope now = workspace.session().comparing().scope();
+        RadioMenuItem passages = new RadioMenuItem(Texts.of("part.comparePassages"));
+        RadioMenuItem whole = new RadioMenuItem(Texts.of("part.compareWholeTracks"));
+        passages.setSelected(now == Scope.PASSAGES);
+        whole.setSelected(now == Scope.WHOLE_TRACKS);
+        passages.setOnAction(e -> choose(workspace, Scope.PASSAGES));
+        whole.setOnAction(e -> choose(workspace, Scope.WHOLE_TRACKS));
+        return List.of(passages, whole);
+    }
+
     private static void choose(Workspace workspace, Scope scope, ToggleButton button) {
         button.setSelected(true);
+        choose(workspace, scope);
+    }
+
+    private static void choose(Workspace workspace, Scope scope) {
         workspace.change(
                 Texts.of(
                         "part.measure",

@@ -17,6 +17,7 @@ public abstract class SidePane extends VBox {
 
     private static final double WIDTH = 236;
     private static final double FOLDED = 30;
+    private static final String EDGE = "‹";
 
     private final double width;
     private final Label title;
@@ -60,7 +61,7 @@ public abstract class SidePane extends VBox {
         setMinWidth(now);
         setPrefWidth(now);
         setMaxWidth(now);
-        fold.setText(away ? "‹" : Texts.of("part.fold"));
+        fold.setText(away ? EDGE : Texts.of("part.fold"));
         getStyleClass().remove("folded");
         if (away) {
             getStyleClass().add("folded");

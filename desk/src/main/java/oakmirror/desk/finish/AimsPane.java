@@ -56,6 +56,7 @@ final class AimsPane extends VBox {
         this.asking = asking;
         targets = finishing.targets();
         song = new RecordSong(workspace);
+        setId("aims");
         getChildren().addAll(editor, cards);
         aims.listProperty().subscribe(a -> refresh());
         workspace.sessionProperty().map(s -> s.finish()).subscribe(f -> refresh());

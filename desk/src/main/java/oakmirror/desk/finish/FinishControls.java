@@ -1,5 +1,7 @@
 package oakmirror.desk.finish;
 
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
 import javafx.geometry.Pos;
@@ -8,11 +10,12 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
+import oakmirror.desk.control.Foldout;
 import oakmirror.desk.control.LabelledSlider;
 import oakmirror.desk.look.Ui;
 import oakmirror.finish.FinishSettings;
 import oakmirror.limiter.LimiterSettings;
-import oakmirror.state.mastering.Finishing;
+import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.Workspace;
 import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
@@ -36,7 +39,9 @@ final class FinishControls extends VBox {
     private final ToggleButton clipGentle = Ui.choice(Texts.of("finish.gentle"), Texts.of("finish.gentle.tip"));
     private final ToggleButton clipFirm = Ui.choice(Texts.of("finish.firm"), Texts.of("finish.firm.tip"));
 
-    FinishControls(Workspace workspace, Finishing finishing) {
+    private final Foldout rest;
+
+    FinishControls(Workspace workspace, Settings settings) {
         super(8);
         this.workspace = workspace;
         target = slider(
@@ -75,8 +80,8 @@ final class FinishControls extends VBox {
                 100,
                 v -> Math.round(v) + " %",
                 (s, v) -> s.withLimiter(s.limiter().map(l -> l.withLink(v / 100))));
-        HBox sliders = new HBox(22, target, ceiling, release, link);
-        sliders.getChildren().forEach(s -> HBox.setHgrow(s, Priority.ALWAYS));
+        HBox aims = sliders(target, ceiling);
+        HBox inner = sliders(release, link);
         limited.setId("limited");
         limited.setOnAction(e -> change(
                 Texts.of("finish.switchTheLimiter"),
@@ -89,8 +94,34 @@ final class FinishControls extends VBox {
         FlowPane choices = new FlowPane(
                 6, 6, limited, Ui.label(Texts.of("finish.softClipBeforeIt"), "quiet"), clipOff, clipGentle, clipFirm);
         choices.setAlignment(Pos.CENTER_LEFT);
-        getChildren().addAll(sliders, choices);
+        rest = new Foldout("limiter-settings", settings, inner, choices);
+        getChildren().addAll(aims, rest.button(), inner, choices);
         workspace.sessionProperty().map(s -> s.finish()).subscribe(this::show);
+    }
+
+    private static HBox sliders(LabelledSlider... sliders) {
+        HBox row = new HBox(22, sliders);
+        row.getChildren().forEach(s -> HBox.setHgrow(s, Priority.ALWAYS));
+        return row;
+    }
+
+    /** What of the limiter is not at its default, in a line. */
+    private String summary(FinishSettings settings) {
+        if (settings.limiter().isEmpty()) {
+            return Texts.of("finish.limiterOff");
+        }
+        LimiterSettings now = settings.limiter().get();
+        List<String> parts = new ArrayList<>();
+        if (now.release() != LimiterSettings.DEFAULT.release()) {
+            parts.add(Texts.of("finish.release") + " " + Texts.inside(released(Math.log(now.release()) / Math.log(2))));
+        }
+        if (now.link() != LimiterSettings.DEFAULT.link()) {
+            parts.add(Texts.of("finish.link") + " " + Math.round(100 * now.link()) + " %");
+        }
+        if (now.clipDb() > 0) {
+            parts.add(Texts.of("finish.softClipOf", Numbers.brief(now.clipDb())));
+        }
+        return parts.isEmpty() ? Texts.of("finish.limiterUsual") : String.join(" · ", parts);
     }
 
     private interface Changed {
@@ -148,6 +179,7 @@ final class FinishControls extends VBox {
         release.show(Math.log(limiter.release()) / Math.log(2));
         link.show(100 * limiter.link());
         boolean on = settings.limiter().isPresent();
+        rest.say(summary(settings));
         limited.setSelected(on);
         for (javafx.scene.Node node : new javafx.scene.Node[] {release, link, clipOff, clipGentle, clipFirm}) {
             node.setDisable(!on);

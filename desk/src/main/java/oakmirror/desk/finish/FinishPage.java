@@ -31,6 +31,7 @@ import oakmirror.state.mastering.Aims;
 import oakmirror.state.mastering.FinishHeard;
 import oakmirror.state.mastering.Finishing;
 import oakmirror.state.mastering.Finishing.Outcome;
+import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
 import oakmirror.text.Numbers;
@@ -64,6 +65,7 @@ public final class FinishPage extends HBox {
             FinishHeard heard,
             Listening listening,
             Asking asking,
+            Settings settings,
             Runnable toGather) {
         this.workspace = workspace;
         this.finishing = finishing;
@@ -80,7 +82,7 @@ public final class FinishPage extends HBox {
         VBox pictures = new VBox(4, strip, Ui.label(Texts.of("finish.loudnessAndPeaks"), "heading"), ladder);
         StackPane covered = new StackPane(pictures, new Missing(workspace, false, toGather));
         VBox content = new VBox(
-                8, covered, verdict, price, hear(), new FinishControls(workspace, finishing), advice, price.crest());
+                8, covered, verdict, price, hear(), new FinishControls(workspace, settings), advice, price.crest());
         content.getStyleClass().add("finish");
         VBox page = new VBox(
                 10, Ui.head(Texts.of("finish.finish"), explanation, Words.reading("Finish")), scrolling(content));

@@ -13,11 +13,10 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import oakmirror.audio.TimeRange;
-import oakmirror.desk.bounces.BouncesStrip;
+import oakmirror.desk.bounces.MixBounce;
 import oakmirror.desk.command.Command;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.control.AddTracks;
-import oakmirror.desk.control.ScopeChoice;
 import oakmirror.desk.input.InputStrip;
 import oakmirror.desk.library.LibraryPane;
 import oakmirror.desk.look.Ui;
@@ -32,10 +31,10 @@ import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** Gather: the mix and its references, their loudness over time facing each other, their passages and their levels. */
-public final class GatherPage extends HBox {
+public final class GatherPage extends StackPane {
 
-    /** So wide the page has room for the library beside it. */
-    private static final double ROOM_FOR_BOTH = 1080;
+    private static final double MIRROR_HEIGHT = 260;
+    private static final double LOWEST_MIRROR = 150;
 
     private static final double EDGE = 18;
 
@@ -45,13 +44,13 @@ public final class GatherPage extends HBox {
     private final AddTracks adding;
     private final KeyMap keys;
     private final MirroredContour mirror;
-    private final PassageStrip strip;
+    private final ComparingLine comparing;
     private final TrackTable table;
     private final VBox content;
     private final Node empty;
     private int shownReference = 1;
 
-    /** The page of a workspace; {@code openDemo} opens the demo session. */
+    /** The page of a workspace; {@code openDemo} opens the demo session, {@code tour} walks through the window with it. */
     public GatherPage(
             Workspace workspace,
             Listening listening,
@@ -59,8 +58,9 @@ public final class GatherPage extends HBox {
             AddTracks adding,
             KeyMap keys,
             Runnable openDemo,
+            Runnable tour,
             StandsOut standsOut,
-            BouncesStrip bounces,
+            MixBounce bounce,
             InputStrip input,
             LibraryPane library) {
         this.workspace = workspace;
@@ -71,32 +71,21 @@ public final class GatherPage extends HBox {
         mirror = new MirroredContour(new MirrorActions());
         mirror.setId("mirror");
         mirror.getStyleClass().add("card");
-        mirror.setMinHeight(116);
-        mirror.setPrefHeight(260);
+        mirror.setMinHeight(LOWEST_MIRROR);
+        mirror.setPrefHeight(MIRROR_HEIGHT);
         listening.positionProperty().subscribe(s -> showPositions());
         VBox.setVgrow(mirror, Priority.ALWAYS);
-        strip = new PassageStrip(workspace, passages, keys);
-        table = new TrackTable(workspace, listening, passages, adding, library.intake());
-        content = new VBox(
-                6, head(), mirror, strip, new LevelStrip(workspace, listening), table, bounces, input, standsOut);
+        comparing = new ComparingLine(workspace, listening, passages, keys);
+        table = new TrackTable(workspace, listening, passages, adding, library.intake(), bounce, keys);
+        content = new VBox(8, head(input, library), mirror, comparing, table, input, standsOut);
         content.getStyleClass().add("page");
-        empty = empty(openDemo);
-        StackPane page = new StackPane(content, empty);
-        page.setMinSize(0, 0); // as high as there is room, so that what gives way is told by it
-        HBox.setHgrow(page, Priority.ALWAYS);
+        empty = empty(openDemo, tour);
+        setMinSize(0, 0); // as high as there is room, so that what gives way is told by it
         content.setMinWidth(0);
         StackPane.setAlignment(content, Pos.TOP_LEFT);
-        page.heightProperty().subscribe(h -> {
-            bounces.fit(h.doubleValue());
-            table.fit(page.getWidth() - 2 * EDGE, h.doubleValue());
-        });
-        page.widthProperty().subscribe(w -> table.fit(w.doubleValue() - 2 * EDGE, page.getHeight()));
-        getChildren().addAll(page, library);
-        widthProperty().subscribe((was, w) -> {
-            if (was.doubleValue() <= 0 && w.doubleValue() < ROOM_FOR_BOTH) {
-                library.foldedProperty().set(true); // once: whoever unfolds it has the say
-            }
-        });
+        heightProperty().subscribe(h -> table.fit(getWidth() - 2 * EDGE, h.doubleValue()));
+        widthProperty().subscribe(w -> table.fit(w.doubleValue() - 2 * EDGE, getHeight()));
+        getChildren().addAll(content, empty);
 
         workspace.tracks().all().addListener((ListChangeListener<TrackSlot>) c -> keepSelection());
         Runnable refresh = Ui.coalesced(this, this::refresh);
@@ -124,27 +113,25 @@ public final class GatherPage extends HBox {
         table.renameSelected();
     }
 
-    private Node head() {
+    private Node head(InputStrip input, LibraryPane library) {
         return Ui.head(
                 Texts.of("gather.gather"),
                 new Label(Texts.of("gather.dropFilesOrFolders")),
                 Words.reading("Gather"),
-                ScopeChoice.of(workspace),
-                Ui.link(
-                        Texts.of("gather.addTracks"),
-                        Texts.of("gather.addTracks.tip", keys.hint(Command.ADD)),
-                        adding::chooseFiles),
-                adding.folderMenu());
+                adding.menu(keys.hint(Command.ADD), input::open),
+                library.door(keys.hint(Command.LIBRARY)));
     }
 
-    private Node empty(Runnable openDemo) {
+    private Node empty(Runnable openDemo, Runnable tour) {
         Button add = Ui.button(
                 Texts.of("gather.chooseFiles"),
                 Texts.of("gather.chooseFiles.tip", keys.hint(Command.ADD)),
                 adding::chooseFiles);
         Button demo = Ui.button(Texts.of("gather.openTheDemo"), Texts.of("gather.openTheDemo.tip"), openDemo);
         demo.setId("open-demo");
-        HBox buttons = new HBox(10, add, demo);
+        Button walk = Ui.button(Texts.of("gather.takeTheTour"), Texts.of("gather.takeTheTour.tip"), tour);
+        walk.setId("take-tour");
+        HBox buttons = new HBox(10, add, demo, walk);
         buttons.setAlignment(Pos.CENTER);
         VBox area = new VBox(
                 14,
@@ -203,7 +190,7 @@ public final class GatherPage extends HBox {
                         slot.track().shiftSeconds(),
                         slot.track().passages().stream()
                                 .map(p -> new MirrorSide.Bracket(
-                                        p.range(), p.name() + " · " + PassageStrip.length(p.range(), slot.bars())))
+                                        p.range(), p.name() + " · " + PassageMenu.length(p.range(), slot.bars())))
                                 .toList(),
                         slot.track().chosen(),
                         slot.bars()));
@@ -252,7 +239,7 @@ public final class GatherPage extends HBox {
         public void menu(int side, int passage, double seconds, double screenX, double screenY) {
             int index = indexOf(side);
             passages.selectedProperty().set(index);
-            ContextMenu menu = passage >= 0 ? strip.menu(index, passage) : new ContextMenu();
+            ContextMenu menu = passage >= 0 ? comparing.passage().of(index, passage) : new ContextMenu();
             menu.getItems().add(Ui.item(Texts.of("gather.aBarBeginsHere"), () -> passages.setDownbeat(index, seconds)));
             if (side == 1) {
                 menu.getItems().add(Ui.item(Texts.of("gather.meetAtThePassage"), () -> passages.meet(index)));

@@ -16,7 +16,7 @@ import oakmirror.text.Texts;
 /** What stands out as soon as a mix and a reference are there, in a line: a click shows it, plays it and says what to try. */
 public final class StandsOut extends HBox {
 
-    private static final int MOST = 2;
+    private static final int MOST = 3;
 
     private final Comparing comparing;
     private final PlacesToHear places;

@@ -2,7 +2,6 @@ package oakmirror.desk.gather;
 
 import javafx.beans.value.ObservableValue;
 import javafx.geometry.HPos;
-import javafx.geometry.Insets;
 import javafx.scene.control.Label;
 import javafx.scene.layout.ColumnConstraints;
 import javafx.scene.layout.GridPane;
@@ -14,29 +13,25 @@ import oakmirror.text.Texts;
 /** The columns of the table of tracks, which its titles and all rows share. */
 final class TrackColumns {
 
-    static final double NOTES_INDENT = 14;
     static final int CONTOUR = 2;
-    static final int MEASURED = 3;
+    static final int FIGURES = 3;
+    static final int OFFSET = 7;
+    static final int MENU = 8;
+
     private static final double HIDDEN = -1;
-    static final int FIGURES = 4;
-    static final int NOTES = 9;
-
-    /** What the two columns that share the rest of the room would like to have. */
-    private static final double NAME_WIDTH = 140;
-
-    private static final double NOTES_WIDTH = 216;
-    private static final double[] WIDTHS = {84, 0, 120, 74, 50, 44, 44, 40, 66, 156, 26};
-    private static final double[] NARROW = {74, 0, 84, HIDDEN, 46, 40, HIDDEN, 38, 58, 104, 22};
-    private static final double[] NARROWEST = {74, 0, HIDDEN, HIDDEN, 46, 40, HIDDEN, 38, 58, 104, 22};
+    private static final double NAME_WIDTH = 200;
+    private static final double[] WIDE_WIDTHS = {84, 0, 200, 64, 58, 58, 54, 76, 40};
+    private static final double[] WIDTHS = {84, 0, 150, 58, 52, HIDDEN, 50, 72, 40};
+    private static final double[] NARROW_WIDTHS = {74, 0, HIDDEN, 48, 44, HIDDEN, 42, 64, 36};
 
     /** How much room there is beside what else is shown: columns that are looked at least give way. */
     enum Room {
-        WIDE(WIDTHS),
-        NARROW(TrackColumns.NARROW),
-        NARROWEST(TrackColumns.NARROWEST);
+        WIDE(WIDE_WIDTHS),
+        USUAL(WIDTHS),
+        NARROW(NARROW_WIDTHS);
 
-        private static final double NARROW_BELOW = 880;
-        private static final double NARROWEST_BELOW = 690;
+        private static final double WIDE_FROM = 1300;
+        private static final double USUAL_FROM = 820;
 
         private final double[] widths;
 
@@ -45,7 +40,7 @@ final class TrackColumns {
         }
 
         static Room of(double width) {
-            return width >= NARROW_BELOW ? WIDE : width >= NARROWEST_BELOW ? NARROW : NARROWEST;
+            return width >= WIDE_FROM ? WIDE : width >= USUAL_FROM ? USUAL : NARROW;
         }
 
         /** Whether a column is shown. */
@@ -59,13 +54,12 @@ final class TrackColumns {
             Texts.of("gather.track"),
             "",
             Texts.of("gather.contour"),
-            Texts.of("gather.measured"),
             Texts.of("gather.lufs"),
             Texts.of("gather.range"),
             Texts.of("gather.dBTP"),
             Texts.of("gather.plr"),
             Texts.of("gather.offset"),
-            Texts.of("gather.notes")
+            ""
         };
     }
 
@@ -78,7 +72,6 @@ final class TrackColumns {
         String[] names = titles();
         for (int c = 0; c < names.length; c++) {
             Label title = Ui.label(names[c], "quiet");
-            title.setPadding(new Insets(0, 0, 0, c == NOTES ? NOTES_INDENT : 0));
             titles.add(title, c, 0);
         }
         room.subscribe(r -> {
@@ -103,14 +96,10 @@ final class TrackColumns {
                 column.setPrefWidth(NAME_WIDTH);
             } else {
                 column.setMinWidth(widths[c]);
-                column.setPrefWidth(c == NOTES && room == Room.WIDE ? NOTES_WIDTH : widths[c]);
-                if (c == NOTES) {
-                    column.setHgrow(Priority.ALWAYS);
-                } else {
-                    column.setMaxWidth(widths[c]);
-                }
+                column.setPrefWidth(widths[c]);
+                column.setMaxWidth(widths[c]);
             }
-            if (c >= FIGURES && c < NOTES) {
+            if (c >= FIGURES) {
                 column.setHalignment(HPos.RIGHT);
             }
             grid.getColumnConstraints().add(column);

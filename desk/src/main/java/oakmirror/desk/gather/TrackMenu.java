@@ -34,6 +34,7 @@ final class TrackMenu {
                         slot.track().levelled() ? Texts.of("gather.leaveOutOfLevel") : Texts.of("gather.matchItsLevel"),
                         () -> table.passages().setLevelled(index, !slot.track().levelled())),
                 Ui.item(Texts.of("gather.noTrim"), () -> table.passages().trim(index, 0)),
+                TempoMenu.of(slot, index, table.passages(), table.keys()),
                 new SeparatorMenuItem());
         if (number == 0) {
             menu.getItems()

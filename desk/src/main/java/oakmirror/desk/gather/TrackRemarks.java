@@ -3,7 +3,6 @@ package oakmirror.desk.gather;
 import java.util.ArrayList;
 import java.util.List;
 import javafx.geometry.Pos;
-import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
@@ -16,14 +15,11 @@ import oakmirror.state.workspace.TrackSlot;
 import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
-/** What is noteworthy about a track, in a few words: what is wrong first. */
+/** What is noteworthy about a track, in a line under its name: what is wrong first, then what belongs to it. */
 final class TrackRemarks extends HBox {
 
     /** Peak to loudness below this is heavily squashed. Common practice, no source. */
     private static final double CRUSHED_PLR_DB = 8;
-
-    /** So many letters of warnings and notes fit beside each other; beyond, notes are left to the tooltip. */
-    private static final int LETTERS_THAT_FIT = 34;
 
     private static final double SHORTEST_MEASURED_SECONDS = 0.4;
 
@@ -66,17 +62,16 @@ final class TrackRemarks extends HBox {
         List<String> all = new ArrayList<>(warnings);
         all.addAll(notes);
         Tooltip tooltip = new Tooltip(String.join("\n", all));
-        if (!warnings.isEmpty()) {
-            getChildren().add(Ui.wrapped(texts.get(0), "warning"));
-        }
-        boolean bothFit = texts.get(0).length() + texts.get(1).length() < LETTERS_THAT_FIT;
-        if (!notes.isEmpty() && (warnings.isEmpty() || bothFit)) {
-            getChildren().add(Ui.wrapped(texts.get(1), "quiet"));
-        }
-        for (Node label : getChildren()) {
-            ((Label) label).setMinHeight(0); // a row is as high as its notes need, and no higher while it is laid out
+        Label wrong = Ui.label(texts.get(0), "warning", "small");
+        Label more = Ui.label(texts.get(1), "quiet", "small");
+        for (Label label : new Label[] {wrong, more}) {
+            label.setMinWidth(USE_PREF_SIZE);
             Tooltip.install(label, tooltip);
+            if (!label.getText().isEmpty()) {
+                getChildren().add(label);
+            }
         }
+        Ui.giveWay(this, more);
     }
 
     private static List<String> warnings(ImportedTrack track, TrackMeasurement m) {
@@ -117,7 +112,7 @@ final class TrackRemarks extends HBox {
         if (m.channels() != 2) {
             notes.add(Texts.of("gather.channels", m.channels()));
         }
-        slot.bars().ifPresent(b -> notes.add(Texts.of("gather.bpm", Math.round(b.bpm()))));
+        TempoMenu.word(slot).ifPresent(notes::add);
         if (!slot.track().levelled()) {
             notes.add(Texts.of("gather.notMatched"));
         }

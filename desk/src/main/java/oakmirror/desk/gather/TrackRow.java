@@ -5,12 +5,13 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import javafx.geometry.Insets;
 import javafx.geometry.Pos;
+import javafx.geometry.Side;
 import javafx.scene.AccessibleRole;
 import javafx.scene.Cursor;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
+import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
 import javafx.scene.control.ProgressBar;
 import javafx.scene.control.TextField;
@@ -20,6 +21,7 @@ import javafx.scene.input.MouseButton;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
 import oakmirror.desk.control.FileDrop;
 import oakmirror.desk.look.Palette;
 import oakmirror.desk.look.Ui;
@@ -27,15 +29,14 @@ import oakmirror.desk.plot.Sketches;
 import oakmirror.measure.Levels;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.media.ImportedTrack;
-import oakmirror.session.Passage;
 import oakmirror.session.Track;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /**
- * One track on Gather: number, dash, name and tags, contour, which part is measured, figures, offset, and what is noteworthy. Stays as long
- * as its track keeps its number; {@link #refresh} brings it up to date.
+ * One track on Gather: number, dash, name and tags, under it what is noteworthy; contour, figures, offset, and its menu. Stays as long as
+ * its track keeps its number; {@link #refresh} brings it up to date.
  */
 final class TrackRow extends GridPane {
 
@@ -48,7 +49,6 @@ final class TrackRow extends GridPane {
         };
     }
 
-    private static final int REMOVE = 10;
     private static final double FULL_CONTRAST_DB = 0.05;
     private static final double STALE_OPACITY = 0.4;
 
@@ -58,10 +58,10 @@ final class TrackRow extends GridPane {
     private final int index;
     private final HBox title = new HBox(8);
     private final Sketches.Contour sketch = new Sketches.Contour();
-    private final Label measured = Ui.label("", "quiet", "small");
     private final Label[] figures = new Label[4];
     private final Label offset = Ui.label("", "strong", "in-track-colour");
     private final TrackRemarks remarks = new TrackRemarks();
+    private final HBox second = new HBox(8);
     private final HBox pending = new HBox(10);
     private List<String> shownTitle = List.of();
     private boolean renaming;
@@ -76,7 +76,17 @@ final class TrackRow extends GridPane {
         add(handle(), 0, 0);
         title.setAlignment(Pos.CENTER_LEFT);
         title.setMinWidth(0);
-        add(title, 1, 0);
+        second.setAlignment(Pos.CENTER_LEFT);
+        second.setMinWidth(0);
+        HBox.setHgrow(remarks, Priority.ALWAYS);
+        if (number == 0) {
+            second.getChildren().add(table.bounce());
+        }
+        second.getChildren().add(remarks);
+        VBox name = new VBox(1, title, second);
+        name.setAlignment(Pos.CENTER_LEFT);
+        name.setMinWidth(0);
+        add(name, 1, 0);
         sketch.setMinWidth(0);
         sketch.setPrefSize(116, 30);
         sketch.setId("contour-" + index);
@@ -89,8 +99,6 @@ final class TrackRow extends GridPane {
         sketch.setOnMouseClicked(e -> e.consume()); // holding is not choosing
         Tooltip.install(sketch, new Tooltip(Texts.of("gather.holdToHearIt")));
         add(sketch, TrackColumns.CONTOUR, 0);
-        measured.setMinWidth(0);
-        add(measured, TrackColumns.MEASURED, 0);
         for (int i = 0; i < figures.length; i++) {
             figures[i] = new Label();
             figures[i].setMinWidth(0);
@@ -106,14 +114,14 @@ final class TrackRow extends GridPane {
                 table.passages().trim(index, 0);
             }
         });
-        add(offset, 8, 0);
-        remarks.setPadding(new Insets(0, 0, 0, TrackColumns.NOTES_INDENT));
-        add(remarks, TrackColumns.NOTES, 0);
+        add(offset, TrackColumns.OFFSET, 0);
         pending.setAlignment(Pos.CENTER_LEFT);
-        add(pending, 2, 0, 8, 1);
-        Button remove = Ui.link("✕", Texts.of("gather.removeUndoBringsIt"), () -> table.remove(index));
-        remove.setId("remove-" + index);
-        add(remove, REMOVE, 0);
+        add(pending, TrackColumns.CONTOUR, 0, TrackColumns.MENU - TrackColumns.CONTOUR, 1);
+        Button menu = Ui.link("⋯", Texts.of("gather.rowMenu"), () -> {});
+        menu.setId("menu-" + index);
+        menu.getStyleClass().add("row-menu");
+        menu.setOnAction(e -> menu().show(menu, Side.BOTTOM, 0, 0));
+        add(menu, TrackColumns.MENU, 0);
         setOnMouseClicked(e -> {
             if (e.getButton() == MouseButton.PRIMARY && e.isStillSincePress()) {
                 table.select(index);
@@ -124,8 +132,7 @@ final class TrackRow extends GridPane {
             FileDrop.onto(this, files -> table.adding()
                     .addStems(files.stream().map(File::toPath).toList()));
         }
-        setOnContextMenuRequested(e -> TrackMenu.of(table, slot, number, index, this::rename, this::editTags)
-                .show(this, e.getScreenX(), e.getScreenY()));
+        setOnContextMenuRequested(e -> menu().show(this, e.getScreenX(), e.getScreenY()));
         table.roomProperty().subscribe(room -> {
             TrackColumns.apply(this, room);
             refresh();
@@ -135,12 +142,19 @@ final class TrackRow extends GridPane {
         refresh();
     }
 
+    private ContextMenu menu() {
+        return TrackMenu.of(table, slot, number, index, this::rename, this::editTags);
+    }
+
     private void reachByKeys() {
         setFocusTraversable(true);
         setAccessibleRole(AccessibleRole.TABLE_ROW);
         setOnKeyPressed(e -> {
             if (e.getTarget() == this && (e.getCode() == KeyCode.SPACE || e.getCode() == KeyCode.ENTER)) {
                 table.select(index);
+                e.consume();
+            } else if (e.getTarget() == this && e.getCode() == KeyCode.DELETE) {
+                table.remove(index);
                 e.consume();
             }
         });
@@ -184,9 +198,10 @@ final class TrackRow extends GridPane {
         boolean ready = track.isPresent() && !failed;
         pending.setVisible(!ready);
         TrackColumns.Room room = table.roomProperty().getValue();
-        for (Node node : new Node[] {sketch, measured, offset, remarks}) {
+        for (Node node : new Node[] {sketch, offset}) {
             node.setVisible(ready && room.shows(getColumnIndex(node)));
         }
+        Ui.shown(ready, second);
         for (Label figure : figures) {
             figure.setVisible(ready && room.shows(getColumnIndex(figure)));
         }
@@ -253,19 +268,6 @@ final class TrackRow extends GridPane {
         Optional<TrackMeasurement> m = slot.measured(scope);
         sketch.show(TrackTable.contour(slot, number), slot.chosenRange());
         boolean isPassage = slot.rangeIn(scope).isPresent();
-        measured.setText(
-                isPassage
-                        ? slot.track().passage().map(Passage::name).orElse(Texts.of("gather.passage"))
-                        : Texts.of("gather.wholeTrack"));
-        Ui.tip(
-                measured,
-                isPassage
-                        ? Texts.of(
-                                "gather.theFiguresAreOf",
-                                slot.chosenRange()
-                                        .map(r -> PassageStrip.length(r, slot.bars()))
-                                        .orElse(""))
-                        : Texts.of("gather.theFiguresAreOf2"));
         m.ifPresent(measurement -> {
             Levels heard = measurement.heard();
             figures[0].setText(Numbers.level(heard.loudness().integratedLufs()));
@@ -281,7 +283,7 @@ final class TrackRow extends GridPane {
         boolean stale = m.isEmpty() || slot.isBusy();
         for (int i = 0; i < figures.length; i++) {
             figures[i].setOpacity(stale ? STALE_OPACITY : 1);
-            Ui.tip(figures[i], figureNames()[i] + whatFiguresAre(whole, isPassage));
+            Ui.tip(figures[i], figureNames()[i] + "\n" + measured(isPassage) + whatFiguresAre(whole, isPassage));
         }
         offset.setOpacity(stale ? STALE_OPACITY : 1);
         double trim = slot.track().trimDb();
@@ -298,6 +300,15 @@ final class TrackRow extends GridPane {
                 TrackWords.stems(slot, number == 0 ? table.stems().slots() : List.of()),
                 number == 0 || table.rate().filter(r -> r == whole.sampleRate()).isEmpty(),
                 () -> table.measureAgain(slot));
+    }
+
+    private String measured(boolean isPassage) {
+        return isPassage
+                ? slot.track()
+                        .passage()
+                        .map(p -> Texts.of("gather.theFiguresAreOf", PassageMenu.label(p, slot)))
+                        .orElse("")
+                : Texts.of("gather.theFiguresAreOf2");
     }
 
     /** Of what the figures are, and for the whole of a file that is not stereo what its own are. */

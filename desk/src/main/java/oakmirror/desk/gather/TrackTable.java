@@ -12,6 +12,8 @@ import javafx.scene.Node;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import oakmirror.desk.bounces.MixBounce;
+import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.control.AddTracks;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.plot.ContourTrack;
@@ -32,24 +34,39 @@ final class TrackTable extends VBox {
 
     private static final String TARGET = "drop-target";
 
-    private static final double LOWEST = 80;
-    private static final double THREE_ROWS = 122;
-    private static final double FOUR_ROWS = 162;
+    private static final double LOWEST = 88;
+    private static final double ROW = 42;
+    /** So high a page keeps four rows in sight; a lower one three. */
     private static final double ROOM_FOR_FOUR = 600;
-    private static final double SIX_ROWS = 242;
+    /** More rows than six are in sight where they take no more than this part of the page; the mirror has the rest. */
+    private static final double ROWS_PART = 0.42;
+
+    private static final double SIX_ROWS = 6 * ROW + 2;
 
     private final Workspace workspace;
     private final Listening listening;
     private final Passages passages;
     private final AddTracks adding;
     private final Intake library;
+    private final MixBounce bounce;
+    private final KeyMap keys;
     private final VBox rows = new VBox();
     private final ScrollPane scroll = new ScrollPane(rows);
-    private double leastRows = THREE_ROWS;
+    private double pageHeight;
+    private double leastRows = 3 * ROW + 2;
     private final ObjectProperty<TrackColumns.Room> room = new SimpleObjectProperty<>(TrackColumns.Room.WIDE);
 
-    TrackTable(Workspace workspace, Listening listening, Passages passages, AddTracks adding, Intake library) {
-        super(6);
+    TrackTable(
+            Workspace workspace,
+            Listening listening,
+            Passages passages,
+            AddTracks adding,
+            Intake library,
+            MixBounce bounce,
+            KeyMap keys) {
+        super(2);
+        this.bounce = bounce;
+        this.keys = keys;
         this.workspace = workspace;
         this.listening = listening;
         this.passages = passages;
@@ -59,7 +76,6 @@ final class TrackTable extends VBox {
         scroll.getStyleClass().add("plain-scroll");
         rows.heightProperty().subscribe(h -> {
             fitRows();
-            scroll.setPrefHeight(Math.max(LOWEST, Math.min(SIX_ROWS, h.doubleValue() + 2)));
         });
         scroll.setId("rows");
         Region titles = TrackColumns.titles(room);
@@ -75,6 +91,15 @@ final class TrackTable extends VBox {
         passages.selectedProperty().subscribe(i -> refresh.run());
     }
 
+    /** What the mix's row says of its bounces. */
+    MixBounce bounce() {
+        return bounce;
+    }
+
+    KeyMap keys() {
+        return keys;
+    }
+
     Listening listening() {
         return listening;
     }
@@ -84,14 +109,18 @@ final class TrackTable extends VBox {
     }
 
     /** Shows as many columns as there is room for, and keeps fewer rows in sight on a low page. */
-    void fit(double width, double pageHeight) {
+    void fit(double width, double height) {
+        pageHeight = height;
         room.set(TrackColumns.Room.of(width));
-        leastRows = pageHeight >= ROOM_FOR_FOUR ? FOUR_ROWS : THREE_ROWS;
+        leastRows = (pageHeight >= ROOM_FOR_FOUR ? 4 : 3) * ROW + 2;
         fitRows();
     }
 
     private void fitRows() {
-        scroll.setMinHeight(Math.max(LOWEST, Math.min(leastRows, rows.getHeight() + 2)));
+        double all = rows.getHeight() + 2;
+        double wanted = Math.max(SIX_ROWS, ROWS_PART * pageHeight);
+        scroll.setMinHeight(Math.max(LOWEST, Math.min(leastRows, all)));
+        scroll.setPrefHeight(Math.max(LOWEST, Math.min(wanted, all)));
     }
 
     /** How much room the columns have. */

@@ -2,6 +2,8 @@ package oakmirror.desk.input;
 
 import java.util.List;
 import java.util.function.Consumer;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.SimpleBooleanProperty;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -43,8 +45,10 @@ public final class InputStrip extends HBox {
     private final MenuButton window = new MenuButton();
     private final Button last;
     private final Label words = Ui.label("", "quiet");
+    private final BooleanProperty opened = new SimpleBooleanProperty();
+    private final Button close;
 
-    /** The strip of an input; profiles that are taken are handed on. */
+    /** The strip of an input, not there until it is asked for; profiles that are taken are handed on. */
     public InputStrip(Input input, Asking asking, Consumer<Profile> taken) {
         super(8);
         this.input = input;
@@ -106,14 +110,30 @@ public final class InputStrip extends HBox {
                         words);
         input.onProperty().subscribe(o -> show());
         input.deviceProperty().subscribe(d -> show());
-        input.stateProperty().subscribe(s -> say());
+        input.stateProperty().subscribe(s -> {
+            opened.set(opened.get() || !s.isEmpty()); // what went wrong is said also when it was closed
+            show();
+        });
         input.takes().takingProperty().subscribe(t -> show());
         input.takes().wordsProperty().subscribe(w -> say());
         input.live().wordsProperty().subscribe(w -> say());
         input.live().onProperty().subscribe(o -> show());
         input.shortTermLufsProperty().subscribe(l -> showLevel());
         input.takes().onTaken(taken);
+        close = Ui.link(Texts.of("input.close"), Texts.of("input.close.tip"), () -> {
+            input.stop();
+            opened.set(false);
+        });
+        close.setId("input-close");
+        close.setMinWidth(USE_PREF_SIZE);
+        getChildren().addAll(Ui.spring(), close);
+        opened.subscribe(o -> show());
         show();
+    }
+
+    /** Shows it. */
+    public void open() {
+        opened.set(true);
     }
 
     private void toggle() {
@@ -163,26 +183,22 @@ public final class InputStrip extends HBox {
 
     private void show() {
         boolean on = input.onProperty().get();
+        Ui.shown(on || opened.get(), this);
         boolean isLive = input.live().onProperty().get();
         boolean isTaking = input.takes().takingProperty().get();
         device.setText(input.deviceProperty().get().name());
         listen.setSelected(on);
         listen.setText(on ? Texts.of("input.listening") : Texts.of("input.listen"));
         take.setSelected(isTaking);
-        shown(level, on && !(isTaking && isLive));
-        shown(take, on);
-        shown(keep, on && isTaking);
-        shown(live, on);
-        shown(window, on && isLive);
+        Ui.shown(on && !(isTaking && isLive), level);
+        Ui.shown(on, take);
+        Ui.shown(on && isTaking, keep);
+        Ui.shown(on, live);
+        Ui.shown(on && isLive, window);
         window.setText(Texts.of("input.lastS", Math.round(input.live().windowSeconds())));
-        shown(last, on && !isTaking && !isLive);
+        Ui.shown(on && !isTaking && !isLive, last);
         showLevel();
         say();
-    }
-
-    private static void shown(Node node, boolean is) {
-        node.setVisible(is);
-        node.setManaged(is);
     }
 
     private void showLevel() {

@@ -16,7 +16,7 @@ import oakmirror.desk.plot.ToneLine;
 import oakmirror.state.catalogue.Order;
 import oakmirror.state.catalogue.Shown;
 
-/** A profile in the list: its name, its tone in little, how far it is from the mix, and its figures. */
+/** A profile in the list: its name, its tone in little, what it is sorted by, and its figures. */
 final class EntryCell extends ListCell<Shown> {
 
     private static final double LINE_WIDTH = 66;
@@ -25,7 +25,7 @@ final class EntryCell extends ListCell<Shown> {
     private final Supplier<Order> order;
     private final Label name = Ui.label("", "strong");
     private final ToneLine line = new ToneLine();
-    private final Label away = Ui.label("", "small", "strong");
+    private final Label figure = Ui.label("", "small", "strong");
     private final Label kind = Ui.label("", "quiet", "small");
     private final Label figures = Ui.label("", "quiet", "small");
     private final Region mark = new Region();
@@ -39,10 +39,10 @@ final class EntryCell extends ListCell<Shown> {
         name.setMinWidth(0);
         HBox.setHgrow(name, Priority.ALWAYS);
         name.setMaxWidth(Double.MAX_VALUE);
-        away.setMinWidth(Region.USE_PREF_SIZE);
+        figure.setMinWidth(Region.USE_PREF_SIZE);
         kind.setMinWidth(0);
         figures.setMinWidth(Region.USE_PREF_SIZE);
-        HBox top = new HBox(8, name, line, away);
+        HBox top = new HBox(8, name, line, figure);
         top.setAlignment(Pos.CENTER_LEFT);
         HBox bottom = new HBox(8, kind, Ui.spring(), figures);
         VBox both = new VBox(1, top, bottom);
@@ -67,7 +67,7 @@ final class EntryCell extends ListCell<Shown> {
         }
         name.setText(shown.entry().about().title());
         line.show(shown.sketch());
-        away.setText(EntryWords.away(shown, order.get()));
+        figure.setText(EntryWords.sortedBy(shown, order.get()));
         kind.setText(EntryWords.kind(shown.entry()));
         figures.setText(EntryWords.figures(shown.entry()));
         mark.getStyleClass().removeIf(s -> s.startsWith("track-"));

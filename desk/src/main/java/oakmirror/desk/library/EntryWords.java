@@ -1,5 +1,8 @@
 package oakmirror.desk.library;
 
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
 import oakmirror.media.library.Entry;
@@ -47,18 +50,32 @@ final class EntryWords {
         return String.join(" · ", parts);
     }
 
-    /** How far it is from the mix, or empty. */
-    static String away(Shown shown, Order order) {
+    /** The figure that entries are sorted by, or how far it is from the mix where that is none; empty where there is neither. */
+    static String sortedBy(Shown shown, Order order) {
+        Entry e = shown.entry();
         double d = shown.distance();
-        if (!Double.isFinite(d)) {
-            return "";
-        }
         return switch (order) {
-            case TONE, DYNAMICS, WIDTH -> Texts.of("library.dBAway", Numbers.level(d));
-            case LOUDNESS -> Texts.of("library.luAway", Numbers.level(d));
-            case TEMPO -> Texts.of("library.away", Math.round(100 * (Math.pow(2, d) - 1)));
-            default -> Texts.of("library.dBAway", Numbers.level(shown.gapDb()));
+            case SOUNDS_LIKE -> ifKnown(d, "library.unlike", Numbers.level(d));
+            case TONE, DYNAMICS, WIDTH -> ifKnown(d, "library.dBAway", Numbers.level(d));
+            case LOUDNESS -> ifKnown(d, "library.luAway", Numbers.level(d));
+            case TEMPO -> ifKnown(d, "library.away", Math.round(100 * (Math.pow(2, d) - 1)));
+            case RATING -> "★".repeat(e.about().rating());
+            case NEWEST ->
+                DateTimeFormatter.ofPattern(Texts.of("library.date"), Texts.spoken())
+                        .withZone(ZoneId.systemDefault())
+                        .format(Instant.ofEpochMilli(e.addedMillis()));
+            case LUFS -> ifKnown(e.lufs(), "library.lufs", Numbers.level(e.lufs()));
+            case PLR -> ifKnown(e.plrDb(), "library.plr", Numbers.level(e.plrDb()));
+            case RANGE -> ifKnown(e.rangeLu(), "library.range", Numbers.level(e.rangeLu()));
+            case SIDE -> ifKnown(e.widthDb(), "library.sideMid", Numbers.level(e.widthDb()));
+            case BPM -> ifKnown(e.bpm(), "library.bpm", Math.round(e.bpm()));
+            case LENGTH -> Numbers.time(e.seconds());
+            case TITLE, ARTIST, TWICE -> ifKnown(shown.gapDb(), "library.dBAway", Numbers.level(shown.gapDb()));
         };
+    }
+
+    private static String ifKnown(double figure, String key, Object value) {
+        return Double.isFinite(figure) ? Texts.of(key, value) : "";
     }
 
     /** All of it, for a tooltip. */
@@ -95,7 +112,7 @@ final class EntryWords {
                         shown.entry().about().name(),
                         kind(shown.entry()),
                         figures(shown.entry()),
-                        away(shown, order))
+                        sortedBy(shown, order))
                 .replaceAll(", $", "");
     }
 }

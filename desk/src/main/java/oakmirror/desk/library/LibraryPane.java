@@ -3,15 +3,14 @@ package oakmirror.desk.library;
 import java.nio.file.Path;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Optional;
 import java.util.Set;
 import javafx.collections.ListChangeListener;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListView;
-import javafx.scene.control.MenuButton;
 import javafx.scene.control.SelectionMode;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
@@ -20,14 +19,11 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
-import javafx.stage.FileChooser.ExtensionFilter;
 import oakmirror.desk.control.Asking;
 import oakmirror.desk.control.SidePane;
 import oakmirror.desk.look.Ui;
 import oakmirror.media.library.Entry;
 import oakmirror.profile.Profile;
-import oakmirror.profile.ProfileFile;
-import oakmirror.session.FoldRule;
 import oakmirror.state.catalogue.Intake;
 import oakmirror.state.catalogue.LibraryModel;
 import oakmirror.state.catalogue.Order;
@@ -45,22 +41,16 @@ public final class LibraryPane extends SidePane {
 
     private static final double WIDE = 330;
 
-    private static List<ExtensionFilter> profileFiles() {
-        return List.of(new ExtensionFilter(Texts.of("library.profiles"), "*" + ProfileFile.ENDING, "*.json"));
-    }
-
     private final LibraryModel shelf;
     private final Intake intake;
     private final Trying trying;
-    private final Using using;
     private final Workspace workspace;
-    private final Asking asking;
-    private final Runnable compare;
     private final TextField search = new TextField();
     private final Label found = Ui.label("", "quiet", "small");
     private final ChoiceBox<Order> order = new ChoiceBox<>();
     private final ListView<Shown> list = new ListView<>();
     private final ChosenCard chosen;
+    private final LibraryActions todo;
     private final FlowPane actions;
     private final VBox foot = new VBox(8);
     private final Label state = Ui.label("", "quiet", "small");
@@ -72,13 +62,13 @@ public final class LibraryPane extends SidePane {
         super(Texts.of("library.library"), "library", WIDE);
         this.workspace = workspace;
         this.shelf = shelf;
-        this.asking = asking;
-        this.compare = compare;
         intake = new Intake(shelf, workspace);
         trying = new Trying(shelf, workspace);
-        using = new Using(shelf, workspace);
         chosen = new ChosenCard(workspace, shelf, trying);
-        actions = actions();
+        todo = new LibraryActions(
+                shelf, intake, trying, new Using(shelf, workspace), asking, this::selected, () -> getScene()
+                        .getWindow());
+        actions = todo.row(compare, this::edit);
         undo = undo();
         search.setPromptText(Texts.of("library.wordsOrLufs11"));
         search.setId("library-search");
@@ -102,7 +92,7 @@ public final class LibraryPane extends SidePane {
         list.setOnKeyPressed(this::listKey);
         list.setOnMouseClicked(e -> {
             if (e.getClickCount() == 2) {
-                use();
+                todo.use();
             }
         });
         list.getSelectionModel().getSelectedItems().addListener((ListChangeListener<Shown>) c -> showChosen());
@@ -124,19 +114,35 @@ public final class LibraryPane extends SidePane {
         line.setAlignment(Pos.CENTER_LEFT);
         fill(line, new FolderChips(shelf), order, list, foot);
         showFoot();
+        foldedProperty().set(true);
         foldedProperty().subscribe(away -> {
-            if (!away && getScene() != null) {
-                shelf.open();
-            }
-        });
-        sceneProperty().subscribe(scene -> {
-            if (scene == null) {
-                trying.end(); // what is tried is tried while one looks at it
-            } else if (!foldedProperty().get()) {
+            if (!away) {
                 shelf.open();
             }
         });
         trying.triedProperty().subscribe(t -> showFoot());
+    }
+
+    /** A button that opens it, or closes it, from a page. */
+    public Button door(String key) {
+        Button door = Ui.link(Texts.of("library.library"), Texts.of("library.door.tip", key), this::toggle);
+        door.getStyleClass().add("library-door");
+        return door;
+    }
+
+    /** Opens it, or closes it. */
+    public void toggle() {
+        foldedProperty().set(!foldedProperty().get());
+    }
+
+    /** Goes back to the references of the session. */
+    public void endTrial() {
+        trying.end();
+    }
+
+    /** The strip that says what is tried in the references' place. */
+    public TryingStrip tryingStrip() {
+        return new TryingStrip(trying, todo::useTried);
     }
 
     private Node placeholder() {
@@ -144,33 +150,6 @@ public final class LibraryPane extends SidePane {
         words.setWrapText(true);
         words.setMaxWidth(WIDE - 60);
         return words;
-    }
-
-    private FlowPane actions() {
-        var use = Ui.button(Texts.of("library.use"), Texts.of("library.use.tip"), this::use);
-        use.getStyleClass().add("primary");
-        use.setId("library-use");
-        var fold = Ui.button(Texts.of("library.fold"), Texts.of("library.fold.tip"), this::fold);
-        fold.setId("library-fold");
-        var against = Ui.button(Texts.of("library.compare"), Texts.of("library.compare.tip"), () -> {
-            use();
-            compare.run();
-        });
-        against.setId("library-compare");
-        var edit = Ui.button(Texts.of("library.edit2"), Texts.of("library.edit2.tip"), this::edit);
-        edit.setId("library-edit-button");
-        MenuButton more = new MenuButton(Texts.of("library.more"));
-        more.getStyleClass().setAll("menu-button", "framed");
-        more.setId("library-more");
-        more.getItems()
-                .addAll(
-                        Ui.item(Texts.of("library.takeInAFolder"), this::takeFolder),
-                        Ui.item(Texts.of("library.addProfilesFromFiles"), this::merge),
-                        Ui.item(Texts.of("library.exportWhatIsChosen"), this::export),
-                        Ui.item(Texts.of("library.foldAllOfThis"), this::foldFolder),
-                        Ui.item(Texts.of("library.foldAllThatIs"), this::foldSearch),
-                        Ui.item(Texts.of("library.removeWhatIsChosen"), this::remove));
-        return Ui.flow(5, use, fold, against, edit, more);
     }
 
     private HBox undo() {
@@ -277,8 +256,8 @@ public final class LibraryPane extends SidePane {
                     step();
                 }
             }
-            case ENTER -> use();
-            case DELETE -> remove();
+            case ENTER -> todo.use();
+            case DELETE -> todo.remove();
             case ESCAPE -> trying.end();
             default -> {
                 return;
@@ -295,35 +274,6 @@ public final class LibraryPane extends SidePane {
         }
     }
 
-    private void use() {
-        List<Entry> which = selected();
-        if (which.isEmpty()) {
-            return;
-        }
-        trying.end();
-        using.asReferences(which);
-    }
-
-    private void fold() {
-        List<Entry> which = selected();
-        if (!which.isEmpty()) {
-            trying.end();
-            using.fold(which.get(0).about().folder(), which);
-        }
-    }
-
-    private void foldFolder() {
-        if (!shelf.folderProperty().get().isEmpty()) {
-            using.fold(new FoldRule(FoldRule.Kind.FOLDER, shelf.folderProperty().get()));
-        }
-    }
-
-    private void foldSearch() {
-        if (!shelf.typedProperty().get().isBlank()) {
-            using.fold(new FoldRule(FoldRule.Kind.SEARCH, shelf.typedProperty().get()));
-        }
-    }
-
     private void edit() {
         List<Entry> which = selected();
         if (!which.isEmpty()) {
@@ -332,45 +282,6 @@ public final class LibraryPane extends SidePane {
                 showFoot();
             }));
         }
-    }
-
-    private void remove() {
-        List<Entry> which = selected();
-        if (!which.isEmpty()) {
-            trying.end();
-            shelf.remove(which);
-        }
-    }
-
-    private void takeFolder() {
-        asking.folder(Texts.of("library.aFolderOfMusic"), "library", getScene().getWindow())
-                .ifPresent(intake::takeFolder);
-    }
-
-    private void merge() {
-        List<Path> files = asking.files(
-                Texts.of("library.addProfiles"),
-                "profiles",
-                profileFiles(),
-                getScene().getWindow());
-        intake.merge(files);
-    }
-
-    private void export() {
-        List<Entry> which = selected();
-        if (which.isEmpty()) {
-            return;
-        }
-        String name = (which.size() == 1 ? which.get(0).about().title() : Texts.of("library.profilesFile"))
-                        .replaceAll("[^\\p{L}\\p{N} -]", "")
-                + ProfileFile.ENDING;
-        Optional<Path> file = asking.save(
-                Texts.of("library.exportProfiles"),
-                "profiles",
-                name,
-                profileFiles(),
-                getScene().getWindow());
-        file.ifPresent(f -> intake.export(which, f));
     }
 
     /** Adds the profiles of files, as when they are dropped. */

@@ -7,7 +7,7 @@ import javafx.scene.text.FontWeight;
 public final class Fonts {
 
     /** Small labels on axes. */
-    public static final Font SMALL = Font.font("Lato", 11);
+    public static final Font SMALL = Font.font("Lato", 11.5);
     /** Readings. */
     public static final Font TEXT = Font.font("Lato", 12);
     /** Readings that stand out. */

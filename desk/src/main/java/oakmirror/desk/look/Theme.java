@@ -1,5 +1,7 @@
 package oakmirror.desk.look;
 
+import java.util.ArrayList;
+import java.util.List;
 import java.util.function.Consumer;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
@@ -63,8 +65,16 @@ public enum Theme {
 
     /** Dresses a scene in the theme that is on, now and whenever it changes. */
     public static void dress(Scene scene) {
-        follow(scene.windowProperty(), theme -> scene.getStylesheets()
-                .setAll(resource("oak.css"), resource(theme.stylesheet)));
+        follow(scene.windowProperty(), theme -> wear(scene));
+        InterfaceScale.follow(scene.getRoot(), k -> wear(scene));
+    }
+
+    private static void wear(Scene scene) {
+        List<String> sheets = new ArrayList<>(List.of(resource("oak.css"), resource(CURRENT.get().stylesheet)));
+        InterfaceScale.stylesheet().ifPresent(sheets::add);
+        if (!scene.getStylesheets().equals(sheets)) {
+            scene.getStylesheets().setAll(sheets);
+        }
     }
 
     private static String resource(String name) {

@@ -250,6 +250,14 @@ public final class Ui {
         return item;
     }
 
+    /** Shows nodes, or takes them and their room away. */
+    public static void shown(boolean are, Node... nodes) {
+        for (Node node : nodes) {
+            node.setVisible(are);
+            node.setManaged(are);
+        }
+    }
+
     /** What takes the room that is left. */
     public static Region spring() {
         Region spring = new Region();

@@ -22,6 +22,11 @@ public final class BounceSteps extends PlotPane {
     private static final double TOLD_DB = 0.3;
     private static final double INSIDE_DB = 0.5;
 
+    /** From here on there is room for what each step is. */
+    private static final double ROOMY = 96;
+
+    private static final double NUMBERS = 16;
+    private static final int MOST_NAMED = 6;
     private static final double NARROW = 92;
     private static final double NARROWEST = 68;
     private static final int MOST_LETTERS = 7;
@@ -29,6 +34,7 @@ public final class BounceSteps extends PlotPane {
     private final String name;
     private final String shortName;
     private List<Double> values = List.of();
+    private List<String> numbers = List.of();
     private boolean isDistance = true;
     private double figure = Double.NaN;
 
@@ -50,6 +56,12 @@ public final class BounceSteps extends PlotPane {
      */
     public void show(List<Double> distances, double reading) {
         show(distances, true, reading);
+    }
+
+    /** Names the steps, where there is room for it. */
+    public void number(List<String> names) {
+        numbers = List.copyOf(names);
+        redraw();
     }
 
     /** The same of values that no corridor is for. */
@@ -83,18 +95,32 @@ public final class BounceSteps extends PlotPane {
                 .filter(Double::isFinite)
                 .mapToDouble(Double::doubleValue)
                 .summaryStatistics();
-        double foot = h - 7;
-        double room = foot - HEAD - 4;
+        double foot = h - 7 - (isRoomy(h) ? NUMBERS : 0);
+        double room = foot - HEAD - 4 - (isRoomy(h) ? NUMBERS : 0);
         if (isDistance) {
             double most = Math.max(LEAST_DB, known.getMax());
             g.setFill(Palette.faint(p.accent(), 0.22));
             g.fillRect(7, foot - room * INSIDE_DB / most - 2, w - 14, room * INSIDE_DB / most + 4);
+            if (isRoomy(h)) {
+                text(
+                        g,
+                        Texts.of("plot.corridor"),
+                        w / 2,
+                        foot - room * INSIDE_DB / most / 2,
+                        TextAlignment.CENTER,
+                        Fonts.SMALL,
+                        p.quiet());
+            }
             steps(g, w, p, db -> foot - room * db / most);
         } else if (known.getCount() > 0) {
             double middle = (known.getMin() + known.getMax()) / 2;
             double span = Math.max(LEAST_DB, known.getMax() - known.getMin());
             steps(g, w, p, v -> foot - room * (0.5 + (v - middle) / span));
         }
+    }
+
+    private boolean isRoomy(double height) {
+        return height >= ROOMY && numbers.size() == values.size();
     }
 
     /** The figure; none where there is no room for it beside the name. */
@@ -105,10 +131,10 @@ public final class BounceSteps extends PlotPane {
 
     private void steps(GraphicsContext g, double w, Palette p, DoubleUnaryOperator height) {
         g.setStroke(p.ink());
-        g.setFill(p.ink());
         g.setLineWidth(1.2);
         double lastX = Double.NaN;
         double lastY = Double.NaN;
+        boolean isRoomy = isRoomy(getHeight());
         for (int i = 0; i < values.size(); i++) {
             boolean isKnown = Double.isFinite(values.get(i));
             double x = values.size() == 1 ? w / 2 : EDGE + (w - 2 * EDGE) * i / (values.size() - 1);
@@ -118,8 +144,19 @@ public final class BounceSteps extends PlotPane {
                 if (!Double.isNaN(lastX)) {
                     g.strokeLine(lastX, lastY, x, y);
                 }
+                g.setFill(p.ink());
                 double r = isLast ? 3.6 : values.size() > 12 ? 1.2 : 2.2;
                 g.fillOval(x - r, y - r, 2 * r, 2 * r);
+            }
+            if (isRoomy && (i == 0 || isLast || values.size() <= MOST_NAMED)) {
+                TextAlignment side = i == 0 && !isLast
+                        ? TextAlignment.LEFT
+                        : isLast && i > 0 ? TextAlignment.RIGHT : TextAlignment.CENTER;
+                double at = x + (side == TextAlignment.LEFT ? -3 : side == TextAlignment.RIGHT ? 3 : 0);
+                text(g, numbers.get(i), at, getHeight() - 10, side, Fonts.SMALL, p.quiet());
+                if (isKnown && !isLast) {
+                    text(g, Numbers.level(values.get(i)), at, y - 11, side, Fonts.SMALL, p.quiet());
+                }
             }
             lastX = isKnown ? x : Double.NaN;
             lastY = y;

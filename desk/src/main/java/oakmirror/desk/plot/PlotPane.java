@@ -11,6 +11,8 @@ import javafx.scene.layout.Region;
 import javafx.scene.paint.Color;
 import javafx.scene.text.Font;
 import javafx.scene.text.TextAlignment;
+import javafx.scene.transform.Scale;
+import oakmirror.desk.look.InterfaceScale;
 import oakmirror.desk.look.Palette;
 import oakmirror.desk.look.Theme;
 import oakmirror.text.Texts;
@@ -19,13 +21,16 @@ import oakmirror.text.Texts;
 public abstract class PlotPane extends Region {
 
     private final Canvas canvas = new Canvas();
+    private final Scale fine = new Scale(1, 1, 0, 0);
     private long drawn;
     private Optional<Supplier<String>> words = Optional.empty();
 
     /** An empty pane. */
     protected PlotPane() {
         getChildren().add(canvas);
+        canvas.getTransforms().add(fine);
         canvas.setMouseTransparent(true);
+        InterfaceScale.follow(this, k -> redraw());
         Theme.follow(this, t -> redraw());
     }
 
@@ -69,13 +74,20 @@ public abstract class PlotPane extends Region {
     protected void layoutChildren() {
         double w = Math.floor(getWidth());
         double h = Math.floor(getHeight());
-        if (canvas.getWidth() != w || canvas.getHeight() != h) {
-            canvas.setWidth(w);
-            canvas.setHeight(h);
+        double k = InterfaceScale.current().get();
+        double across = Math.ceil(w * k); // as fine as it is seen
+        double down = Math.ceil(h * k);
+        if (canvas.getWidth() != across || canvas.getHeight() != down) {
+            canvas.setWidth(across);
+            canvas.setHeight(down);
         }
+        fine.setX(1 / k);
+        fine.setY(1 / k);
         if (w > 0 && h > 0) {
             GraphicsContext g = canvas.getGraphicsContext2D();
-            g.clearRect(0, 0, w, h);
+            g.setTransform(1, 0, 0, 1, 0, 0);
+            g.clearRect(0, 0, across, down);
+            g.setTransform(k, 0, 0, k, 0, 0);
             g.setLineDashes();
             draw(g, w, h, Theme.current().get().palette());
             drawn++;

@@ -1,6 +1,7 @@
 package oakmirror.desk.plot;
 
 import java.util.List;
+import java.util.stream.Stream;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
 import javafx.scene.text.TextAlignment;
@@ -32,9 +33,15 @@ final class ToneLegend {
         if (drawn.isEmpty()) {
             return;
         }
-        int letters = drawn.stream().mapToInt(c -> words(c).length()).max().orElse(0);
+        List<String> more = scene.corridorName().isEmpty()
+                ? List.of()
+                : List.of(scene.corridorName(), Texts.of("plot.meanOfReferences"));
+        int letters = Stream.concat(drawn.stream().map(ToneLegend::words), more.stream())
+                .mapToInt(String::length)
+                .max()
+                .orElse(0);
         double width = LINE + 3 * MARGIN + PIXELS_PER_LETTER * letters;
-        double height = ROW * drawn.size() + MARGIN;
+        double height = ROW * (drawn.size() + more.size()) + MARGIN;
         double[] corner = freest(plot, shown, scene, width, height);
         double left = corner[0];
         g.setFill(Palette.faint(p.paper(), 0.85));
@@ -49,6 +56,18 @@ final class ToneLegend {
             g.strokeLine(left + MARGIN, y, left + MARGIN + LINE, y);
             g.setLineDashes();
             PlotPane.text(g, words(c), left + 2 * MARGIN + LINE, y, TextAlignment.LEFT, Fonts.SMALL, colour);
+        }
+        for (int i = 0; i < more.size(); i++) {
+            double y = corner[1] + MARGIN / 2 + ROW * (drawn.size() + i + 0.5);
+            if (i == 0) {
+                g.setFill(Palette.faint(p.accent(), 0.3));
+                g.fillRect(left + MARGIN, y - 4, LINE, 8);
+            } else {
+                g.setStroke(p.accent());
+                g.setLineWidth(2.2);
+                g.strokeLine(left + MARGIN, y, left + MARGIN + LINE, y);
+            }
+            PlotPane.text(g, more.get(i), left + 2 * MARGIN + LINE, y, TextAlignment.LEFT, Fonts.SMALL, p.ink());
         }
     }
 

@@ -155,6 +155,14 @@ public final class TonePlot extends FrequencyPlot {
         return shown.get(curve).clone();
     }
 
+    /** The tracks whose curves are drawn, 0 for the mix. */
+    public List<Integer> drawnTracks() {
+        return scene.curves().stream()
+                .filter(ToneCurve::isDrawn)
+                .map(ToneCurve::index)
+                .toList();
+    }
+
     /** The levels that are drawn of what is held. */
     public Optional<double[]> heldLevels() {
         return scene.heldDb();

@@ -15,6 +15,7 @@ import oakmirror.spectrum.TonePeak;
  * @param gapDb reference less mix, for the cursor
  * @param bars whether curves are drawn as third-octave bars
  * @param legend whether it says which track is which
+ * @param corridorName what the corridor is called beside the tracks; empty where it needs no name
  */
 public record ToneScene(
         List<ToneCurve> curves,
@@ -24,7 +25,8 @@ public record ToneScene(
         List<Peak> peaks,
         double[] gapDb,
         boolean bars,
-        boolean legend) {
+        boolean legend,
+        String corridorName) {
 
     /** Nothing to show. */
     public static final ToneScene EMPTY = new ToneScene(
@@ -35,7 +37,8 @@ public record ToneScene(
             List.of(),
             new double[oakmirror.spectrum.BandGrid.SIZE],
             false,
-            false);
+            false,
+            "");
 
     /** A peak of a track. */
     public record Peak(int index, TonePeak peak) {}

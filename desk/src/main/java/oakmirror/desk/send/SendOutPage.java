@@ -16,6 +16,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import oakmirror.audio.StereoSource;
 import oakmirror.desk.control.Asking;
+import oakmirror.desk.control.Foldout;
 import oakmirror.desk.control.ShapedWords;
 import oakmirror.desk.control.ShowInFolder;
 import oakmirror.desk.look.Ui;
@@ -85,7 +86,10 @@ public final class SendOutPage extends VBox {
                 kept,
                 Ui.link(Texts.of("send.versions"), Texts.of("send.versions.tip"), toVersions));
         what.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
-        VBox left = new VBox(6, what, form, new TagsPane(workspace, tags, asking), correction);
+        TagsPane written = new TagsPane(workspace, tags, asking);
+        Foldout tagLine = new Foldout("send-tags", settings, written);
+        tags.masterProperty().subscribe(t -> tagLine.say(TagsPane.summary(t)));
+        VBox left = new VBox(6, what, form, tagLine.button(), written, correction);
         correction.getChildren().add(report());
         left.getStyleClass().add("card");
         left.setMinWidth(LEFT_WIDTH - 30);

@@ -6,6 +6,8 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import javafx.geometry.Pos;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
@@ -114,6 +116,15 @@ final class TagsPane extends VBox {
         getChildren().addAll(grid, objection);
         showPicture(Optional.empty());
         tags.masterProperty().subscribe(this::show);
+    }
+
+    /** What masters say of themselves, in a line. */
+    static String summary(Tags tags) {
+        String said = Stream.of(TagField.TITLE, TagField.ARTIST, TagField.ALBUM)
+                .map(tags::text)
+                .filter(t -> !t.isBlank())
+                .collect(Collectors.joining(" · "));
+        return said.isEmpty() ? Texts.of("send.tagsAsTheMix") : Texts.of("send.tags", said);
     }
 
     private TextField field(TagField field) {

@@ -5,7 +5,6 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
-import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -17,7 +16,6 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.input.Clipboard;
 import javafx.scene.input.ClipboardContent;
 import javafx.scene.layout.FlowPane;
-import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import oakmirror.desk.control.AddTracks;
@@ -50,7 +48,7 @@ final class MixFirstPane extends VBox {
     private final VBox warnings = new VBox(3);
     private final VBox cards = new VBox(8);
     private final FlowPane all;
-    private final HBox adders;
+    private final FlowPane adders;
     private final Button tryAll;
     private final Button none;
     private final Button copy;
@@ -78,9 +76,8 @@ final class MixFirstPane extends VBox {
         heard.setOnAction(e -> listening.rebalancedProperty().set(heard.isSelected()));
         listening.rebalancedProperty().subscribe(heard::setSelected);
         all = Ui.flow(6, tryAll, none, heard);
-        adders = new HBox(
+        adders = Ui.flow(
                 6, Ui.link(Texts.of("shape.addStems"), Texts.of("shape.addStems.tip"), adding::chooseStems), more());
-        adders.setAlignment(Pos.CENTER_LEFT);
         for (Label label : List.of(state, together, check)) {
             label.setWrapText(true);
             label.setMinHeight(USE_PREF_SIZE);
@@ -163,8 +160,7 @@ final class MixFirstPane extends VBox {
         show(again, !stems.failureProperty().get().isEmpty());
         show(all, !set.isEmpty());
         tryAll.setDisable(proposed.isNone());
-        none.setDisable(!set.isTried());
-        heard.setDisable(!set.isTried());
+        Ui.shown(set.isTried(), none, heard);
         showCards(set, powers, proposed);
         boolean compared = workspace.proposalProperty().get().gap().isKnown();
         together.setText(powers.isPresent() && compared ? StemWords.together(set, proposed) : "");

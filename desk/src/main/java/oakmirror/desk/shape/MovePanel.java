@@ -49,6 +49,9 @@ final class MovePanel extends HBox {
     private final Button reset = Ui.button(Texts.of("shape.asProposed"), Texts.of("shape.asProposed.tip"), this::reset);
     private final Button before = Ui.button("‹", Texts.of("shape.theMoveBelow"), () -> step(-1));
     private final Button next = Ui.button("›", Texts.of("shape.theMoveAbove"), () -> step(1));
+    /** What only a chosen move has. */
+    private final List<HBox> ofMove;
+
     private int chosen = -1;
     private boolean showing;
     private boolean isInstead;
@@ -102,6 +105,7 @@ final class MovePanel extends HBox {
             fixed.setMinWidth(USE_PREF_SIZE); // only the words give way
         }
         getChildren().addAll(ways, words, figures, choices);
+        ofMove = List.of(figures, choices);
         setAlignment(Pos.CENTER_LEFT);
         setSpacing(10);
         getStyleClass().add("move");
@@ -136,7 +140,8 @@ final class MovePanel extends HBox {
         return chosen >= 0 && chosen < moves().size() ? Optional.of(moves().get(chosen)) : Optional.empty();
     }
 
-    private void step(int way) {
+    /** Chooses the next move up or down. */
+    void step(int way) {
         if (!moves().isEmpty()) {
             onChoose.accept(Math.floorMod((chosen < 0 ? (way > 0 ? -1 : 0) : chosen) + way, moves().size()));
         }
@@ -186,6 +191,13 @@ final class MovePanel extends HBox {
                     .set(move().filter(m -> is).map(parts.decisions()::without).map(parts::shapedWith));
         }
         isInstead = is;
+    }
+
+    /** Leaves the chosen move out, or takes it in again. */
+    void bypass() {
+        if (!refused.isDisabled()) {
+            refused.fire();
+        }
     }
 
     private void refuse() {
@@ -255,6 +267,7 @@ final class MovePanel extends HBox {
         chosen = index;
         showing = true;
         Optional<Move> move = move();
+        ofMove.forEach(part -> Ui.shown(move.isPresent(), part));
         boolean fixed = move.filter(m -> m.kind() == Move.Kind.LOCKED).isPresent();
         for (var control : List.of(hear, without, locked)) {
             control.setDisable(move.isEmpty());

@@ -6,9 +6,8 @@ import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.SimpleBooleanProperty;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
-import javafx.scene.control.CheckMenuItem;
+import javafx.scene.Node;
 import javafx.scene.control.Label;
-import javafx.scene.control.MenuButton;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -16,8 +15,6 @@ import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import oakmirror.candidate.Candidate;
 import oakmirror.correction.CorrectionSettings;
-import oakmirror.correction.CorrectionSettings.Basis;
-import oakmirror.correction.GuardKind;
 import oakmirror.correction.MoveDecision;
 import oakmirror.correction.Outcome;
 import oakmirror.correction.Proposal;
@@ -40,6 +37,7 @@ import oakmirror.spectrum.StereoSpectrum.Part;
 import oakmirror.state.comparing.PlacesToHear;
 import oakmirror.state.listening.Listening;
 import oakmirror.state.workspace.PartShown;
+import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
 import oakmirror.text.Numbers;
@@ -65,7 +63,7 @@ public final class ShapePage extends VBox {
     private final PartShown parts;
     private final MovePanel panel;
     private final StrokesPanel strokes;
-    private final Label explanation = new Label();
+    private final Label explanation = Ui.wrapped("");
     private final Label fit = Ui.label("", "quiet");
     /** The move that is chosen, wherever it goes when something changes. */
     private Optional<MoveDecision> chosen = Optional.empty();
@@ -77,7 +75,9 @@ public final class ShapePage extends VBox {
             PlacesToHear places,
             Asking asking,
             Consumer<Candidate> onListen,
-            Runnable toGather) {
+            Runnable toGather,
+            Settings settings,
+            Node library) {
         this.workspace = workspace;
         this.places = places;
         towards = new TowardsMenu(workspace, asking);
@@ -105,11 +105,16 @@ public final class ShapePage extends VBox {
         explanation.getStyleClass().add("quiet");
         explanation.setMinWidth(0);
         explanation.textProperty().subscribe(text -> Ui.tip(explanation, text));
+        HBox.setHgrow(explanation, Priority.ALWAYS);
+        explanation.setMaxWidth(Double.MAX_VALUE);
         fit.setMinWidth(USE_PREF_SIZE);
-        HBox said = new HBox(14, explanation, Ui.spring(), fit);
-        VBox head = new VBox(2, Ui.head(Texts.of("shape.shape"), new Label(), Words.reading("Shape"), basis()), said);
+        HBox said = new HBox(14, explanation, fit);
+        VBox head = new VBox(
+                2, Ui.head(Texts.of("shape.shape"), new Label(), Words.reading("Shape"), choices(), library), said);
         panel.visibleProperty().bind(strokes.visibleProperty().not());
-        getChildren().addAll(head, picture, new StackPane(panel, strokes), new ShapeSettings(workspace));
+        panel.managedProperty().bind(panel.visibleProperty());
+        strokes.managedProperty().bind(strokes.visibleProperty());
+        getChildren().addAll(head, picture, new StackPane(panel, strokes), new ShapeSettings(workspace, settings));
         FileDrop.onto(this, files -> files.stream()
                 .map(java.io.File::toPath)
                 .filter(ToneFile::looksLikeTone)
@@ -126,30 +131,18 @@ public final class ShapePage extends VBox {
         workspace.sessionProperty().map(s -> s.comparing().corridor()).subscribe(c -> showAgain());
     }
 
+    /** What is done with the chosen move. */
+    MovePanel moves() {
+        return panel;
+    }
+
     /** The plot, for watching how often it is drawn. */
     public CorrectionPlot plot() {
         return plot;
     }
 
-    private HBox basis() {
-        ToggleButton evidence = Ui.choice(Texts.of("shape.byEvidence"), Texts.of("shape.byEvidence.tip"));
-        ToggleButton exact = Ui.choice(Texts.of("shape.exact"), Texts.of("shape.exact.tip"));
-        evidence.setId("by-evidence");
-        exact.setId("exact");
-        Runnable show = Ui.either(
-                evidence,
-                exact,
-                () -> workspace.session().correction().basis() == Basis.EXACT,
-                is -> workspace.change(
-                        Texts.of("shape.followSomethingElse"),
-                        s -> s.withCorrection(s.correction().withBasis(is ? Basis.EXACT : Basis.EVIDENCE))));
-        workspace.sessionProperty().subscribe(s -> {
-            show.run();
-            evidence.setDisable(s.shaping().wanted().isPresent());
-            exact.setDisable(s.shaping().wanted().isPresent());
-        });
-        HBox choices = new HBox(4, partChoice(), strokes.opener(), towards, guards(), evidence, exact);
-        HBox.setMargin(evidence, new Insets(0, 0, 0, 10));
+    private HBox choices() {
+        HBox choices = new HBox(4, partChoice(), strokes.opener(), towards);
         choices.setAlignment(Pos.BASELINE_LEFT);
         return choices;
     }
@@ -170,25 +163,6 @@ public final class ShapePage extends VBox {
             show.run();
         });
         return choice;
-    }
-
-    /** Which guards hold. */
-    private MenuButton guards() {
-        MenuButton button = new MenuButton(Texts.of("shape.guards"));
-        button.setId("guards");
-        button.getStyleClass().add("framed");
-        Ui.tip(button, Texts.of("shape.whatIsHeldBack"));
-        for (GuardKind guard : GuardKind.values()) {
-            CheckMenuItem item = new CheckMenuItem(Texts.of("shape.holdBack", guard.label()));
-            item.setOnAction(e -> workspace.change(
-                    Texts.of("shape.letAGuardGo"),
-                    s -> s.withCorrection(s.correction().withReleased(guard, !item.isSelected()))));
-            workspace
-                    .sessionProperty()
-                    .subscribe(s -> item.setSelected(!s.correction().released().contains(guard)));
-            button.getItems().add(item);
-        }
-        return button;
     }
 
     private void showAgain() {

@@ -1,28 +1,36 @@
 package oakmirror.desk.shape;
 
+import java.util.ArrayList;
+import java.util.List;
 import java.util.function.Consumer;
 import java.util.function.DoubleFunction;
 import java.util.function.Predicate;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
+import javafx.scene.control.CheckMenuItem;
+import javafx.scene.control.MenuButton;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.CorrectionSettings.Basis;
+import oakmirror.correction.GuardKind;
+import oakmirror.desk.control.Foldout;
 import oakmirror.desk.control.LabelledSlider;
 import oakmirror.desk.look.Ui;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.evidence.FaultPrior;
 import oakmirror.session.Session;
+import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.Workspace;
 import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
-/** How much of what is proposed is applied, and how. */
-final class ShapeSettings extends HBox {
+/** How much of what is proposed is applied, in sight; how it is found, limited and applied, on request, and in a line what of it is not as usual. */
+final class ShapeSettings extends VBox {
 
+    private static final double STRENGTH_WIDTH = 240;
     private static final double[] RESOLUTIONS = {1.0 / 12, 1.0 / 9, 1.0 / 6, 1.0 / 4, 1.0 / 3, 1.0 / 2, 2.0 / 3, 1};
 
     private final Workspace workspace;
@@ -31,9 +39,10 @@ final class ShapeSettings extends HBox {
     private final LabelledSlider strength;
     private final LabelledSlider boost;
     private final LabelledSlider cut;
+    private final Foldout rest;
 
-    ShapeSettings(Workspace workspace) {
-        super(18);
+    ShapeSettings(Workspace workspace, Settings settings) {
+        super(8);
         this.workspace = workspace;
         CorrectionSettings usual = CorrectionSettings.DEFAULT;
         caution = slider(
@@ -88,12 +97,20 @@ final class ShapeSettings extends HBox {
                 (s, v) -> s.withLimits(s.mostBoostDb(), v));
         VBox appliedAs = new VBox(4, Ui.label(Texts.of("shape.appliedAs"), "quiet"), phase(), sides());
         appliedAs.setMinWidth(USE_PREF_SIZE);
-        getChildren().addAll(caution, resolution, strength, boost, cut, appliedAs);
-        for (LabelledSlider s : new LabelledSlider[] {caution, resolution, strength, boost, cut}) {
+        VBox follows = new VBox(4, Ui.label(Texts.of("shape.follows"), "quiet"), basis(), guards());
+        follows.setMinWidth(USE_PREF_SIZE);
+        HBox more = new HBox(18, follows, caution, resolution, boost, cut, appliedAs);
+        more.setAlignment(Pos.TOP_LEFT);
+        for (LabelledSlider s : new LabelledSlider[] {caution, resolution, boost, cut}) {
             HBox.setHgrow(s, Priority.ALWAYS);
             s.managedProperty().bind(s.visibleProperty());
         }
-        setAlignment(Pos.TOP_LEFT);
+        rest = new Foldout("shape-settings", settings, more);
+        strength.setPrefWidth(STRENGTH_WIDTH);
+        strength.setMinWidth(STRENGTH_WIDTH);
+        HBox line = new HBox(24, strength, rest.button());
+        line.setAlignment(Pos.BOTTOM_LEFT);
+        getChildren().addAll(line, more);
         setPadding(new Insets(0, 0, 4, 0));
         workspace.sessionProperty().subscribe(this::showSettings);
     }
@@ -142,6 +159,43 @@ final class ShapeSettings extends HBox {
         return Math.abs(octaves - 2.0 / 3) < 1e-9 ? Texts.of("shape.23Octave") : Numbers.octaves(octaves);
     }
 
+    private HBox basis() {
+        ToggleButton evidence = Ui.choice(Texts.of("shape.byEvidence"), Texts.of("shape.byEvidence.tip"));
+        ToggleButton exact = Ui.choice(Texts.of("shape.exact"), Texts.of("shape.exact.tip"));
+        evidence.setId("by-evidence");
+        exact.setId("exact");
+        workspace.sessionProperty().subscribe(s -> {
+            evidence.setDisable(s.shaping().wanted().isPresent());
+            exact.setDisable(s.shaping().wanted().isPresent());
+        });
+        return choice(
+                evidence,
+                exact,
+                s -> s.correction().basis() == Basis.EXACT,
+                is -> workspace.change(
+                        Texts.of("shape.followSomethingElse"),
+                        s -> s.withCorrection(s.correction().withBasis(is ? Basis.EXACT : Basis.EVIDENCE))));
+    }
+
+    /** Which guards hold. */
+    private MenuButton guards() {
+        MenuButton button = new MenuButton(Texts.of("shape.guards"));
+        button.setId("guards");
+        button.getStyleClass().add("framed");
+        Ui.tip(button, Texts.of("shape.whatIsHeldBack"));
+        for (GuardKind guard : GuardKind.values()) {
+            CheckMenuItem item = new CheckMenuItem(Texts.of("shape.holdBack", guard.label()));
+            item.setOnAction(e -> workspace.change(
+                    Texts.of("shape.letAGuardGo"),
+                    s -> s.withCorrection(s.correction().withReleased(guard, !item.isSelected()))));
+            workspace
+                    .sessionProperty()
+                    .subscribe(s -> item.setSelected(!s.correction().released().contains(guard)));
+            button.getItems().add(item);
+        }
+        return button;
+    }
+
     private HBox phase() {
         ToggleButton minimum = Ui.choice(Texts.of("shape.bands"), Texts.of("shape.bands.tip"));
         ToggleButton linear = Ui.choice(Texts.of("shape.linearPhase"), Texts.of("shape.linearPhase.tip"));
@@ -183,6 +237,32 @@ final class ShapeSettings extends HBox {
         strength.show(100 * s.correction().strength());
         boost.show(s.correction().mostBoostDb());
         cut.show(s.correction().mostCutDb());
+        rest.say(summary(s));
+    }
+
+    /** What is not at its default, in a line. */
+    private static String summary(Session s) {
+        CorrectionSettings now = s.correction();
+        CorrectionSettings usual = CorrectionSettings.DEFAULT;
+        List<String> parts = new ArrayList<>();
+        if (now.basis() == Basis.EXACT) {
+            parts.add(Texts.of("shape.exact") + ", " + octaves(now.resolutionOctaves()));
+        } else if (now.caution() != usual.caution()) {
+            parts.add(Texts.of("shape.caution") + " " + caution(100 * now.caution()));
+        }
+        if (now.mostBoostDb() != usual.mostBoostDb() || now.mostCutDb() != usual.mostCutDb()) {
+            parts.add(Texts.of("shape.upTo", Numbers.gainDb(now.mostBoostDb()), Numbers.gainDb(-now.mostCutDb())));
+        }
+        if (!now.released().isEmpty()) {
+            parts.add(Texts.of("shape.guardsReleased", now.released().size()));
+        }
+        if (s.phase() == Phase.LINEAR) {
+            parts.add(Texts.of("shape.linearPhase"));
+        }
+        if (s.shaping().apart()) {
+            parts.add(Texts.of("shape.middleAndSide"));
+        }
+        return parts.isEmpty() ? Texts.of("shape.allAtDefaults") : String.join(" · ", parts);
     }
 
     private static int nearestResolution(double octaves) {

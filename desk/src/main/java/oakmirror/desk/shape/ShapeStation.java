@@ -1,6 +1,7 @@
 package oakmirror.desk.shape;
 
 import java.util.function.Consumer;
+import javafx.scene.Node;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import oakmirror.candidate.Candidate;
@@ -8,6 +9,7 @@ import oakmirror.desk.control.AddTracks;
 import oakmirror.desk.control.Asking;
 import oakmirror.state.comparing.PlacesToHear;
 import oakmirror.state.listening.Listening;
+import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.Workspace;
 
 /** Shape, and beside it what is proposed: in the mix first, and on the master. */
@@ -15,6 +17,8 @@ public final class ShapeStation extends HBox {
 
     /** Narrower, there is no room for both until it is asked for. */
     private static final double ROOMY = 1080;
+
+    private final ShapePage page;
 
     /** The station of a workspace. */
     public ShapeStation(
@@ -25,8 +29,10 @@ public final class ShapeStation extends HBox {
             Asking asking,
             Consumer<Candidate> onListen,
             Runnable toGather,
-            Runnable toFinish) {
-        ShapePage page = new ShapePage(workspace, listening, places, asking, onListen, toGather);
+            Runnable toFinish,
+            Settings settings,
+            Node library) {
+        page = new ShapePage(workspace, listening, places, asking, onListen, toGather, settings, library);
         HBox.setHgrow(page, Priority.ALWAYS);
         page.setMinWidth(0);
         ProposedPane proposed = new ProposedPane(
@@ -35,5 +41,15 @@ public final class ShapeStation extends HBox {
         widthProperty()
                 .map(w -> w.doubleValue() > 0 && w.doubleValue() < ROOMY)
                 .subscribe(narrow -> proposed.foldedProperty().set(narrow));
+    }
+
+    /** Chooses the move above the chosen one, or below it where that is negative. */
+    public void stepMove(int by) {
+        page.moves().step(by);
+    }
+
+    /** Leaves the chosen move out, or takes it in again. */
+    public void bypassMove() {
+        page.moves().bypass();
     }
 }

@@ -50,17 +50,24 @@ class EntryWordsTest {
     @CsvSource(
             delimiter = '|',
             value = {
-                "SOUNDS_LIKE|1.3|2.0 dB off",
+                "SOUNDS_LIKE|1.3|1.3 off",
                 "TONE|1.3|1.3 dB off",
                 "LOUDNESS|4.56|4.6 LU off",
                 "WIDTH|3|3.0 dB off",
                 "DYNAMICS|0.04|0.0 dB off",
                 "TEMPO|0.1|7 % off",
-                "TITLE|NaN|''",
+                "TITLE|NaN|2.0 dB off",
+                "LUFS|NaN|−14.1 LUFS",
+                "PLR|NaN|PLR 12.0",
+                "RANGE|NaN|3.2 LU",
+                "SIDE|NaN|−11.9 dB side",
+                "BPM|NaN|108 BPM",
+                "LENGTH|NaN|1:23",
+                "RATING|NaN|★★★★",
                 "TONE|Infinity|''"
             })
-    void howFarItIsFromTheMixHasItsUnit(Order order, double distance, String words) {
-        assertThat(EntryWords.away(shown(distance), order)).isEqualTo(words);
+    void whatIsSortedByIsWhatIsShown(Order order, double distance, String words) {
+        assertThat(EntryWords.sortedBy(shown(distance), order)).isEqualTo(words);
     }
 
     @Test
@@ -75,7 +82,7 @@ class EntryWordsTest {
                         "0.9 dB of the gap is backed by evidence");
         assertThat(EntryWords.spoken(shown(Double.NaN), Order.TITLE))
                 .startsWith("The Delta Pipers – Slow Bell, ")
-                .endsWith("A major");
+                .contains("A major");
     }
 
     @Test

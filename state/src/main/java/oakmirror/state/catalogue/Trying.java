@@ -28,6 +28,7 @@ public final class Trying {
     public Trying(LibraryModel shelf, Workspace workspace) {
         this.shelf = shelf;
         this.workspace = workspace;
+        workspace.openingsProperty().subscribe((was, is) -> end());
         reader = workspace.programTasks().latest(Kind.QUICK, Texts.of("catalogue.readingAProfile"));
     }
 

@@ -98,6 +98,7 @@ public final class Comparing {
                 settings.number("compare.peaks", 0) > 0,
                 settings.number("compare.excess", 0) > 0,
                 settings.number("compare.legend", 1) > 0,
+                settings.number("compare.all", 0) > 0,
                 java.util.Set.of());
     }
 
@@ -109,6 +110,7 @@ public final class Comparing {
         settings.keep("compare.peaks", v.peaks() ? 1 : 0);
         settings.keep("compare.excess", v.asExcess() ? 1 : 0);
         settings.keep("compare.legend", v.legend() ? 1 : 0);
+        settings.keep("compare.all", v.all() ? 1 : 0);
     }
 
     /** How tone is looked at. */

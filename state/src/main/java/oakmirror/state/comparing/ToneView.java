@@ -19,6 +19,7 @@ import oakmirror.text.Texts;
  * @param peaks whether the strongest peaks are named
  * @param asExcess whether the gap is read as what the mix has too much of
  * @param legend whether lines are named by their tracks
+ * @param all whether each reference is drawn also where there are many
  * @param hidden numbers of the references that are not drawn
  */
 public record ToneView(
@@ -32,6 +33,7 @@ public record ToneView(
         boolean peaks,
         boolean asExcess,
         boolean legend,
+        boolean all,
         Set<Integer> hidden) {
 
     /** Over what while a spectrum is averaged. */
@@ -83,6 +85,7 @@ public record ToneView(
         private boolean peaks;
         private boolean asExcess;
         private boolean legend;
+        private boolean all;
         private Set<Integer> hidden;
     }
 
@@ -98,6 +101,7 @@ public record ToneView(
         d.peaks = peaks;
         d.asExcess = asExcess;
         d.legend = legend;
+        d.all = all;
         d.hidden = hidden;
         change.accept(d);
         return new ToneView(
@@ -111,6 +115,7 @@ public record ToneView(
                 d.peaks,
                 d.asExcess,
                 d.legend,
+                d.all,
                 d.hidden);
     }
 
@@ -160,6 +165,11 @@ public record ToneView(
     /** The same with or without the names of the tracks. */
     public ToneView withLegend(boolean value) {
         return with(d -> d.legend = value);
+    }
+
+    /** The same with each reference drawn, or only one where there are many. */
+    public ToneView withAll(boolean value) {
+        return with(d -> d.all = value);
     }
 
     /** The same with a reference drawn or not. */

@@ -6,7 +6,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
-import oakmirror.session.ComparisonSettings.Scope;
+import oakmirror.audio.TimeRange;
+import oakmirror.session.Passage;
 import oakmirror.spectrum.StereoSpectrum.Part;
 import oakmirror.state.DemoStateTest;
 import oakmirror.state.task.Task;
@@ -59,8 +60,10 @@ class StemsTest extends DemoStateTest {
 
     @Test
     void whatIsCancelledIsSaidAndBegunAgain() {
+        TimeRange fresh =
+                new TimeRange(3, 60 + System.nanoTime() % 1_000_000 / 1e6); // that nobody has measured and kept
         does(() -> {
-            workspace.change("Whole tracks", s -> s.withComparing(s.comparing().withScope(Scope.WHOLE_TRACKS)));
+            workspace.changeTrack(0, "Another passage", t -> t.withPassage(new Passage("fresh", fresh)));
             List.copyOf(background.shown()).stream()
                     .filter(t -> t.title().equals("Measuring the stems"))
                     .forEach(Task::cancel);

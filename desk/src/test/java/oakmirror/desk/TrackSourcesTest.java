@@ -8,6 +8,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import javafx.scene.Node;
+import javafx.scene.control.ButtonBase;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.ListView;
 import javafx.scene.input.KeyCode;
@@ -30,8 +31,8 @@ import oakmirror.state.catalogue.Order;
 import oakmirror.state.catalogue.Shown;
 import org.junit.jupiter.api.Test;
 
-/** What stands beside the tracks and beneath them, where it is narrow, damaged, shared with another window, or opened again. */
-class GatherSideTest extends WindowTest {
+/** Where tracks come from besides files, in a narrow window, damaged, shared with another window, or opened again. */
+class TrackSourcesTest extends WindowTest {
 
     private final AnsweringDialogs answers = new AnsweringDialogs();
 
@@ -109,7 +110,7 @@ class GatherSideTest extends WindowTest {
             resize(size[0], size[1]);
             Region page =
                     onFx(() -> (Region) lookup("#mirror").query().getParent().getParent());
-            for (String id : List.of("#mirror", "#rows", "#bounces", "#input", "#levels-state", "#track-0")) {
+            for (String id : List.of("#mirror", "#rows", "#passages", "#levels", "#stands-out", "#track-0")) {
                 assertThat(onFx(() -> isInside(lookup(id).query(), page)))
                         .as("%s at %s × %s", id, size[0], size[1])
                         .isTrue();
@@ -123,8 +124,7 @@ class GatherSideTest extends WindowTest {
                 lookup("#library").queryAs(LibraryPane.class).foldedProperty().set(true));
         settle();
         assertThat(onFx(() -> lookup("#contour-0").query().isVisible())).isTrue();
-        assertThat(onFx(() -> lookup("#library").queryAs(Region.class).getWidth()))
-                .isLessThan(40);
+        assertThat(onFx(() -> lookup("#library").query().isVisible())).isFalse();
     }
 
     @Test
@@ -159,6 +159,38 @@ class GatherSideTest extends WindowTest {
         assertThat(session().references().get(3).name())
                 .as("and comes back as the library is now")
                 .isEqualTo("saltglaze (4 combined)");
+    }
+
+    @SuppressWarnings("unchecked")
+    @Test
+    void aTrialIsSaidWhereItReachesAndEndsBeforeMastersAreMade() throws Exception {
+        openDemo();
+        unfold();
+        waitUntil(() -> onFx(() -> shelf().shown().size() == 20));
+        ListView<Shown> list = lookup("#library-list").queryAs(ListView.class);
+        interact(() -> {
+            list.requestFocus();
+            list.getSelectionModel().clearAndSelect(0);
+        });
+        for (Station next : List.of(Station.FINISH, Station.GATHER)) {
+            type(KeyCode.DOWN);
+            waitUntil(() -> workspace().derivation().isTrying());
+            interact(() -> app.window().show(Station.COMPARE.ordinal()));
+            String tried = onFx(() ->
+                    list.getSelectionModel().getSelectedItem().entry().about().name());
+            assertThat(onFx(() ->
+                            lookup("#trying .label").queryAs(Labeled.class).getText()))
+                    .startsWith(tried);
+            if (next == Station.FINISH) {
+                interact(() -> app.window().show(Station.FINISH.ordinal()));
+            } else {
+                interact(lookup("#trying-end").queryAs(ButtonBase.class)::fire);
+            }
+            waitUntil(() -> !workspace().derivation().isTrying()
+                    && !lookup("#trying").query().isVisible());
+            interact(() -> app.window().show(Station.GATHER.ordinal()));
+            interact(() -> list.requestFocus());
+        }
     }
 
     @SuppressWarnings("unchecked")

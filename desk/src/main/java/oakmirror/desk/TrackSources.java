@@ -2,35 +2,37 @@ package oakmirror.desk;
 
 import java.io.File;
 import java.util.List;
-import oakmirror.desk.bounces.BouncesStrip;
+import javafx.beans.binding.Bindings;
+import javafx.beans.binding.BooleanBinding;
+import javafx.beans.value.ObservableValue;
+import javafx.scene.Node;
+import oakmirror.desk.command.Command;
+import oakmirror.desk.command.Commands;
 import oakmirror.desk.control.Asking;
 import oakmirror.desk.input.InputStrip;
 import oakmirror.desk.library.LibraryPane;
 import oakmirror.state.capture.Input;
 import oakmirror.state.catalogue.LibraryModel;
-import oakmirror.state.listening.Listening;
 import oakmirror.state.revisions.Bounces;
 import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.Workspace;
 
-/** What stands beside the tracks of Gather and beneath them: the library, the bounces of the mix, what plays outside. */
-final class GatherSide {
+/** Where tracks come from besides files: the library, the bounces of the mix, what plays outside. */
+final class TrackSources {
 
     private final Workspace workspace;
     private final LibraryModel shelf;
     private final Bounces bounces;
     private final Input input;
     private final LibraryPane library;
-    private final BouncesStrip bouncesStrip;
     private final InputStrip inputStrip;
 
-    GatherSide(Workspace workspace, Settings settings, Listening listening, Asking asking, Runnable compare) {
+    TrackSources(Workspace workspace, Settings settings, Asking asking, Runnable compare) {
         this.workspace = workspace;
         shelf = new LibraryModel(workspace);
         bounces = new Bounces(workspace, settings);
         input = new Input(workspace, settings);
         library = new LibraryPane(workspace, shelf, asking, compare);
-        bouncesStrip = new BouncesStrip(workspace, bounces, listening, asking);
         inputStrip = new InputStrip(input, asking, library::keep);
     }
 
@@ -50,12 +52,37 @@ final class GatherSide {
         return library;
     }
 
-    BouncesStrip bouncesStrip() {
-        return bouncesStrip;
-    }
-
     InputStrip inputStrip() {
         return inputStrip;
+    }
+
+    /** The library as a drawer beside the pages it has something to say on; closed at first. */
+    Node drawer(ObservableValue<Station> station) {
+        BooleanBinding isOpen = Bindings.createBooleanBinding(
+                () -> !library.foldedProperty().get() && station.getValue().hasLibrary(),
+                library.foldedProperty(),
+                station);
+        station.subscribe(s -> {
+            if (!s.hasLibrary()) {
+                library.endTrial(); // masters are never made of one
+            }
+        });
+        library.visibleProperty().bind(isOpen);
+        library.managedProperty().bind(isOpen);
+        return library;
+    }
+
+    /** Says what the library does; {@code go} goes to a page it can be open beside. */
+    void fill(Commands commands, Runnable go) {
+        commands.set(Command.LIBRARY, () -> {
+            boolean wasOpen = library.isVisible();
+            go.run();
+            library.foldedProperty().set(wasOpen);
+        });
+        commands.set(Command.SEARCH, () -> {
+            go.run();
+            library.search();
+        });
     }
 
     /** Takes back what was done last: in the library while keys go there, otherwise in the session. */
