@@ -116,5 +116,9 @@ class FirstMinutesTest extends WindowTest {
         waitUntil(() -> lookup("#tour").query().isVisible());
         type(KeyCode.ESCAPE);
         waitUntil(() -> !lookup("#tour").query().isVisible());
+        interact(() -> workspace().reset());
+        assertThat(onFx(() -> lookup("#play").query().isVisible()))
+                .as("nothing to play again")
+                .isFalse();
     }
 }

@@ -161,6 +161,12 @@ class TrackSourcesTest extends WindowTest {
                 .isEqualTo("saltglaze (4 combined)");
     }
 
+    private List<String> compared() {
+        return onFx(() -> app.window().comparing().comparison().references().stream()
+                .map(m -> m.name())
+                .toList());
+    }
+
     @SuppressWarnings("unchecked")
     @Test
     void aTrialIsSaidWhereItReachesAndEndsBeforeMastersAreMade() throws Exception {
@@ -181,6 +187,7 @@ class TrackSourcesTest extends WindowTest {
             assertThat(onFx(() ->
                             lookup("#trying .label").queryAs(Labeled.class).getText()))
                     .startsWith(tried);
+            waitUntil(() -> compared().equals(List.of(tried)));
             if (next == Station.FINISH) {
                 interact(() -> app.window().show(Station.FINISH.ordinal()));
             } else {
@@ -188,6 +195,7 @@ class TrackSourcesTest extends WindowTest {
             }
             waitUntil(() -> !workspace().derivation().isTrying()
                     && !lookup("#trying").query().isVisible());
+            waitUntil(() -> compared().size() == 3);
             interact(() -> app.window().show(Station.GATHER.ordinal()));
             interact(() -> list.requestFocus());
         }

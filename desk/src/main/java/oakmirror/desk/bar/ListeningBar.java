@@ -71,12 +71,11 @@ public final class ListeningBar extends VBox {
             strip.setPosition(p.doubleValue());
             showTime();
         });
-        workspace.tracks().revisionProperty().subscribe(r -> {
-            boolean isAny = !workspace.tracks().all().isEmpty();
+        workspace.tracks().revisionProperty().subscribe(r -> showHeard());
+        workspace.sessionProperty().map(s -> s.tracks().isEmpty()).subscribe(isBlank -> {
             for (Node needsTracks : new Node[] {play, whereabouts, chips, hear}) {
-                needsTracks.setVisible(isAny); // what has nothing to play keeps its place and is not seen
+                needsTracks.setVisible(!isBlank); // what has nothing to play keeps its place and is not seen
             }
-            showHeard();
         });
         workspace.sessionProperty().subscribe(s -> showHeard());
         listening.heardProperty().subscribe(h -> showHeard());

@@ -5,8 +5,8 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import javafx.geometry.Point2D;
 import javafx.geometry.Pos;
-import javafx.geometry.Side;
 import javafx.scene.AccessibleRole;
 import javafx.scene.Cursor;
 import javafx.scene.Node;
@@ -120,7 +120,10 @@ final class TrackRow extends GridPane {
         Button menu = Ui.link("⋯", Texts.of("gather.rowMenu"), () -> {});
         menu.setId("menu-" + index);
         menu.getStyleClass().add("row-menu");
-        menu.setOnAction(e -> menu().show(menu, Side.BOTTOM, 0, 0));
+        menu.setOnAction(e -> {
+            Point2D below = menu.localToScreen(0, menu.getHeight());
+            menu().show(this, below.getX(), below.getY()); // of the row: the button's type is not the menu's
+        });
         add(menu, TrackColumns.MENU, 0);
         setOnMouseClicked(e -> {
             if (e.getButton() == MouseButton.PRIMARY && e.isStillSincePress()) {

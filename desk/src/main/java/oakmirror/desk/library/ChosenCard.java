@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import javafx.geometry.Pos;
-import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
@@ -32,7 +31,6 @@ final class ChosenCard extends VBox {
     private final Trying trying;
     private final Label count = Ui.label("", "strong");
     private final Label words = Ui.label("", "quiet", "small");
-    private final Button back;
     private final ChosenSketch plot = new ChosenSketch();
     private List<Shown> shown = List.of();
 
@@ -43,12 +41,9 @@ final class ChosenCard extends VBox {
         this.trying = trying;
         getStyleClass().add("chosen-card");
         setId("library-chosen");
-        back = Ui.link(Texts.of("library.end"), Texts.of("library.end.tip"), trying::end);
-        back.setId("library-end-trying");
-        back.setMinWidth(USE_PREF_SIZE);
-        count.setMinWidth(USE_PREF_SIZE);
+        count.setMinWidth(0);
         words.setMinWidth(0);
-        HBox head = new HBox(8, count, words, Ui.spring(), back);
+        HBox head = new HBox(8, count, words);
         head.setAlignment(Pos.BASELINE_LEFT);
         Ui.giveWay(head, words);
         plot.setPrefHeight(HEIGHT);
@@ -71,9 +66,12 @@ final class ChosenCard extends VBox {
 
     private void refresh() {
         boolean isTrying = trying.triedProperty().get().isPresent();
-        back.setVisible(isTrying);
-        back.setManaged(isTrying);
-        count.setText(shown.isEmpty() ? Texts.of("library.noneChosen") : Texts.of("library.chosen", shown.size()));
+        count.setText(
+                shown.isEmpty()
+                        ? Texts.of("library.noneChosen")
+                        : shown.size() == 1
+                                ? shown.get(0).entry().about().title()
+                                : Texts.of("library.chosen", shown.size()));
         Optional<Descriptor> mix = shelf.mix();
         words.setText(
                 shown.isEmpty()

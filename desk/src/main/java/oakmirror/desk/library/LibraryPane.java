@@ -121,6 +121,11 @@ public final class LibraryPane extends SidePane {
             }
         });
         trying.triedProperty().subscribe(t -> showFoot());
+        workspace.openingsProperty().subscribe(o -> {
+            if (workspace.session().isBlank()) {
+                foldedProperty().set(true);
+            }
+        });
     }
 
     /** A button that opens it, or closes it, from a page. */

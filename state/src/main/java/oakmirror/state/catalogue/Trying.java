@@ -3,9 +3,7 @@ package oakmirror.state.catalogue;
 import java.util.Optional;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
-import oakmirror.compare.Subject;
 import oakmirror.media.library.Entry;
-import oakmirror.profile.Measurements;
 import oakmirror.profile.Profile;
 import oakmirror.state.task.Kind;
 import oakmirror.state.task.Latest;
@@ -46,14 +44,8 @@ public final class Trying {
     private void against(Optional<Profile> profile) {
         if (stepping) {
             tried.set(profile);
-            workspace.derivation().tryAgainst(profile.map(Trying::subject));
+            workspace.derivation().tryAgainst(profile);
         }
-    }
-
-    /** A profile as a reference of its own. */
-    static Subject subject(Profile profile) {
-        Measurements f = profile.figures();
-        return new Subject(1, profile.name(), f.compared(), f.wholeFile(), f.bpm());
     }
 
     /** Back to the references of the session. */

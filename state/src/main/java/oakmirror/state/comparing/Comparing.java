@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
+import java.util.stream.Stream;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -28,6 +29,7 @@ import oakmirror.state.task.Kind;
 import oakmirror.state.task.Latest;
 import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.TrackSlot;
+import oakmirror.state.workspace.Trial;
 import oakmirror.state.workspace.Workspace;
 import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
@@ -182,7 +184,10 @@ public final class Comparing {
 
     private void refresh() {
         Scope scope = scope();
-        List<TrackSlot> slots = workspace.tracks().all();
+        Optional<Trial> trial = workspace.derivation().trial();
+        List<TrackSlot> slots = trial.map(t -> Stream.concat(workspace.tracks().mix().stream(), Stream.of(t.slot()))
+                        .toList())
+                .orElse(workspace.tracks().all());
         if (slots.stream().anyMatch(TrackSlot::isMeasuring)) {
             return; // what is shown stays, greyed, until all passages are measured
         }
@@ -193,7 +198,10 @@ public final class Comparing {
             if (workspace.tracks().isGuide(slot)) {
                 continue;
             }
-            workspace.tracks().subject(slot, scope).ifPresent(s -> {
+            Optional<Subject> subject = trial.filter(t -> t.slot() == slot)
+                    .map(Trial::subject)
+                    .or(() -> workspace.tracks().subject(slot, scope));
+            subject.ifPresent(s -> {
                 subjects.add(s.withTone(tone(slot, s, v)));
                 compared.add(slot);
             });

@@ -22,6 +22,7 @@ import oakmirror.dsp.ZoneDynamicsBand;
 import oakmirror.measure.Provenance;
 import oakmirror.media.ImportedTrack;
 import oakmirror.media.session.MeasuredSession;
+import oakmirror.profile.Profile;
 import oakmirror.session.Derived;
 import oakmirror.session.Session;
 import oakmirror.session.Shaping;
@@ -69,7 +70,7 @@ public final class Derivation {
     private final Latest<Made> proposer;
     private Basis proposedFor = NONE;
     private final DynamicsSolving dynamics;
-    private Optional<Subject> trial = Optional.empty();
+    private Optional<Trial> trial = Optional.empty();
     private boolean proposing;
     private Derived derived = Derived.NOTHING;
 
@@ -307,9 +308,14 @@ public final class Derivation {
     }
 
     /** Derives from the mix against something else than its references for the time being; what is rendered is never of that. */
-    public void tryAgainst(Optional<Subject> other) {
-        trial = other;
+    public void tryAgainst(Optional<Profile> other) {
+        trial = other.map(Trial::of);
         derive();
+    }
+
+    /** What the mix stands against instead of its references for the time being. */
+    public Optional<Trial> trial() {
+        return trial;
     }
 
     /** Whether the mix stands against something else than its references for the time being. */
@@ -321,7 +327,7 @@ public final class Derivation {
         List<Subject> own = tracks.subjects(session.get().comparing().scope());
         return trial.isEmpty()
                 ? own
-                : Stream.concat(own.stream().filter(Subject::isMix), trial.stream())
+                : Stream.concat(own.stream().filter(Subject::isMix), trial.map(Trial::subject).stream())
                         .toList();
     }
 

@@ -16,11 +16,13 @@ import oakmirror.measure.Provenance.Origin;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.media.ImportedTrack;
 import oakmirror.media.cache.FileState;
+import oakmirror.profile.Profile;
 import oakmirror.rhythm.BarGrid;
 import oakmirror.rhythm.FullestPassage;
 import oakmirror.rhythm.Rhythm;
 import oakmirror.session.ComparisonSettings.Scope;
 import oakmirror.session.Passage;
+import oakmirror.session.Source;
 import oakmirror.session.Track;
 import oakmirror.state.task.Task;
 
@@ -47,6 +49,13 @@ public final class TrackSlot {
 
     TrackSlot(Track track) {
         this.track = track;
+    }
+
+    /** A profile as a track that is ready; only figures are known of it. */
+    static TrackSlot of(Profile profile) {
+        TrackSlot slot = new TrackSlot(Track.of(new Source.Kept(profile), profile.name()));
+        slot.imported.set(Optional.of(ImportedTrack.of(profile)));
+        return slot;
     }
 
     /** What the session says about it. */
