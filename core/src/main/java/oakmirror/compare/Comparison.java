@@ -82,6 +82,9 @@ public record Comparison(List<Member> members, double lufs, CorridorSettings set
         for (Subject s : subjects) {
             double offset = s.offsetTo(lufs);
             double[] levels = MatchedTone.of(s.tone().spectrum(), offset, octaves, part);
+            if (!s.isMix() && !s.isHeard()) { // without a loudness there is no level it could be compared at
+                Arrays.fill(levels, Double.NaN);
+            }
             members.add(new Member(s, offset, levels));
             if (s.folded().isEmpty() && !s.isMix()) {
                 curves.add(MatchedTone.whereMeant(levels, s.compared().spectrum()));

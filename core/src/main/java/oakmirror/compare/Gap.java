@@ -104,6 +104,7 @@ public record Gap(double[] mixDb, double[] referenceDb, double[] gapDb, boolean[
      */
     public static Gap of(List<Subject> subjects, double octaves, Part part) {
         List<Reference> references = Subject.parts(subjects).stream()
+                .filter(Subject::isHeard) // there is no level that anything else could be compared at
                 .map(r ->
                         new Reference(r.tone().spectrum().of(part), r.compared().heardLufs(), r.weight(), r.number()))
                 .toList();

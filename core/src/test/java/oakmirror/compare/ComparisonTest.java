@@ -181,4 +181,21 @@ class ComparisonTest {
         }
         assertThat(Findings.told(many, List.of())).hasSize(Thresholds.MOST_FINDINGS);
     }
+
+    /** As what is left of a file that was cut off: too short for a loudness, so there is no level it could be compared at. */
+    @Test
+    void aReferenceWithoutALoudnessTakesNoPart() throws IOException {
+        TrackMeasurement scrap =
+                measured(Signals.musicLike(RATE, 0.1, 0.2, 3), Signals.musicLike(RATE, 0.1, 0.2, 4), 1, List.of());
+        assertThat(Double.isFinite(scrap.heardLufs())).isFalse();
+        List<Subject> without = List.of(subject(0, plain), subject(1, bright));
+        List<Subject> with = List.of(subject(0, plain), subject(1, bright), subject(2, scrap));
+        Comparison one = Comparison.of(without, CorridorSettings.DEFAULT, 1.0 / 3, Part.STEREO);
+        Comparison both = Comparison.of(with, CorridorSettings.DEFAULT, 1.0 / 3, Part.STEREO);
+        assertThat(both.gap().gapDb()).isEqualTo(one.gap().gapDb());
+        assertThat(both.corridor().lowDb()).isEqualTo(one.corridor().lowDb());
+        assertThat(both.corridor().highDb()).isEqualTo(one.corridor().highDb());
+        assertThat(both.zonesInside()).isEqualTo(one.zonesInside());
+        assertThat(both.members().get(2).levelsDb()).as("nor a curve").containsOnly(Double.NaN);
+    }
 }

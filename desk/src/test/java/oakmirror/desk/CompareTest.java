@@ -310,6 +310,12 @@ class CompareTest extends CompareWindow {
         assertThat(findings()).allMatch(f -> f.track() != 1, "nothing is said of silence");
         assertThat(findings())
                 .noneMatch(f -> f.evidence().contains("NaN") || f.evidence().contains("Infinity"));
+        assertThat(compared().corridor().at(Zone.AIR.ordinal()).isKnown())
+                .as("neither has a loudness to be compared at")
+                .isFalse();
+        Path longer = TestFiles.music(folder.resolve("longer.wav"), 48000, 0.6, 0.3);
+        interact(() -> workspace().addFiles(List.of(longer)));
+        waitUntil(() -> compared().members().size() == 4);
         assertThat(compared().corridor().at(Zone.AIR.ordinal()).isKnown()).isTrue();
     }
 }
