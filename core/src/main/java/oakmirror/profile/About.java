@@ -94,6 +94,11 @@ public record About(
         return new About(value, artist, folder, tags, notes, rating, colour, origin);
     }
 
+    /** The same filed under another folder. */
+    public About withFolder(String value) {
+        return new About(title, artist, value, tags, notes, rating, colour, origin);
+    }
+
     /** The same with other notes. */
     public About withNotes(String value) {
         return new About(title, artist, folder, tags, value, rating, colour, origin);

@@ -103,7 +103,7 @@ public final class MainWindow {
         actions = new SessionActions(workspace, settings, asking);
         adding = new AddTracks(workspace, settings, asking, () -> stage);
         sources = new TrackSources(workspace, settings, asking, () -> show(Station.COMPARE));
-        rail = new StationRail(workspace, comparing, sources.bounces());
+        rail = new StationRail(workspace, comparing, sources.bounces(), sources.shelf());
         gather = new GatherPage(
                 workspace,
                 listening,
@@ -200,10 +200,6 @@ public final class MainWindow {
     }
 
     private void windowCommands() {
-        commands.set(Command.RENAME, () -> {
-            show(Station.GATHER);
-            gather.renameSelected();
-        });
         commands.set(Command.ADD, adding::chooseFiles);
         commands.set(Command.RESET_METERS, bar::resetMeters);
         commands.set(Command.BLIND, page::toggleBlind);
@@ -237,7 +233,7 @@ public final class MainWindow {
 
     /** Stays where the library can be open, and goes to Gather from elsewhere. */
     private void showWithLibrary() {
-        if (!rail.stationProperty().get().hasLibrary()) {
+        if (!rail.stationProperty().get().hasDrawer()) {
             show(Station.GATHER);
         }
     }

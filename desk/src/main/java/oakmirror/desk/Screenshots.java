@@ -55,7 +55,7 @@ final class Screenshots {
                         () -> {
                             window.show(station.ordinal());
                             if (library) {
-                                window.commands().run(Command.LIBRARY);
+                                window.commands().run(Command.DRAWER);
                             }
                             if (master) {
                                 press("#show-master");
@@ -80,7 +80,7 @@ final class Screenshots {
                         () -> {
                             window.places().end();
                             if (library) {
-                                window.commands().run(Command.LIBRARY);
+                                window.commands().run(Command.DRAWER);
                             }
                         });
             }

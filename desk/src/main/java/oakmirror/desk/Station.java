@@ -12,7 +12,8 @@ enum Station {
     SEND_OUT("main.sendOut"),
     BOUNCES("main.bounces"),
     VERSIONS("main.versions"),
-    RECORD("main.record");
+    RECORD("main.record"),
+    LIBRARY("main.library");
 
     private final String label;
 
@@ -26,7 +27,7 @@ enum Station {
     }
 
     /** Whether the library can be open beside it. */
-    boolean hasLibrary() {
+    boolean hasDrawer() {
         return ordinal() <= SHAPE.ordinal();
     }
 

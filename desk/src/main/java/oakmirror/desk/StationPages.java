@@ -119,6 +119,14 @@ final class StationPages {
 
     /** Says what commands do that are a page's. */
     void fill(Commands commands) {
+        commands.set(Command.RENAME, () -> {
+            if (sources.library().isPageShown()) {
+                sources.library().page().rename();
+            } else {
+                show.accept(Station.GATHER);
+                gather.renameSelected();
+            }
+        });
         commands.set(Command.RENDER, () -> {
             show.accept(Station.SEND_OUT);
             sendOut.ifPresent(SendOutPage::send);
@@ -177,12 +185,13 @@ final class StationPages {
                 made.follow(listening.monitor().versionProperty());
                 yield made;
             }
+            case LIBRARY -> sources.library().page();
             case RECORD -> new RecordPage(workspace, songs, songsHeard, settings, asking, open);
         };
     }
 
     private Node libraryDoor() {
-        return sources.library().door(keyMap.hint(Command.LIBRARY));
+        return sources.library().door(keyMap.hint(Command.DRAWER));
     }
 
     private Runnable to(Station station) {

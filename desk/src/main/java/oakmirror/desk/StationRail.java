@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.Optional;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
+import javafx.css.PseudoClass;
 import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.Region;
@@ -19,6 +20,7 @@ import oakmirror.session.NotedVersion;
 import oakmirror.session.Session;
 import oakmirror.session.VersionNote;
 import oakmirror.spectrum.Zone;
+import oakmirror.state.catalogue.LibraryModel;
 import oakmirror.state.comparing.Comparing;
 import oakmirror.state.revisions.Bounces;
 import oakmirror.state.revisions.Bounces.Taken;
@@ -31,17 +33,24 @@ import oakmirror.zones.Shaped;
 /** The way through the work: each station with what it has to say in a word. */
 final class StationRail extends VBox {
 
+    private static final PseudoClass LOW = PseudoClass.getPseudoClass("low");
+    private static final double LOW_BELOW = 560;
+
     private final Workspace workspace;
     private final Comparing comparing;
     private final Bounces bounces;
+    private final LibraryModel library;
     private final ObjectProperty<Station> station = new SimpleObjectProperty<>(Station.GATHER);
     private final Map<Station, Label> states = new EnumMap<>(Station.class);
 
-    StationRail(Workspace workspace, Comparing comparing, Bounces bounces) {
+    StationRail(Workspace workspace, Comparing comparing, Bounces bounces, LibraryModel library) {
         this.workspace = workspace;
         this.bounces = bounces;
+        this.library = library;
         this.comparing = comparing;
         getStyleClass().add("rail");
+        setMinHeight(0);
+        heightProperty().subscribe(h -> pseudoClassStateChanged(LOW, h.doubleValue() < LOW_BELOW));
         for (Station s : Station.values()) {
             if (s == Station.BOUNCES) {
                 Region hairline = new Region();
@@ -69,6 +78,7 @@ final class StationRail extends VBox {
         workspace.logProperty().subscribe(l -> refresh());
         bounces.allProperty().subscribe(a -> refresh());
         bounces.pendingProperty().subscribe(p -> refresh());
+        library.totalProperty().subscribe(t -> refresh());
     }
 
     ObjectProperty<Station> stationProperty() {
@@ -109,6 +119,8 @@ final class StationRail extends VBox {
                 .setText(versions.isEmpty() ? "–" : versions.size() + (kept > 0 ? Texts.of("main.kept", kept) : ""));
         int songs = session.album().songs().size();
         states.get(Station.RECORD).setText(songs == 0 ? "–" : Texts.of("counts.songs", songs));
+        int profiles = library.totalProperty().get();
+        states.get(Station.LIBRARY).setText(profiles == 0 ? "–" : Texts.of("counts.profiles", profiles));
     }
 
     private String bounces() {

@@ -59,11 +59,11 @@ final class TrackSources {
     /** The library as a drawer beside the pages it has something to say on; closed at first. */
     Node drawer(ObservableValue<Station> station) {
         BooleanBinding isOpen = Bindings.createBooleanBinding(
-                () -> !library.foldedProperty().get() && station.getValue().hasLibrary(),
+                () -> !library.foldedProperty().get() && station.getValue().hasDrawer(),
                 library.foldedProperty(),
                 station);
         station.subscribe(s -> {
-            if (!s.hasLibrary()) {
+            if (!s.hasDrawer()) {
                 library.endTrial(); // masters are never made of one
             }
         });
@@ -74,13 +74,15 @@ final class TrackSources {
 
     /** Says what the library does; {@code go} goes to a page it can be open beside. */
     void fill(Commands commands, Runnable go) {
-        commands.set(Command.LIBRARY, () -> {
+        commands.set(Command.DRAWER, () -> {
             boolean wasOpen = library.isVisible();
             go.run();
             library.foldedProperty().set(wasOpen);
         });
         commands.set(Command.SEARCH, () -> {
-            go.run();
+            if (!library.isPageShown()) {
+                go.run();
+            }
             library.search();
         });
     }

@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
 import java.util.stream.Stream;
 import javafx.geometry.BoundingBox;
 import javafx.geometry.Bounds;
@@ -17,6 +18,8 @@ import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.control.TableCell;
+import javafx.scene.control.TableView;
 import javafx.scene.input.KeyCode;
 import javafx.scene.layout.Region;
 import javafx.scene.text.Text;
@@ -147,13 +150,20 @@ class EveryLanguageFitsTest extends WindowTest {
         look("LIBRARY", () -> {
             lookUp("#limiter-settings");
             app.window().show(Station.GATHER.ordinal());
-            app.window().commands().run(Command.LIBRARY);
+            app.window().commands().run(Command.DRAWER);
         });
         look("LIBRARY BESIDE COMPARE", () -> app.window().show(Station.COMPARE.ordinal()));
         look("LIBRARY BESIDE SHAPE", () -> app.window().show(Station.SHAPE.ordinal()));
         onFx(() -> {
-            app.window().commands().run(Command.LIBRARY);
+            app.window().commands().run(Command.DRAWER);
             return true;
+        });
+        look("LIBRARY EDIT", () -> {
+            app.window().show(Station.LIBRARY.ordinal());
+            ((TableView<?>) app.window().root().lookup("#library-table"))
+                    .getSelectionModel()
+                    .select(0);
+            app.window().commands().run(Command.RENAME);
         });
         look("MASTER", () -> {
             app.window().places().end();
@@ -251,10 +261,14 @@ class EveryLanguageFitsTest extends WindowTest {
         }
     }
 
+    /** The columns of the library that are names. */
+    private static final Set<String> NAMES = Set.of("title", "artist", "folder");
+
     /** Names of tracks, passages, sessions and files may be cut, and what is in the library. */
     private boolean isName(Labeled label) {
         for (Node n = label; n != null; n = n.getParent()) {
-            if (n instanceof ListCell) {
+            boolean isNamed = n instanceof TableCell && NAMES.contains(n.getId());
+            if (n instanceof ListCell || isNamed) {
                 return true;
             }
         }

@@ -119,7 +119,7 @@ public final class GatherPage extends StackPane {
                 new Label(Texts.of("gather.dropFilesOrFolders")),
                 Words.reading("Gather"),
                 adding.menu(keys.hint(Command.ADD), input::open),
-                library.door(keys.hint(Command.LIBRARY)));
+                library.door(keys.hint(Command.DRAWER)));
     }
 
     private Node empty(Runnable openDemo, Runnable tour) {

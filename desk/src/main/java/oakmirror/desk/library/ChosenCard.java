@@ -6,6 +6,7 @@ import java.util.Optional;
 import javafx.geometry.Pos;
 import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import oakmirror.compare.Corridor;
 import oakmirror.desk.look.Ui;
@@ -32,10 +33,13 @@ final class ChosenCard extends VBox {
     private final Label count = Ui.label("", "strong");
     private final Label words = Ui.label("", "quiet", "small");
     private final ChosenSketch plot = new ChosenSketch();
+    private final String hint;
     private List<Shown> shown = List.of();
 
-    ChosenCard(Workspace workspace, LibraryModel shelf, Trying trying) {
+    /** An empty card; {@code hint} is what it says as long as nothing is chosen. */
+    ChosenCard(Workspace workspace, LibraryModel shelf, Trying trying, String hint) {
         super(4);
+        this.hint = hint;
         this.workspace = workspace;
         this.shelf = shelf;
         this.trying = trying;
@@ -48,6 +52,8 @@ final class ChosenCard extends VBox {
         Ui.giveWay(head, words);
         plot.setPrefHeight(HEIGHT);
         plot.setMinHeight(HEIGHT);
+        plot.setMaxHeight(Double.MAX_VALUE);
+        VBox.setVgrow(plot, Priority.ALWAYS);
         plot.setId("library-plot");
         plot.speak(() -> Texts.of("library.toneOfTheMix", count.getText(), words.getText()));
         getChildren().addAll(head, plot);
@@ -75,7 +81,7 @@ final class ChosenCard extends VBox {
         Optional<Descriptor> mix = shelf.mix();
         words.setText(
                 shown.isEmpty()
-                        ? Texts.of("library.stepThroughTheProposal")
+                        ? hint
                         : isTrying
                                 ? Texts.of("library.theProposalFollowsIt")
                                 : mix.isPresent()

@@ -2,9 +2,9 @@ package oakmirror.desk.library;
 
 import java.util.Arrays;
 import java.util.List;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.function.ToIntFunction;
 import java.util.stream.IntStream;
 import javafx.scene.Node;
 import javafx.scene.control.ChoiceBox;
@@ -12,6 +12,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
+import javafx.scene.layout.ColumnConstraints;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -37,6 +38,9 @@ final class EditCard extends VBox {
         "library.umber"
     };
 
+    /** How wide fields are at least; they share the room there is. */
+    private static final double FIELD_WIDTH = 100;
+
     private final LibraryModel shelf;
     private final List<Entry> which;
     private final Runnable close;
@@ -49,7 +53,7 @@ final class EditCard extends VBox {
     private final ChoiceBox<String> colour = new ChoiceBox<>();
     private final About before;
 
-    EditCard(LibraryModel shelf, List<Entry> which, Runnable close) {
+    EditCard(LibraryModel shelf, List<Entry> which, boolean wide, Runnable close) {
         super(6);
         this.shelf = shelf;
         this.which = which;
@@ -72,18 +76,26 @@ final class EditCard extends VBox {
         notes.setId("edit-notes");
         IntStream.rangeClosed(0, About.MOST_RATING)
                 .forEach(r -> rating.getItems().add(r == 0 ? Texts.of("library.noRating") : "★".repeat(r)));
-        rating.getSelectionModel().select(before.rating());
-        colour.getItems().setAll(COLOURS);
-        colour.getSelectionModel().select(before.colour());
+        select(rating, About::rating);
+        Arrays.stream(COLOURS).forEach(c -> colour.getItems().add(Texts.of(c)));
+        select(colour, About::colour);
         GridPane grid = new GridPane();
         grid.setHgap(6);
         grid.setVgap(5);
-        row(grid, 0, Texts.of("library.title"), title);
-        row(grid, 1, Texts.of("library.artist"), artist);
-        row(grid, 2, Texts.of("library.folder"), folder);
-        row(grid, 3, Texts.of("library.tags"), tags);
-        row(grid, 4, Texts.of("library.notes"), notes);
-        row(grid, 5, Texts.of("library.marks"), new HBox(6, rating, colour));
+        HBox marks = new HBox(6, rating, colour);
+        for (int i = 0; i < (wide ? 2 : 1); i++) {
+            ColumnConstraints fields = new ColumnConstraints(0, FIELD_WIDTH, Double.MAX_VALUE);
+            fields.setHgrow(Priority.ALWAYS);
+            grid.getColumnConstraints().addAll(new ColumnConstraints(), fields);
+        }
+        row(grid, 0, 0, Texts.of("library.title"), title);
+        row(grid, 0, 1, Texts.of("library.artist"), artist);
+        row(grid, 0, 2, Texts.of("library.folder"), folder);
+        int column = wide ? 2 : 0;
+        int from = wide ? 0 : 3;
+        row(grid, column, from, Texts.of("library.tags"), tags);
+        row(grid, column, from + 1, Texts.of("library.notes"), notes);
+        row(grid, column, from + 2, Texts.of("library.marks"), marks);
         HBox buttons = new HBox(
                 6,
                 Ui.button(Texts.of("library.save"), Texts.of("library.save.tip"), this::save),
@@ -107,6 +119,13 @@ final class EditCard extends VBox {
         });
     }
 
+    /** Selects what all of them have; nothing where they differ, which then stays as it is of each. */
+    private void select(ChoiceBox<String> box, ToIntFunction<About> of) {
+        if (which.stream().mapToInt(e -> of.applyAsInt(e.about())).distinct().count() == 1) {
+            box.getSelectionModel().select(of.applyAsInt(before));
+        }
+    }
+
     private TextField field(Function<About, String> of, String id) {
         boolean isSame = which.stream().map(e -> of.apply(e.about())).distinct().count() == 1;
         TextField field = new TextField(isSame ? of.apply(before) : "");
@@ -115,13 +134,12 @@ final class EditCard extends VBox {
         return field;
     }
 
-    private static void row(GridPane grid, int row, String name, Node node) {
+    private static void row(GridPane grid, int column, int row, String name, Node node) {
         Label label = Ui.label(name, "quiet", "small");
-        label.setMinWidth(36);
+        label.setMinWidth(USE_PREF_SIZE);
         label.setLabelFor(node);
-        grid.add(label, 0, row);
-        grid.add(node, 1, row);
-        GridPane.setHgrow(node, Priority.ALWAYS);
+        grid.add(label, column, row);
+        grid.add(node, column + 1, row);
     }
 
     private void save() {
@@ -143,8 +161,8 @@ final class EditCard extends VBox {
                         .map(t -> Arrays.asList(t.split(",")))
                         .orElse(a.tags()),
                 which.size() == 1 ? notes.getText() : a.notes(),
-                chosen(rating, before.rating(), a.rating()),
-                chosen(colour, before.colour(), a.colour()),
+                chosen(rating, a.rating()),
+                chosen(colour, a.colour()),
                 a.origin());
     }
 
@@ -154,8 +172,8 @@ final class EditCard extends VBox {
         return isLeft ? Optional.empty() : Optional.of(field.getText());
     }
 
-    private int chosen(ChoiceBox<String> box, int first, int own) {
+    private static int chosen(ChoiceBox<String> box, int own) {
         int now = box.getSelectionModel().getSelectedIndex();
-        return which.size() > 1 && Objects.equals(now, first) ? own : now;
+        return now < 0 ? own : now;
     }
 }

@@ -73,7 +73,7 @@ final class EntryCell extends ListCell<Shown> {
         mark.getStyleClass().removeIf(s -> s.startsWith("track-"));
         mark.setVisible(shown.entry().about().colour() > 0);
         mark.getStyleClass().add(Palette.styleClass(shown.entry().about().colour()));
-        tip.setText(EntryWords.all(shown, order.get()));
+        tip.setText(EntryWords.all(shown));
         setTooltip(tip);
         setAccessibleText(EntryWords.spoken(shown, order.get()));
         setGraphic(content);

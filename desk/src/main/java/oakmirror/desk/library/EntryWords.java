@@ -60,10 +60,7 @@ final class EntryWords {
             case LOUDNESS -> ifKnown(d, "library.luAway", Numbers.level(d));
             case TEMPO -> ifKnown(d, "library.away", Math.round(100 * (Math.pow(2, d) - 1)));
             case RATING -> "★".repeat(e.about().rating());
-            case NEWEST ->
-                DateTimeFormatter.ofPattern(Texts.of("library.date"), Texts.spoken())
-                        .withZone(ZoneId.systemDefault())
-                        .format(Instant.ofEpochMilli(e.addedMillis()));
+            case NEWEST -> day(e.addedMillis());
             case LUFS -> ifKnown(e.lufs(), "library.lufs", Numbers.level(e.lufs()));
             case PLR -> ifKnown(e.plrDb(), "library.plr", Numbers.level(e.plrDb()));
             case RANGE -> ifKnown(e.rangeLu(), "library.range", Numbers.level(e.rangeLu()));
@@ -74,12 +71,19 @@ final class EntryWords {
         };
     }
 
+    /** A day, by the clock of this machine. */
+    static String day(long millis) {
+        return DateTimeFormatter.ofPattern(Texts.of("library.date"), Texts.spoken())
+                .withZone(ZoneId.systemDefault())
+                .format(Instant.ofEpochMilli(millis));
+    }
+
     private static String ifKnown(double figure, String key, Object value) {
         return Double.isFinite(figure) ? Texts.of(key, value) : "";
     }
 
     /** All of it, for a tooltip. */
-    static String all(Shown shown, Order order) {
+    static String all(Shown shown) {
         Entry e = shown.entry();
         List<String> lines = new ArrayList<>(List.of(
                 e.about().name(),

@@ -1,9 +1,9 @@
 package oakmirror.desk.library;
 
 import java.nio.file.Path;
-import java.util.HashSet;
 import java.util.List;
-import java.util.Set;
+import java.util.Optional;
+import java.util.function.Supplier;
 import javafx.collections.ListChangeListener;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -11,11 +11,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListView;
-import javafx.scene.control.SelectionMode;
-import javafx.scene.control.TextField;
-import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
-import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
@@ -45,17 +41,17 @@ public final class LibraryPane extends SidePane {
     private final Intake intake;
     private final Trying trying;
     private final Workspace workspace;
-    private final TextField search = new TextField();
+    private final SearchField search;
     private final Label found = Ui.label("", "quiet", "small");
     private final ChoiceBox<Order> order = new ChoiceBox<>();
     private final ListView<Shown> list = new ListView<>();
-    private final ChosenCard chosen;
     private final LibraryActions todo;
-    private final FlowPane actions;
-    private final VBox foot = new VBox(8);
-    private final Label state = Ui.label("", "quiet", "small");
-    private final HBox undo;
-    private Set<String> chosenIds = Set.of();
+    private final ChosenFoot foot;
+    private final Using using;
+    private final Asking asking;
+    private final Runnable compare;
+    private Optional<LibraryPage> page = Optional.empty();
+    private final ChosenProfiles selection;
 
     /** A pane; {@code compare} goes to Compare. */
     public LibraryPane(Workspace workspace, LibraryModel shelf, Asking asking, Runnable compare) {
@@ -64,17 +60,27 @@ public final class LibraryPane extends SidePane {
         this.shelf = shelf;
         intake = new Intake(shelf, workspace);
         trying = new Trying(shelf, workspace);
-        chosen = new ChosenCard(workspace, shelf, trying);
-        todo = new LibraryActions(
-                shelf, intake, trying, new Using(shelf, workspace), asking, this::selected, () -> getScene()
-                        .getWindow());
-        actions = todo.row(compare, this::edit);
-        undo = undo();
-        search.setPromptText(Texts.of("library.wordsOrLufs11"));
-        search.setId("library-search");
-        search.setAccessibleText(Texts.of("library.searchTheLibraryBy"));
-        search.textProperty().bindBidirectional(shelf.typedProperty());
-        search.setOnKeyPressed(this::searchKey);
+        using = new Using(shelf, workspace);
+        this.asking = asking;
+        this.compare = compare;
+        todo = actions(this::selected);
+        foot = new ChosenFoot(
+                shelf,
+                new ChosenCard(workspace, shelf, trying, Texts.of("library.stepThroughTheProposal")),
+                todo,
+                this::selected,
+                compare,
+                false);
+        selection = new ChosenProfiles(shelf, list.getSelectionModel(), shelf.shown(), foot::show);
+        search = new SearchField(
+                shelf,
+                "library-search",
+                () -> {
+                    list.requestFocus();
+                    list.getSelectionModel().clearAndSelect(0);
+                    step();
+                },
+                list::requestFocus);
         HBox.setHgrow(search, Priority.ALWAYS);
         order.getItems().setAll(Order.values());
         order.setConverter(Ui.naming(o -> Texts.of("library.sort", o.label())));
@@ -86,7 +92,6 @@ public final class LibraryPane extends SidePane {
         list.setId("library-list");
         list.setAccessibleText(Texts.of("library.profilesOfTheLibrary"));
         list.setCellFactory(v -> new EntryCell(shelf.orderProperty()::get));
-        list.getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
         list.getStyleClass().add("entries");
         list.setPlaceholder(placeholder());
         list.setOnKeyPressed(this::listKey);
@@ -95,37 +100,39 @@ public final class LibraryPane extends SidePane {
                 todo.use();
             }
         });
-        list.getSelectionModel().getSelectedItems().addListener((ListChangeListener<Shown>) c -> showChosen());
-        shelf.relistingProperty().subscribe((was, is) -> {
-            if (was && !is) {
-                chooseAgain();
-            }
-        });
         VBox.setVgrow(list, Priority.ALWAYS);
-        state.setWrapText(true);
-        state.setMinHeight(USE_PREF_SIZE);
-        shelf.stateProperty().subscribe(s -> {
-            state.setText(s);
-            showFoot();
-        });
-        shelf.undoableProperty().subscribe(s -> showFoot());
         shelf.shown().addListener((ListChangeListener<Shown>) c -> say());
         HBox line = new HBox(8, search, found);
         line.setAlignment(Pos.CENTER_LEFT);
         fill(line, new FolderChips(shelf), order, list, foot);
-        showFoot();
         foldedProperty().set(true);
         foldedProperty().subscribe(away -> {
             if (!away) {
                 shelf.open();
             }
         });
-        trying.triedProperty().subscribe(t -> showFoot());
         workspace.openingsProperty().subscribe(o -> {
             if (workspace.session().isBlank()) {
                 foldedProperty().set(true);
             }
         });
+    }
+
+    private LibraryActions actions(Supplier<List<Entry>> selected) {
+        return new LibraryActions(
+                shelf, intake, trying, using, asking, selected, () -> getScene().getWindow());
+    }
+
+    /** The library at full width; made when it is asked for first. */
+    public LibraryPage page() {
+        if (page.isEmpty()) {
+            page = Optional.of(new LibraryPage(
+                    shelf,
+                    new ChosenCard(workspace, shelf, trying, Texts.of("library.pageHint")),
+                    this::actions,
+                    compare));
+        }
+        return page.get();
     }
 
     /** A button that opens it, or closes it, from a page. */
@@ -157,31 +164,6 @@ public final class LibraryPane extends SidePane {
         return words;
     }
 
-    private HBox undo() {
-        Label what = Ui.label("", "quiet", "small");
-        shelf.undoableProperty().subscribe(what::setText);
-        what.setMinWidth(0);
-        var link = Ui.link(Texts.of("library.undo"), Texts.of("library.undo.tip"), shelf::undo);
-        link.setId("library-undo");
-        link.setMinWidth(USE_PREF_SIZE);
-        HBox row = new HBox(6, link, what);
-        row.setAlignment(Pos.BASELINE_LEFT);
-        return row;
-    }
-
-    private void showFoot() {
-        if (foot.getChildren().stream().anyMatch(n -> n instanceof EditCard)) {
-            return;
-        }
-        foot.getChildren().setAll(chosen, actions);
-        if (!shelf.undoableProperty().get().isEmpty()) {
-            foot.getChildren().add(undo);
-        }
-        if (!state.getText().isEmpty()) {
-            foot.getChildren().add(state);
-        }
-    }
-
     private void say() {
         int now = shelf.shown().size();
         int all = shelf.totalProperty().get();
@@ -190,46 +172,29 @@ public final class LibraryPane extends SidePane {
     }
 
     private List<Entry> selected() {
-        return List.copyOf(list.getSelectionModel().getSelectedItems()).stream()
-                .filter(s -> s != null)
-                .map(Shown::entry)
-                .toList();
+        return selection.entries();
     }
 
-    /** Chooses what was chosen before the list was put together anew. */
-    private void chooseAgain() {
-        Set<String> before = chosenIds;
-        list.getSelectionModel().clearSelection();
-        for (int i = 0; i < list.getItems().size(); i++) {
-            if (before.contains(list.getItems().get(i).entry().id())) {
-                list.getSelectionModel().select(i);
-            }
-        }
-        showChosen();
+    /** Whether its page is shown, instead of it as a drawer. */
+    public boolean isPageShown() {
+        return page.isPresent() && page.get().getScene() != null;
     }
 
-    private void showChosen() {
-        if (shelf.relistingProperty().get()) {
+    /** Puts the cursor into the search, of its page where that is shown. */
+    public void search() {
+        if (isPageShown()) {
+            page.get().search();
             return;
         }
-        chosenIds = new HashSet<>(selected().stream().map(Entry::id).toList());
-        chosen.show(List.copyOf(list.getSelectionModel().getSelectedItems()).stream()
-                .filter(s -> s != null)
-                .toList());
-    }
-
-    /** Puts the cursor into the search. */
-    public void search() {
         foldedProperty().set(false);
-        search.requestFocus();
-        search.selectAll();
+        search.enter();
     }
 
     /** Whether keys go to it at the moment, so that undo is meant for it. */
     public boolean hasKeys() {
         Node owner = getScene() == null ? null : getScene().getFocusOwner();
         for (Node node = owner; node != null; node = node.getParent()) {
-            if (node == this) {
+            if (node == this || node instanceof LibraryPage) {
                 return true;
             }
         }
@@ -239,19 +204,6 @@ public final class LibraryPane extends SidePane {
     /** Keeps a track of the session in the library. */
     public Intake intake() {
         return intake;
-    }
-
-    private void searchKey(KeyEvent e) {
-        if (e.getCode() == KeyCode.DOWN || e.getCode() == KeyCode.ENTER) {
-            list.requestFocus();
-            list.getSelectionModel().clearAndSelect(0);
-            step();
-            e.consume();
-        } else if (e.getCode() == KeyCode.ESCAPE) {
-            search.clear();
-            list.requestFocus();
-            e.consume();
-        }
     }
 
     private void listKey(KeyEvent e) {
@@ -276,16 +228,6 @@ public final class LibraryPane extends SidePane {
         Shown one = list.getSelectionModel().getSelectedItem();
         if (one != null) {
             trying.step(one.entry());
-        }
-    }
-
-    private void edit() {
-        List<Entry> which = selected();
-        if (!which.isEmpty()) {
-            foot.getChildren().setAll(new EditCard(shelf, which, () -> {
-                foot.getChildren().clear();
-                showFoot();
-            }));
         }
     }
 

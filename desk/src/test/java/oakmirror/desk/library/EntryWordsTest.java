@@ -72,7 +72,7 @@ class EntryWordsTest {
 
     @Test
     void allOfItIsInTheTooltipAndReadAloud() {
-        assertThat(EntryWords.all(shown(1), Order.TONE).split("\n"))
+        assertThat(EntryWords.all(shown(1)).split("\n"))
                 .containsExactly(
                         "The Delta Pipers – Slow Bell",
                         "−14.1 LUFS, range 3.2 LU, PLR 12.0 dB, side/mid −11.9 dB, 1:23",

@@ -68,7 +68,7 @@ public final class LibraryModel {
     private volatile int seenChanges;
     private Runnable ending = () -> {};
 
-    /** The shelf of a window; nothing is opened yet. */
+    /** The library of a window; nothing is opened yet. */
     public LibraryModel(Workspace workspace) {
         this.workspace = workspace;
         tasks = workspace.programTasks();
@@ -80,14 +80,12 @@ public final class LibraryModel {
         workspace.sessionProperty().subscribe(s -> followMix());
     }
 
-    /** Lists anew what is sorted by how like the mix it is, when the mix is another. */
+    /** Lists anew, with how far from the mix each is, when the mix is another. */
     private void followMix() {
         Optional<TrackMeasurement> now = measuredMix();
         if (!now.equals(heldAgainst)) {
             heldAgainst = now;
-            if (order.get().likeness().isPresent()) {
-                list();
-            }
+            list();
         }
     }
 

@@ -1,6 +1,6 @@
 package oakmirror.state.catalogue;
 
-import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -12,6 +12,7 @@ import oakmirror.media.library.LibraryException;
 import oakmirror.media.library.Wanted;
 import oakmirror.profile.Descriptor;
 import oakmirror.profile.Similarity;
+import oakmirror.profile.Similarity.By;
 import oakmirror.profile.Similarity.Near;
 
 /**
@@ -62,26 +63,27 @@ record Listing(String typed, String folder, Order order, Optional<Descriptor> mi
     }
 
     private List<Shown> sorted(Library library, List<Entry> kept) throws LibraryException {
-        List<Shown> shown = new ArrayList<>(kept.size());
         if (order.likeness().isPresent() && mix.isPresent()) {
             List<Descriptor> sketches = library.sketches(kept);
-            for (Near near :
-                    Similarity.nearest(mix.get(), sketches, order.likeness().get(), NEAREST)) {
-                shown.add(new Shown(
-                        kept.get(near.index()),
-                        sketches.get(near.index()),
-                        near.distance(),
-                        near.gapDb(),
-                        near.supportedDb()));
-            }
-            return shown;
+            return near(sketches, order.likeness().get()).stream()
+                    .map(n -> new Shown(
+                            kept.get(n.index()), sketches.get(n.index()), n.distance(), n.gapDb(), n.supportedDb()))
+                    .toList();
         }
         List<Entry> inOrder = kept.stream().sorted(order.comparator()).toList();
         List<Descriptor> sketches = library.sketches(inOrder);
-        for (int i = 0; i < inOrder.size(); i++) {
-            shown.add(new Shown(inOrder.get(i), sketches.get(i), Double.NaN, Double.NaN, Double.NaN));
+        Shown[] shown = new Shown[inOrder.size()];
+        Arrays.setAll(shown, i -> new Shown(inOrder.get(i), sketches.get(i), Double.NaN, Double.NaN, Double.NaN));
+        for (Near n : near(sketches, By.TONE)) {
+            Shown one = shown[n.index()];
+            shown[n.index()] = new Shown(one.entry(), one.sketch(), Double.NaN, n.gapDb(), n.supportedDb());
         }
-        return shown;
+        return List.of(shown);
+    }
+
+    /** How far from the mix each is; empty without a mix. */
+    private List<Near> near(List<Descriptor> sketches, By by) {
+        return mix.map(m -> Similarity.nearest(m, sketches, by, NEAREST)).orElse(List.of());
     }
 
     /** So many are weighed in full. */

@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
 import oakmirror.media.TestFiles;
 import oakmirror.media.library.Entry;
 import oakmirror.media.library.Starter;
@@ -107,6 +109,46 @@ class LibraryModelTest extends StateTest {
         waitUntil(() -> !shelf.shown().isEmpty()
                 && shelf.shown().stream()
                         .allMatch(s -> s.entry().about().folder().startsWith(folder)));
+    }
+
+    @Test
+    void profilesAreFiledAndAFolderIsRenamedWithWhatIsWithinIt() {
+        Folders folders = new Folders(shelf);
+        List<Entry> two = shelf.entries().subList(0, 2);
+        does(() -> folders.file(two, "sea/far"));
+        waitUntil(() -> folders.count("sea") == 2);
+        assertThat(folders.count("")).isEqualTo(20);
+        does(() -> folders.file(List.of(shelf.entries().get(2)), "Sea"));
+        waitUntil(() -> folders.count("sea") == 3);
+        does(() -> shelf.folderProperty().set("Sea"));
+        does(() -> folders.rename("Sea", "ocean"));
+        waitUntil(() -> folders.count("ocean") == 3);
+        assertThat(folders.count("ocean/far")).isEqualTo(2);
+        assertThat(folders.count("sea")).isZero();
+        assertThat(shelf.folderProperty().get()).as("it is still shown").isEqualTo("ocean");
+        does(shelf::undo);
+        waitUntil(() -> folders.count("sea/far") == 2 && folders.count("sea") == 3);
+        String undoable = shelf.undoableProperty().get();
+        does(() -> folders.file(List.of(shelf.entries().get(2)), "Sea"));
+        assertThat(shelf.undoableProperty().get()).as("it is there already").isEqualTo(undoable);
+    }
+
+    @Test
+    void howFarFromTheMixEachIsIsKnownHoweverTheyAreSorted() throws Exception {
+        does(() -> shelf.orderProperty().set(Order.TITLE));
+        waitUntil(() -> shelf.shown().size() == 20);
+        assertThat(shelf.shown()).as("there is no mix").allMatch(s -> Double.isNaN(s.gapDb()));
+        Path song = TestFiles.music(folder.resolve("Reed Boat.wav"), 48000, 12, 0.3);
+        does(() -> workspace.addFiles(List.of(song)));
+        waitUntil(() -> shelf.shown().stream().allMatch(s -> s.gapDb() > 0));
+        Map<String, Double> byTitle =
+                shelf.shown().stream().collect(Collectors.toMap(s -> s.entry().id(), Shown::gapDb));
+        assertThat(shelf.shown().stream().map(s -> s.entry().about().title()).toList())
+                .isSortedAccordingTo(String.CASE_INSENSITIVE_ORDER);
+        does(() -> shelf.orderProperty().set(Order.TONE));
+        waitUntil(() -> shelf.shown().stream().allMatch(s -> s.distance() == s.gapDb()));
+        assertThat(shelf.shown())
+                .allMatch(s -> s.gapDb() == byTitle.get(s.entry().id()));
     }
 
     @Test
