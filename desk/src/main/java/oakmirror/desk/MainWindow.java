@@ -17,7 +17,6 @@ import javafx.scene.layout.VBox;
 import javafx.stage.Stage;
 import oakmirror.desk.bar.ListeningBar;
 import oakmirror.desk.blind.BlindPage;
-import oakmirror.desk.bounces.MixBounce;
 import oakmirror.desk.command.Command;
 import oakmirror.desk.command.Commands;
 import oakmirror.desk.command.KeyMap;
@@ -113,7 +112,7 @@ public final class MainWindow {
                 actions::openDemo,
                 this::startTour,
                 new StandsOut(comparing, places, f -> onCompare(p -> p.open(f)), c -> onCompare(p -> places.focus(c))),
-                new MixBounce(sources.bounces(), () -> show(Station.BOUNCES)),
+                sources.mixNotes(() -> show(Station.BOUNCES)),
                 sources.inputStrip(),
                 sources.library());
         page = new PageArea(rail, () -> new BlindPage(workspace, blind, asking, this::blindClosed));
@@ -141,6 +140,7 @@ public final class MainWindow {
         loops.fill(commands, gather.mirror()::view);
         bar = new ListeningBar(
                 workspace, listening, blind, passages, settings, asking, keyMap, () -> commands.run(Command.LOOP));
+        comparing.pointedProperty().bind(bar.pointedProperty());
         windowCommands();
         new CompareCommands(comparing, places, this::onCompare, page::isBlind).fill(commands);
         tour = new Tour(this::show);

@@ -6,10 +6,13 @@ import javafx.beans.binding.Bindings;
 import javafx.beans.binding.BooleanBinding;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
+import javafx.scene.layout.HBox;
+import oakmirror.desk.bounces.MixBounce;
 import oakmirror.desk.command.Command;
 import oakmirror.desk.command.Commands;
 import oakmirror.desk.control.Asking;
 import oakmirror.desk.input.InputStrip;
+import oakmirror.desk.input.LiveMark;
 import oakmirror.desk.library.LibraryPane;
 import oakmirror.state.capture.Input;
 import oakmirror.state.catalogue.LibraryModel;
@@ -54,6 +57,15 @@ final class TrackSources {
 
     InputStrip inputStrip() {
         return inputStrip;
+    }
+
+    /** What the mix's row says of its bounces and of live input; {@code toBounces} goes to their page. */
+    Node mixNotes(Runnable toBounces) {
+        MixBounce bounce = new MixBounce(bounces, toBounces);
+        LiveMark live = new LiveMark(input);
+        HBox notes = new HBox(8, bounce, live);
+        notes.managedProperty().bind(bounce.managedProperty().or(live.managedProperty()));
+        return notes;
     }
 
     /** The library as a drawer beside the pages it has something to say on; closed at first. */

@@ -69,6 +69,10 @@ class CompareManyTest extends CompareWindow {
             Bounds at = onFx(() -> chip.localToScene(chip.getBoundsInLocal()));
             assertThat(at.getMaxX()).as("chip %d", i).isLessThan(bar.getMaxX() - 150);
         }
+        moveTo("#chip-5");
+        waitUntil(() -> tone().drawnTracks().equals(List.of(0, 5)));
+        moveTo("#station-compare");
+        waitUntil(() -> tone().drawnTracks().equals(List.of(0, 1)));
         press(KeyCode.SHIFT).type(KeyCode.DIGIT6).release(KeyCode.SHIFT);
         assertThat(onFx(() -> listening().heardProperty().get())).isEqualTo(16);
         waitUntil(() -> tone().drawnTracks().equals(List.of(0, 16)));

@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import javafx.scene.control.Button;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.ToggleButton;
 import oakmirror.audio.Clip;
@@ -102,6 +103,8 @@ class InputTest extends WindowTest {
                         .map(n -> ((Labeled) n).getText())
                         .toList()))
                 .contains("live");
+        Button mark = lookup("#track-0 #live-mark").queryButton();
+        assertThat(onFx(mark::getText)).isEqualTo("replaced by the live mix · End");
         waitUntil(() -> !java.util.Arrays.equals(before, onFx(() -> app.window()
                 .workspace()
                 .proposalProperty()
@@ -123,8 +126,12 @@ class InputTest extends WindowTest {
         }
         Path file = folder.resolve("last.wav");
         answers.answer(file.toFile());
-        interact(lookup("#keep-last").queryAs(javafx.scene.control.Button.class)::fire);
+        interact(lookup("#keep-last").queryAs(Button.class)::fire);
         waitUntil(() -> Files.exists(file));
         waitUntil(() -> session().references().stream().anyMatch(t -> t.file().equals(Optional.of(file))));
+        assertThat(onFx(mark::getText)).isEqualTo("live input is on · End");
+        interact(mark::fire);
+        waitUntil(() -> !input().onProperty().get());
+        assertThat(onFx(mark::isVisible)).isFalse();
     }
 }

@@ -6,6 +6,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
+import javafx.beans.property.ReadOnlyIntegerProperty;
+import javafx.beans.property.ReadOnlyIntegerWrapper;
 import javafx.collections.ListChangeListener;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
@@ -54,6 +56,7 @@ final class ChipRow extends ScrollPane {
     private final KeyMap keys;
     private final HBox chips = new HBox(GAP);
     private final Label heardName = Ui.label("", "small", "strong");
+    private final ReadOnlyIntegerWrapper pointed = new ReadOnlyIntegerWrapper();
     private boolean isCompact;
     private Shown shown = new Shown(List.of(), List.of(), List.of());
 
@@ -97,6 +100,11 @@ final class ChipRow extends ScrollPane {
         listening.heardProperty().subscribe(h -> showHeard());
         listening.blendProperty().subscribe(b -> showHeard());
         listening.referenceProperty().subscribe(r -> showHeard());
+    }
+
+    /** Number of the reference whose chip is pointed at; 0 while none is. */
+    ReadOnlyIntegerProperty pointedProperty() {
+        return pointed.getReadOnlyProperty();
     }
 
     /** What the chips show; they are made anew only when it has changed. */
@@ -285,6 +293,13 @@ final class ChipRow extends ScrollPane {
         chip.setId("chip-" + index);
         chip.getProperties().put(Sketches.Dash.class, dash);
         chip.setDisable(!track.ready());
+        chip.hoverProperty().subscribe(over -> {
+            if (over) {
+                pointed.set(number);
+            } else if (pointed.get() == number) {
+                pointed.set(0);
+            }
+        });
         Tooltip tip = new Tooltip();
         Tooltip.install(chip, tip);
         gains.put(chip, gain -> {

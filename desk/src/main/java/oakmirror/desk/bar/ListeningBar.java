@@ -1,6 +1,7 @@
 package oakmirror.desk.bar;
 
 import java.util.Optional;
+import javafx.beans.property.ReadOnlyIntegerProperty;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -28,6 +29,7 @@ public final class ListeningBar extends VBox {
     private final Workspace workspace;
     private final Listening listening;
     private final Blind blind;
+    private final ChipRow chips;
     private final SeekStrip strip;
     private final Label time = Ui.label("0:00", "time", "strong");
     private final Label passage = Ui.label("", "quiet", "small");
@@ -53,7 +55,7 @@ public final class ListeningBar extends VBox {
         back.setMinWidth(USE_PREF_SIZE);
         setAlone(false, "", () -> {});
         output = new OutputPanel(workspace, listening, blind, settings, asking, keys);
-        ChipRow chips = new ChipRow(workspace, listening, blind, keys);
+        chips = new ChipRow(workspace, listening, blind, keys);
         HearControls hear = new HearControls(workspace, listening, blind, keys, toggleLoop);
         HBox.setHgrow(chips, Priority.ALWAYS);
         Button play = play(keys);
@@ -112,6 +114,11 @@ public final class ListeningBar extends VBox {
         box.setMinWidth(128);
         box.setMaxWidth(128);
         return box;
+    }
+
+    /** Number of the reference whose chip is pointed at; 0 while none is. */
+    public ReadOnlyIntegerProperty pointedProperty() {
+        return chips.pointedProperty();
     }
 
     /** Whether it stands alone; then it has a way back to the whole window. */

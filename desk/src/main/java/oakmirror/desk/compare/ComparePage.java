@@ -123,6 +123,7 @@ public final class ComparePage extends BorderPane {
         Runnable refresh = Ui.coalesced(this, this::refresh);
         comparing.sheetProperty().subscribe(c -> refresh.run());
         context.facing().subscribe(n -> refresh.run());
+        comparing.pointedProperty().subscribe(n -> refresh.run());
     }
 
     /** The title of what is in the large place. */

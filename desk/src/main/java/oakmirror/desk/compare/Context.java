@@ -43,12 +43,18 @@ record Context(
         listening.referenceProperty().subscribe(r -> facing.set(Math.max(1, r.intValue())));
     }
 
-    /** Whether a member is drawn: of many references only the one that faces the mix, unless all are wanted; sixteen curves are a thicket. */
+    /**
+     * Whether a member is drawn: of many references only the one that faces the mix, or is pointed at, unless all are wanted; sixteen curves
+     * are a thicket.
+     */
     boolean draws(Sheet sheet, int number) {
         boolean isOneOfMany = number > 0
                 && !sheet.view().all()
                 && sheet.comparison().references().size() >= CorridorSettings.MANY;
-        return isOneOfMany ? number == facing.get() : !sheet.view().hidden().contains(number);
+        int pointed = comparing.pointedProperty().get();
+        return isOneOfMany
+                ? number == (pointed > 0 ? pointed : facing.get())
+                : !sheet.view().hidden().contains(number);
     }
 
     /** Where a member is played, in seconds from where what is compared begins. */

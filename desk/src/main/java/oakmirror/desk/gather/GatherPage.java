@@ -13,7 +13,6 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import oakmirror.audio.TimeRange;
-import oakmirror.desk.bounces.MixBounce;
 import oakmirror.desk.command.Command;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.control.AddTracks;
@@ -38,6 +37,9 @@ public final class GatherPage extends StackPane {
 
     private static final double EDGE = 18;
 
+    /** From here on what stands out has a pane of its own beside the tracks, as in a window of 1920 pixels. */
+    private static final double ROOMY = 1600;
+
     private final Workspace workspace;
     private final Listening listening;
     private final Passages passages;
@@ -60,7 +62,7 @@ public final class GatherPage extends StackPane {
             Runnable openDemo,
             Runnable tour,
             StandsOut standsOut,
-            MixBounce bounce,
+            Node mixNotes,
             InputStrip input,
             LibraryPane library) {
         this.workspace = workspace;
@@ -76,16 +78,19 @@ public final class GatherPage extends StackPane {
         listening.positionProperty().subscribe(s -> showPositions());
         VBox.setVgrow(mirror, Priority.ALWAYS);
         comparing = new ComparingLine(workspace, listening, passages, keys);
-        table = new TrackTable(workspace, listening, passages, adding, library.intake(), bounce, keys);
+        table = new TrackTable(workspace, listening, passages, adding, library.intake(), mixNotes, keys);
         content = new VBox(8, head(input, library), mirror, comparing, table, input, standsOut);
         content.getStyleClass().add("page");
         empty = empty(openDemo, tour);
         setMinSize(0, 0); // as high as there is room, so that what gives way is told by it
         content.setMinWidth(0);
-        StackPane.setAlignment(content, Pos.TOP_LEFT);
-        heightProperty().subscribe(h -> table.fit(getWidth() - 2 * EDGE, h.doubleValue()));
-        widthProperty().subscribe(w -> table.fit(w.doubleValue() - 2 * EDGE, getHeight()));
-        getChildren().addAll(content, empty);
+        HBox.setHgrow(content, Priority.ALWAYS);
+        HBox both = new HBox(content, standsOut.pane());
+        StackPane.setAlignment(both, Pos.TOP_LEFT);
+        heightProperty().subscribe(h -> table.fit(content.getWidth() - 2 * EDGE, h.doubleValue()));
+        content.widthProperty().subscribe(w -> table.fit(w.doubleValue() - 2 * EDGE, getHeight()));
+        widthProperty().subscribe(w -> standsOut.roomyProperty().set(w.doubleValue() >= ROOMY));
+        getChildren().addAll(both, empty);
 
         workspace.tracks().all().addListener((ListChangeListener<TrackSlot>) c -> keepSelection());
         Runnable refresh = Ui.coalesced(this, this::refresh);

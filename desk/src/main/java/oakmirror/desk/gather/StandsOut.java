@@ -2,6 +2,8 @@ package oakmirror.desk.gather;
 
 import java.util.List;
 import java.util.function.Consumer;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.SimpleBooleanProperty;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.layout.HBox;
@@ -18,10 +20,12 @@ public final class StandsOut extends HBox {
 
     private static final int MOST = 3;
 
+    private final BooleanProperty roomy = new SimpleBooleanProperty();
     private final Comparing comparing;
     private final PlacesToHear places;
     private final Consumer<Finding> onOpen;
     private final Consumer<Candidate> onListen;
+    private final StandsOutPane pane;
 
     /** The line; {@code onOpen} shows a finding, {@code onListen} listens to a place. */
     public StandsOut(Comparing comparing, PlacesToHear places, Consumer<Finding> onOpen, Consumer<Candidate> onListen) {
@@ -30,6 +34,9 @@ public final class StandsOut extends HBox {
         this.places = places;
         this.onOpen = onOpen;
         this.onListen = onListen;
+        pane = new StandsOutPane(comparing, places, onOpen, onListen);
+        pane.managedProperty().bind(pane.visibleProperty());
+        pane.setVisible(false);
         setId("stands-out");
         setMinWidth(0);
         getStyleClass().add("stands-out");
@@ -38,12 +45,26 @@ public final class StandsOut extends HBox {
         comparing.sheetProperty().subscribe(s -> refresh());
         places.itemsProperty().subscribe(i -> refresh());
         widthProperty().subscribe(w -> refresh());
+        roomy.subscribe(is -> refresh());
+    }
+
+    /** The same with evidence, for beside the tracks; there in place of the line while there is room. */
+    StandsOutPane pane() {
+        return pane;
+    }
+
+    /** Whether there is room for the pane. */
+    BooleanProperty roomyProperty() {
+        return roomy;
     }
 
     private void refresh() {
         boolean known = comparing.comparison().isKnown();
-        setVisible(known);
-        setManaged(known);
+        pane.setVisible(known && roomy.get());
+        Ui.shown(known && !roomy.get(), this);
+        if (!isVisible()) {
+            return;
+        }
         for (int named = MOST; named >= 0; named--) { // as many by name as there is room for
             fill(named);
             applyCss();

@@ -80,7 +80,7 @@ final class TrackRow extends GridPane {
         second.setMinWidth(0);
         HBox.setHgrow(remarks, Priority.ALWAYS);
         if (number == 0) {
-            second.getChildren().add(table.bounce());
+            second.getChildren().add(table.mixNotes());
         }
         second.getChildren().add(remarks);
         VBox name = new VBox(1, title, second);

@@ -12,7 +12,6 @@ import javafx.scene.Node;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import oakmirror.desk.bounces.MixBounce;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.control.AddTracks;
 import oakmirror.desk.look.Ui;
@@ -48,7 +47,7 @@ final class TrackTable extends VBox {
     private final Passages passages;
     private final AddTracks adding;
     private final Intake library;
-    private final MixBounce bounce;
+    private final Node mixNotes;
     private final KeyMap keys;
     private final VBox rows = new VBox();
     private final ScrollPane scroll = new ScrollPane(rows);
@@ -62,10 +61,10 @@ final class TrackTable extends VBox {
             Passages passages,
             AddTracks adding,
             Intake library,
-            MixBounce bounce,
+            Node mixNotes,
             KeyMap keys) {
         super(2);
-        this.bounce = bounce;
+        this.mixNotes = mixNotes;
         this.keys = keys;
         this.workspace = workspace;
         this.listening = listening;
@@ -91,9 +90,9 @@ final class TrackTable extends VBox {
         passages.selectedProperty().subscribe(i -> refresh.run());
     }
 
-    /** What the mix's row says of its bounces. */
-    MixBounce bounce() {
-        return bounce;
+    /** What the mix's row says besides, as of its bounces. */
+    Node mixNotes() {
+        return mixNotes;
     }
 
     KeyMap keys() {

@@ -13,6 +13,7 @@ import oakmirror.text.Texts;
 public final class OutcomeStrip extends FrequencyPlot {
 
     private static final double REACH = 9;
+    private static final double TALL = 200;
     private static final double[] NOTHING = new double[BandGrid.SIZE];
 
     private Outcome outcome = new Outcome(NOTHING, NOTHING, NOTHING, NOTHING, java.util.Map.of());
@@ -35,13 +36,14 @@ public final class OutcomeStrip extends FrequencyPlot {
 
     @Override
     protected void draw(GraphicsContext g, double w, double h, Palette p) {
-        place(w, 16, h - 6, REACH, -REACH);
-        grid(g, p, REACH, true, false);
+        boolean isTall = h >= TALL; // beside the correction, and not under it with the same scale
+        place(w, isTall ? 28 : 16, h - (isTall ? 24 : 6), REACH, -REACH);
+        grid(g, p, isTall ? REACH / 3 : REACH, true, isTall);
         text(
                 g,
                 Texts.of("plot.outcomeAgainstTheCorridor"),
                 scale().left(),
-                6,
+                isTall ? 12 : 6,
                 TextAlignment.LEFT,
                 Fonts.SMALL,
                 p.quiet());

@@ -9,8 +9,11 @@ import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.ToggleButton;
+import javafx.scene.layout.ColumnConstraints;
+import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.RowConstraints;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import oakmirror.candidate.Candidate;
@@ -56,6 +59,11 @@ public final class ShapePage extends VBox {
     /** In a lower page the room is the curve's; the zones tell the outcome in figures. */
     private static final double HEIGHT_WITH_OUTCOME = 560;
 
+    /** From here on the outcome stands beside the curve, as in a window of 1920 pixels. */
+    private static final double WIDTH_BESIDE = 1400;
+
+    private static final double OUTCOME_PERCENT = 42;
+
     private final OutcomeStrip outcomeStrip = new OutcomeStrip();
     private final BooleanProperty compared = new SimpleBooleanProperty();
     private final ZoneRow zones = new ZoneRow(new FrequencyView());
@@ -89,7 +97,12 @@ public final class ShapePage extends VBox {
         outcomeStrip.setId("outcome");
         outcomeStrip.setMinHeight(52);
         outcomeStrip.setPrefHeight(88);
-        outcomeStrip.managedProperty().bind(heightProperty().greaterThan(HEIGHT_WITH_OUTCOME));
+        outcomeStrip.setMaxHeight(Double.MAX_VALUE);
+        outcomeStrip
+                .managedProperty()
+                .bind(heightProperty()
+                        .greaterThan(HEIGHT_WITH_OUTCOME)
+                        .or(widthProperty().greaterThanOrEqualTo(WIDTH_BESIDE)));
         outcomeStrip.visibleProperty().bind(outcomeStrip.managedProperty().and(compared));
         zones.setMinHeight(34);
         zones.setPrefHeight(34);
@@ -98,8 +111,8 @@ public final class ShapePage extends VBox {
             offered.show(i, Optional.empty());
             showAgain();
         });
-        VBox drawn = new VBox(4, plot, offered, outcomeStrip, zones);
         VBox.setVgrow(plot, Priority.ALWAYS);
+        Node drawn = drawn(new VBox(4, plot, offered), new VBox(4, outcomeStrip, zones));
         StackPane picture = new StackPane(drawn, new Missing(workspace, true, toGather));
         setVgrow(picture, Priority.ALWAYS);
         explanation.getStyleClass().add("quiet");
@@ -129,6 +142,33 @@ public final class ShapePage extends VBox {
         parts.partProperty().subscribe(p -> showAgain());
         workspace.sessionProperty().map(Session::phase).subscribe(p -> showAgain());
         workspace.sessionProperty().map(s -> s.comparing().corridor()).subscribe(c -> showAgain());
+    }
+
+    /** The correction with its outcome below it, in a wide page beside it. */
+    private Node drawn(VBox correction, VBox outcome) {
+        GridPane drawn = new GridPane(18, 4);
+        RowConstraints high = new RowConstraints();
+        high.setVgrow(Priority.ALWAYS);
+        GridPane.setHgrow(correction, Priority.ALWAYS);
+        GridPane.setHgrow(outcome, Priority.ALWAYS);
+        widthProperty().map(w -> w.doubleValue() >= WIDTH_BESIDE).subscribe(beside -> {
+            drawn.getChildren().clear();
+            drawn.add(correction, 0, 0);
+            drawn.add(outcome, beside ? 1 : 0, beside ? 0 : 1);
+            drawn.getRowConstraints().setAll(high);
+            drawn.getColumnConstraints().setAll(percent(beside ? 100 - OUTCOME_PERCENT : 100));
+            if (beside) {
+                drawn.getColumnConstraints().add(percent(OUTCOME_PERCENT));
+            }
+            VBox.setVgrow(outcomeStrip, beside ? Priority.ALWAYS : Priority.NEVER);
+        });
+        return drawn;
+    }
+
+    private static ColumnConstraints percent(double of) {
+        ColumnConstraints column = new ColumnConstraints();
+        column.setPercentWidth(of);
+        return column;
     }
 
     /** What is done with the chosen move. */

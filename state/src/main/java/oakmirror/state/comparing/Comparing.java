@@ -5,9 +5,11 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
+import javafx.beans.property.IntegerProperty;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.SimpleIntegerProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import oakmirror.audio.TimeRange;
 import oakmirror.compare.Comparison;
@@ -41,6 +43,7 @@ public final class Comparing {
     private final Settings settings;
     private final Pictures pictures;
     private final ObjectProperty<ToneView> view;
+    private final IntegerProperty pointed = new SimpleIntegerProperty();
     private final ReadOnlyObjectWrapper<Sheet> sheet;
     private final ReadOnlyObjectWrapper<List<Finding>> findings = new ReadOnlyObjectWrapper<>(List.of());
     private final ReadOnlyObjectWrapper<Optional<DynamicsStanding>> dynamics =
@@ -123,6 +126,11 @@ public final class Comparing {
     /** Looks at tone in another way. */
     public void look(UnaryOperator<ToneView> how) {
         view.set(how.apply(view.get()));
+    }
+
+    /** Number of the reference that is pointed at, to be looked at among many; 0 while none is. */
+    public IntegerProperty pointedProperty() {
+        return pointed;
     }
 
     /** Mix and references as they are compared now. */
