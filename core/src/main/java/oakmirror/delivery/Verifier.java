@@ -19,7 +19,7 @@ import oakmirror.measure.TrackMeasurement;
 public final class Verifier {
 
     /** Below it nothing is heard of a sample: −80 dBFS, above the dither of 16 bits (no source). */
-    private static final float SILENT = 1e-4f;
+    static final float SILENT = 1e-4f;
 
     private static final double DITHERED_RMS = 0.5;
     private static final double ROUNDED_RMS = Math.sqrt(1 / 12.0);

@@ -216,7 +216,7 @@ final class StationPages {
     }
 
     private SendOutPage sendOutPage() {
-        SendOutPage made = new SendOutPage(workspace, sending, settings, asking, to(Station.VERSIONS));
+        SendOutPage made = new SendOutPage(workspace, sending, settings, asking, listening::seek, to(Station.VERSIONS));
         sendOut = Optional.of(made);
         return made;
     }

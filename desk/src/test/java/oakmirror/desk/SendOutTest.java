@@ -8,12 +8,15 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import javafx.geometry.Point2D;
+import javafx.scene.AccessibleAttribute;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
+import javafx.scene.layout.Region;
 import javax.imageio.ImageIO;
 import oakmirror.delivery.TagEdits.CoverChoice;
 import oakmirror.delivery.TagField;
@@ -114,6 +117,24 @@ class SendOutTest extends WindowTest {
         interact(lookup("#send-master").queryAs(CheckBox.class)::fire);
         waitUntil(() -> preview().contains("Nothing selected"));
         assertThat(lookup("#render").query().isDisabled()).isTrue();
+    }
+
+    /** A picture of both ends; a press on it goes there. */
+    @Test
+    void howTheMixBeginsAndEndsIsSeenAndHeard() throws Exception {
+        openShort();
+        waitUntil(() -> lookup("#ends").query().isVisible());
+        String said = onFx(() -> (String) lookup("#ends").query().queryAccessibleAttribute(AccessibleAttribute.TEXT));
+        assertThat(said).startsWith("Start and end of the mix: 0.0");
+        Region ends = lookup("#ends").queryAs(Region.class);
+        Point2D late = onFx(() -> ends.localToScreen(ends.getWidth() - 10, ends.getHeight() / 2));
+        clickOn(late);
+        double seconds = onFx(() ->
+                workspace().tracks().mix().orElseThrow().audio().orElseThrow().seconds());
+        waitUntil(() -> app.window().listening().secondsOf(0) > seconds - 0.3);
+        Point2D early = onFx(() -> ends.localToScreen(36, ends.getHeight() / 2));
+        clickOn(early);
+        waitUntil(() -> app.window().listening().secondsOf(0) < 0.3);
     }
 
     @Test

@@ -15,6 +15,8 @@ import oakmirror.text.Texts;
 /** The songs of a record one after the other, as loud over time as they will come out; the anchor in the accent. */
 public final class AlbumContours extends PlotPane {
 
+    private static final double HIGHEST = 230;
+
     private static final double HEAD = 22;
     private static final double FOOT = 4;
     private static final double RANGE_LU = 30;
@@ -37,6 +39,7 @@ public final class AlbumContours extends PlotPane {
     public AlbumContours(IntConsumer onPress) {
         setMinHeight(92);
         setPrefHeight(92);
+        setMaxHeight(HIGHEST);
         speak(() -> Texts.of(
                 "plot.theSongsOneAfter",
                 songs.stream()

@@ -103,7 +103,10 @@ public final class RecordPage extends VBox {
         ScrollPane scroll = new ScrollPane(rows);
         scroll.setFitToWidth(true);
         scroll.getStyleClass().add("plain-scroll");
-        VBox.setVgrow(scroll, Priority.ALWAYS);
+        rows.heightProperty()
+                .subscribe(h -> scroll.setPrefHeight(h.doubleValue() + 2)); // the songs first, then their contours
+        VBox.setVgrow(contours, Priority.ALWAYS);
+        VBox.setVgrow(scroll, Priority.SOMETIMES);
         told.setWrapText(true);
         told.setId("record-told");
         told.managedProperty().bind(told.textProperty().isNotEmpty());

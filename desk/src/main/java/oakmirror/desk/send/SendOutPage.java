@@ -5,6 +5,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.DoubleConsumer;
 import javafx.geometry.Insets;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
@@ -20,12 +21,14 @@ import oakmirror.desk.control.Foldout;
 import oakmirror.desk.control.ShapedWords;
 import oakmirror.desk.control.ShowInFolder;
 import oakmirror.desk.look.Ui;
+import oakmirror.desk.plot.EndsPlot;
 import oakmirror.desk.words.Words;
 import oakmirror.media.delivery.MasterNames;
 import oakmirror.media.delivery.Orders.Ended;
 import oakmirror.session.NotedVersion;
 import oakmirror.session.Session;
 import oakmirror.session.VersionNote.Standing;
+import oakmirror.state.mastering.MixEnds;
 import oakmirror.state.mastering.MixTags;
 import oakmirror.state.mastering.Reports;
 import oakmirror.state.mastering.Sending;
@@ -41,6 +44,8 @@ public final class SendOutPage extends VBox {
 
     private static final double LEFT_WIDTH = 640;
     private static final int USUAL_RATE = 48000;
+    private static final double ENDS_HEIGHT = 110;
+    private static final double ROOM_FOR_ENDS = 520;
 
     private final Workspace workspace;
     private final Sending sending;
@@ -59,7 +64,13 @@ public final class SendOutPage extends VBox {
     private boolean isSending;
 
     /** The page of a workspace. */
-    public SendOutPage(Workspace workspace, Sending sending, Settings settings, Asking asking, Runnable toVersions) {
+    public SendOutPage(
+            Workspace workspace,
+            Sending sending,
+            Settings settings,
+            Asking asking,
+            DoubleConsumer seek,
+            Runnable toVersions) {
         this.workspace = workspace;
         this.sending = sending;
         tags = new MixTags(workspace);
@@ -111,6 +122,7 @@ public final class SendOutPage extends VBox {
                 .addAll(
                         Ui.head(Texts.of("send.sendOut2"), summary, Words.reading("Send out")),
                         asked,
+                        ends(seek),
                         Ui.label(Texts.of("send.sentOut"), "subheading"),
                         past);
         getStyleClass().add("page");
@@ -121,6 +133,24 @@ public final class SendOutPage extends VBox {
         workspace.tracks().revisionProperty().subscribe(r -> refresh.run());
         workspace.derivation().shapedProperty().subscribe(s -> refresh.run());
         tags.masterProperty().subscribe(t -> refresh.run());
+    }
+
+    /** How the mix begins and ends, while there is room for it. */
+    private EndsPlot ends(DoubleConsumer seek) {
+        EndsPlot plot = new EndsPlot(seek);
+        plot.setId("ends");
+        plot.setMinHeight(ENDS_HEIGHT);
+        plot.setPrefHeight(ENDS_HEIGHT);
+        plot.setMaxHeight(2 * ENDS_HEIGHT);
+        VBox.setVgrow(plot, Priority.ALWAYS);
+        MixEnds ends = new MixEnds(workspace);
+        Runnable fit = () -> Ui.shown(ends.endsProperty().get().isPresent() && getHeight() >= ROOM_FOR_ENDS, plot);
+        ends.endsProperty().subscribe(e -> {
+            plot.show(e);
+            fit.run();
+        });
+        heightProperty().subscribe(h -> fit.run());
+        return plot;
     }
 
     /** As high as it is where there is room, and never lower than that. */
