@@ -59,9 +59,9 @@ final class LevelRules {
             found.add(squashed(standing));
         }
         if (told && louder < 0) {
-            found.add(quieter(mix, -louder, sure, standing));
+            found.add(quieter(mix, -louder, sure, standing, lufs.length));
         } else if (told && !standing.isSquashed()) {
-            found.add(louder(mix, louder, sure));
+            found.add(louder(mix, louder, sure, lufs.length));
         }
         if (standing.isLoose() && !(told && louder < 0)) {
             found.add(loose(standing));
@@ -110,14 +110,18 @@ final class LevelRules {
                 Place.on(Aspect.DYNAMICS));
     }
 
-    private static Finding quieter(Subject mix, double by, double probability, DynamicsStanding s) {
+    private static Finding quieter(Subject mix, double by, double probability, DynamicsStanding s, int references) {
         boolean loose = s.isLoose();
         return new Finding(
                 Kind.QUIETER,
                 0,
                 Certainty.of(probability),
-                Texts.of("findings.luQuieterThanThe", Numbers.level(by), loose ? Texts.of("findings.andLooser") : ""),
-                figures(mix, -by) + (loose ? "; " + plr(s) : ""),
+                Texts.of(
+                        "findings.luQuieterThanThe",
+                        Numbers.level(by),
+                        loose ? Texts.of("findings.andLooser") : "",
+                        references),
+                figures(mix, -by, references) + (loose ? "; " + plr(s) : ""),
                 loose ? Texts.of("findings.aMixBeforeMastering") : Texts.of("findings.theLevelAloneIts"),
                 "",
                 loose
@@ -132,22 +136,22 @@ final class LevelRules {
     }
 
     /** How loud the mix is and how loud the references are in the mean, by whole tracks whatever is compared. */
-    private static String figures(Subject mix, double louder) {
+    private static String figures(Subject mix, double louder, int references) {
         double own = mix.whole().heardLufs();
-        return Texts.of("findings.lufsReferencesByWhole", Numbers.level(own), Numbers.level(own - louder));
+        return Texts.of("findings.lufsReferencesByWhole", Numbers.level(own), Numbers.level(own - louder), references);
     }
 
     private static String words(Span span) {
         return Numbers.span(span.low(), span.high());
     }
 
-    private static Finding louder(Subject mix, double by, double probability) {
+    private static Finding louder(Subject mix, double by, double probability, int references) {
         return new Finding(
                 Kind.LOUDER,
                 0,
                 Certainty.of(probability),
-                Texts.of("findings.luLouderThanThe", Numbers.level(by)),
-                figures(mix, by),
+                Texts.of("findings.luLouderThanThe", Numbers.level(by), references),
+                figures(mix, by, references),
                 Texts.of("findings.aLimiterOnThe"),
                 Texts.of("findings.takeTheLimiterOff"),
                 Texts.of("findings.aTargetUpTo", Numbers.level(by)),

@@ -72,9 +72,13 @@ class RulesTest {
         List<Finding> found = Findings.of(quiet, List.of(plain(1)), CorridorSettings.DEFAULT);
         assertThat(found).singleElement().satisfies(f -> {
             assertThat(f.kind()).isEqualTo(Kind.QUIETER);
-            assertThat(f.title()).isEqualTo("12.0 LU quieter than the references");
+            assertThat(f.title()).isEqualTo("12.0 LU quieter than the reference");
+            assertThat(f.evidence()).contains(", reference −").doesNotContain("references");
             assertThat(f.onTheMaster()).startsWith("Up to +12.0 dB of gain");
         });
+        assertThat(Findings.of(quiet, List.of(plain(1), plain(2)), CorridorSettings.DEFAULT))
+                .extracting(Finding::title)
+                .contains("12.0 LU quieter than the references");
     }
 
     @Test

@@ -36,7 +36,6 @@ import oakmirror.text.Texts;
 public final class BouncesPage extends StackPane {
 
     private static final int COLUMNS = 5;
-    private static final double HIGHEST = 190;
     private static final int MOST = 30;
 
     private final Bounces bounces;
@@ -103,7 +102,7 @@ public final class BouncesPage extends StackPane {
             plot.getStyleClass().add("steps");
             plot.setMinSize(0, 60);
             plot.setPrefSize(80, 120);
-            plot.setMaxHeight(HIGHEST);
+            plot.setMaxHeight(Double.MAX_VALUE);
             steps.add(plot, i % COLUMNS, i / COLUMNS);
         }
         for (int i = 0; i < COLUMNS; i++) {

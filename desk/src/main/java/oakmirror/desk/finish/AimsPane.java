@@ -48,6 +48,7 @@ final class AimsPane extends VBox {
     private final RecordSong song;
     private final VBox cards = new VBox(5);
     private final VBox editor = new VBox();
+    private String pressed = "";
 
     AimsPane(Workspace workspace, Finishing finishing, Aims aims, Asking asking) {
         super(8);
@@ -133,9 +134,14 @@ final class AimsPane extends VBox {
         for (int i = 0; i < cards.getChildren().size(); i++) {
             focused = cards.getChildren().get(i).isFocused() ? i : focused;
         }
+        // Two may ask for the same; only the one that was pressed looks chosen, or the first where none was.
+        Optional<Aim> chosen = all.stream()
+                .filter(a -> a.isOf(settings) && a.name().equals(pressed))
+                .findFirst()
+                .or(() -> all.stream().filter(a -> a.isOf(settings)).findFirst());
         List<Node> nodes = new ArrayList<>();
         for (Aim aim : all) {
-            nodes.add(card(aim, aim.isOf(settings)));
+            nodes.add(card(aim, chosen.equals(Optional.of(aim))));
         }
         cards.getChildren().setAll(nodes);
         if (focused >= 0 && focused < nodes.size()) {
@@ -181,6 +187,8 @@ final class AimsPane extends VBox {
     }
 
     private void choose(Aim aim) {
+        pressed = aim.name();
+        refresh(); // also where it asks for what stands already
         workspace.change(
                 Texts.of("finish.chooseATarget"),
                 "",

@@ -84,8 +84,13 @@ public final class FinishPage extends HBox {
         VBox content = new VBox(
                 8, covered, verdict, price, hear(), new FinishControls(workspace, settings), advice, price.crest());
         content.getStyleClass().add("finish");
-        VBox page = new VBox(
-                10, Ui.head(Texts.of("finish.finish"), explanation, Words.reading("Finish")), scrolling(content));
+        content.setMinHeight(
+                USE_PREF_SIZE); // where there is more room the picture is taller, where there is less it scrolls
+        VBox.setVgrow(strip, Priority.ALWAYS);
+        VBox.setVgrow(covered, Priority.ALWAYS);
+        ScrollPane scroll = scrolling(content);
+        scroll.setFitToHeight(true);
+        VBox page = new VBox(10, Ui.head(Texts.of("finish.finish"), explanation, Words.reading("Finish")), scroll);
         page.getStyleClass().add("page");
         page.setMinWidth(0);
         HBox.setHgrow(page, Priority.ALWAYS);

@@ -15,7 +15,7 @@ import oakmirror.text.Texts;
 /** The songs of a record one after the other, as loud over time as they will come out; the anchor in the accent. */
 public final class AlbumContours extends PlotPane {
 
-    private static final double HIGHEST = 230;
+    private static final double HIGHEST = 420;
 
     private static final double HEAD = 22;
     private static final double FOOT = 4;

@@ -47,6 +47,7 @@ public final class TakenStrip extends PlotPane {
     public TakenStrip() {
         setMinHeight(140);
         setPrefHeight(150);
+        setMaxHeight(Double.MAX_VALUE);
         setCursor(Cursor.CROSSHAIR);
         speak(() ->
                 Texts.of("plot.loudnessOfTheMaster", Numbers.level(highest(scene.master())), Numbers.level(most())));

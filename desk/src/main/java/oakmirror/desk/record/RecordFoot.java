@@ -70,7 +70,9 @@ final class RecordFoot extends VBox {
         Label head = Ui.label(Texts.of("record.loudness"), "subheading");
         head.setMinWidth(USE_PREF_SIZE);
         HBox.setHgrow(ladder, Priority.ALWAYS);
-        getChildren().addAll(legend, new HBox(16, head, ladder, right));
+        HBox row = new HBox(16, head, ladder, right);
+        VBox.setVgrow(row, Priority.ALWAYS);
+        getChildren().addAll(legend, row);
         setMinHeight(USE_PREF_SIZE);
     }
 

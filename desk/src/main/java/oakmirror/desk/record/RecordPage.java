@@ -104,9 +104,9 @@ public final class RecordPage extends VBox {
         scroll.setFitToWidth(true);
         scroll.getStyleClass().add("plain-scroll");
         rows.heightProperty()
-                .subscribe(h -> scroll.setPrefHeight(h.doubleValue() + 2)); // the songs first, then their contours
+                .subscribe(h -> scroll.setPrefHeight(h.doubleValue() + 2)); // the songs first, then pictures
         VBox.setVgrow(contours, Priority.ALWAYS);
-        VBox.setVgrow(scroll, Priority.SOMETIMES);
+        VBox.setVgrow(foot, Priority.ALWAYS);
         told.setWrapText(true);
         told.setId("record-told");
         told.managedProperty().bind(told.textProperty().isNotEmpty());

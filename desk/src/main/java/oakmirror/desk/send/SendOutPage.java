@@ -45,6 +45,7 @@ public final class SendOutPage extends VBox {
     private static final double LEFT_WIDTH = 640;
     private static final int USUAL_RATE = 48000;
     private static final double ENDS_HEIGHT = 110;
+    private static final double HIGHEST_ENDS = 480;
     private static final double ROOM_FOR_ENDS = 520;
 
     private final Workspace workspace;
@@ -141,7 +142,7 @@ public final class SendOutPage extends VBox {
         plot.setId("ends");
         plot.setMinHeight(ENDS_HEIGHT);
         plot.setPrefHeight(ENDS_HEIGHT);
-        plot.setMaxHeight(2 * ENDS_HEIGHT);
+        plot.setMaxHeight(HIGHEST_ENDS);
         VBox.setVgrow(plot, Priority.ALWAYS);
         MixEnds ends = new MixEnds(workspace);
         Runnable fit = () -> Ui.shown(ends.endsProperty().get().isPresent() && getHeight() >= ROOM_FOR_ENDS, plot);

@@ -66,6 +66,9 @@ public final class ShapePage extends VBox {
 
     private final OutcomeStrip outcomeStrip = new OutcomeStrip();
     private final BooleanProperty compared = new SimpleBooleanProperty();
+    /** Whether the outcome stands beside the curve, and not below it. */
+    private final BooleanProperty beside = new SimpleBooleanProperty();
+
     private final ZoneRow zones = new ZoneRow(new FrequencyView());
     private final TowardsMenu towards;
     private final PartShown parts;
@@ -98,12 +101,14 @@ public final class ShapePage extends VBox {
         outcomeStrip.setMinHeight(52);
         outcomeStrip.setPrefHeight(88);
         outcomeStrip.setMaxHeight(Double.MAX_VALUE);
+        beside.bind(widthProperty().greaterThanOrEqualTo(WIDTH_BESIDE).and(compared));
         outcomeStrip
                 .managedProperty()
                 .bind(heightProperty()
                         .greaterThan(HEIGHT_WITH_OUTCOME)
-                        .or(widthProperty().greaterThanOrEqualTo(WIDTH_BESIDE)));
-        outcomeStrip.visibleProperty().bind(outcomeStrip.managedProperty().and(compared));
+                        .and(compared)
+                        .or(beside));
+        outcomeStrip.visibleProperty().bind(outcomeStrip.managedProperty());
         zones.setMinHeight(34);
         zones.setPrefHeight(34);
         PlaceRow offered = new PlaceRow(new FrequencyView(), onListen);
