@@ -53,6 +53,11 @@ public record Session(
             Delivery.DEFAULT,
             Album.NONE);
 
+    /** Its name for people: in their language while it has none of its own. */
+    public String title() {
+        return name.equals(EMPTY.name) ? Texts.of("sessions.untitled") : name;
+    }
+
     /** Copies the list and checks that no two tracks have the same id. */
     public Session {
         name = Unseen.cut(name);

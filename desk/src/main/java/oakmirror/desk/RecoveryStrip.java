@@ -68,7 +68,7 @@ final class RecoveryStrip extends HBox {
                     .addAll(
                             Ui.label(Texts.of(
                                     "main.oakMirrorDidNot",
-                                    first.document().session().name(),
+                                    first.document().session().title(),
                                     name,
                                     Texts.moment(LocalDateTime.ofInstant(first.when(), ZoneId.systemDefault())),
                                     more)),

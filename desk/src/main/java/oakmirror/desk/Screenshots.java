@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Locale;
 import javafx.animation.PauseTransition;
 import javafx.scene.control.ButtonBase;
+import javafx.scene.control.TableView;
 import javafx.stage.Stage;
 import javafx.util.Duration;
 import oakmirror.desk.command.Command;
@@ -63,6 +64,11 @@ final class Screenshots {
                             if (station == Station.VERSIONS && theme == Theme.DAYLIGHT) {
                                 renderVersions();
                             }
+                            if (station == Station.LIBRARY) {
+                                later(() -> ((TableView<?>) window.root().lookup("#library-table"))
+                                        .getSelectionModel()
+                                        .selectRange(1, 4));
+                            }
                             if (station == Station.COMPARE && theme == Theme.LAMPLIGHT) {
                                 window.commands().run(Command.NEXT_PLACE);
                             }
@@ -114,11 +120,16 @@ final class Screenshots {
                 .change(
                         Texts.of("main.noCheckSums"),
                         s -> s.withDelivery(s.delivery().withCheckSums(false)));
-        PauseTransition laidOut = new PauseTransition(SETTLED.divide(3));
-        laidOut.setOnFinished(e -> {
+        later(() -> {
             press("#against-1");
             press("#render-versions");
         });
+    }
+
+    /** When a page that was just gone to is laid out. */
+    private static void later(Runnable work) {
+        PauseTransition laidOut = new PauseTransition(SETTLED.divide(3));
+        laidOut.setOnFinished(e -> work.run());
         laidOut.play();
     }
 

@@ -167,7 +167,7 @@ final class SessionActions {
             return;
         }
         ButtonType answer = alert(
-                        Texts.of("main.keepTheChangesTo", workspace.session().name()), save, discard)
+                        Texts.of("main.keepTheChangesTo", workspace.session().title()), save, discard)
                 .showAndWait()
                 .orElse(ButtonType.CANCEL);
         if (answer == discard) {

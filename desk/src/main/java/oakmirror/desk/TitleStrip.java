@@ -117,7 +117,7 @@ final class TitleStrip extends HBox {
 
     private String nameOf() {
         String mix = workspace.session().mix().map(m -> " · " + m.name()).orElse("");
-        return workspace.session().name() + mix;
+        return workspace.session().title() + mix;
     }
 
     private String savedState() {

@@ -41,8 +41,8 @@ public final class BlindPage extends StackPane {
     private final VBox sheet = new VBox(16);
     private final ChoiceBox<Item> first = new ChoiceBox<>();
     private final ChoiceBox<Item> second = new ChoiceBox<>();
-    private final Spinner<Integer> trials = spinner("trials", 1, 100, 16);
-    private final Spinner<Integer> rounds = spinner("rounds", 1, 50, 5);
+    private final Spinner<Integer> trials = spinner("trials", Texts.of("blind.trials"), 1, 100, 16);
+    private final Spinner<Integer> rounds = spinner("rounds", Texts.of("blind.rounds"), 1, 50, 5);
     private final VBox ranked = new VBox(5);
     private final List<Integer> order = new ArrayList<>();
     private final Subscription following;
@@ -73,10 +73,10 @@ public final class BlindPage extends StackPane {
         });
     }
 
-    private static Spinner<Integer> spinner(String id, int least, int most, int usual) {
+    private static Spinner<Integer> spinner(String id, String name, int least, int most, int usual) {
         Spinner<Integer> spinner = new Spinner<>(least, most, usual);
         spinner.setId(id);
-        spinner.setAccessibleText(id);
+        spinner.setAccessibleText(name);
         spinner.setPrefWidth(76);
         spinner.setEditable(true);
         spinner.getValueFactory().setConverter(Ui.typedWhole(spinner.getValueFactory()));
@@ -291,7 +291,7 @@ public final class BlindPage extends StackPane {
                         Texts.of("blind.saveResults"),
                         "tables",
                         Texts.of(
-                                "blind.blindComparisonsCsv", workspace.session().name()),
+                                "blind.blindComparisonsCsv", workspace.session().title()),
                         List.of(),
                         getScene().getWindow())
                 .ifPresent(this::exportTo);

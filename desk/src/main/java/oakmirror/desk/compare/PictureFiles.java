@@ -87,9 +87,9 @@ final class PictureFiles {
     }
 
     private Optional<Path> choose(MenuButton owner, String title, String ending) {
-        String session = workspace.session().name().isBlank()
+        String session = workspace.session().title().isBlank()
                 ? "session"
-                : workspace.session().name();
+                : workspace.session().title();
         String name =
                 (session + " " + title).toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]+", "-") + "." + ending;
         return asking.save(

@@ -179,7 +179,7 @@ public final class SendOutPage extends VBox {
         tell("");
         form.folderForWriting()
                 .ifPresent(f -> reports.write(
-                        f.resolve(workspace.session().name().replaceAll("[/\\\\:*?\"<>|]", "-") + " "
+                        f.resolve(workspace.session().title().replaceAll("[/\\\\:*?\"<>|]", "-") + " "
                                 + Texts.of("send.reportFile") + "." + ending),
                         this::tell));
     }

@@ -71,7 +71,7 @@ public record Report(String title, LocalDate date, Optional<RecordFacts> record,
                         SongFacts.of(album.song(i, importer, part.part(0, 0.2)), List.of(), parts, part.part(0.2, 1)));
             }
         }
-        return new Report(document.session().name(), LocalDate.now(), record, songs);
+        return new Report(document.session().title(), LocalDate.now(), record, songs);
     }
 
     /**
