@@ -15,8 +15,8 @@ import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.stream.Stream;
 import oakmirror.album.AlbumLoudness.Way;
-import oakmirror.album.RecordStanding;
-import oakmirror.album.SongStanding;
+import oakmirror.album.RecordAssessment;
+import oakmirror.album.SongAssessment;
 import oakmirror.audio.Progress;
 import oakmirror.delivery.NamePattern;
 import oakmirror.media.delivery.AlbumOrders;
@@ -81,7 +81,7 @@ final class AlbumCommand implements Callable<Integer> {
                     "cli.reading",
                     Texts.of("counts.songs", record.album().songs().size())));
             MeasuredAlbum album = MeasuredAlbum.read(record, shop.importer(), shop.abreast(), progress);
-            RecordStanding standing = album.standing();
+            RecordAssessment standing = album.standing();
             progress.start(Texts.of(
                     "cli.rendering",
                     Texts.of("counts.masters", record.album().songs().size())));
@@ -156,7 +156,8 @@ final class AlbumCommand implements Callable<Integer> {
         }
     }
 
-    private int report(MeasuredAlbum album, RecordStanding standing, List<Ended> ended) throws JsonProcessingException {
+    private int report(MeasuredAlbum album, RecordAssessment standing, List<Ended> ended)
+            throws JsonProcessingException {
         PrintWriter out = spec.commandLine().getOut();
         PrintWriter err = spec.commandLine().getErr();
         ObjectNode root = CommandSupport.MAPPER.createObjectNode();
@@ -169,7 +170,7 @@ final class AlbumCommand implements Callable<Integer> {
             out.println(standing.sentence() + ".");
         }
         for (int i = 0; i < ended.size(); i++) {
-            SongStanding song = standing.songs().get(i);
+            SongAssessment song = standing.songs().get(i);
             Ended e = ended.get(i);
             ObjectNode node = songs.addObject();
             fill(node, song);
@@ -198,7 +199,7 @@ final class AlbumCommand implements Callable<Integer> {
         return code;
     }
 
-    private static String line(SongStanding song, Ended e) {
+    private static String line(SongAssessment song, Ended e) {
         String apart = song.apart().isEmpty()
                 ? ""
                 : ", "
@@ -217,7 +218,7 @@ final class AlbumCommand implements Callable<Integer> {
         return DeliveredText.sentence(e.delivered().orElseThrow()) + from;
     }
 
-    private static void fill(ObjectNode node, SongStanding song) {
+    private static void fill(ObjectNode node, SongAssessment song) {
         node.put("name", song.name());
         node.put("anchor", song.isAnchor());
         node.put("integratedLufs", CommandSupport.rounded(song.integratedLufs()));

@@ -192,7 +192,7 @@ final class FinishCommand implements Callable<Integer> {
         root.put("targetLufs", CommandSupport.rounded(target))
                 .put("ceilingDbtp", plan.settings().ceilingDbtp());
         root.put("reached", Math.abs(master.integratedLufs() - target) <= MISSED_LU);
-        root.put("sane", plan.standing() != FinishPlan.Standing.OVERDONE);
+        root.put("sane", plan.standing() != FinishPlan.Attainment.OVERDONE);
         root.put("loudestSaneLufs", CommandSupport.rounded(plan.loudestSaneLufs()));
         root.put("driveDb", CommandSupport.rounded(plan.driveDb()));
         root.put("mostReductionDb", CommandSupport.rounded(master.taken().most()));

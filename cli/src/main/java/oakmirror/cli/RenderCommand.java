@@ -27,7 +27,7 @@ import oakmirror.session.SessionDocument;
 import oakmirror.session.Track;
 import oakmirror.session.TrackId;
 import oakmirror.session.Variants;
-import oakmirror.session.VersionNote.Standing;
+import oakmirror.session.VersionNote.Status;
 import oakmirror.text.Texts;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -137,7 +137,7 @@ final class RenderCommand implements Callable<Integer> {
             boolean isMeant =
                     switch (versions) {
                         case "all" -> true;
-                        case "kept" -> v.note().standing() == Standing.KEPT;
+                        case "kept" -> v.note().standing() == Status.KEPT;
                         default -> v.name().equals(versions);
                     };
             if (isMeant) {

@@ -21,7 +21,7 @@ import oakmirror.session.SessionLog;
 import oakmirror.session.Track;
 import oakmirror.session.Version;
 import oakmirror.session.VersionNote;
-import oakmirror.session.VersionNote.Standing;
+import oakmirror.session.VersionNote.Status;
 import org.junit.jupiter.api.Test;
 
 /** Sessions rendered and records brought together, as processes of their own. */
@@ -99,7 +99,7 @@ class DeliveryCommandsTest extends CommandTest {
                     "00",
                     s.withFinish(s.finish().withTarget(target, -1)))));
         }
-        log = log.with(new Fact.VersionNoted("loud", VersionNote.of("for radio").withStanding(Standing.KEPT)));
+        log = log.with(new Fact.VersionNoted("loud", VersionNote.of("for radio").withStanding(Status.KEPT)));
         Path file = write(s, log);
         Result kept =
                 run("render", file.toString(), "--out", folder.resolve("out").toString(), "--versions", "kept");

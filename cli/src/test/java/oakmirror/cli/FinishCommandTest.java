@@ -21,7 +21,7 @@ import oakmirror.Signals;
 import oakmirror.audio.Clip;
 import oakmirror.audio.Progress;
 import oakmirror.dsp.Chain;
-import oakmirror.finish.FinishPlan.Standing;
+import oakmirror.finish.FinishPlan.Attainment;
 import oakmirror.finish.FinishSettings;
 import oakmirror.finish.MasterRender;
 import oakmirror.limiter.Interpolated;
@@ -89,7 +89,7 @@ class FinishCommandTest extends CommandTest {
             assertThat(heard.integrated())
                     .as("to %.0f LUFS: %s", target, master.plan())
                     .isCloseTo(expected, within(0.05));
-            if (master.plan().standing() != Standing.OUT_OF_REACH) {
+            if (master.plan().standing() != Attainment.OUT_OF_REACH) {
                 assertThat(expected).isEqualTo(target);
             }
             for (float[] side : TestFiles.read(file)) {

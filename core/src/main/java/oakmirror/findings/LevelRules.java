@@ -47,7 +47,7 @@ final class LevelRules {
         if (over || isClipped(mix, references)) {
             found.add(clipped(mix.whole()));
         }
-        DynamicsStanding standing = DynamicsStanding.of(mix, references, content, kind);
+        DynamicsAssessment standing = DynamicsAssessment.of(mix, references, content, kind);
         double[] lufs =
                 references.stream().mapToDouble(r -> r.whole().heardLufs()).toArray();
         double louder = mix.whole().heardLufs() - Arrays.stream(lufs).average().orElse(Double.NaN);
@@ -80,7 +80,7 @@ final class LevelRules {
                 && !references.stream().allMatch(r -> r.whole().clips() > fewer || isOver(r) && fewer < 1);
     }
 
-    private static Finding squashed(DynamicsStanding s) {
+    private static Finding squashed(DynamicsAssessment s) {
         double by = -s.offDb();
         return new Finding(
                 Kind.SQUASHED,
@@ -95,7 +95,7 @@ final class LevelRules {
                 Place.on(Aspect.DYNAMICS));
     }
 
-    private static Finding loose(DynamicsStanding s) {
+    private static Finding loose(DynamicsAssessment s) {
         double by = s.offDb();
         return new Finding(
                 Kind.LOOSE,
@@ -110,7 +110,7 @@ final class LevelRules {
                 Place.on(Aspect.DYNAMICS));
     }
 
-    private static Finding quieter(Subject mix, double by, double probability, DynamicsStanding s, int references) {
+    private static Finding quieter(Subject mix, double by, double probability, DynamicsAssessment s, int references) {
         boolean loose = s.isLoose();
         return new Finding(
                 Kind.QUIETER,
@@ -131,7 +131,7 @@ final class LevelRules {
                 Place.on(Aspect.LOUDNESS));
     }
 
-    private static String plr(DynamicsStanding s) {
+    private static String plr(DynamicsAssessment s) {
         return Texts.of("findings.plrDbReferences", Numbers.level(s.plrDb()), words(s.plrSpan()));
     }
 

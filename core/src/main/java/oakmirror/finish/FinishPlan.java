@@ -22,14 +22,14 @@ public record FinishPlan(
         FinishSettings settings,
         double driveDb,
         double expectedLufs,
-        Standing standing,
+        Attainment standing,
         Price price,
         double loudestSaneLufs) {
 
     private static final double SILENT_DB = -200;
 
-    /** How a plan stands to its target. */
-    public enum Standing {
+    /** Whether a plan attains its target. */
+    public enum Attainment {
         /** The target is reached. */
         REACHED,
         /** It is reached, but the limiter takes more than is sane. */

@@ -1,7 +1,7 @@
 package oakmirror.finish;
 
+import oakmirror.finish.FinishPlan.Attainment;
 import oakmirror.finish.FinishPlan.Price;
-import oakmirror.finish.FinishPlan.Standing;
 import oakmirror.limiter.LimiterSettings;
 import org.hipparchus.analysis.UnivariateFunction;
 import org.hipparchus.analysis.solvers.BrentSolver;
@@ -44,29 +44,29 @@ final class FinishSolver {
     FinishPlan solve() {
         double untouched = settings.ceilingDbtp() - MARGIN_DB - dbtp; // the most without a limiter
         if (!Double.isFinite(lufs)) {
-            return plan(Math.min(0, untouched), Double.NaN, Standing.NO_LOUDNESS, Price.NONE, Double.NaN);
+            return plan(Math.min(0, untouched), Double.NaN, Attainment.NO_LOUDNESS, Price.NONE, Double.NaN);
         }
         double wanted = settings.targetLufs() - lufs;
         if (settings.limiter().isEmpty()) {
             double drive = Math.min(wanted, untouched);
-            Standing standing = wanted > untouched ? Standing.HELD_BACK : Standing.REACHED;
+            Attainment standing = wanted > untouched ? Attainment.HELD_BACK : Attainment.REACHED;
             return plan(drive, lufs + drive, standing, Price.NONE, lufs + untouched);
         }
         double clean = untouched - settings.limiter().get().clipDb();
         double sane = loudestSane(clean);
         double saneLufs = sane == clean ? lufs + clean : loudness(sane);
         if (wanted <= clean) {
-            return plan(wanted, settings.targetLufs(), Standing.REACHED, Price.NONE, saneLufs);
+            return plan(wanted, settings.targetLufs(), Attainment.REACHED, Price.NONE, saneLufs);
         }
         if (loudness(MOST_DRIVE_DB + clean) < settings.targetLufs()) {
-            return plan(sane, saneLufs, Standing.OUT_OF_REACH, price(sane), saneLufs);
+            return plan(sane, saneLufs, Attainment.OUT_OF_REACH, price(sane), saneLufs);
         }
         double drive = root(d -> loudness(d) - settings.targetLufs(), Math.min(clean, wanted), MOST_DRIVE_DB + clean);
-        Standing standing = drive > sane + 0.1 ? Standing.OVERDONE : Standing.REACHED;
+        Attainment standing = drive > sane + 0.1 ? Attainment.OVERDONE : Attainment.REACHED;
         return plan(drive, settings.targetLufs(), standing, price(drive), saneLufs);
     }
 
-    private FinishPlan plan(double drive, double expected, Standing standing, Price price, double saneLufs) {
+    private FinishPlan plan(double drive, double expected, Attainment standing, Price price, double saneLufs) {
         return new FinishPlan(settings, drive, expected, standing, price, saneLufs);
     }
 

@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
 import oakmirror.album.AlbumLoudness.Way;
-import oakmirror.album.RecordStanding;
+import oakmirror.album.RecordAssessment;
 import oakmirror.delivery.TagField;
 import oakmirror.session.ComparisonSettings.Scope;
 import oakmirror.text.Texts;
@@ -122,7 +122,7 @@ public record Album(
         List<Track> references = new ArrayList<>();
         anchorTrack(record)
                 .filter(a -> !isAnchor)
-                .ifPresent(a -> references.add(a.withWeight(RecordStanding.ANCHOR_WEIGHT)));
+                .ifPresent(a -> references.add(a.withWeight(RecordAssessment.ANCHOR_WEIGHT)));
         for (AlbumSong other : songs) {
             boolean isThere = other == song
                     || references.stream()

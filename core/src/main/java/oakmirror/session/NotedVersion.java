@@ -15,6 +15,6 @@ public record NotedVersion(Version version, VersionNote note) {
 
     /** Whether it is out. */
     public boolean isDiscarded() {
-        return note.standing() == VersionNote.Standing.DISCARDED;
+        return note.standing() == VersionNote.Status.DISCARDED;
     }
 }

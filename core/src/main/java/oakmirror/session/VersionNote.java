@@ -10,7 +10,7 @@ import oakmirror.text.Texts;
  * @param note a note, as from listening to it somewhere else
  * @param standing whether it is to be kept
  */
-public record VersionNote(String name, int rating, String note, Standing standing) {
+public record VersionNote(String name, int rating, String note, Status standing) {
 
     /** The best rating. */
     public static final int BEST = 5;
@@ -18,7 +18,7 @@ public record VersionNote(String name, int rating, String note, Standing standin
     private static final int LONGEST = 4000;
 
     /** What becomes of a version. */
-    public enum Standing {
+    public enum Status {
         /** Nothing is decided. */
         OPEN,
         /** It is the one, or one of those that go out. */
@@ -39,7 +39,7 @@ public record VersionNote(String name, int rating, String note, Standing standin
 
     /** Nothing said yet. */
     public static VersionNote of(String name) {
-        return new VersionNote(name, 0, "", Standing.OPEN);
+        return new VersionNote(name, 0, "", Status.OPEN);
     }
 
     /** The same under another name. */
@@ -58,7 +58,7 @@ public record VersionNote(String name, int rating, String note, Standing standin
     }
 
     /** The same with something else decided about it. */
-    public VersionNote withStanding(Standing value) {
+    public VersionNote withStanding(Status value) {
         return new VersionNote(name, rating, note, value);
     }
 }

@@ -16,7 +16,7 @@ import oakmirror.dsp.Chain;
 import oakmirror.dsp.ToneFilter;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.filter.AnalogueSection;
-import oakmirror.findings.DynamicsStanding;
+import oakmirror.findings.DynamicsAssessment;
 import oakmirror.findings.Finding;
 import oakmirror.findings.Finding.About;
 import oakmirror.findings.Finding.Kind;
@@ -89,7 +89,7 @@ class ComparisonTest {
         assertThat(Comparison.NOTHING.mix()).isEmpty();
         assertThat(Comparison.NOTHING.zones()).isEmpty();
         assertThat(Findings.of(Comparison.NOTHING)).isEmpty();
-        assertThat(DynamicsStanding.of(Comparison.NOTHING)).isEmpty();
+        assertThat(DynamicsAssessment.of(Comparison.NOTHING)).isEmpty();
     }
 
     @Test

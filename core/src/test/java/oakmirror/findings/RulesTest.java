@@ -16,7 +16,7 @@ import oakmirror.audio.TimeRange;
 import oakmirror.compare.CorridorSettings;
 import oakmirror.compare.Subject;
 import oakmirror.evidence.Odds;
-import oakmirror.findings.DynamicsStanding.Verdict;
+import oakmirror.findings.DynamicsAssessment.Verdict;
 import oakmirror.findings.Finding.Kind;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
@@ -96,7 +96,7 @@ class RulesTest {
                 shaped(LEFT, x -> Math.max(-0.12, Math.min(0.12, x))),
                 shaped(RIGHT, x -> Math.max(-0.12, Math.min(0.12, x))),
                 Optional.empty());
-        DynamicsStanding standing = standing(mix, plain(1));
+        DynamicsAssessment standing = standing(mix, plain(1));
         assertThat(standing.verdict()).isEqualTo(Verdict.SQUASHED);
         assertThat(standing.offDb())
                 .isCloseTo(
@@ -106,19 +106,19 @@ class RulesTest {
         assertThat(standing.words()).startsWith("Over-compressed: ").contains("less dynamics than the references");
         assertThat(kinds(mix, plain(1))).contains(Kind.SQUASHED);
 
-        DynamicsStanding turned =
+        DynamicsAssessment turned =
                 standing(plain(0), new Subject(1, "x", mix.compared(), mix.whole(), Optional.empty()));
         assertThat(turned.verdict()).isEqualTo(Verdict.LOOSE);
         assertThat(turned.words()).startsWith("Uncontrolled: ");
 
-        DynamicsStanding same = standing(plain(0), plain(1));
+        DynamicsAssessment same = standing(plain(0), plain(1));
         assertThat(same.verdict()).isEqualTo(Verdict.ALIKE);
         assertThat(same.words()).startsWith("About as dynamic as the references: PLR ");
     }
 
-    private static DynamicsStanding standing(Subject mix, Subject reference) {
+    private static DynamicsAssessment standing(Subject mix, Subject reference) {
         List<Subject> references = List.of(reference);
-        return DynamicsStanding.of(mix, references, Content.between(mix, references), CorridorSettings.Kind.EXTREMES);
+        return DynamicsAssessment.of(mix, references, Content.between(mix, references), CorridorSettings.Kind.EXTREMES);
     }
 
     @Test

@@ -8,7 +8,7 @@ import java.util.Optional;
 import oakmirror.Signals;
 import oakmirror.audio.ChannelLayout;
 import oakmirror.audio.Decibels;
-import oakmirror.finish.FinishPlan.Standing;
+import oakmirror.finish.FinishPlan.Attainment;
 import oakmirror.limiter.LimiterSettings;
 import oakmirror.loudness.LoudnessMeter;
 import org.junit.jupiter.api.Test;
@@ -50,7 +50,7 @@ class FinishSolverTest {
         MixEnvelope mix = thinned(48000, Signals.tone(48000, -20, 5));
         FinishSettings settings = FinishSettings.DEFAULT.withTarget(-0.5, -1);
         FinishPlan plan = new FinishSolver(mix, -20, -20, settings, 0).solve();
-        assertThat(plan.standing()).isEqualTo(Standing.OUT_OF_REACH);
+        assertThat(plan.standing()).isEqualTo(Attainment.OUT_OF_REACH);
         double loudest = mix.driven(40, -1, LimiterSettings.DEFAULT).integratedLufs();
         assertThat(loudest).as("both sides at −1 dB peak").isCloseTo(-1, within(0.1));
     }
@@ -96,6 +96,6 @@ class FinishSolverTest {
         FinishPlan plan = new FinishSolver(mix, lufs, -20, FinishSettings.DEFAULT, 0).solve();
         assertThat(plan.loudestSaneLufs()).isFinite();
         assertThat(plan.expectedLufs()).isLessThan(-14);
-        assertThat(plan.standing()).isEqualTo(Standing.OUT_OF_REACH);
+        assertThat(plan.standing()).isEqualTo(Attainment.OUT_OF_REACH);
     }
 }

@@ -19,8 +19,8 @@ import oakmirror.dsp.Chain;
 import oakmirror.dsp.ToneFilter;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.filter.AnalogueSection;
+import oakmirror.finish.FinishPlan.Attainment;
 import oakmirror.finish.FinishPlan.Price;
-import oakmirror.finish.FinishPlan.Standing;
 import oakmirror.limiter.Interpolated;
 import oakmirror.limiter.LimiterSettings;
 import oakmirror.measure.TrackMeasurement;
@@ -100,7 +100,7 @@ class MasterRenderTest {
             assertThat(m.heardLufs() + outcome.plan().missedLu()).isCloseTo(target, within(0.05));
             assertThat(outcome.clipped()).isEqualTo(7);
             if (limited) {
-                assertThat(outcome.plan().standing()).isIn(Standing.REACHED, Standing.OVERDONE);
+                assertThat(outcome.plan().standing()).isIn(Attainment.REACHED, Attainment.OVERDONE);
                 assertThat(outcome.taken().most())
                         .isCloseTo(outcome.plan().price().mostDb(), within(1.0));
             } else {
@@ -126,7 +126,7 @@ class MasterRenderTest {
         FinishSettings settings = FinishSettings.DEFAULT.withTarget(-0.5, -3);
         MasterRender.Rendered outcome =
                 new MasterRender(MIX, Chain.NONE, EXECUTOR).render(settings, this::open, Progress.NONE);
-        assertThat(outcome.plan().standing()).isEqualTo(Standing.OUT_OF_REACH);
+        assertThat(outcome.plan().standing()).isEqualTo(Attainment.OUT_OF_REACH);
         assertThat(outcome.integratedLufs()).isCloseTo(outcome.plan().expectedLufs(), within(0.05));
         assertThat(outcome.plan().missedLu()).isGreaterThan(3);
         assertThat(-3 - outcome.integratedLufs()).isGreaterThan(SaneLimits.LEAST_PLR_DB - 0.1);
@@ -137,10 +137,10 @@ class MasterRenderTest {
     void tooMuchIsToldAndTheLoudestSaneOffered() throws IOException {
         MasterRender.Corrected corrected = new MasterRender(MIX, Chain.NONE, EXECUTOR).measureCorrected(Progress.NONE);
         FinishPlan plan = corrected.plan(FinishSettings.DEFAULT.withTarget(-8, -1));
-        assertThat(plan.standing()).isEqualTo(Standing.OVERDONE);
+        assertThat(plan.standing()).isEqualTo(Attainment.OVERDONE);
         assertThat(plan.loudestSaneLufs()).isBetween(-20.0, -8.9);
         FinishPlan sane = corrected.plan(FinishSettings.DEFAULT.withTarget(plan.loudestSaneLufs(), -1));
-        assertThat(sane.standing()).isEqualTo(Standing.REACHED);
+        assertThat(sane.standing()).isEqualTo(Attainment.REACHED);
         assertThat(sane.price().overMuch()).isLessThanOrEqualTo(SaneLimits.MOST_OF_THE_TIME + 0.001);
         FinishPlan down = corrected.plan(FinishSettings.DEFAULT.withTarget(-30, -1));
         assertThat(down.isTurnedDown()).isTrue();
@@ -164,7 +164,7 @@ class MasterRenderTest {
         FinishPlan plan = new MasterRender(silent, Chain.NONE, EXECUTOR)
                 .measureCorrected(Progress.NONE)
                 .plan(FinishSettings.DEFAULT);
-        assertThat(plan.standing()).isEqualTo(Standing.NO_LOUDNESS);
+        assertThat(plan.standing()).isEqualTo(Attainment.NO_LOUDNESS);
         assertThat(plan.driveDb()).isZero();
         assertThat(plan.missedLu()).isZero();
     }

@@ -9,7 +9,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
 import oakmirror.album.AlbumLoudness.Way;
-import oakmirror.album.RecordStanding;
+import oakmirror.album.RecordAssessment;
 import oakmirror.delivery.TagField;
 import oakmirror.session.ComparisonSettings.Scope;
 import org.junit.jupiter.api.Test;
@@ -64,7 +64,7 @@ class AlbumTest {
         Session song = album.sessionOf(1, record(album), -11.8);
         assertThat(song.mix()).contains(EBB.track());
         assertThat(song.references()).extracting(Track::name).containsExactly("low", "slack");
-        assertThat(song.references().get(0).weight()).isEqualTo(RecordStanding.ANCHOR_WEIGHT);
+        assertThat(song.references().get(0).weight()).isEqualTo(RecordAssessment.ANCHOR_WEIGHT);
         assertThat(song.references().get(1).weight()).isEqualTo(1);
         assertThat(song.finish().targetLufs()).isEqualTo(-11.8);
         assertThat(song.comparing().scope()).isEqualTo(Scope.WHOLE_TRACKS);

@@ -11,7 +11,7 @@ import oakmirror.delivery.NamePattern;
 import oakmirror.delivery.TagEdits;
 import oakmirror.delivery.TagField;
 import oakmirror.finish.FinishSettings;
-import oakmirror.session.VersionNote.Standing;
+import oakmirror.session.VersionNote.Status;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -90,7 +90,7 @@ class VersionsTest {
                 .with(new Fact.VersionRendered(version("2", "soft")))
                 .with(new Fact.VersionNoted(
                         "1", VersionNote.of("loud").withRating(4).withNote("too bright in the car")))
-                .with(new Fact.VersionNoted("2", VersionNote.of("soft").withStanding(Standing.DISCARDED)))
+                .with(new Fact.VersionNoted("2", VersionNote.of("soft").withStanding(Status.DISCARDED)))
                 .with(new Fact.VersionNoted("3", VersionNote.of("of nothing")))
                 .with(new Fact.VersionRendered(version("1", "loud").withFile(folder.resolve("again.wav"))));
 

@@ -10,6 +10,8 @@ import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.StackPane;
 import javafx.stage.Stage;
 import oakmirror.desk.bar.ListeningBar;
+import oakmirror.desk.look.InterfaceScale;
+import oakmirror.desk.look.ScaledPane;
 import oakmirror.desk.look.Theme;
 import oakmirror.state.workspace.Settings;
 import oakmirror.text.Texts;
@@ -25,6 +27,7 @@ final class CompactWindow {
     private static final double LEAST_WIDTH = 960;
 
     private static final double HEIGHT = 146;
+    private static final double LEAST_HEIGHT = 140;
 
     private final ListeningBar bar;
     private final BorderPane home;
@@ -67,18 +70,22 @@ final class CompactWindow {
     }
 
     private Stage make(Stage large) {
+        double k = InterfaceScale.current().get();
+        ScaledPane scaled = new ScaledPane(root);
         Scene scene = new Scene(
-                root,
-                Math.max(LEAST_WIDTH, settings.number("compact.width", WIDTH)),
-                settings.number("compact.height", HEIGHT));
+                scaled,
+                Math.max(LEAST_WIDTH * k, settings.number("compact.width", WIDTH * k)),
+                Math.max(LEAST_HEIGHT * k, settings.number("compact.height", HEIGHT * k)));
         Theme.dress(scene);
         scene.addEventFilter(KeyEvent.KEY_PRESSED, keys);
         Stage small = new Stage();
         small.setTitle(Texts.of("main.oakMirror"));
         small.setAlwaysOnTop(true);
-        small.setMinWidth(LEAST_WIDTH);
-        small.setMinHeight(140);
         small.setScene(scene);
+        InterfaceScale.follow(scaled, now -> {
+            small.setMinWidth(LEAST_WIDTH * now);
+            small.setMinHeight(LEAST_HEIGHT * now);
+        });
         small.setOnCloseRequest(e -> {
             e.consume();
             back(large);

@@ -113,7 +113,7 @@ final class StationRail extends VBox {
         states.get(Station.BOUNCES).setText(bounces());
         List<NotedVersion> versions = workspace.logProperty().get().versions();
         long kept = versions.stream()
-                .filter(v -> v.note().standing() == VersionNote.Standing.KEPT)
+                .filter(v -> v.note().standing() == VersionNote.Status.KEPT)
                 .count();
         states.get(Station.VERSIONS)
                 .setText(versions.isEmpty() ? "–" : versions.size() + (kept > 0 ? Texts.of("main.kept", kept) : ""));

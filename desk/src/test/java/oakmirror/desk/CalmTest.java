@@ -2,6 +2,7 @@ package oakmirror.desk;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -10,6 +11,7 @@ import javafx.scene.Parent;
 import javafx.scene.control.ButtonBase;
 import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.ComboBoxBase;
+import javafx.scene.control.Labeled;
 import javafx.scene.control.ListView;
 import javafx.scene.control.Slider;
 import javafx.scene.control.Spinner;
@@ -21,6 +23,10 @@ import org.junit.jupiter.api.Test;
 class CalmTest extends WindowTest {
 
     private static final int MOST_CONTROLS = 25;
+    private static final double SMALLEST_PIXELS = 11.5;
+    private static final int LONGEST_LINE = 110;
+    /** Of the size of the letters, in the mean of English text. */
+    private static final double LETTER_WIDTH = 0.48;
 
     @Test
     void aPageAtRestShowsFewControls() throws Exception {
@@ -28,13 +34,48 @@ class CalmTest extends WindowTest {
         Map<String, Integer> counts = new LinkedHashMap<>();
         for (Station station : Station.values()) {
             interact(() -> app.window().show(station.ordinal()));
-            waitUntil(() -> workspace().settledProperty().get());
+            waitUntil(() -> !app.window().isWorking());
             settle();
             settle();
             counts.put(station.name(), onFx(() -> count(page())));
         }
         System.out.println("controls a page: " + counts);
         assertThat(counts.entrySet()).allMatch(e -> e.getValue() <= MOST_CONTROLS);
+    }
+
+    /** In the widest window, where lines could be longest. */
+    @Test
+    void noLineIsTooLongToReadAndNoTextTooSmall() throws Exception {
+        openDemo();
+        List<String> faults = new ArrayList<>();
+        for (Station station : Station.values()) {
+            interact(() -> app.window().show(station.ordinal()));
+            waitUntil(() -> !app.window().isWorking());
+            settle();
+            settle();
+            onFx(() -> {
+                Parent root = app.window().root();
+                root.resize(2560, 1440); // the screen of the tests is too small for a window of this size
+                root.layout();
+                lookup(".label").queryAllAs(Labeled.class).forEach(l -> check(station, l, faults));
+                return true;
+            });
+        }
+        assertThat(faults).isEmpty();
+    }
+
+    private static void check(Station station, Labeled label, List<String> faults) {
+        String text = label.getText();
+        if (text == null || text.isBlank() || label.getScene() == null || !label.isVisible()) {
+            return;
+        }
+        if (label.getFont().getSize() < SMALLEST_PIXELS - 0.01) {
+            faults.add(station + ": “" + text + "” has " + label.getFont().getSize() + " px");
+        }
+        double perLetter = label.getFont().getSize() * LETTER_WIDTH;
+        if (text.length() > LONGEST_LINE && label.getWidth() / perLetter > LONGEST_LINE * 1.05) {
+            faults.add(station + ": “" + text + "” is " + text.length() + " characters in one line");
+        }
     }
 
     private Node page() {

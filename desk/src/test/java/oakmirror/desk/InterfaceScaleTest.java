@@ -3,8 +3,10 @@ package oakmirror.desk;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.List;
 import javafx.geometry.Bounds;
 import javafx.scene.Node;
+import javafx.scene.Scene;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
@@ -36,6 +38,23 @@ class InterfaceScaleTest extends WindowTest {
         });
         settle();
         Bounds usual = inScene("#play");
+        interact(() -> app.window().commands().run(Command.COMPACT));
+        settle();
+        double alone = inScene("#play").getWidth();
+        interact(() -> InterfaceScale.restore(1.5));
+        settle();
+        settle();
+        assertThat(inScene("#play").getWidth()).as("in its own window too").isCloseTo(1.5 * alone, within(0.5));
+        Scene small = onFx(() -> lookup("#play").query().getScene());
+        for (String id : List.of("#chip-3", "#dim", "#whole-window")) {
+            assertThat(inScene(id).getMaxX()).as(id).isLessThanOrEqualTo(onFx(small::getWidth));
+            assertThat(inScene(id).getMaxY()).as(id).isLessThanOrEqualTo(onFx(small::getHeight));
+        }
+        interact(() -> {
+            InterfaceScale.restore(1);
+            app.window().commands().run(Command.COMPACT);
+        });
+        settle();
         press(KeyCode.CONTROL).type(KeyCode.EQUALS).release(KeyCode.CONTROL);
         settle();
         settle();

@@ -130,6 +130,10 @@ class JourneyTest extends WindowTest {
         waitUntil(() -> workspace().isReady());
         press(KeyCode.CONTROL).type(KeyCode.Y).release(KeyCode.CONTROL);
         assertThat(session().references()).hasSize(2);
+        press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
+        assertThat(session()).isEqualTo(before);
+        press(KeyCode.CONTROL, KeyCode.SHIFT).type(KeyCode.Z).release(KeyCode.SHIFT, KeyCode.CONTROL);
+        assertThat(session().references()).as("by either of the usual keys").hasSize(2);
 
         Path file = folder.resolve("kept.oakmirror.json");
         Session kept = session();

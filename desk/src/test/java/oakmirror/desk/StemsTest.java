@@ -118,7 +118,7 @@ class StemsTest extends WindowTest {
         double[] gains = proposed().gainsDb();
         clickOn("#try-all");
         waitUntil(() -> Arrays.equals(gains, session().stems().gainsDb()));
-        interact(lookup("#copy-stems").queryAs(Button.class)::fire);
+        chooseIn("#stems-more", "Copy proposal as text");
         String copied = onFx(() -> Clipboard.getSystemClipboard().getString());
         Stem first = session().stems().all().get(proposed().steps().get(0).stem());
         assertThat(copied).startsWith("In the mix:\n" + first.name() + " ");

@@ -7,7 +7,9 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.Callable;
 import javafx.scene.Node;
+import javafx.scene.Parent;
 import javafx.scene.control.ButtonBase;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.ListView;
@@ -100,6 +102,48 @@ class TrackSourcesTest extends WindowTest {
             settle();
             theFrameIsInSight(station.label() + " at 1100 × 700");
         }
+    }
+
+    /** From 1920 pixels on: what stands out beside the tracks, and the outcome beside the correction. */
+    @Test
+    void aWideWindowHasPanesSideBySide() throws Exception {
+        openDemo();
+        waitUntil(() -> app.window().comparing().comparison().isKnown());
+        Node line = lookup("#stands-out").query();
+        Node pane = lookup("#stands-out-pane").query();
+        assertThat(at(1280, 800, () -> line.isVisible() && !pane.isVisible())).isTrue();
+        assertThat(at(1920, 1080, () -> pane.isVisible() && !line.isVisible())).isTrue();
+        assertThat(at(1920, 1080, () -> left(pane) - right(lookup("#mirror").query())))
+                .isBetween(0.0, 40.0);
+        interact(() -> app.window().show(Station.SHAPE.ordinal()));
+        waitUntil(() -> !app.window().isWorking());
+        settle();
+        Node correction = lookup("#correction").query();
+        Node outcome = lookup("#outcome").query();
+        assertThat(at(1280, 800, () -> left(outcome) - right(correction)))
+                .as("below it")
+                .isNegative();
+        assertThat(at(1920, 1080, () -> left(outcome) - right(correction))).isBetween(0.0, 40.0);
+    }
+
+    /** What is seen in a window of this size, which the screen of the tests is too small for: until it is drawn next. */
+    private <T> T at(double width, double height, Callable<T> seen) {
+        return onFx(() -> {
+            Parent root = app.window().root();
+            root.resize(width, height);
+            root.layout();
+            root.applyCss();
+            root.layout();
+            return seen.call();
+        });
+    }
+
+    private static double left(Node node) {
+        return node.localToScene(node.getLayoutBounds()).getMinX();
+    }
+
+    private static double right(Node node) {
+        return node.localToScene(node.getLayoutBounds()).getMaxX();
     }
 
     @Test

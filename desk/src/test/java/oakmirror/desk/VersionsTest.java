@@ -15,7 +15,7 @@ import oakmirror.desk.control.FileDialogs;
 import oakmirror.media.FfmpegTool;
 import oakmirror.media.TestFiles;
 import oakmirror.session.NotedVersion;
-import oakmirror.session.VersionNote.Standing;
+import oakmirror.session.VersionNote.Status;
 import oakmirror.state.listening.MonitorControls.HeardVersion;
 import org.junit.jupiter.api.Test;
 
@@ -117,7 +117,7 @@ class VersionsTest extends WindowTest {
         interact(() -> lookup("#version-note-2").queryAs(TextField.class).fireEvent(new javafx.event.ActionEvent()));
         fire("#version-out-0");
         NotedVersion kept = versions().stream()
-                .filter(v -> v.note().standing() == Standing.KEPT)
+                .filter(v -> v.note().standing() == Status.KEPT)
                 .findFirst()
                 .orElseThrow();
         assertThat(kept.note().note()).isEqualTo("too bright in the car");

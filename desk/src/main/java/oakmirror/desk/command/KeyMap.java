@@ -159,7 +159,8 @@ public final class KeyMap {
         // A question mark lies elsewhere on many keyboards.
         boolean question = found.isEmpty() && ("?".equals(event.getText()) || event.getCode() == KeyCode.HELP);
         boolean slash = found.isEmpty() && key.equals("Slash");
-        return question || slash ? Optional.of(Command.KEYS) : found;
+        boolean redo = found.isEmpty() && key.equals("Ctrl+Shift+Z"); // as many other programs have it
+        return question || slash ? Optional.of(Command.KEYS) : redo ? Optional.of(Command.REDO) : found;
     }
 
     /** A key as text; empty for a modifier alone. */

@@ -17,7 +17,7 @@ import oakmirror.desk.plot.ZoneRangePlot;
 import oakmirror.dynamics.Quantiles;
 import oakmirror.dynamics.ZoneDynamics;
 import oakmirror.files.Csv;
-import oakmirror.findings.DynamicsStanding;
+import oakmirror.findings.DynamicsAssessment;
 import oakmirror.loudness.PeakSteps;
 import oakmirror.spectrum.Zone;
 import oakmirror.state.comparing.Sheet;
@@ -55,7 +55,7 @@ final class DynamicsPanel extends Panel {
         words.setId("dynamics-words");
         context.comparing()
                 .dynamicsProperty()
-                .subscribe(d -> words.setText(d.map(DynamicsStanding::words).orElse("")));
+                .subscribe(d -> words.setText(d.map(DynamicsAssessment::words).orElse("")));
         make(large, smallZones, List.of(words));
     }
 

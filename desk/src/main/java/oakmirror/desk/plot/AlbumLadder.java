@@ -24,6 +24,7 @@ public final class AlbumLadder extends PlotPane {
     /** An empty one. */
     public AlbumLadder() {
         setMinHeight(70);
+        setPrefHeight(70);
         speak(() -> Texts.of(
                 "plot.ladder",
                 rungs.stream()

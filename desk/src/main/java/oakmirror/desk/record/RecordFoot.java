@@ -19,12 +19,15 @@ import oakmirror.desk.plot.AlbumLadder;
 import oakmirror.session.Album;
 import oakmirror.state.mastering.AlbumHeard;
 import oakmirror.state.mastering.AlbumSongs;
-import oakmirror.state.mastering.AlbumSongs.Standing;
+import oakmirror.state.mastering.AlbumSongs.Assessed;
 import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** The foot of Record: how loud each song is and will be, to what loudness, the gaps between songs, and rendering all of them. */
 final class RecordFoot extends VBox {
+
+    /** Some hundred letters: longer lines are hard to read. */
+    private static final double LINE_WIDTH = 620;
 
     private static final double LONGEST_GAP = 30;
 
@@ -58,6 +61,7 @@ final class RecordFoot extends VBox {
         makeGap();
         Label legend = Ui.label(Texts.of("record.barsHatchedWhereA"), "quiet");
         legend.setWrapText(true);
+        legend.setMaxWidth(LINE_WIDTH);
         HBox loudness = new HBox(
                 8, Ui.label(Texts.of("record.to"), "quiet"), target, Ui.label(Texts.of("record.lufs"), "quiet"));
         loudness.setAlignment(Pos.CENTER_LEFT);
@@ -118,7 +122,7 @@ final class RecordFoot extends VBox {
     }
 
     /** Shows a record; nothing of it while it is read. */
-    void show(Album album, Optional<Standing> standing, boolean isRendering, String formWords) {
+    void show(Album album, Optional<Assessed> standing, boolean isRendering, String formWords) {
         if (!target.isFocused()) {
             target.setText(album.targetLufs().map(Numbers::level).orElse(""));
             target.setPromptText(

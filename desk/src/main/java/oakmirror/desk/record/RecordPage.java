@@ -14,7 +14,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import oakmirror.album.AlbumLoudness.Way;
-import oakmirror.album.SongStanding;
+import oakmirror.album.SongAssessment;
 import oakmirror.desk.control.Asking;
 import oakmirror.desk.control.FileDrop;
 import oakmirror.desk.look.Ui;
@@ -29,7 +29,7 @@ import oakmirror.session.AlbumSong;
 import oakmirror.spectrum.Zone;
 import oakmirror.state.mastering.AlbumHeard;
 import oakmirror.state.mastering.AlbumSongs;
-import oakmirror.state.mastering.AlbumSongs.Standing;
+import oakmirror.state.mastering.AlbumSongs.Assessed;
 import oakmirror.state.mastering.MastersFolder;
 import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.Workspace;
@@ -167,7 +167,7 @@ public final class RecordPage extends VBox {
 
     private void refresh() {
         Album album = songs.album();
-        Optional<Standing> standing = songs.standingProperty().get();
+        Optional<Assessed> standing = songs.standingProperty().get();
         boolean isOfNow = standing.filter(
                         s -> s.record().songs().size() == album.songs().size())
                 .isPresent();
@@ -197,7 +197,7 @@ public final class RecordPage extends VBox {
                         SendForm.shown(folder())));
     }
 
-    private void showRows(Album album, Optional<Standing> standing) {
+    private void showRows(Album album, Optional<Assessed> standing) {
         rows.getChildren().clear();
         if (album.isEmpty()) {
             rows.getChildren().add(Ui.label(Texts.of("record.dropTheSongsOf"), "quiet"));
@@ -208,7 +208,8 @@ public final class RecordPage extends VBox {
         for (int i = 0; i < album.songs().size(); i++) {
             AlbumSong song = album.songs().get(i);
             int index = i;
-            Optional<SongStanding> stands = standing.map(s -> s.record().songs().get(index));
+            Optional<SongAssessment> stands =
+                    standing.map(s -> s.record().songs().get(index));
             double movesBy = standing.map(s -> s.movesBy(index)).orElse(Double.NaN);
             rows.getChildren()
                     .add(new SongRow(

@@ -9,7 +9,7 @@ import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
-import oakmirror.album.SongStanding;
+import oakmirror.album.SongAssessment;
 import oakmirror.correction.Move;
 import oakmirror.desk.control.PressablePane;
 import oakmirror.desk.look.Ui;
@@ -62,7 +62,7 @@ final class SongRow extends HBox {
             int count,
             AlbumSong song,
             boolean isAnchor,
-            Optional<SongStanding> standing,
+            Optional<SongAssessment> standing,
             double movesBy,
             boolean toMean,
             boolean isChosen,
@@ -85,15 +85,15 @@ final class SongRow extends HBox {
             }
         });
         getChildren().add(name(isAnchor));
-        getChildren().add(figure(standing.map(SongStanding::integratedLufs), false, Texts.of("record.lufs")));
+        getChildren().add(figure(standing.map(SongAssessment::integratedLufs), false, Texts.of("record.lufs")));
         Label moves = figure(standing.map(s -> movesBy), true, Texts.of("record.byHowMuchIt"));
         moves.getStyleClass().add("strong");
         getChildren().add(moves);
         for (Zone zone : Zone.values()) {
             getChildren().add(zone(zone, standing, toMean));
         }
-        getChildren().add(figure(standing.map(SongStanding::plrDb), false, Texts.of("record.peakToLoudnessIn")));
-        Label width = figure(standing.map(SongStanding::sideToMidDb), false, Texts.of("record.sideOverMidIn"));
+        getChildren().add(figure(standing.map(SongAssessment::plrDb), false, Texts.of("record.peakToLoudnessIn")));
+        Label width = figure(standing.map(SongAssessment::sideToMidDb), false, Texts.of("record.sideOverMidIn"));
         standing.filter(s -> s.sideToMidDb() <= Width.MONO_DB).ifPresent(s -> width.setText(Texts.of("record.mono")));
         getChildren().add(width);
         getChildren().add(proposed(isAnchor, standing));
@@ -129,7 +129,7 @@ final class SongRow extends HBox {
         return label;
     }
 
-    private PressablePane zone(Zone zone, Optional<SongStanding> standing, boolean toMean) {
+    private PressablePane zone(Zone zone, Optional<SongAssessment> standing, boolean toMean) {
         ZoneBar bar = new ZoneBar();
         double db = standing.map(s -> (toMean ? s.toMeanDb() : s.toAnchorDb())[zone.ordinal()])
                 .orElse(Double.NaN);
@@ -149,7 +149,7 @@ final class SongRow extends HBox {
         return box;
     }
 
-    private VBox proposed(boolean isAnchor, Optional<SongStanding> standing) {
+    private VBox proposed(boolean isAnchor, Optional<SongAssessment> standing) {
         String head = "";
         String detail = "";
         if (!isAnchor && standing.isPresent()) {

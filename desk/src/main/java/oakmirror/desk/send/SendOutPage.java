@@ -27,7 +27,7 @@ import oakmirror.media.delivery.MasterNames;
 import oakmirror.media.delivery.Orders.Ended;
 import oakmirror.session.NotedVersion;
 import oakmirror.session.Session;
-import oakmirror.session.VersionNote.Standing;
+import oakmirror.session.VersionNote.Status;
 import oakmirror.state.mastering.MixEnds;
 import oakmirror.state.mastering.MixTags;
 import oakmirror.state.mastering.Reports;
@@ -186,7 +186,7 @@ public final class SendOutPage extends VBox {
 
     private List<NotedVersion> keptVersions() {
         return workspace.logProperty().get().versions().stream()
-                .filter(v -> v.note().standing() == Standing.KEPT)
+                .filter(v -> v.note().standing() == Status.KEPT)
                 .toList();
     }
 

@@ -17,7 +17,7 @@ import oakmirror.session.NotedVersion;
 import oakmirror.session.Track;
 import oakmirror.session.Version;
 import oakmirror.session.VersionNote;
-import oakmirror.session.VersionNote.Standing;
+import oakmirror.session.VersionNote.Status;
 import oakmirror.state.listening.VersionsHeard;
 import oakmirror.state.mastering.Versions;
 import oakmirror.text.Numbers;
@@ -74,8 +74,8 @@ final class VersionRow extends VBox {
                 .addAll(
                         rating(),
                         note(number),
-                        standing(Standing.KEPT, "keep", Texts.of("send.keep"), number),
-                        standing(Standing.DISCARDED, "out", Texts.of("send.reject"), number),
+                        standing(Status.KEPT, "keep", Texts.of("send.keep"), number),
+                        standing(Status.DISCARDED, "out", Texts.of("send.reject"), number),
                         menu(isMissing, again, inFolder));
         Label made = Ui.label(made(version.version()), "quiet");
         Ui.tip(made, version.version().file().toString());
@@ -173,13 +173,13 @@ final class VersionRow extends VBox {
         return note;
     }
 
-    private Node standing(Standing standing, String id, String text, int number) {
-        ToggleButton button = Ui.choice(
-                text, standing == Standing.KEPT ? Texts.of("send.keepItSendOut") : Texts.of("send.itIsOutIts"));
+    private Node standing(Status standing, String id, String text, int number) {
+        ToggleButton button =
+                Ui.choice(text, standing == Status.KEPT ? Texts.of("send.keepItSendOut") : Texts.of("send.itIsOutIts"));
         button.setId("version-" + id + "-" + number);
         button.setSelected(version.note().standing() == standing);
         button.setOnAction(
-                e -> versions.note(version, n -> n.withStanding(n.standing() == standing ? Standing.OPEN : standing)));
+                e -> versions.note(version, n -> n.withStanding(n.standing() == standing ? Status.OPEN : standing)));
         return button;
     }
 

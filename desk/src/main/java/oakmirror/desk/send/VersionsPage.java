@@ -18,7 +18,7 @@ import oakmirror.desk.look.Ui;
 import oakmirror.desk.words.Words;
 import oakmirror.media.delivery.Form;
 import oakmirror.session.NotedVersion;
-import oakmirror.session.VersionNote.Standing;
+import oakmirror.session.VersionNote.Status;
 import oakmirror.state.listening.Blind;
 import oakmirror.state.listening.VersionsHeard;
 import oakmirror.state.mastering.MastersFolder;
@@ -182,8 +182,7 @@ public final class VersionsPage extends VBox {
         if (all.isEmpty()) {
             return Texts.of("send.severalOutcomesInOne");
         }
-        long kept =
-                all.stream().filter(v -> v.note().standing() == Standing.KEPT).count();
+        long kept = all.stream().filter(v -> v.note().standing() == Status.KEPT).count();
         long out = all.stream().filter(NotedVersion::isDiscarded).count();
         String ranked = workspace.logProperty().get().blindResults().stream()
                 .filter(r -> r instanceof BlindResult.Ranking)

@@ -51,7 +51,6 @@ final class MixFirstPane extends VBox {
     private final FlowPane adders;
     private final Button tryAll;
     private final Button none;
-    private final Button copy;
     private final ToggleButton heard = Ui.choice(Texts.of("shape.asTried"), Texts.of("shape.asTried.tip"));
 
     MixFirstPane(Workspace workspace, Listening listening, AddTracks adding) {
@@ -70,8 +69,6 @@ final class MixFirstPane extends VBox {
                         Texts.of("shape.stemsAsTheyAre"),
                         s -> s.withGains(new double[s.all().size()])));
         none.setId("try-none");
-        copy = Ui.link(Texts.of("shape.copy"), Texts.of("shape.copy.tip"), this::copy);
-        copy.setId("copy-stems");
         heard.setId("rebalanced");
         heard.setOnAction(e -> listening.rebalancedProperty().set(heard.isSelected()));
         listening.rebalancedProperty().subscribe(heard::setSelected);
@@ -111,7 +108,9 @@ final class MixFirstPane extends VBox {
         menu.getStyleClass().setAll("menu-button", "link");
         Ui.tip(menu, Texts.of("shape.aFolderOfStems"));
         menu.setOnShowing(e -> {
-            menu.getItems().setAll(Ui.item(Texts.of("shape.addAFolderOf"), adding::chooseStemFolder));
+            MenuItem copy = Ui.item(Texts.of("shape.copy"), this::copy);
+            copy.setDisable(workspace.rebalanceProperty().get().isNone());
+            menu.getItems().setAll(Ui.item(Texts.of("shape.addAFolderOf"), adding::chooseStemFolder), copy);
             for (double limit : LIMITS_DB) {
                 RadioMenuItem item = new RadioMenuItem(Texts.of("shape.proposeUpToDb", Math.round(limit)));
                 item.setSelected(changes.set().limitDb() == limit);
@@ -178,10 +177,6 @@ final class MixFirstPane extends VBox {
                             return label;
                         })
                         .toList());
-        adders.getChildren().remove(copy);
-        if (!proposed.isNone()) {
-            adders.getChildren().add(copy);
-        }
     }
 
     private static void show(Node node, boolean is) {

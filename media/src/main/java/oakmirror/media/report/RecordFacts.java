@@ -4,8 +4,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
 import oakmirror.album.AlbumLoudness.Way;
-import oakmirror.album.RecordStanding;
-import oakmirror.album.SongStanding;
+import oakmirror.album.RecordAssessment;
+import oakmirror.album.SongAssessment;
 import oakmirror.media.session.MeasuredAlbum;
 import oakmirror.spectrum.Zone;
 import oakmirror.text.Numbers;
@@ -19,7 +19,7 @@ import oakmirror.text.Texts;
  * @param targets the loudness each comes out at
  * @param way how that is found, in words
  */
-record RecordFacts(String name, RecordStanding standing, List<Double> targets, String way) {
+record RecordFacts(String name, RecordAssessment standing, List<Double> targets, String way) {
 
     /** What the columns of the matrix are. */
     static RecordFacts of(MeasuredAlbum album) {
@@ -43,7 +43,7 @@ record RecordFacts(String name, RecordStanding standing, List<Double> targets, S
     List<List<String>> rows() {
         List<List<String>> rows = new ArrayList<>();
         for (int i = 0; i < standing.songs().size(); i++) {
-            SongStanding s = standing.songs().get(i);
+            SongAssessment s = standing.songs().get(i);
             List<String> row = new ArrayList<>();
             String name = (i + 1) + " " + s.name();
             row.add(s.isAnchor() ? Texts.of("report.anchorName", name) : name);

@@ -197,9 +197,7 @@ record SongFacts(
                         v.note().rating() > 0
                                 ? Texts.of("report.ratedOf5", v.note().rating())
                                 : "",
-                        v.note().standing() == oakmirror.session.VersionNote.Standing.KEPT
-                                ? Texts.of("report.kept")
-                                : "",
+                        v.note().standing() == oakmirror.session.VersionNote.Status.KEPT ? Texts.of("report.kept") : "",
                         v.note().note().isEmpty() ? "" : "; “" + v.note().note() + "”"))
                 .toList();
     }

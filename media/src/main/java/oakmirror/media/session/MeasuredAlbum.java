@@ -11,8 +11,8 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Future;
 import java.util.concurrent.atomic.AtomicBoolean;
 import oakmirror.album.AlbumLoudness;
-import oakmirror.album.RecordStanding;
-import oakmirror.album.RecordStanding.Measured;
+import oakmirror.album.RecordAssessment;
+import oakmirror.album.RecordAssessment.Measured;
 import oakmirror.audio.Progress;
 import oakmirror.compare.Subject;
 import oakmirror.media.ImportedTrack;
@@ -146,12 +146,12 @@ public record MeasuredAlbum(Session record, List<ImportedTrack> songs, Optional<
     }
 
     /** The songs beside each other. */
-    public RecordStanding standing() {
+    public RecordAssessment standing() {
         List<Measured> measured = new ArrayList<>();
         for (int i = 0; i < songs.size(); i++) {
             measured.add(new Measured(name(i), songs.get(i).measurement()));
         }
-        return RecordStanding.of(
+        return RecordAssessment.of(
                 measured,
                 record.album().anchorIndex(),
                 outside.map(o -> new Measured(Texts.of("songs.theAnchor"), o.measurement())),

@@ -15,7 +15,7 @@ import oakmirror.audio.TimeRange;
 import oakmirror.compare.Comparison;
 import oakmirror.compare.Subject;
 import oakmirror.correction.Proposal;
-import oakmirror.findings.DynamicsStanding;
+import oakmirror.findings.DynamicsAssessment;
 import oakmirror.findings.Finding;
 import oakmirror.findings.Findings;
 import oakmirror.findings.Thresholds;
@@ -46,19 +46,19 @@ public final class Comparing {
     private final IntegerProperty pointed = new SimpleIntegerProperty();
     private final ReadOnlyObjectWrapper<Sheet> sheet;
     private final ReadOnlyObjectWrapper<List<Finding>> findings = new ReadOnlyObjectWrapper<>(List.of());
-    private final ReadOnlyObjectWrapper<Optional<DynamicsStanding>> dynamics =
+    private final ReadOnlyObjectWrapper<Optional<DynamicsAssessment>> dynamics =
             new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ReadOnlyObjectWrapper<WorthAListen> places = new ReadOnlyObjectWrapper<>(WorthAListen.NOTHING);
     private final Latest<Told> finder;
     private List<Finding> all = List.of();
 
     /** What is told of a comparison, which takes a moment to find out. */
-    private record Told(List<Finding> findings, Optional<DynamicsStanding> dynamics, WorthAListen places) {
+    private record Told(List<Finding> findings, Optional<DynamicsAssessment> dynamics, WorthAListen places) {
         static Told of(Comparison comparison) {
             List<Finding> found = Findings.of(comparison);
             return new Told(
                     found,
-                    DynamicsStanding.of(comparison),
+                    DynamicsAssessment.of(comparison),
                     WorthAListen.of(comparison, Findings.told(found, List.of())));
         }
     }
@@ -159,7 +159,7 @@ public final class Comparing {
     }
 
     /** Where the mix's dynamics stand; empty where there is nothing to compare them with. */
-    public ReadOnlyObjectProperty<Optional<DynamicsStanding>> dynamicsProperty() {
+    public ReadOnlyObjectProperty<Optional<DynamicsAssessment>> dynamicsProperty() {
         return dynamics.getReadOnlyProperty();
     }
 

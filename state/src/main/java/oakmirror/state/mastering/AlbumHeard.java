@@ -13,7 +13,7 @@ import oakmirror.state.listening.Audition;
 import oakmirror.state.listening.Audition.Heard;
 import oakmirror.state.listening.Listening;
 import oakmirror.state.listening.MonitorControls.Band;
-import oakmirror.state.mastering.AlbumSongs.Standing;
+import oakmirror.state.mastering.AlbumSongs.Assessed;
 import oakmirror.state.task.Kind;
 import oakmirror.state.task.Latest;
 import oakmirror.state.workspace.Workspace;
@@ -37,7 +37,7 @@ public final class AlbumHeard {
     }
 
     /** Hears a song against the anchor, of both a zone alone where one is given; the softer of both as it is, the other turned down to it. */
-    public void against(Standing standing, int song, Optional<Zone> zone) {
+    public void against(Assessed standing, int song, Optional<Zone> zone) {
         ImportedTrack own = standing.album().songs().get(song);
         int anchorIndex = standing.album().record().album().anchorIndex();
         ImportedTrack anchor = standing.album()
@@ -63,7 +63,7 @@ public final class AlbumHeard {
     }
 
     /** Hears the end of each song and the beginning of the next, with the gap between, as loud as they will come out. */
-    public void acrossJoins(Standing standing) {
+    public void acrossJoins(Assessed standing) {
         List<ImportedTrack> songs = standing.album().songs();
         int rate = songs.get(0).audio().orElseThrow().sampleRate();
         double gap = standing.album().record().album().gapSeconds();

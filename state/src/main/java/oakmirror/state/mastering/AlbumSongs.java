@@ -15,7 +15,7 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.ReadOnlyStringProperty;
 import javafx.beans.property.ReadOnlyStringWrapper;
-import oakmirror.album.RecordStanding;
+import oakmirror.album.RecordAssessment;
 import oakmirror.audio.Progress;
 import oakmirror.files.AtomicFile;
 import oakmirror.media.delivery.AlbumOrders;
@@ -41,8 +41,8 @@ public final class AlbumSongs {
 
     private final Workspace workspace;
     private final Sending sending;
-    private final Latest<Standing> reader;
-    private final ReadOnlyObjectWrapper<Optional<Standing>> standing = new ReadOnlyObjectWrapper<>(Optional.empty());
+    private final Latest<Assessed> reader;
+    private final ReadOnlyObjectWrapper<Optional<Assessed>> standing = new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ReadOnlyStringWrapper failure = new ReadOnlyStringWrapper("");
     private boolean isWanted;
     private Optional<Basis> asked = Optional.empty();
@@ -57,7 +57,7 @@ public final class AlbumSongs {
      * @param record how they stand
      * @param targets the loudness each should come out at
      */
-    public record Standing(MeasuredAlbum album, RecordStanding record, List<Double> targets) {
+    public record Assessed(MeasuredAlbum album, RecordAssessment record, List<Double> targets) {
 
         /** By how much a song is turned, in LU. */
         public double movesBy(int song) {
@@ -74,7 +74,7 @@ public final class AlbumSongs {
     }
 
     /** How they stand; empty while they are read for the first time. */
-    public ReadOnlyObjectProperty<Optional<Standing>> standingProperty() {
+    public ReadOnlyObjectProperty<Optional<Assessed>> standingProperty() {
         return standing.getReadOnlyProperty();
     }
 
@@ -127,7 +127,7 @@ public final class AlbumSongs {
                             workspace.tracks().importer(),
                             workspace.background().abreast(),
                             progress);
-                    return new Standing(album, album.standing(), album.targets());
+                    return new Assessed(album, album.standing(), album.targets());
                 },
                 made -> standing.set(Optional.of(made)),
                 failed -> {
@@ -217,7 +217,7 @@ public final class AlbumSongs {
      * @param over told how it went, in one sentence; empty where all is well
      */
     public void render(Path folder, Consumer<String> over) {
-        Optional<Standing> now = standing.get();
+        Optional<Assessed> now = standing.get();
         if (now.isEmpty() || !now.get().album().record().album().equals(album())) {
             over.accept(Texts.of("mastering.theSongsAreStill"));
             return;

@@ -11,7 +11,7 @@ import java.util.Optional;
 import oakmirror.media.TestFiles;
 import oakmirror.session.NotedVersion;
 import oakmirror.session.Variants;
-import oakmirror.session.VersionNote.Standing;
+import oakmirror.session.VersionNote.Status;
 import oakmirror.state.StateTest;
 import oakmirror.state.listening.MonitorControls.HeardVersion;
 import oakmirror.state.listening.VersionsHeard;
@@ -53,7 +53,7 @@ class VersionsTest extends StateTest {
     void whatIsSaidAboutItIsKept() {
         does(() -> versions.note(first(), n -> n.withName("loud one").withRating(4)));
         assertThat(first().name()).isEqualTo("loud one");
-        does(() -> versions.note(first(), n -> n.withStanding(Standing.DISCARDED)));
+        does(() -> versions.note(first(), n -> n.withStanding(Status.DISCARDED)));
         assertThat(first().isDiscarded()).isTrue();
         assertThat(first().note().rating()).isEqualTo(4);
     }

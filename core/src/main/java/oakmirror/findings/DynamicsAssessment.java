@@ -30,7 +30,7 @@ import oakmirror.zones.ZoneDifferences;
  * @param zone the zone whose crest factor is furthest off in the verdict's direction, where one stands out
  * @param zoneDb by how much, mix minus references
  */
-public record DynamicsStanding(
+public record DynamicsAssessment(
         Verdict verdict,
         double probability,
         double plrDb,
@@ -69,7 +69,7 @@ public record DynamicsStanding(
     }
 
     /** Where the mix of a comparison stands; empty where there is nothing to compare it with. */
-    public static Optional<DynamicsStanding> of(Comparison comparison) {
+    public static Optional<DynamicsAssessment> of(Comparison comparison) {
         List<Subject> subjects = comparison.subjects();
         List<Subject> references =
                 Subject.references(subjects).stream().filter(Subject::isHeard).toList();
@@ -83,13 +83,13 @@ public record DynamicsStanding(
     }
 
     /** Holds a mix against at least one reference. */
-    static DynamicsStanding of(Subject mix, List<Subject> references, Content content, CorridorSettings.Kind kind) {
+    static DynamicsAssessment of(Subject mix, List<Subject> references, Content content, CorridorSettings.Kind kind) {
         Span plrSpan = span(references, kind, r -> r.compared().heard().peakToLoudness());
         Span psrSpan = span(references, kind, r -> r.compared().dynamics().middlePeakToShortTerm());
         double plr = mix.compared().heard().peakToLoudness();
         double psr = mix.compared().dynamics().middlePeakToShortTerm();
         double[] theirs =
-                references.stream().mapToDouble(DynamicsStanding::both).toArray();
+                references.stream().mapToDouble(DynamicsAssessment::both).toArray();
         double by = both(mix)
                 - Arrays.stream(theirs).filter(Double::isFinite).average().orElse(Double.NaN);
         double off = Double.isFinite(by) ? by : 0;
@@ -114,7 +114,7 @@ public record DynamicsStanding(
             }
         }
         double probability = verdict == Verdict.SQUASHED ? squashed : verdict == Verdict.LOOSE ? loose : 0;
-        return new DynamicsStanding(verdict, probability, plr, plrSpan, psr, psrSpan, off, zone, sign * most);
+        return new DynamicsAssessment(verdict, probability, plr, plrSpan, psr, psrSpan, off, zone, sign * most);
     }
 
     /** Peak to loudness, and peak to short-term loudness where there is one, in the mean. */

@@ -23,10 +23,10 @@ import oakmirror.text.Texts;
  *
  * @param songs the songs, in their order
  */
-public record RecordStanding(List<SongStanding> songs) {
+public record RecordAssessment(List<SongAssessment> songs) {
 
     /** Nothing is known. */
-    public static final RecordStanding NONE = new RecordStanding(List.of());
+    public static final RecordAssessment NONE = new RecordAssessment(List.of());
 
     /** How much the anchor counts against another song. No source. */
     public static final double ANCHOR_WEIGHT = 4;
@@ -35,7 +35,7 @@ public record RecordStanding(List<SongStanding> songs) {
     private static final int MOST_OTHERS = 15;
 
     /** Copies the list. */
-    public RecordStanding {
+    public RecordAssessment {
         songs = List.copyOf(songs);
     }
 
@@ -51,24 +51,24 @@ public record RecordStanding(List<SongStanding> songs) {
      * @param settings how corrections are derived
      * @param sampleRate which bands are fitted for
      */
-    public static RecordStanding of(
+    public static RecordAssessment of(
             List<Measured> songs,
             int anchor,
             java.util.Optional<Measured> outside,
             CorrectionSettings settings,
             int sampleRate) {
         Measured held = outside.orElseGet(() -> songs.get(anchor));
-        List<SongStanding> all = new ArrayList<>();
+        List<SongAssessment> all = new ArrayList<>();
         for (int i = 0; i < songs.size(); i++) {
             List<Measured> others = new ArrayList<>(songs);
             others.remove(i);
             others.remove(held);
             all.add(standing(songs.get(i), held, others, i == anchor, settings, sampleRate));
         }
-        return new RecordStanding(all);
+        return new RecordAssessment(all);
     }
 
-    private static SongStanding standing(
+    private static SongAssessment standing(
             Measured song,
             Measured anchor,
             List<Measured> others,
@@ -98,7 +98,7 @@ public record RecordStanding(List<SongStanding> songs) {
                     isAnchor || !isHeard ? 0 : -zone.mean(proposal.evidence().supportedDb());
             supported[zone.ordinal()] = Double.isFinite(mean) ? mean + 0.0 : 0;
         }
-        return new SongStanding(
+        return new SongAssessment(
                 song.name(),
                 isAnchor,
                 m.heardLufs(),
@@ -145,7 +145,7 @@ public record RecordStanding(List<SongStanding> songs) {
             }
         }
         String anchor = songs.stream()
-                .filter(SongStanding::isAnchor)
+                .filter(SongAssessment::isAnchor)
                 .map(s -> Texts.of("album.toTheAnchor", s.name()))
                 .findFirst()
                 .orElse("");

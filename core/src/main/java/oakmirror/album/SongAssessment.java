@@ -21,7 +21,7 @@ import oakmirror.spectrum.Zone;
  * @param supportedDb what of {@code toAnchorDb} the evidence takes for a fault; 0 where it does not
  * @param proposal what would close that, gently
  */
-public record SongStanding(
+public record SongAssessment(
         String name,
         boolean isAnchor,
         double integratedLufs,

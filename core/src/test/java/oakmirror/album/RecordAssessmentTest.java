@@ -11,7 +11,7 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import oakmirror.Signals;
 import oakmirror.album.AlbumLoudness.Way;
-import oakmirror.album.RecordStanding.Measured;
+import oakmirror.album.RecordAssessment.Measured;
 import oakmirror.audio.Clip;
 import oakmirror.audio.Progress;
 import oakmirror.correction.CorrectionSettings;
@@ -27,7 +27,7 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.Test;
 
 /** The songs of a record beside each other. */
-class RecordStandingTest {
+class RecordAssessmentTest {
 
     private static final int RATE = 44100;
     private static final ExecutorService EXECUTOR = Executors.newFixedThreadPool(2);
@@ -62,8 +62,8 @@ class RecordStandingTest {
         return new Measured(name, measured(left, right));
     }
 
-    private static RecordStanding standing(List<Measured> songs, int anchor, Optional<Measured> outside) {
-        return RecordStanding.of(songs, anchor, outside, CorrectionSettings.DEFAULT, RATE);
+    private static RecordAssessment standing(List<Measured> songs, int anchor, Optional<Measured> outside) {
+        return RecordAssessment.of(songs, anchor, outside, CorrectionSettings.DEFAULT, RATE);
     }
 
     @Test
@@ -74,9 +74,9 @@ class RecordStandingTest {
         songs.add(boomy("Lantern Set", 3));
         songs.add(song("Home by Osier", 4, 0.1));
 
-        RecordStanding standing = standing(songs, 0, Optional.empty());
+        RecordAssessment standing = standing(songs, 0, Optional.empty());
 
-        SongStanding apart = standing.songs().get(2);
+        SongAssessment apart = standing.songs().get(2);
         assertThat(apart.apart()).contains(Zone.LOW_MID);
         assertThat(apart.toAnchorDb()[Zone.LOW_MID.ordinal()]).isBetween(2.0, 6.0);
         assertThat(apart.toMeanDb()[Zone.LOW_MID.ordinal()]).isBetween(2.0, 6.0);
@@ -90,7 +90,7 @@ class RecordStandingTest {
 
     @Test
     void theAnchorStaysAsItIs() throws IOException {
-        SongStanding anchor = standing(List.of(song("a", 1, 0.3), boomy("b", 3)), 0, Optional.empty())
+        SongAssessment anchor = standing(List.of(song("a", 1, 0.3), boomy("b", 3)), 0, Optional.empty())
                 .songs()
                 .get(0);
         assertThat(anchor.isAnchor()).isTrue();
@@ -101,9 +101,9 @@ class RecordStandingTest {
 
     @Test
     void theAnchorMayBeNoSongOfTheRecord() throws IOException {
-        RecordStanding standing =
+        RecordAssessment standing =
                 standing(List.of(song("a", 1, 0.3), boomy("b", 3)), -1, Optional.of(song("x", 5, 0.5)));
-        assertThat(standing.songs()).noneMatch(SongStanding::isAnchor);
+        assertThat(standing.songs()).noneMatch(SongAssessment::isAnchor);
         assertThat(standing.songs().get(1).apart()).contains(Zone.LOW_MID);
     }
 
@@ -143,7 +143,7 @@ class RecordStandingTest {
         Measured brief = new Measured("brief", measured(new float[RATE / 5], Signals.musicLike(RATE, 0.2, 0.2, 9)));
         float[] scrap = Signals.tone(RATE, 0.2, 0.02);
         Measured cutOff = new Measured("cut off", measured(scrap, scrap));
-        RecordStanding standing = standing(List.of(song("a", 1, 0.3), silent, brief, cutOff), 0, Optional.empty());
+        RecordAssessment standing = standing(List.of(song("a", 1, 0.3), silent, brief, cutOff), 0, Optional.empty());
         assertThat(standing.songs())
                 .allMatch(s -> s.apart().isEmpty() && s.moves().isEmpty());
         assertThat(standing.songs().get(3).toAnchorDb())
