@@ -65,9 +65,11 @@ final class Screenshots {
                                 renderVersions();
                             }
                             if (station == Station.LIBRARY) {
-                                later(() -> ((TableView<?>) window.root().lookup("#library-table"))
-                                        .getSelectionModel()
-                                        .selectRange(1, 4));
+                                window.shelf()
+                                        .whenOpen(() -> later(() -> ((TableView<?>)
+                                                        window.root().lookup("#library-table"))
+                                                .getSelectionModel()
+                                                .selectRange(1, 4)));
                             }
                             if (station == Station.COMPARE && theme == Theme.LAMPLIGHT) {
                                 window.commands().run(Command.NEXT_PLACE);

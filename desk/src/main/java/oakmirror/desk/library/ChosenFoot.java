@@ -21,7 +21,6 @@ final class ChosenFoot extends StackPane {
 
     private final LibraryModel shelf;
     private final ChosenCard chosen;
-    private final LibraryActions todo;
     private final boolean beside;
     private final Supplier<List<Entry>> selected;
     private final Label state = Ui.wrapped("", "quiet", "small");
@@ -42,7 +41,6 @@ final class ChosenFoot extends StackPane {
             boolean beside) {
         this.shelf = shelf;
         this.chosen = chosen;
-        this.todo = todo;
         this.selected = selected;
         this.beside = beside;
         actions = todo.row(compare, this::edit);

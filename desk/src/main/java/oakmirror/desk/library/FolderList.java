@@ -27,6 +27,7 @@ final class FolderList extends ListView<String> {
     private final LibraryModel library;
     private final Folders folders;
     private final Supplier<List<Entry>> dragged;
+    private boolean filling;
 
     FolderList(LibraryModel library, Supplier<List<Entry>> dragged) {
         this.library = library;
@@ -46,8 +47,6 @@ final class FolderList extends ListView<String> {
         });
         fill();
     }
-
-    private boolean filling;
 
     private void fill() {
         filling = true;
@@ -102,7 +101,8 @@ final class FolderList extends ListView<String> {
         }
 
         private void over(DragEvent e) {
-            if (!isEmpty() && e.getDragboard().hasContent(PROFILES)) {
+            boolean isFolder = !isEmpty() && !getItem().isEmpty();
+            if (isFolder && e.getDragboard().hasContent(PROFILES)) {
                 e.acceptTransferModes(TransferMode.MOVE);
                 pseudoClassStateChanged(DROP, true);
                 e.consume();
