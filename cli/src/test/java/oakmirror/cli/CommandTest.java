@@ -24,11 +24,16 @@ abstract class CommandTest {
 
     record Result(int code, String out, String err) {}
 
+    /** A command as the start script runs it. */
     static List<String> java(String... arguments) {
         List<String> command = new ArrayList<>(List.of(
                 Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                 "-Xmx256m",
                 "-XX:+UseSerialGC",
+                "-XX:+UnlockDiagnosticVMOptions",
+                "-XX:CompilerDirectivesFile="
+                        + Path.of("../core/src/main/jvm/compiler.json").toAbsolutePath(),
+                "-XX:-DisplayVMOutput",
                 "-Dfile.encoding=UTF-8",
                 "-Dsun.jnu.encoding=UTF-8",
                 "-cp",

@@ -38,6 +38,7 @@ class FinishCommandTest extends CommandTest {
 
     private static final ExecutorService EXECUTOR = Executors.newFixedThreadPool(2);
     private static final double SECONDS = 5;
+    private static final int KILLED_SECONDS = 8;
 
     @AfterAll
     static void end() {
@@ -233,10 +234,10 @@ class FinishCommandTest extends CommandTest {
     /** Killed while it reads, while it writes, and just before its end: there is the whole file or none. */
     @Test
     void aKillLeavesTheWholeFileOrNone() throws Exception {
-        Path mix = TestFiles.music(folder.resolve("long.wav"), 44100, 15, 0.3);
+        Path mix = TestFiles.music(folder.resolve("long.wav"), 44100, KILLED_SECONDS, 0.3);
         Path results = Files.createDirectory(folder.resolve("results"));
         Path out = results.resolve("master.wav");
-        long whole = 15L * 44100 * 6;
+        long whole = 6L * 44100 * KILLED_SECONDS;
         for (double part : new double[] {0, 0.3, 0.9, 0.999}) {
             Process process = new ProcessBuilder(
                             java("finish", "--in", mix.toString(), "--target", "-12", "--out", out.toString()))
@@ -249,7 +250,7 @@ class FinishCommandTest extends CommandTest {
             process.destroyForcibly().waitFor();
             if (Files.exists(out)) {
                 assertThat(FfmpegTool.measure(out).integrated()).isCloseTo(-12, within(0.05));
-                assertThat(TestFiles.read(out)[0]).hasSize(15 * 44100);
+                assertThat(TestFiles.read(out)[0]).hasSize(44100 * KILLED_SECONDS);
                 Files.delete(out);
             }
         }

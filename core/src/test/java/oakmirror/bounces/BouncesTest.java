@@ -33,6 +33,7 @@ import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
 import oakmirror.measure.TrackMeasurer.Extent;
 import oakmirror.profile.Measurements;
+import oakmirror.rhythm.ActivityAnalyser;
 import oakmirror.rhythm.Rhythm;
 import oakmirror.session.Fact;
 import oakmirror.session.Session;
@@ -87,13 +88,15 @@ class BouncesTest {
                 .measure(Signals.clip(RATE, ChannelLayout.stereo(), both, both).stream(), Progress.NONE);
     }
 
+    private static float[] onsets(float[] both) {
+        ActivityAnalyser analyser = new ActivityAnalyser(RATE);
+        analyser.add(both, both, both.length);
+        return analyser.finish().onsets();
+    }
+
     private static Alignment aligned(float[] before, float[] after) throws IOException {
         return Alignment.of(
-                measured(before).activity().onsets(),
-                measured(after).activity().onsets(),
-                Optional.of(source(before)),
-                Optional.of(source(after)),
-                Progress.NONE);
+                onsets(before), onsets(after), Optional.of(source(before)), Optional.of(source(after)), Progress.NONE);
     }
 
     private static float[] delayed(float[] song, int frames) {

@@ -64,15 +64,19 @@ class ProfileTest {
     }
 
     private static TrackMeasurement measured(long seed, double amplitude, double seconds) throws IOException {
-        float[] left = Signals.musicLike(RATE, seconds, amplitude, seed);
-        float[] right = Signals.musicLike(RATE, seconds, amplitude, seed + 1);
-        float[] drums = Signals.drums(RATE, 100 + 7 * seed, seconds, 0.2, seed);
+        return measured(RATE, seed, amplitude, seconds);
+    }
+
+    private static TrackMeasurement measured(int rate, long seed, double amplitude, double seconds) throws IOException {
+        float[] left = Signals.musicLike(rate, seconds, amplitude, seed);
+        float[] right = Signals.musicLike(rate, seconds, amplitude, seed + 1);
+        float[] drums = Signals.drums(rate, 100 + 7 * seed, seconds, 0.2, seed);
         for (int i = 0; i < left.length; i++) {
             left[i] += (float) (amplitude * drums[i]);
             right[i] += (float) (amplitude * drums[i]) + 0.3f * left[i];
         }
         return new TrackMeasurer(EXECUTOR, Extent.ALL)
-                .measure(Signals.clip(RATE, ChannelLayout.stereo(), left, right).stream(), Progress.NONE);
+                .measure(Signals.clip(rate, ChannelLayout.stereo(), left, right).stream(), Progress.NONE);
     }
 
     private static Profile profile(TrackMeasurement m, String title) {
@@ -123,7 +127,7 @@ class ProfileTest {
 
     @Test
     void itIsCompact() throws IOException {
-        byte[] bytes = ProfileFile.bytes(profile(measured(5, 0.2, 300), "A long one"));
+        byte[] bytes = ProfileFile.bytes(profile(measured(22050, 5, 0.2, 300), "A long one"));
         assertThat(bytes.length).isBetween(5_000, 40_000);
     }
 

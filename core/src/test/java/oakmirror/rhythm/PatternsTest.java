@@ -112,14 +112,16 @@ class PatternsTest {
                 if (!is) {
                     wrong.add(told);
                 }
-                double faster = TempoFinder.find(play(patterns().get(p), 1.03 * bpm, 40 + p))
-                        .grid()
-                        .map(BarGrid::bpm)
-                        .orElse(0.0);
-                if (Math.abs(faster / got / 1.03 - 1) > 0.01) {
-                    astray.add(String.format("%d: %.1f after %.1f", p, faster, got));
-                }
                 surelyWrong += !is && found.confidence() > 0.8 ? 1 : 0;
+                if (i == p % 4) { // one of each kind: more takes long, and bench/follow asks it of recordings
+                    double faster = TempoFinder.find(play(patterns().get(p), 1.03 * bpm, 40 + p))
+                            .grid()
+                            .map(BarGrid::bpm)
+                            .orElse(0.0);
+                    if (Math.abs(faster / got / 1.03 - 1) > 0.01) {
+                        astray.add(String.format("%d: %.1f after %.1f", p, faster, got));
+                    }
+                }
             }
         }
         System.out.printf(

@@ -41,7 +41,7 @@ class RhythmTest {
         for (double tempo = 57; tempo <= 213; tempo += 6.37) {
             double bpm = tempo;
             double start = 0.13 + 0.01 * count;
-            Rhythm found = TempoFinder.find(of(Signals.drums(RATE, bpm, 24, start, 100 + count), RATE));
+            Rhythm found = TempoFinder.find(of(Signals.drums(22050, bpm, 24, start, 100 + count), 22050));
             count++;
             double got = found.grid().orElseThrow().bpm();
             for (double factor : new double[] {1, 0.5, 2}) {

@@ -25,6 +25,9 @@ public final class PlantedZones {
     /** Frames of a piece. */
     public static final int SIZE = 1 << 19;
 
+    /** How near a planted crest factor comes. */
+    private static final double NEAR_DB = 0.03;
+
     private static final DoubleFFT_1D FFT = new DoubleFFT_1D(SIZE);
 
     final float[] left;
@@ -82,62 +85,69 @@ public final class PlantedZones {
 
     /** The same with the crest factor of a zone changed by about so many dB, its power kept. */
     public PlantedZones withCrest(Zone zone, double db) throws IOException {
-        double was = crestDb(zone);
+        double wanted = crestDb(zone) + db;
+        ZonePart l = ZonePart.of(left, zone);
+        ZonePart r = ZonePart.of(right, zone);
         double low = -0.9;
         double high = 3;
-        PlantedZones found = this;
-        for (int i = 0; i < 9; i++) {
+        while (true) {
             double exponent = (low + high) / 2;
-            found = withPower(zone, exponent);
-            if (found.crestDb(zone) - was < db) {
-                low = exponent;
-            } else {
-                high = exponent;
+            PlantedZones found = new PlantedZones(l.powered(left, exponent), r.powered(right, exponent));
+            double off = found.crestDb(zone) - wanted;
+            if (Math.abs(off) < NEAR_DB || high - low < 1e-3) {
+                return found;
             }
+            low = off < 0 ? exponent : low;
+            high = off < 0 ? high : exponent;
         }
-        return found;
     }
 
-    /** The zone of each side times a power of how loud it is just then. */
-    private PlantedZones withPower(Zone zone, double exponent) {
-        return new PlantedZones(powered(left, zone, exponent), powered(right, zone, exponent));
-    }
+    /** A zone of one channel, and how loud it is at each moment. */
+    private record ZonePart(float[] samples, double[] level) {
 
-    private static float[] powered(float[] x, Zone zone, double exponent) {
-        double[] analytic = forward(x);
-        for (int k = 0; k < SIZE; k++) {
-            double hz = (double) k * RATE / SIZE;
-            int factor = k < SIZE / 2 && hz >= zone.lowHz() && hz < zone.highHz() ? 2 : 0;
-            analytic[2 * k] *= factor;
-            analytic[2 * k + 1] *= factor;
-        }
-        FFT.complexInverse(analytic, true);
-        double[] smooth = new double[SIZE];
-        double level = 0;
-        double keep = Math.exp(-zone.lowHz() / (2.0 * RATE));
-        for (int way = 0; way < 2; way++) { // there and back, so that nothing lags
-            for (int j = 0; j < SIZE; j++) {
-                int i = way == 0 ? j : SIZE - 1 - j;
-                double now = way == 0 ? Math.hypot(analytic[2 * i], analytic[2 * i + 1]) : smooth[i];
-                level = keep * level + (1 - keep) * now;
-                smooth[i] = level;
+        static ZonePart of(float[] x, Zone zone) {
+            double[] analytic = forward(x);
+            for (int k = 0; k < SIZE; k++) {
+                double hz = (double) k * RATE / SIZE;
+                int factor = k < SIZE / 2 && hz >= zone.lowHz() && hz < zone.highHz() ? 2 : 0;
+                analytic[2 * k] *= factor;
+                analytic[2 * k + 1] *= factor;
             }
+            FFT.complexInverse(analytic, true);
+            float[] samples = new float[SIZE];
+            double[] smooth = new double[SIZE];
+            double level = 0;
+            double keep = Math.exp(-zone.lowHz() / (2.0 * RATE));
+            for (int way = 0; way < 2; way++) { // there and back, so that nothing lags
+                for (int j = 0; j < SIZE; j++) {
+                    int i = way == 0 ? j : SIZE - 1 - j;
+                    double now = way == 0 ? Math.hypot(analytic[2 * i], analytic[2 * i + 1]) : smooth[i];
+                    level = keep * level + (1 - keep) * now;
+                    smooth[i] = level;
+                    samples[i] = (float) analytic[2 * i];
+                }
+            }
+            return new ZonePart(samples, smooth);
         }
-        double before = 0;
-        double after = 0;
-        for (int i = 0; i < SIZE; i++) {
-            double in = analytic[2 * i];
-            double out = in * Math.pow(smooth[i] + 1e-6, exponent);
-            before += in * in;
-            after += out * out;
+
+        /** What it is of, with it times a power of how loud it is just then, its own power kept. */
+        float[] powered(float[] x, double exponent) {
+            float[] gains = new float[SIZE];
+            double before = 0;
+            double after = 0;
+            for (int i = 0; i < SIZE; i++) {
+                gains[i] = (float) Math.pow(level[i] + 1e-6, exponent);
+                double out = samples[i] * gains[i];
+                before += samples[i] * samples[i];
+                after += out * out;
+            }
+            double makeUp = Math.sqrt(before / after);
+            float[] y = new float[SIZE];
+            for (int i = 0; i < SIZE; i++) {
+                y[i] = (float) (x[i] + samples[i] * (makeUp * gains[i] - 1));
+            }
+            return y;
         }
-        double makeUp = Math.sqrt(before / after);
-        float[] y = new float[SIZE];
-        for (int i = 0; i < SIZE; i++) {
-            double in = analytic[2 * i];
-            y[i] = (float) (x[i] + in * (makeUp * Math.pow(smooth[i] + 1e-6, exponent) - 1));
-        }
-        return y;
     }
 
     /** Real and imaginary parts in turn. */

@@ -1,13 +1,18 @@
 package oakmirror.media;
 
+import java.util.Arrays;
 import oakmirror.audio.Clip;
 import oakmirror.audio.Decibels;
+import oakmirror.dsp.FirConvolver;
+import oakmirror.dsp.LinearPhase;
 import oakmirror.dsp.StereoProcessor;
-import oakmirror.dsp.ToneFilter;
 import oakmirror.spectrum.Zone;
 
 /** Faults put into a piece of music, one at a time, each with nothing else changed. */
 public final class PlantedFaults {
+
+    /** Nobody waits for what is planted, so that parts may be as long as the response: few cost less than many. */
+    private static final int LONG_PART = 16384;
 
     private PlantedFaults() {}
 
@@ -37,20 +42,14 @@ public final class PlantedFaults {
         return linear(linear(s, rate, f -> f > hz ? -90 : 0), rate, f -> f > hz ? -90 : 0);
     }
 
-    private static Sides linear(Sides s, int rate, oakmirror.dsp.LinearPhase.Curve curve) {
-        Sides out = new Sides(new float[s.left.length], new float[s.left.length]);
-        StereoProcessor p = new ToneFilter(ToneFilter.Phase.LINEAR, java.util.List.of(), curve)
-                .maker(rate)
-                .get();
+    private static Sides linear(Sides s, int rate, LinearPhase.Curve curve) {
+        double[] taps = LinearPhase.design(curve, rate, 1);
+        StereoProcessor p = new FirConvolver(taps, taps.length / 2, LONG_PART);
         int late = p.latencyFrames();
-        float[] l = java.util.Arrays.copyOf(s.left, s.left.length + late);
-        float[] r = java.util.Arrays.copyOf(s.right, s.right.length + late);
-        for (int at = 0; at < l.length; at += 512) {
-            p.process(l, r, at, Math.min(512, l.length - at));
-        }
-        System.arraycopy(l, late, out.left, 0, out.left.length);
-        System.arraycopy(r, late, out.right, 0, out.right.length);
-        return out;
+        float[] l = Arrays.copyOf(s.left, s.left.length + late);
+        float[] r = Arrays.copyOf(s.right, s.right.length + late);
+        p.process(l, r, 0, l.length);
+        return new Sides(Arrays.copyOfRange(l, late, l.length), Arrays.copyOfRange(r, late, r.length));
     }
 
     /** Side times a factor. */

@@ -61,7 +61,7 @@ class StemsTest extends DemoStateTest {
     @Test
     void whatIsCancelledIsSaidAndBegunAgain() {
         TimeRange fresh =
-                new TimeRange(3, 60 + System.nanoTime() % 1_000_000 / 1e6); // that nobody has measured and kept
+                new TimeRange(3, 12 + System.nanoTime() % 1_000_000 / 1e6); // that nobody has measured and kept
         does(() -> {
             workspace.changeTrack(0, "Another passage", t -> t.withPassage(new Passage("fresh", fresh)));
             List.copyOf(background.shown()).stream()
