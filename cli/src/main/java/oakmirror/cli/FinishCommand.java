@@ -18,6 +18,7 @@ import oakmirror.finish.MasterRender;
 import oakmirror.finish.SaneLimits;
 import oakmirror.limiter.LimiterSettings;
 import oakmirror.measure.Levels;
+import oakmirror.measure.TrackMeasurer.Extent;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.AudioWriter;
 import oakmirror.media.file.CorrectionFile;
@@ -82,7 +83,7 @@ final class FinishCommand implements Callable<Integer> {
         Chain chain = correction == null ? Chain.NONE : Chain.of(CorrectionFile.read(correction));
         ProgressLine progress = new ProgressLine();
         List<Path> references = aim.like == null ? List.of() : List.of(aim.like);
-        try (Inputs inputs = new Inputs(in, references, progress)) {
+        try (Inputs inputs = new Inputs(in, references, Extent.LEVELS, progress)) {
             checkFits(chain, inputs.audio().sampleRate());
             FinishSettings settings = settings(aim.target == null ? loudness(inputs) : aim.target, limiter);
             progress.start(Texts.of("cli.finishing"));

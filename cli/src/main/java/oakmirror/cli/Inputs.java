@@ -10,6 +10,7 @@ import oakmirror.audio.StereoSource;
 import oakmirror.audio.TimeRange;
 import oakmirror.compare.Subject;
 import oakmirror.measure.TrackMeasurement;
+import oakmirror.measure.TrackMeasurer.Extent;
 import oakmirror.media.ImportedTrack;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.rhythm.BarGrid;
@@ -19,6 +20,7 @@ import oakmirror.text.Texts;
 /** A mix and its references, read into a temporary folder that goes with all that is in it when this is closed. */
 final class Inputs implements AutoCloseable {
 
+    private final Extent extent;
     private final ProgressLine progress;
     private final Workshop shop;
     private final List<ImportedTrack> tracks = new ArrayList<>();
@@ -26,9 +28,11 @@ final class Inputs implements AutoCloseable {
     /**
      * Reads them.
      *
+     * @param extent how much of them is measured
      * @throws AudioFileException when one of them cannot be read, in one sentence
      */
-    Inputs(Path mix, List<Path> references, ProgressLine progress) throws AudioFileException {
+    Inputs(Path mix, List<Path> references, Extent extent, ProgressLine progress) throws AudioFileException {
+        this.extent = extent;
         this.progress = progress;
         shop = new Workshop(progress);
         try {
@@ -44,7 +48,7 @@ final class Inputs implements AutoCloseable {
 
     private void read(Path path, Optional<Integer> rate) throws AudioFileException {
         progress.start(Texts.of("cli.reading", path));
-        tracks.add(shop.importer().importTrack(path, rate, progress));
+        tracks.add(shop.importer().importTrack(path, rate, extent, progress));
     }
 
     /** What measurements run on. */

@@ -3,6 +3,7 @@ package oakmirror.cli;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import oakmirror.measure.TrackMeasurer.Extent;
 import oakmirror.media.file.AudioFileException;
 import picocli.CommandLine.Option;
 
@@ -28,6 +29,6 @@ final class TrackOptions {
      * @throws AudioFileException when one of them cannot be read, in one sentence
      */
     Inputs read(ProgressLine progress) throws AudioFileException {
-        return new Inputs(mix, references, progress);
+        return new Inputs(mix, references, Extent.ALL, progress);
     }
 }

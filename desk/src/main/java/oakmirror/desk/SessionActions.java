@@ -23,6 +23,7 @@ final class SessionActions {
     private final ButtonType save = new ButtonType(Texts.of("main.save2"), ButtonBar.ButtonData.YES);
     private final ButtonType discard = new ButtonType(Texts.of("main.dontSave"), ButtonBar.ButtonData.NO);
 
+    private static final String JSON = ".json";
     private static final String FOLDER = "session";
 
     private static List<ExtensionFilter> sessionFiles() {
@@ -108,9 +109,13 @@ final class SessionActions {
                 .ifPresent(file -> saveTo(file, true, then)); // the dialog has asked
     }
 
+    /** With a session's ending once: some dialogs leave the last part of the name they proposed behind the one that is typed. */
     private static Path withEnding(Path file) {
         String name = file.getFileName().toString();
-        return name.endsWith(".json") ? file : file.resolveSibling(name + SessionFile.ENDING);
+        if (name.endsWith(SessionFile.ENDING + JSON)) {
+            return file.resolveSibling(name.substring(0, name.length() - JSON.length()));
+        }
+        return name.endsWith(JSON) ? file : file.resolveSibling(name + SessionFile.ENDING);
     }
 
     /** The dialog has asked for the name without its ending. */

@@ -107,7 +107,7 @@ class DialogsTest extends WindowTest {
         assertThat(lookup("#output-folder").queryAs(TextField.class).getText()).endsWith("out");
     }
 
-    /** The dialog asks for the name that was typed; the session's ending comes to it afterwards. */
+    /** The dialog asks for the name that was typed; the session's ending comes to it afterwards, and once. */
     @Test
     void aSessionThatIsThereIsNotReplacedForANameWithoutItsEnding() throws Exception {
         Path there = Files.writeString(folder.resolve("ebb.oakmirror.json"), "another session");
@@ -122,6 +122,10 @@ class DialogsTest extends WindowTest {
         clickOn("Replace");
         waitUntil(() -> !workspace().unsavedProperty().get());
         assertThat(SessionFile.read(there).session().name()).isEqualTo("Ebb");
+        answers.answer = List.of(folder.resolve("tide.oakmirror.json.json").toFile());
+        interact(() -> app.window().commands().run(Command.SAVE_AS));
+        waitUntil(() -> workspace().fileProperty().get().equals(Optional.of(folder.resolve("tide.oakmirror.json"))));
+        assertThat(folder.resolve("tide.oakmirror.json")).exists();
     }
 
     /** Kept under another name first, and then left. */

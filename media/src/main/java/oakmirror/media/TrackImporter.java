@@ -58,9 +58,19 @@ public final class TrackImporter {
      * @throws java.util.concurrent.CancellationException when the progress says so
      */
     public ImportedTrack importTrack(Path path, Optional<Integer> rate, Progress progress) throws AudioFileException {
+        return importTrack(path, rate, Extent.ALL, progress);
+    }
+
+    /**
+     * The same of which no more is measured than is wanted. Only of what was measured in full the figures are kept.
+     *
+     * @param extent how much is measured where it is not known yet
+     */
+    public ImportedTrack importTrack(Path path, Optional<Integer> rate, Extent extent, Progress progress)
+            throws AudioFileException {
         for (int i = 0; i < READINGS; i++) {
             try {
-                return read(path, rate, progress);
+                return read(path, rate, extent, progress);
             } catch (ChangedMeanwhile e) {
                 LOG.info("{} was written to while it was read", path);
             }
@@ -68,7 +78,8 @@ public final class TrackImporter {
         throw new AudioFileException(Texts.of("tracks.isBeingWrittenTo", path.getFileName()));
     }
 
-    private ImportedTrack read(Path path, Optional<Integer> rate, Progress progress) throws AudioFileException {
+    private ImportedTrack read(Path path, Optional<Integer> rate, Extent extent, Progress progress)
+            throws AudioFileException {
         AudioFile.check(path);
         ContentKey content = keyOf(path); // before it is opened: what comes under its name afterwards has another one
         Optional<ImportedTrack> known = fromCache(path, content, rate);
@@ -79,14 +90,16 @@ public final class TrackImporter {
             int wanted = rate.orElse(stream.sampleRate());
             TrackMeasurement[] measured = new TrackMeasurement[1];
             MappedClip clip = cache.store(content.value(), wanted, sink -> {
-                measured[0] = decode(stream, content, wanted, sink, progress);
+                measured[0] = decode(stream, content, wanted, extent, sink, progress);
                 if (!keyOf(path).equals(content)) {
                     throw new ChangedMeanwhile();
                 }
             });
             Rhythm rhythm = TempoFinder.find(measured[0].activity());
             Measured result = new Measured(measured[0], rhythm, stream.warnings());
-            cache.keep(result);
+            if (extent == Extent.ALL) {
+                cache.keep(result);
+            }
             return ImportedTrack.of(path, content, measured[0], clip, rhythm, result.warnings());
         } catch (AudioFileException e) {
             throw e;
@@ -241,8 +254,9 @@ public final class TrackImporter {
     }
 
     private TrackMeasurement decode(
-            DecodedStream stream, ContentKey content, int rate, FrameSink sink, Progress progress) throws IOException {
-        TrackMeasurer measurer = new TrackMeasurer(executor, Extent.ALL);
+            DecodedStream stream, ContentKey content, int rate, Extent extent, FrameSink sink, Progress progress)
+            throws IOException {
+        TrackMeasurer measurer = new TrackMeasurer(executor, extent);
         Origin origin = Origin.whole(content.value());
         if (rate == stream.sampleRate()) {
             return measurer.measure(stream, origin, progress, sink::write);

@@ -30,7 +30,8 @@ final class WavWriter implements AudioWriter {
     private final int channels;
     private final int sampleRate;
     private final TpdfDither[] dither;
-    private final ByteBuffer buffer = ByteBuffer.allocateDirect(1 << 16).order(ByteOrder.LITTLE_ENDIAN);
+    private final byte[] bytes = new byte[1 << 16];
+    private int filled;
     private final int headerBytes;
     private final FileLabel label;
     private final byte[] note;
@@ -105,7 +106,7 @@ final class WavWriter implements AudioWriter {
     public void write(float[] left, float[] right, int count) throws IOException {
         try {
             for (int i = 0; i < count; i++) {
-                if (buffer.remaining() < 8) {
+                if (bytes.length - filled < 8) {
                     flush();
                 }
                 put(0, left[i]);
@@ -120,21 +121,15 @@ final class WavWriter implements AudioWriter {
     }
 
     private void put(int side, float sample) {
-        if (bits == 32) {
-            buffer.putFloat(sample);
-            return;
-        }
-        int value = dither[side].quantise(sample);
-        if (bits == 24) {
-            buffer.put((byte) value).putShort((short) (value >> 8));
-        } else {
-            buffer.putShort((short) value);
+        int value = bits == 32 ? Float.floatToRawIntBits(sample) : dither[side].quantise(sample);
+        for (int shift = 0; shift < bits; shift += 8) {
+            bytes[filled++] = (byte) (value >> shift);
         }
     }
 
     private void flush() throws IOException {
-        drain(buffer.flip());
-        buffer.clear();
+        drain(ByteBuffer.wrap(bytes, 0, filled));
+        filled = 0;
     }
 
     private void drain(ByteBuffer bytes) throws IOException {
