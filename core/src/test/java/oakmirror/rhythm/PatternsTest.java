@@ -74,7 +74,10 @@ class PatternsTest {
                     case 'h' -> 0.03;
                     default -> 0.2;
                 };
+        double keep = Math.exp(-1 / (decay * RATE));
+        double level = hit.level() / keep;
         for (int i = 0; i < 4 * decay * RATE; i++) {
+            level *= keep;
             if (start + i < 0 || start + i >= out.length) {
                 continue;
             }
@@ -86,7 +89,7 @@ class PatternsTest {
                         case 'h' -> 0.15 * (random.nextGaussian() > 0 ? 1 : -1);
                         default -> 0.3 * Math.sin(2 * Math.PI * 330 * t);
                     };
-            out[start + i] += (float) (hit.level() * sound * Math.exp(-t / decay));
+            out[start + i] += (float) (level * sound);
         }
     }
 
