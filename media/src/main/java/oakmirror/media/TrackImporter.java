@@ -62,9 +62,9 @@ public final class TrackImporter {
     }
 
     /**
-     * The same of which no more is measured than is wanted. Only of what was measured in full the figures are kept.
+     * The same, of which no more is measured than is wanted.
      *
-     * @param extent how much is measured where it is not known yet
+     * @param extent how much is measured where less of it is known
      */
     public ImportedTrack importTrack(Path path, Optional<Integer> rate, Extent extent, Progress progress)
             throws AudioFileException {
@@ -82,7 +82,7 @@ public final class TrackImporter {
             throws AudioFileException {
         AudioFile.check(path);
         ContentKey content = keyOf(path); // before it is opened: what comes under its name afterwards has another one
-        Optional<ImportedTrack> known = fromCache(path, content, rate);
+        Optional<ImportedTrack> known = fromCache(path, content, rate, extent);
         if (known.isPresent()) {
             return known.get(); // without loading decoders
         }
@@ -97,9 +97,7 @@ public final class TrackImporter {
             });
             Rhythm rhythm = TempoFinder.find(measured[0].activity());
             Measured result = new Measured(measured[0], rhythm, stream.warnings());
-            if (extent == Extent.ALL) {
-                cache.keep(result);
-            }
+            cache.keep(result);
             return ImportedTrack.of(path, content, measured[0], clip, rhythm, result.warnings());
         } catch (AudioFileException e) {
             throw e;
@@ -193,11 +191,11 @@ public final class TrackImporter {
 
     /** What a file held that is not there any more or has other bytes now, as long as the cache has it. */
     public Optional<ImportedTrack> known(Path file, String content, Optional<Integer> rate) {
-        return fromCache(file, ContentKey.kept(content), rate);
+        return fromCache(file, ContentKey.kept(content), rate, Extent.ALL);
     }
 
-    private Optional<ImportedTrack> fromCache(Path path, ContentKey content, Optional<Integer> rate) {
-        Optional<Measured> kept = cache.measuredWhole(content.value());
+    private Optional<ImportedTrack> fromCache(Path path, ContentKey content, Optional<Integer> rate, Extent extent) {
+        Optional<Measured> kept = cache.measuredWhole(content.value(), extent);
         if (kept.isEmpty()) {
             return Optional.empty();
         }

@@ -19,6 +19,7 @@ import oakmirror.audio.Progress;
 import oakmirror.audio.TimeRange;
 import oakmirror.measure.Provenance.Origin;
 import oakmirror.measure.TrackMeasurement;
+import oakmirror.measure.TrackMeasurer.Extent;
 import oakmirror.measure.WorkerThreads;
 import oakmirror.media.cache.AudioCache;
 import oakmirror.media.file.AudioFileException;
@@ -80,6 +81,35 @@ class TrackImporterTest {
                 .isEqualTo(first.measurement().file().loudness());
         assertThat(again.measurement().spectrum()).isEqualTo(first.measurement().spectrum());
         assertThat(again.measurement().contour()).isEqualTo(first.measurement().contour());
+    }
+
+    /** Of stems and of what is only brought to a level no more is asked; what is compared is never shown without its tone. */
+    @Test
+    void whatIsMeasuredInPartIsKeptAsThatAndMeasuredInFullWhereMoreIsWanted() throws IOException {
+        Path file = TestFiles.music(folder.resolve("x.wav"), 48000, 2, 0.5);
+        TrackImporter importer = importer(1 << 30);
+        ImportedTrack levels = importer.importTrack(file, Optional.empty(), Extent.LEVELS, Progress.NONE);
+        assertThat(levels.measurement().provenance().extent()).isEqualTo(Extent.LEVELS);
+        boolean[] asked = {false};
+        ImportedTrack again = importer.importTrack(file, Optional.empty(), Extent.LEVELS, done -> asked[0] = true);
+        assertThat(asked[0]).as("worked again").isFalse();
+        assertThat(again.measurement().heard()).isEqualTo(levels.measurement().heard());
+        ImportedTrack full = importer.importTrack(file, Optional.empty(), Progress.NONE);
+        assertThat(full.measurement().provenance().extent()).isEqualTo(Extent.ALL);
+        assertThat(full.measurement().heardLufs())
+                .isEqualTo(levels.measurement().heardLufs());
+        assertThat(full.measurement().activity().onsets()).isNotEmpty();
+    }
+
+    @Test
+    void whatIsKnownInFullServesWhereLessIsWanted() throws IOException {
+        Path file = TestFiles.music(folder.resolve("x.wav"), 48000, 2, 0.5);
+        TrackImporter importer = importer(1 << 30);
+        importer.importTrack(file, Optional.empty(), Progress.NONE);
+        boolean[] asked = {false};
+        ImportedTrack levels = importer.importTrack(file, Optional.empty(), Extent.LEVELS, done -> asked[0] = true);
+        assertThat(asked[0]).as("worked again").isFalse();
+        assertThat(levels.measurement().provenance().extent()).isEqualTo(Extent.ALL);
     }
 
     @Test

@@ -14,6 +14,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
 import java.util.Comparator;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
@@ -23,6 +24,7 @@ import oakmirror.files.StaleFiles;
 import oakmirror.measure.Provenance;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
+import oakmirror.measure.TrackMeasurer.Extent;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.rhythm.Rhythm;
 import oakmirror.text.Texts;
@@ -91,17 +93,26 @@ public final class AudioCache {
         return read(wanted).filter(m -> m.measurement().provenance().equals(wanted));
     }
 
-    /** What was measured of all that a file holds, whatever its rate is. */
-    public Optional<Measured> measuredWhole(String content) {
-        return read(whole(content, 0)).filter(m -> {
+    /**
+     * What was measured of all that a file holds, whatever its rate is.
+     *
+     * @param least how much of it has to be known; more is as good
+     */
+    public Optional<Measured> measuredWhole(String content, Extent least) {
+        return EnumSet.range(least, Extent.ALL).stream()
+                .flatMap(extent -> measuredAll(content, extent).stream())
+                .findFirst();
+    }
+
+    private Optional<Measured> measuredAll(String content, Extent extent) {
+        return read(whole(content, 0, extent)).filter(m -> {
             TrackMeasurement found = m.measurement();
-            return found.provenance().equals(whole(content, found.sampleRate()));
+            return found.provenance().equals(whole(content, found.sampleRate(), extent));
         });
     }
 
-    private static Provenance whole(String content, int sampleRate) {
-        return new Provenance(
-                Provenance.Origin.whole(content), sampleRate, TrackMeasurer.Extent.ALL, TrackMeasurer.VERSION);
+    private static Provenance whole(String content, int sampleRate, Extent extent) {
+        return new Provenance(Provenance.Origin.whole(content), sampleRate, extent, TrackMeasurer.VERSION);
     }
 
     private Optional<Measured> read(Provenance named) {

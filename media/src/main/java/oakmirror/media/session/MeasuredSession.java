@@ -13,6 +13,7 @@ import oakmirror.audio.TimeRange;
 import oakmirror.compare.Subject;
 import oakmirror.correction.AppliedCorrection;
 import oakmirror.measure.TrackMeasurement;
+import oakmirror.measure.TrackMeasurer.Extent;
 import oakmirror.media.ImportedTrack;
 import oakmirror.media.TrackImporter;
 import oakmirror.media.TrackReader;
@@ -129,6 +130,7 @@ public record MeasuredSession(
             stems.add(importer.importTrack(
                     fileOf(Track.of(((oakmirror.session.Source.File) stem.source()).path())),
                     Optional.of(audio.sampleRate()),
+                    Extent.LEVELS,
                     progress.part(0, 0.3)));
         }
         StemsInMix found =

@@ -1,5 +1,6 @@
 package oakmirror.state.workspace;
 
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -11,6 +12,7 @@ import javafx.beans.property.ReadOnlyStringWrapper;
 import oakmirror.audio.Progress;
 import oakmirror.audio.StereoSource;
 import oakmirror.audio.TimeRange;
+import oakmirror.measure.TrackMeasurer.Extent;
 import oakmirror.media.ImportedTrack;
 import oakmirror.media.TrackImporter;
 import oakmirror.media.file.AudioFileException;
@@ -248,7 +250,8 @@ public final class MixStems {
         task.run(
                 progress -> {
                     slot.attempt();
-                    return importer.importTrack(slot.track().file().orElseThrow(), Optional.of(rate), progress);
+                    Path file = slot.track().file().orElseThrow();
+                    return importer.importTrack(file, Optional.of(rate), Extent.LEVELS, progress);
                 },
                 track -> ended(slot, Optional.of(track), ""),
                 failed -> {
