@@ -19,9 +19,8 @@ public final class Signals {
         double step = 2 * Math.PI * hz / rate;
         double turnCosine = Math.cos(step);
         double turnSine = Math.sin(step);
-        for (int from = 0;
-                from < out.length;
-                from += TURNS) { // turned on from an exact value each time: far quicker than a sine a sample
+        // Turned on from an exact value now and then, which is far quicker than a sine a sample.
+        for (int from = 0; from < out.length; from += TURNS) {
             double sine = amplitude * Math.sin(step * from + Math.toRadians(phaseDegrees));
             double cosine = amplitude * Math.cos(step * from + Math.toRadians(phaseDegrees));
             for (int i = from; i < Math.min(out.length, from + TURNS); i++) {

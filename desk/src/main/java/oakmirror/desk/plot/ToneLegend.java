@@ -1,7 +1,9 @@
 package oakmirror.desk.plot;
 
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Stream;
+import javafx.geometry.Rectangle2D;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
 import javafx.scene.text.TextAlignment;
@@ -25,13 +27,15 @@ final class ToneLegend {
 
     private ToneLegend() {}
 
-    static void draw(GraphicsContext g, Palette p, FrequencyPlot plot, ToneScene scene, List<double[]> shown) {
+    /** Draws it, and says where. */
+    static Optional<Rectangle2D> draw(
+            GraphicsContext g, Palette p, FrequencyPlot plot, ToneScene scene, List<double[]> shown) {
         List<ToneCurve> drawn = scene.curves().stream()
                 .filter(ToneCurve::isDrawn)
                 .limit(MOST_ROWS)
                 .toList();
         if (drawn.isEmpty()) {
-            return;
+            return Optional.empty();
         }
         List<String> more = scene.corridorName().isEmpty()
                 ? List.of()
@@ -69,6 +73,7 @@ final class ToneLegend {
             }
             PlotPane.text(g, more.get(i), left + 2 * MARGIN + LINE, y, TextAlignment.LEFT, Fonts.SMALL, p.ink());
         }
+        return Optional.of(new Rectangle2D(left, corner[1], width, height));
     }
 
     /** Of the places along the lower and the upper edge the one where the fewest points of curves are. */

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.BiConsumer;
 import javafx.beans.property.DoubleProperty;
+import javafx.geometry.Rectangle2D;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.input.MouseButton;
 import javafx.scene.paint.Color;
@@ -197,12 +198,10 @@ public final class TonePlot extends FrequencyPlot {
         }
         PeakLabels.draw(g, p, this, scene, shown);
         g.restore();
-        if (scene.legend()) {
-            ToneLegend.draw(g, p, this, scene, shown);
-        }
+        Optional<Rectangle2D> legend = scene.legend() ? ToneLegend.draw(g, p, this, scene, shown) : Optional.empty();
         cursor(g, p);
         if (cursorHz() > 0 && !scene.curves().isEmpty()) {
-            ToneReading.draw(g, p, this, scene, shown);
+            ToneReading.draw(g, p, this, scene, shown, legend);
         }
     }
 

@@ -1,6 +1,9 @@
 package oakmirror.desk.plot;
 
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
+import javafx.geometry.Rectangle2D;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
 import javafx.scene.text.TextAlignment;
@@ -16,21 +19,32 @@ final class ToneReading {
 
     private static final double WIDTH = 190;
     private static final double ROW = 16;
+    private static final double APART = 10;
 
     private ToneReading() {}
 
-    static void draw(GraphicsContext g, Palette p, FrequencyPlot plot, ToneScene scene, List<double[]> shown) {
+    /** Draws it beside the cursor, where it does not cover the legend if there is such a place. */
+    static void draw(
+            GraphicsContext g,
+            Palette p,
+            FrequencyPlot plot,
+            ToneScene scene,
+            List<double[]> shown,
+            Optional<Rectangle2D> legend) {
         double hz = plot.cursorHz();
         Note note = Note.nearest(hz);
         String cents = note.cents() == 0 ? "" : (note.cents() > 0 ? " +" : " −") + Math.abs(note.cents()) + " c";
         long rows = scene.curves().stream().filter(ToneCurve::isDrawn).count()
                 + (scene.corridorDb().isPresent() ? 1 : 0);
         double height = 42 + ROW * rows;
-        double x = plot.scale().x(hz) + 10;
-        if (x + WIDTH > plot.scale().right()) {
-            x = plot.scale().x(hz) - 10 - WIDTH;
-        }
-        double top = Math.max(2, plot.bottom() - height - 10);
+        Rectangle2D room = new Rectangle2D(
+                plot.scale().left(),
+                2,
+                plot.scale().right() - plot.scale().left(),
+                Math.max(height, plot.bottom() - 10 - 2));
+        Rectangle2D place = place(plot.scale().x(hz), height, room, legend);
+        double x = place.getMinX();
+        double top = place.getMinY();
         g.setFill(p.paper());
         g.fillRoundRect(x, top, WIDTH, height, 6, 6);
         g.setStroke(p.hairline());
@@ -66,6 +80,33 @@ final class ToneReading {
                 y + ROW,
                 gap < 0 ? p.warning() : p.accent(),
                 true);
+    }
+
+    /**
+     * Where a reading stands: to the right of the cursor if it fits there, low, and elsewhere beside the cursor where something would be covered.
+     *
+     * @param room what it may lie in
+     * @param spared what it had better not cover
+     */
+    static Rectangle2D place(double cursor, double height, Rectangle2D room, Optional<Rectangle2D> spared) {
+        double right = cursor + APART;
+        double left = cursor - APART - WIDTH;
+        double low = room.getMaxY() - height;
+        boolean fitsRight = right + WIDTH <= room.getMaxX();
+        boolean fitsLeft = left >= room.getMinX();
+        List<Rectangle2D> places = new ArrayList<>();
+        for (double y : new double[] {low, room.getMinY()}) {
+            if (fitsRight || !fitsLeft) {
+                places.add(new Rectangle2D(right, y, WIDTH, height));
+            }
+            if (fitsLeft) {
+                places.add(new Rectangle2D(left, y, WIDTH, height));
+            }
+        }
+        return places.stream()
+                .filter(place -> spared.filter(place::intersects).isEmpty())
+                .findFirst()
+                .orElse(places.get(0));
     }
 
     private static void row(

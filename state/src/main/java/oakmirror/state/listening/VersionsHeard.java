@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import oakmirror.audio.StereoSource;
+import oakmirror.measure.TrackMeasurer.Extent;
 import oakmirror.media.ImportedTrack;
 import oakmirror.session.Version;
 import oakmirror.state.listening.MonitorControls.HeardVersion;
@@ -103,7 +104,7 @@ public final class VersionsHeard {
                         progress -> workspace
                                 .tracks()
                                 .importer()
-                                .importTrack(version.file(), workspace.tracks().rate(), progress),
+                                .importTrack(version.file(), workspace.tracks().rate(), Extent.LEVELS, progress),
                         track -> {
                             read.put(version.id(), new Read(version, track));
                             prepare(versions, then);
