@@ -3,6 +3,7 @@ package oakmirror.desk.plot;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.DoubleStream;
 import javafx.geometry.Rectangle2D;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
@@ -83,30 +84,25 @@ final class ToneReading {
     }
 
     /**
-     * Where a reading stands: to the right of the cursor if it fits there, low, and elsewhere beside the cursor where something would be covered.
+     * Where a reading stands: low, to the right of the cursor if it fits there; where something would be covered, elsewhere beside the cursor or beside that,
+     * and high, where curves are, only if there is no other place.
      *
      * @param room what it may lie in
      * @param spared what it had better not cover
      */
     static Rectangle2D place(double cursor, double height, Rectangle2D room, Optional<Rectangle2D> spared) {
-        double right = cursor + APART;
-        double left = cursor - APART - WIDTH;
-        double low = room.getMaxY() - height;
-        boolean fitsRight = right + WIDTH <= room.getMaxX();
-        boolean fitsLeft = left >= room.getMinX();
-        List<Rectangle2D> places = new ArrayList<>();
-        for (double y : new double[] {low, room.getMinY()}) {
-            if (fitsRight || !fitsLeft) {
-                places.add(new Rectangle2D(right, y, WIDTH, height));
-            }
-            if (fitsLeft) {
-                places.add(new Rectangle2D(left, y, WIDTH, height));
-            }
-        }
-        return places.stream()
-                .filter(place -> spared.filter(place::intersects).isEmpty())
+        boolean fitsLeft = cursor - APART - WIDTH >= room.getMinX();
+        double usual = cursor + APART + WIDTH <= room.getMaxX() || !fitsLeft ? cursor + APART : cursor - APART - WIDTH;
+        List<Double> columns = new ArrayList<>(List.of(usual, cursor - APART - WIDTH));
+        spared.ifPresent(s -> columns.addAll(List.of(s.getMinX() - WIDTH - 1, s.getMaxX() + 1)));
+        return DoubleStream.of(room.getMaxY() - height, room.getMinY())
+                .boxed()
+                .flatMap(y -> columns.stream().map(x -> new Rectangle2D(x, y, WIDTH, height)))
+                .filter(place ->
+                        room.contains(place) && spared.filter(place::intersects).isEmpty())
+                .filter(place -> cursor < place.getMinX() || cursor > place.getMaxX())
                 .findFirst()
-                .orElse(places.get(0));
+                .orElse(new Rectangle2D(usual, room.getMaxY() - height, WIDTH, height));
     }
 
     private static void row(

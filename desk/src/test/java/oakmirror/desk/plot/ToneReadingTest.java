@@ -44,6 +44,14 @@ class ToneReadingTest {
     }
 
     @Test
+    void itStaysLowBesideTheLegendWhereThatLiesBesideTheCursor() {
+        Rectangle2D legend = new Rectangle2D(600, 290, 200, 100);
+        Rectangle2D place = at(850, Optional.of(legend));
+        assertThat(place.getMaxX()).isLessThan(legend.getMinX());
+        assertThat(place.getMaxY()).isEqualTo(ROOM.getMaxY());
+    }
+
+    @Test
     void whereNothingIsFreeItStandsAsUsual() {
         assertThat(at(300, Optional.of(ROOM))).isEqualTo(at(300, Optional.empty()));
     }
