@@ -344,7 +344,7 @@ function _picocli_oakmirror_finish() {
   local prev_word=${COMP_WORDS[COMP_CWORD-1]}
 
   local commands=""
-  local flag_opts="'--replace' '--json' '-h' '--help' '-V' '--version'"
+  local flag_opts="'--replace' '--loudest' '--json' '-h' '--help' '-V' '--version'"
   local arg_opts="'--in' '--out' '--target' '--like' '--ceiling' '--correction' '--clip'"
 
   type compopt &>/dev/null && compopt +o default

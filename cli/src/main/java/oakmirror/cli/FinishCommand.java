@@ -10,10 +10,13 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.concurrent.Callable;
+import oakmirror.audio.Progress;
 import oakmirror.dsp.Chain;
 import oakmirror.finish.FinishPlan;
 import oakmirror.finish.FinishSettings;
 import oakmirror.finish.FinishText;
+import oakmirror.finish.Instead;
+import oakmirror.finish.MasterFile;
 import oakmirror.finish.MasterRender;
 import oakmirror.finish.SaneLimits;
 import oakmirror.limiter.LimiterSettings;
@@ -68,6 +71,9 @@ final class FinishCommand implements Callable<Integer> {
     @Option(names = "--clip", paramLabel = "DB")
     private double clip;
 
+    @Option(names = "--loudest")
+    private boolean loudest;
+
     @Option(names = "--json")
     private boolean json;
 
@@ -87,29 +93,35 @@ final class FinishCommand implements Callable<Integer> {
             checkFits(chain, inputs.audio().sampleRate());
             FinishSettings settings = settings(aim.target == null ? loudness(inputs) : aim.target, limiter);
             progress.start(Texts.of("cli.finishing"));
-            MasterRender.Rendered master = render(inputs, chain, settings, format, progress);
+            MasterRender render = new MasterRender(inputs.audio(), chain, inputs.executor());
+            MasterRender.Corrected corrected = render.measureLevels(progress.part(0, 0.4));
+            MasterRender.Rendered master =
+                    render(render, corrected, settings, format, inputs.audio().sampleRate(), progress);
+            Optional<Instead> instead = Instead.of(corrected, master.plan());
             progress.clear();
             inputs.warn(spec.commandLine().getErr());
-            report(inputs, master);
-            return Main.DONE;
+            report(inputs, master, instead);
+            boolean isAsAsked = master.plan().missedLu() == 0 && !master.plan().isTooMuch();
+            return isAsAsked || loudest ? Main.DONE : Main.MISSED;
         }
     }
 
     private AudioWriter writer;
 
     private MasterRender.Rendered render(
-            Inputs inputs, Chain chain, FinishSettings settings, OutputFormat format, ProgressLine progress)
+            MasterRender render,
+            MasterRender.Corrected corrected,
+            FinishSettings settings,
+            OutputFormat format,
+            int rate,
+            Progress progress)
             throws IOException, OutputException {
-        int rate = inputs.audio().sampleRate();
+        MasterFile.Opener opener = () -> {
+            writer = format.open(out, rate);
+            return writer;
+        };
         try {
-            return new MasterRender(inputs.audio(), chain, inputs.executor())
-                    .render(
-                            settings,
-                            () -> {
-                                writer = format.open(out, rate);
-                                return writer;
-                            },
-                            progress);
+            return render.render(corrected, settings, opener, progress.part(0.4, 1));
         } catch (AudioFileException e) {
             throw new OutputException(e);
         }
@@ -163,7 +175,8 @@ final class FinishCommand implements Callable<Integer> {
         }
     }
 
-    private void report(Inputs inputs, MasterRender.Rendered master) throws JsonProcessingException {
+    private void report(Inputs inputs, MasterRender.Rendered master, Optional<Instead> instead)
+            throws JsonProcessingException {
         PrintWriter err = spec.commandLine().getErr();
         for (int i = 0; i < inputs.references().size(); i++) {
             Levels like = inputs.references().get(i).measurement().heard();
@@ -175,15 +188,16 @@ final class FinishCommand implements Callable<Integer> {
         err.flush();
         PrintWriter stdout = spec.commandLine().getOut();
         if (json) {
-            stdout.println(json(master));
+            stdout.println(json(master, instead));
         } else {
             stdout.println(CommandSupport.sentence(writer.file(), master));
             stdout.println(FinishText.verdict(master.plan()));
+            instead.ifPresent(i -> stdout.println(FinishText.instead(master.plan(), i)));
         }
         stdout.flush();
     }
 
-    private String json(MasterRender.Rendered master) throws JsonProcessingException {
+    private String json(MasterRender.Rendered master, Optional<Instead> instead) throws JsonProcessingException {
         ObjectNode root = CommandSupport.MAPPER.createObjectNode();
         FinishPlan plan = master.plan();
         double target = plan.settings().targetLufs();
@@ -193,8 +207,13 @@ final class FinishCommand implements Callable<Integer> {
         root.put("targetLufs", CommandSupport.rounded(target))
                 .put("ceilingDbtp", plan.settings().ceilingDbtp());
         root.put("reached", Math.abs(master.integratedLufs() - target) <= MISSED_LU);
-        root.put("sane", plan.standing() != FinishPlan.Attainment.OVERDONE);
+        root.put("sane", !plan.isTooMuch());
         root.put("loudestSaneLufs", CommandSupport.rounded(plan.loudestSaneLufs()));
+        instead.ifPresent(
+                i -> root.put("loudestLufs", CommandSupport.rounded(i.loudest().expectedLufs())));
+        instead.flatMap(Instead::clipped)
+                .ifPresent(c -> root.put(
+                        "withSoftClipDb", c.settings().limiter().orElseThrow().clipDb()));
         root.put("driveDb", CommandSupport.rounded(plan.driveDb()));
         root.put("mostReductionDb", CommandSupport.rounded(master.taken().most()));
         root.put("averageReductionDb", CommandSupport.rounded(master.taken().average()));

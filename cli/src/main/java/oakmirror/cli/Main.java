@@ -36,6 +36,8 @@ public final class Main {
     static final int INPUT = 3;
     /** An output cannot be written. */
     static final int OUTPUT = 4;
+    /** What was asked for is written, but it is not as loud as was asked for, or at too high a price. */
+    static final int MISSED = 5;
 
     /** What is said where there is not enough of it. */
     static String memory() {

@@ -225,10 +225,36 @@ class FinishCommandTest extends CommandTest {
     @Test
     void aTargetOutOfReachIsSaidToBe() throws Exception {
         Path out = folder.resolve("master.wav");
-        JsonNode json = finish("--in", mix().toString(), "--target", "-2", "--out", out.toString());
+        String[] command = {"finish", "--replace", "--in", mix().toString(), "--target", "-2", "--out", out.toString()};
+        Result told = run(command);
+        assertThat(told.code()).isEqualTo(Main.MISSED);
+        assertThat(told.out()).contains("No drive gets this mix to −2.0 LUFS", "Instead:", "the loudest possible");
+        JsonNode json = finish("--loudest", "--in", mix().toString(), "--target", "-2", "--out", out.toString());
         assertThat(json.get("reached").asBoolean()).isFalse();
+        assertThat(json.get("sane").asBoolean()).isFalse();
         assertThat(json.get("integratedLufs").asDouble())
-                .isCloseTo(json.get("loudestSaneLufs").asDouble(), within(0.05));
+                .isCloseTo(json.get("loudestLufs").asDouble(), within(0.01))
+                .isGreaterThan(json.get("loudestSaneLufs").asDouble() + 0.5);
+    }
+
+    @Test
+    void whatIsReachedAtTooHighAPriceEndsWithAStatusOfItsOwn() throws Exception {
+        Path out = folder.resolve("master.wav");
+        double bears = finish("--in", mix().toString(), "--target", "-14", "--out", out.toString())
+                .get("loudestSaneLufs")
+                .asDouble();
+        String target = String.valueOf(bears + 1);
+        String[] command = {"finish", "--json", "--replace", "--in", mix().toString(), "--target", target, "--out"};
+        String[] asked =
+                Stream.concat(Stream.of(command), Stream.of(out.toString())).toArray(String[]::new);
+        Result told = run(asked);
+        assertThat(told.code()).isEqualTo(Main.MISSED);
+        JsonNode json = new ObjectMapper().readTree(told.out());
+        assertThat(json.get("reached").asBoolean()).isTrue();
+        assertThat(json.get("sane").asBoolean()).isFalse();
+        String[] accepted =
+                Stream.concat(Stream.of(asked), Stream.of("--loudest")).toArray(String[]::new);
+        assertThat(run(accepted).code()).isZero();
     }
 
     /** Killed while it reads, while it writes, and just before its end: there is the whole file or none. */

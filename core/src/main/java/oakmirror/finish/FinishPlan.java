@@ -36,7 +36,7 @@ public record FinishPlan(
         OVERDONE,
         /** It is not reached: without a limiter, peaks reach the ceiling first. */
         HELD_BACK,
-        /** It is not reached: no drive makes it as loud under the ceiling. The loudest that is sane is planned instead. */
+        /** It is not reached: no drive makes it as loud under the ceiling. The loudest that can be is planned instead. */
         OUT_OF_REACH,
         /** There is no loudness to bring anywhere. */
         NO_LOUDNESS
@@ -60,12 +60,21 @@ public record FinishPlan(
         return new FinishPlan(settings, driveDb, expectedLufs, standing, real, loudestSaneLufs);
     }
 
+    FinishPlan withDrive(double db) {
+        return new FinishPlan(settings, db, expectedLufs, standing, price, loudestSaneLufs);
+    }
+
     /** By how much the target is missed, in LU; 0 when it is reached. */
     public double missedLu() {
         return switch (standing) {
             case REACHED, OVERDONE, NO_LOUDNESS -> 0;
             case HELD_BACK, OUT_OF_REACH -> settings.targetLufs() - expectedLufs;
         };
+    }
+
+    /** Whether it is more than the mix bears: out of reach, or reached at too high a price. */
+    public boolean isTooMuch() {
+        return standing == Attainment.OVERDONE || standing == Attainment.OUT_OF_REACH;
     }
 
     /** Whether the level is only turned down. */

@@ -8,24 +8,31 @@ import org.hipparchus.analysis.solvers.BrentSolver;
 
 /**
  * The drive that brings a corrected mix to a loudness under a ceiling. How loud it gets grows with the drive, less and less; where it meets the target is found on the thinned mix
- * by R. P. Brent's method between a drive that is too low and one that is too high. What full passes over the samples have shown of the difference between the thinned mix and the
- * real one is taken into account.
+ * by R. P. Brent's method between a drive that is too low and one that is too high. A target that no drive meets gets the loudest that can be, so that asking for more never gives
+ * less.
  */
 final class FinishSolver {
+
+    /** So much below the most that can be is as good, and costs much less drive. */
+    static final double NEAR_LU = 0.1;
 
     /** Room for the rounding of a file and for meters that interpolate a little differently, where nothing limits. */
     private static final double MARGIN_DB = 0.02;
 
     private static final double MOST_DRIVE_DB = 40;
+
+    /** Drives are tried so far apart for the loudest that can be: with more, what is soft can come up that loudness has left out before, and lowers it. */
+    private static final double LOUDEST_STEP_DB = 2;
+
     private static final double EXACT_DB = 0.002;
     private static final int MOST_LOOKS = 40;
 
     private final MixEnvelope mix;
     private final double lufs;
-    private final double dbtp;
     private final FinishSettings settings;
-    /** How much louder it comes out than the thinned mix says. */
-    private final double offsetLu;
+    private final double untouched;
+    /** The most drive that needs no limiter. */
+    private final double clean;
 
     /**
      * A solver.
@@ -33,37 +40,77 @@ final class FinishSolver {
      * @param lufs of the corrected mix
      * @param dbtp of the corrected mix
      */
-    FinishSolver(MixEnvelope mix, double lufs, double dbtp, FinishSettings settings, double offsetLu) {
+    FinishSolver(MixEnvelope mix, double lufs, double dbtp, FinishSettings settings) {
         this.mix = mix;
         this.lufs = lufs;
-        this.dbtp = dbtp;
         this.settings = settings;
-        this.offsetLu = offsetLu;
+        untouched = settings.ceilingDbtp() - MARGIN_DB - dbtp;
+        clean = untouched - settings.limiter().map(LimiterSettings::clipDb).orElse(0.0);
     }
 
+    /** What it takes, by the thinned mix alone. */
     FinishPlan solve() {
-        double untouched = settings.ceilingDbtp() - MARGIN_DB - dbtp; // the most without a limiter
         if (!Double.isFinite(lufs)) {
             return plan(Math.min(0, untouched), Double.NaN, Attainment.NO_LOUDNESS, Price.NONE, Double.NaN);
         }
-        double wanted = settings.targetLufs() - lufs;
+        double wanted = wantedDrive(settings.targetLufs());
         if (settings.limiter().isEmpty()) {
             double drive = Math.min(wanted, untouched);
             Attainment standing = wanted > untouched ? Attainment.HELD_BACK : Attainment.REACHED;
             return plan(drive, lufs + drive, standing, Price.NONE, lufs + untouched);
         }
-        double clean = untouched - settings.limiter().get().clipDb();
-        double sane = loudestSane(clean);
-        double saneLufs = sane == clean ? lufs + clean : loudness(sane);
-        if (wanted <= clean) {
-            return plan(wanted, settings.targetLufs(), Attainment.REACHED, Price.NONE, saneLufs);
+        double goal = settings.targetLufs();
+        if (loudness(clean + MOST_DRIVE_DB) >= goal) {
+            return planned(driveTo(goal, clean + MOST_DRIVE_DB, 0), goal, 0);
         }
-        if (loudness(MOST_DRIVE_DB + clean) < settings.targetLufs()) {
-            return plan(sane, saneLufs, Attainment.OUT_OF_REACH, price(sane), saneLufs);
+        double most = loudestDrive();
+        goal = Math.min(goal, loudness(most) - NEAR_LU);
+        return planned(driveTo(goal, most, 0), goal, 0);
+    }
+
+    /** The drive that would do if nothing had to be limited: it is never too much. */
+    double wantedDrive(double goal) {
+        return goal - lufs;
+    }
+
+    /** The drive with which the thinned mix is loudest. */
+    double loudestDrive() {
+        double best = clean;
+        double loudest = loudness(clean);
+        for (double d = clean + LOUDEST_STEP_DB; d <= clean + MOST_DRIVE_DB; d += LOUDEST_STEP_DB) {
+            double here = loudness(d);
+            if (here > loudest) {
+                loudest = here;
+                best = d;
+            }
         }
-        double drive = root(d -> loudness(d) - settings.targetLufs(), Math.min(clean, wanted), MOST_DRIVE_DB + clean);
-        Attainment standing = drive > sane + 0.1 ? Attainment.OVERDONE : Attainment.REACHED;
-        return plan(drive, settings.targetLufs(), standing, price(drive), saneLufs);
+        return best;
+    }
+
+    /** The drive with which the thinned mix, that much louder, has a loudness, but no more than the most. */
+    double driveTo(double goal, double most, double louder) {
+        double wanted = wantedDrive(goal);
+        return wanted <= clean ? wanted : root(d -> loudness(d) + louder - goal, clean, most);
+    }
+
+    /** How loud the thinned mix is with a drive. */
+    double loudness(double driveDb) {
+        return driveDb <= clean ? lufs + driveDb : driven(driveDb).integratedLufs();
+    }
+
+    /**
+     * The plan with a drive.
+     *
+     * @param expected where it lands; less than the target where that is out of reach
+     * @param louder by how much it comes out louder than the thinned mix says
+     */
+    FinishPlan planned(double drive, double expected, double louder) {
+        double sane = louder == 0 ? mix.loudestSane(settings, () -> loudestSane(0)) : loudestSane(louder);
+        Attainment standing = expected < settings.targetLufs()
+                ? Attainment.OUT_OF_REACH
+                : drive > sane + 0.1 ? Attainment.OVERDONE : Attainment.REACHED;
+        Price price = drive <= clean ? Price.NONE : price(drive);
+        return plan(drive, expected, standing, price, loudness(sane) + (sane <= clean ? 0 : louder));
     }
 
     private FinishPlan plan(double drive, double expected, Attainment standing, Price price, double saneLufs) {
@@ -75,19 +122,15 @@ final class FinishSolver {
         return mix.driven(driveDb, settings.ceilingDbtp(), limiter);
     }
 
-    private double loudness(double driveDb) {
-        return driven(driveDb).integratedLufs() + offsetLu;
-    }
-
     /** The highest drive that keeps within {@link SaneLimits}; at least the one that needs no limiter. */
-    private double loudestSane(double clean) {
+    private double loudestSane(double louder) {
         UnivariateFunction beyond = d -> {
             MixEnvelope.Driven driven = driven(d);
-            double crushed = driven.integratedLufs() + offsetLu - settings.ceilingDbtp() + SaneLimits.LEAST_PLR_DB;
+            double crushed = driven.integratedLufs() + louder - settings.ceilingDbtp() + SaneLimits.LEAST_PLR_DB;
             double much = driven.quantileDb(1 - SaneLimits.MOST_OF_THE_TIME) - SaneLimits.MUCH_DB;
             return Math.max(crushed, much);
         };
-        return beyond.value(clean) >= 0 ? clean : root(beyond, clean, clean + MOST_DRIVE_DB);
+        return root(beyond, clean, clean + MOST_DRIVE_DB);
     }
 
     private static double root(UnivariateFunction f, double low, double high) {

@@ -26,10 +26,24 @@ public final class FinishText {
         return switch (plan.standing()) {
             case NO_LOUDNESS -> Texts.of("mastered.theMixHasNo");
             case HELD_BACK -> Texts.of("mastered.heldBackByDb", Numbers.level(plan.missedLu()), ceiling, lands);
-            case OUT_OF_REACH -> Texts.of("mastered.noDriveMakesThis", target, ceiling, lands);
+            case OUT_OF_REACH -> Texts.of("mastered.noDriveMakesThis", target, ceiling, lands, sane);
             case OVERDONE -> Texts.of("mastered.itLandsAtBut", target, overdone(plan), sane);
             case REACHED -> reached(plan, target, ceiling);
         };
+    }
+
+    /** What else can be had where a target is more than a mix bears. */
+    public static String instead(FinishPlan plan, Instead instead) {
+        String loudest = Numbers.level(instead.loudest().expectedLufs()) + " LUFS";
+        String sane = Numbers.level(plan.loudestSaneLufs()) + " LUFS";
+        String choices = Texts.of("mastered.instead", sane, loudest);
+        return instead.clipped()
+                .map(c -> choices + " "
+                        + Texts.of(
+                                "mastered.withClip",
+                                Numbers.level(
+                                        c.settings().limiter().orElseThrow().clipDb())))
+                .orElse(choices);
     }
 
     private static String overdone(FinishPlan plan) {

@@ -1,6 +1,7 @@
 package oakmirror.finish;
 
 import java.io.IOException;
+import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import oakmirror.audio.Progress;
 import oakmirror.audio.StereoSource;
@@ -19,11 +20,6 @@ import oakmirror.measure.TrackMeasurer.FoldConsumer;
  * drive, and it is written again.
  */
 public final class MasterRender {
-
-    /** So far from where it was to land, a master is written again. */
-    private static final double CLOSE_LU = 0.03;
-
-    private static final int MOST_PASSES = 7;
 
     private final StereoSource mix;
     private final Chain chain;
@@ -51,13 +47,13 @@ public final class MasterRender {
 
         /** How it is brought to a target, about: limiting is only looked at on the thinned mix. */
         public FinishPlan plan(FinishSettings settings) {
-            return plan(settings, 0);
+            return solver(settings).solve();
         }
 
-        FinishPlan plan(FinishSettings settings, double offsetLu) {
+        private FinishSolver solver(FinishSettings settings) {
             double lufs = measurement.heard().loudness().integratedLufs();
             double dbtp = measurement.heard().peaks().truePeakDbtp();
-            return new FinishSolver(thinned, lufs, dbtp, settings, offsetLu).solve();
+            return new FinishSolver(thinned, lufs, dbtp, settings);
         }
     }
 
@@ -84,11 +80,6 @@ public final class MasterRender {
         /** True peak in dBTP. */
         public double truePeakDbtp() {
             return levels().peaks().truePeakDbtp();
-        }
-
-        /** Whether it is where the plan wanted it. */
-        boolean isClose() {
-            return !(Math.abs(integratedLufs() - plan.expectedLufs()) > CLOSE_LU);
         }
     }
 
@@ -137,44 +128,23 @@ public final class MasterRender {
     private Rendered land(
             Corrected corrected, FinishSettings settings, Extent extent, MasterFile.Opener opener, Progress progress)
             throws IOException {
-        Offset offset = new Offset();
-        for (int pass = 1; ; pass++) {
-            FinishPlan plan = corrected.plan(settings, offset.value);
-            double done = 1 - Math.pow(0.3, pass - 1); // as if each were the last but for a little
+        Landing landing = new Landing(corrected.solver(settings));
+        for (double done = 0; ; done = 1 - 0.3 * (1 - done)) { // as if each were the last but for a little
             Taken.Meter meter = new Taken.Meter(mix.sampleRate());
+            Chain through = landing.plan().behind(chain);
             try (MasterFile file = opener.open()) {
                 TrackMeasurement measurement =
-                        run(plan.behind(chain), meter, extent, progress.part(done, 1 - 0.3 * (1 - done)), file::write);
-                Taken taken = meter.result();
-                Rendered rendered = new Rendered(plan.priced(taken), measurement, taken, file.clippedSamples());
-                if (rendered.isClose() || pass == MOST_PASSES) {
-                    file.measured(rendered.levels());
+                        run(through, meter, extent, progress.part(done, 1 - 0.3 * (1 - done)), file::write);
+                Optional<FinishPlan> kept = landing.landed(measurement.heardLufs());
+                if (kept.isPresent()) {
+                    Taken taken = meter.result();
+                    FinishPlan plan = kept.get().priced(taken);
+                    file.measured(measurement.heard());
                     progress.check(1);
                     file.commit(); // last: what is cancelled has not come to be
-                    return rendered;
+                    return new Rendered(plan, measurement, taken, file.clippedSamples());
                 }
-                offset.missedBy(rendered.integratedLufs() - plan.expectedLufs());
             }
-        }
-    }
-
-    /** How much louder a mix comes out than its thinned form says, found by the secant through the last two tries. */
-    private static final class Offset {
-        private static final double MOST_FACTOR = 4;
-
-        private double value;
-        private double before;
-        private double missedBefore;
-        private boolean isSecond;
-
-        void missedBy(double missed) {
-            double change = value - before;
-            double factor = isSecond ? change / (missedBefore - missed) : 1;
-            boolean isSound = factor > 1 / MOST_FACTOR && factor < MOST_FACTOR;
-            before = value;
-            missedBefore = missed;
-            isSecond = true;
-            value += missed * (isSound ? factor : Math.signum(missed) == Math.signum(change) ? 2 : 0.5);
         }
     }
 

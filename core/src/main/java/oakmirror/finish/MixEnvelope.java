@@ -1,6 +1,9 @@
 package oakmirror.finish;
 
 import java.util.Arrays;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.DoubleSupplier;
 import oakmirror.audio.Decibels;
 import oakmirror.limiter.LimiterModel;
 import oakmirror.limiter.LimiterSettings;
@@ -32,6 +35,7 @@ public final class MixEnvelope {
     private float leftPeak;
     private float rightPeak;
     private double sum;
+    private final Map<FinishSettings, Double> loudestSane = new ConcurrentHashMap<>();
 
     /** Nothing so far, of a stream of that rate. */
     public MixEnvelope(int sampleRate) {
@@ -94,6 +98,17 @@ public final class MixEnvelope {
         sum = 0;
     }
 
+    /** The highest drive that is sane with a ceiling and a limiter, whatever the target, which is looked for once. */
+    double loudestSane(FinishSettings settings, DoubleSupplier search) {
+        FinishSettings any = settings.withTarget(0, settings.ceilingDbtp());
+        Double known = loudestSane.get(any);
+        if (known == null) {
+            known = search.getAsDouble();
+            loudestSane.put(any, known);
+        }
+        return known;
+    }
+
     /** How many hops there are. */
     int hops() {
         return hops;
@@ -109,30 +124,54 @@ public final class MixEnvelope {
         double gain = Decibels.toAmplitude(driveDb);
         double[] steps = new double[hops / HOPS_PER_STEP];
         float[] reductionDb = new float[hops];
-        LimiterModel[] sides = {
-            new LimiterModel(1.0 / HOPS_PER_SECOND, settings), new LimiterModel(1.0 / HOPS_PER_SECOND, settings)
-        };
-        boolean alike = settings.link() == 1;
+        Side l = new Side(settings);
+        Side r = settings.link() == 1 ? l : new Side(settings);
         double ceiling = Decibels.toAmplitude(ceilingDbtp);
         SoftClip clip = settings.clipDb() > 0 ? new SoftClip(ceilingDbtp, settings.clipDb()) : null;
-        int late = LimiterModel.LATE;
-        for (int h = 0; h < hops + late; h++) {
-            float l = h < hops ? asked(left[h] * gain, ceiling, clip) : 0;
-            float r = h < hops ? asked(right[h] * gain, ceiling, clip) : 0;
-            float most = Math.max(l, r);
-            float link = (float) settings.link();
-            double gl = sides[0].next(l + link * (most - l));
-            double gr = alike ? gl : sides[1].next(r + link * (most - r));
-            int of = h - late;
-            if (of >= 0) {
-                reductionDb[of] = (float) -Decibels.ofAmplitude(Math.min(gl, gr));
-                int step = of / HOPS_PER_STEP;
-                if (step < steps.length) {
-                    steps[step] += energy[of] * gain * gain * (gl * gl + gr * gr) / 2 / HOPS_PER_STEP;
+        float link = (float) settings.link();
+        int late = l.model.lag();
+        for (int from = 0; from < hops + late; from += LimiterModel.STRETCH) {
+            for (int i = 0; i < LimiterModel.STRETCH; i++) {
+                int h = from + i;
+                float askedLeft = h < hops ? asked(left[h] * gain, ceiling, clip) : 0;
+                float askedRight = h < hops ? asked(right[h] * gain, ceiling, clip) : 0;
+                float most = Math.max(askedLeft, askedRight);
+                r.asked[i] = askedRight + link * (most - askedRight);
+                l.asked[i] = askedLeft + link * (most - askedLeft);
+            }
+            l.run();
+            if (r != l) {
+                r.run();
+            }
+            for (int i = 0; i < LimiterModel.STRETCH; i++) {
+                int of = from + i - late;
+                if (of >= 0 && of < hops) {
+                    double least = Math.min(l.gains[i], r.gains[i]);
+                    reductionDb[of] = least == 1 ? 0 : (float) -Decibels.ofAmplitude(least);
+                    int step = of / HOPS_PER_STEP;
+                    if (step < steps.length) {
+                        double both = l.gains[i] * l.gains[i] + r.gains[i] * r.gains[i];
+                        steps[step] += energy[of] * gain * gain * both / 2 / HOPS_PER_STEP;
+                    }
                 }
             }
         }
         return new Driven(LoudnessMeter.integrated(steps, steps.length), reductionDb);
+    }
+
+    /** What is asked for on one side, or on both alike, and what becomes of it. */
+    private static final class Side {
+        final LimiterModel model;
+        final float[] asked = new float[LimiterModel.STRETCH];
+        final double[] gains = new double[LimiterModel.STRETCH];
+
+        Side(LimiterSettings settings) {
+            model = new LimiterModel(1.0 / HOPS_PER_SECOND, settings);
+        }
+
+        void run() {
+            model.run(asked, gains);
+        }
     }
 
     private static float asked(double peak, double ceiling, SoftClip clip) {
@@ -153,9 +192,16 @@ public final class MixEnvelope {
             if (reductionDb.length == 0) {
                 return 0;
             }
-            float[] sorted = reductionDb.clone();
-            Arrays.sort(sorted);
-            return sorted[(int) Math.round(part * (sorted.length - 1))];
+            float[] sorted = new float[reductionDb.length];
+            int reduced = 0;
+            for (float value : reductionDb) {
+                if (value > 0) {
+                    sorted[reduced++] = value;
+                }
+            }
+            Arrays.sort(sorted, 0, reduced);
+            int place = (int) Math.round(part * (sorted.length - 1)) - (sorted.length - reduced);
+            return place < 0 ? 0 : sorted[place];
         }
 
         /** For which part of the time more than that is taken away. */

@@ -2,33 +2,29 @@ package oakmirror.limiter;
 
 import java.util.Arrays;
 
-/** From what peaks ask for to a smooth gain, for one side or for both. For one thread; allocates nothing. */
+/** From what peaks ask for to the gain: needed, let go, averaged. For one thread; allocates nothing. */
 final class GainPath {
 
     private static final int STRETCH = PeakEnvelope.STRETCH;
 
     private final GainWindow window;
-    private final SlidingMax held;
-    private final SlidingMax ofLate;
+    private final Needs needs;
     private final Release release;
-    private final float[] needed = new float[STRETCH];
-    private final float[] neededOfLate = new float[STRETCH];
 
     GainPath(int sampleRate, double releaseFactor) {
         window = new GainWindow(Limiter.aheadFrames(sampleRate), STRETCH);
-        held = new SlidingMax(window.length());
-        ofLate = new SlidingMax((int) Math.round(Release.OF_LATE_SECONDS * sampleRate));
+        needs = new Needs(1.0 / sampleRate, window.length(), STRETCH);
         release = new Release(1.0 / sampleRate, releaseFactor);
     }
 
     /** By how many samples a gain lags what asked for it. */
     int lag() {
-        return window.length() - 1;
+        return window.length() - 1 + needs.lag();
     }
 
     /** Whether nothing is reduced any more while nothing asks for it. */
     boolean isAtRest() {
-        return release.isOver() && window.isAtRest();
+        return needs.isAtRest() && release.isOver() && window.isAtRest();
     }
 
     /**
@@ -38,9 +34,8 @@ final class GainPath {
      * @param gains takes as many gains, linear
      */
     void run(float[] asked, double[] gains) {
-        held.run(asked, needed);
-        ofLate.run(needed, neededOfLate);
-        release.run(needed, neededOfLate, gains);
+        needs.run(asked);
+        release.run(needs, gains);
         for (int i = 0; i < STRETCH; i++) {
             gains[i] = gains[i] == 0 ? 1 : Math.exp(-gains[i]);
         }
@@ -59,8 +54,7 @@ final class GainPath {
 
     void reset() {
         window.reset();
-        held.reset();
-        ofLate.reset();
+        needs.reset();
         release.reset();
     }
 }

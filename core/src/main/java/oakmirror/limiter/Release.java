@@ -1,24 +1,22 @@
 package oakmirror.limiter;
 
 /**
- * How a reduction lets go, in nepers. Two parts. The fast one falls towards the slow one: within milliseconds when a single peak is over, later the longer something has been
- * needed without a gap. The slow one rises towards what has been needed of late and gives way to what is needed less of late; when nothing is needed any more, it falls, the slower the
- * longer something had been needed, down to {@link #SLOWEST_DB_PER_SECOND}. Of a steady sound the slow part soon carries all, so that the gain stands still, which is what
- * keeps low notes clean; of single beats it carries nothing, so that what follows them is left alone. No source: a release that follows the programme is common practice, its figures
- * are our own, found by measuring what is left of the difference from the music (docs/performance.md).
+ * How a reduction lets go, in nepers. Three parts. The fast one falls towards the higher of the others within milliseconds. The steady one is what has been needed in every wave of
+ * late, so that the gain stands still where the sound does, which keeps low notes clean; when that is over, it is over at once. The slow one rises towards what has been needed of late
+ * and gives way to what is needed less of late; when nothing is needed any more, it falls, the slower the longer something had been needed, down to
+ * {@link #SLOWEST_DB_PER_SECOND}: a loud section ends without a swell. Of single beats neither carries anything, so that what follows them is left alone. No source: a release that
+ * follows the programme is common practice, its figures are our own, found by measuring what is left of the difference from the music (docs/performance.md).
  */
 final class Release {
 
-    /** The fast part falls to 1/e within this after a single peak. */
-    private static final double FAST_SECONDS = 0.005;
+    /** The fast part falls to 1/e within this. */
+    private static final double FAST_SECONDS = 0.0046;
 
-    /** The same when something has been needed for {@link #GROWN_SECONDS}. */
-    private static final double GROWN_FAST_SECONDS = 0.01;
+    /** The steady part rises to what is needed steadily by all but 1/e within this … */
+    private static final double STEADY_RISE_SECONDS = 0.015;
 
-    private static final double GROWN_SECONDS = 0.15;
-
-    /** What counts as of late: longer than a low note's period. */
-    static final double OF_LATE_SECONDS = 0.025;
+    /** … and falls to it by all but 1/e within this. */
+    private static final double STEADY_FALL_SECONDS = 0.005;
 
     /** The slow part rises by all but 1/e within this. */
     private static final double RISE_SECONDS = 0.8;
@@ -43,8 +41,11 @@ final class Release {
     private static final double NOTHING = 1e-6;
 
     private final double step;
-    private final double fast;
-    private final double slow;
+    /** What is left of the fast part after a step. */
+    private final double kept;
+
+    private final double steadyRise;
+    private final double steadyFall;
     private final double rise;
     private final double hurriedRise;
     private final double giveWay;
@@ -52,13 +53,12 @@ final class Release {
     private final double slowestFall;
     private double reduction;
     private double carried;
+    private double steady;
     /** For how many seconds something has been needed. */
     private double needed;
 
     private double gap;
     private boolean hurries;
-    /** What is left of the fast part after a step. */
-    private double kept;
 
     /**
      * A release.
@@ -68,9 +68,9 @@ final class Release {
      */
     Release(double stepSeconds, double factor) {
         step = stepSeconds / factor;
-        fast = Math.exp(-step / FAST_SECONDS);
-        slow = Math.exp(-step / GROWN_FAST_SECONDS);
-        kept = fast;
+        kept = Math.exp(-step / FAST_SECONDS);
+        steadyRise = -Math.expm1(-step / STEADY_RISE_SECONDS);
+        steadyFall = -Math.expm1(-step / STEADY_FALL_SECONDS);
         rise = -Math.expm1(-step / RISE_SECONDS);
         hurriedRise = -Math.expm1(-HURRY * step / RISE_SECONDS);
         giveWay = -Math.expm1(-step / GIVE_WAY_SECONDS);
@@ -86,32 +86,31 @@ final class Release {
     /**
      * The next reductions.
      *
-     * @param least what is needed at each
-     * @param ofLate the most that has been needed within {@link #OF_LATE_SECONDS} then
+     * @param needs what is needed at each
      * @param reductions takes nepers, never less than is needed
      */
-    void run(float[] least, float[] ofLate, double[] reductions) {
+    void run(Needs needs, double[] reductions) {
         for (int i = 0; i < reductions.length; i++) {
-            reductions[i] = next(least[i], ofLate[i]);
+            reductions[i] = next(needs.needed[i], needs.ofLate[i], needs.steadily[i]);
         }
     }
 
-    /** The next reduction alone. */
-    double next(float least, float ofLate) {
+    private double next(float least, float ofLate, float steadily) {
         if (ofLate > 0) {
             if (gap > 0) {
                 endGap();
             }
             if (needed < LONG_SECONDS) {
                 needed += hurries ? HURRY * step : step;
-                kept = Math.min(slow, fast + (slow - fast) / GROWN_SECONDS * needed);
             }
             double up = hurries ? hurriedRise : rise;
             carried += (ofLate - carried) * (ofLate > carried ? up : giveWay);
         } else if (reduction > 0 || carried > 0 || gap > 0) {
             letGo();
         }
-        double released = carried + (reduction - carried) * kept;
+        steady += (steadily - steady) * (steadily > steady ? steadyRise : steadyFall);
+        double base = steady > carried ? steady : carried;
+        double released = base + (reduction - base) * kept;
         reduction = released > least ? released : least;
         return reduction;
     }
@@ -125,7 +124,8 @@ final class Release {
         gap = Math.min(LONG_SECONDS, gap + step);
         double fall = quickestFall + (slowestFall - quickestFall) * (needed / LONG_SECONDS);
         carried = Math.max(0, carried - fall);
-        if (carried == 0 && reduction < NOTHING) {
+        steady = steady < NOTHING ? 0 : steady;
+        if (carried == 0 && steady == 0 && reduction < NOTHING) {
             reduction = 0;
         }
     }
@@ -137,14 +137,14 @@ final class Release {
 
     /** Whether nothing is held back any more. */
     boolean isOver() {
-        return reduction == 0 && carried == 0;
+        return reduction == 0 && carried == 0 && steady == 0;
     }
 
     void reset() {
         reduction = 0;
         carried = 0;
+        steady = 0;
         needed = 0;
         gap = 0;
-        kept = fast;
     }
 }

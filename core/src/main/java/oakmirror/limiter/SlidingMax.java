@@ -1,25 +1,30 @@
 package oakmirror.limiter;
 
+import java.util.Arrays;
+
 /**
- * The highest of the newest values, none of which is negative: the higher of what has come of a block and of what is left of the block before (M. van Herk 1992), which takes
- * two comparisons a value whatever the length. For one thread; allocates nothing.
+ * The highest of the newest values, before the first of which all were 0: the higher of what has come of a block and of what is left of the block before (M. van Herk 1992), which
+ * takes two comparisons a value whatever the length. For one thread; allocates nothing.
  */
 final class SlidingMax {
 
+    private static final float NONE = Float.NEGATIVE_INFINITY;
+
     private final float[] block;
-    /** The highest of the block before, from each place to its end; one more, 0, at the end. */
+    /** The highest of the block before, from each place to its end; one more, none, at the end. */
     private final float[] left;
 
     private int place;
-    private float highest;
+    private float highest = NONE;
 
     /** The highest of so many values. */
     SlidingMax(int length) {
         block = new float[length];
         left = new float[length + 1];
+        reset();
     }
 
-    /** Takes values and puts in place of each the highest of the newest then. */
+    /** Takes values and puts in place of each the highest of the newest then; both may be the same. */
     void run(float[] values, float[] highestOfNewest) {
         for (int i = 0; i < values.length; i++) {
             float value = values[i];
@@ -35,18 +40,19 @@ final class SlidingMax {
     }
 
     private void turn() {
-        float rest = 0;
+        float rest = NONE;
         for (int i = block.length - 1; i >= 0; i--) {
             rest = block[i] > rest ? block[i] : rest;
             left[i] = rest;
         }
         place = 0;
-        highest = 0;
+        highest = NONE;
     }
 
     void reset() {
-        java.util.Arrays.fill(left, 0f);
+        Arrays.fill(left, 0f);
+        left[block.length] = NONE;
         place = 0;
-        highest = 0;
+        highest = NONE;
     }
 }

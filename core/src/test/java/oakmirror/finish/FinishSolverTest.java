@@ -39,7 +39,7 @@ class FinishSolverTest {
     void withoutALimiterTheGainReachesTheTargetOrTheCeiling(
             double lufs, double peak, double target, double ceiling, double gain, double missed) {
         FinishSettings settings = new FinishSettings(target, ceiling, Optional.empty());
-        FinishPlan plan = new FinishSolver(new MixEnvelope(48000), lufs, peak, settings, 0).solve();
+        FinishPlan plan = new FinishSolver(new MixEnvelope(48000), lufs, peak, settings).solve();
         assertThat(plan.driveDb()).isCloseTo(gain, within(1e-9));
         assertThat(plan.missedLu()).isCloseTo(missed, within(1e-9));
     }
@@ -49,7 +49,7 @@ class FinishSolverTest {
     void aSineGetsNoLouderThanTheCeiling() {
         MixEnvelope mix = thinned(48000, Signals.tone(48000, -20, 5));
         FinishSettings settings = FinishSettings.DEFAULT.withTarget(-0.5, -1);
-        FinishPlan plan = new FinishSolver(mix, -20, -20, settings, 0).solve();
+        FinishPlan plan = new FinishSolver(mix, -20, -20, settings).solve();
         assertThat(plan.standing()).isEqualTo(Attainment.OUT_OF_REACH);
         double loudest = mix.driven(40, -1, LimiterSettings.DEFAULT).integratedLufs();
         assertThat(loudest).as("both sides at −1 dB peak").isCloseTo(-1, within(0.1));
@@ -93,7 +93,7 @@ class FinishSolverTest {
         }
         MixEnvelope mix = thinned(48000, clicks);
         double lufs = mix.driven(0, 0, LimiterSettings.DEFAULT).integratedLufs();
-        FinishPlan plan = new FinishSolver(mix, lufs, -20, FinishSettings.DEFAULT, 0).solve();
+        FinishPlan plan = new FinishSolver(mix, lufs, -20, FinishSettings.DEFAULT).solve();
         assertThat(plan.loudestSaneLufs()).isFinite();
         assertThat(plan.expectedLufs()).isLessThan(-14);
         assertThat(plan.standing()).isEqualTo(Attainment.OUT_OF_REACH);

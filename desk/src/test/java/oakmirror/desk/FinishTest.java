@@ -82,6 +82,10 @@ class FinishTest extends WindowTest {
         return listening().correctionHeard();
     }
 
+    private boolean shows(String query) {
+        return lookup(query).tryQuery().filter(Node::isVisible).isPresent();
+    }
+
     private void slide(String query, double value) {
         interact(() -> lookup(query).queryAs(Slider.class).setValue(value));
     }
@@ -140,7 +144,21 @@ class FinishTest extends WindowTest {
         slide("#target", -6);
         gone();
         assertThat(onFx(this::verdict)).containsAnyOf("too high a price", "No drive gets this mix to");
-        waitUntil(() -> lookup("#aim-sane-0").tryQuery().isPresent());
+        waitUntil(() -> shows("#instead-sane") && shows("#instead-clipped"));
+        press("#instead-clipped");
+        waitUntil(() -> session().finish().limiter().orElseThrow().clipDb() > 0);
+        assertThat(session().finish().targetLufs()).isEqualTo(-6);
+        gone();
+        press(KeyCode.CONTROL).type(KeyCode.Z).release(KeyCode.CONTROL);
+        waitUntil(() -> session().finish().limiter().orElseThrow().clipDb() == 0);
+        slide("#target", -8);
+        gone();
+        waitUntil(() -> shows("#instead-sane") && shows("#instead-loudest"));
+        press("#instead-loudest");
+        waitUntil(() -> session().finish().targetLufs() > -7.5);
+        gone();
+        waitUntil(() -> shows("#instead-sane"));
+        assertThat(shows("#instead-loudest")).as("what is chosen already").isFalse();
         aim("#aim-sane-0");
         waitUntil(() -> session().finish().targetLufs() < -6.5);
         gone();

@@ -129,7 +129,8 @@ final class AimsPane extends VBox {
 
     private void refresh() {
         FinishSettings settings = workspace.session().finish();
-        List<Aim> all = aims.listProperty().get();
+        List<Aim> all =
+                aims.listProperty().get().stream().filter(a -> a.isOfTheList()).toList();
         int focused = -1;
         for (int i = 0; i < cards.getChildren().size(); i++) {
             focused = cards.getChildren().get(i).isFocused() ? i : focused;
@@ -189,10 +190,7 @@ final class AimsPane extends VBox {
     private void choose(Aim aim) {
         pressed = aim.name();
         refresh(); // also where it asks for what stands already
-        workspace.change(
-                Texts.of("finish.chooseATarget"),
-                "",
-                s -> s.withFinish(s.finish().withTarget(aim.lufs(), aim.dbtp())));
+        workspace.change(Texts.of("finish.chooseATarget"), "", s -> s.withFinish(aim.settings(s.finish())));
     }
 
     private String detail(Aim aim) {

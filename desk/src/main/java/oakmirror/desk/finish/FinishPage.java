@@ -82,7 +82,15 @@ public final class FinishPage extends HBox {
         VBox pictures = new VBox(4, strip, Ui.label(Texts.of("finish.loudnessAndPeaks"), "heading"), ladder);
         StackPane covered = new StackPane(pictures, new Missing(workspace, false, toGather));
         VBox content = new VBox(
-                8, covered, verdict, price, hear(), new FinishControls(workspace, settings), advice, price.crest());
+                8,
+                covered,
+                verdict,
+                new InsteadPane(workspace, finishing, aims),
+                price,
+                hear(),
+                new FinishControls(workspace, settings),
+                advice,
+                price.crest());
         content.getStyleClass().add("finish");
         content.setMinHeight(
                 USE_PREF_SIZE); // where there is more room the picture is taller, where there is less it scrolls

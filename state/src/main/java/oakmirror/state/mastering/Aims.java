@@ -8,6 +8,7 @@ import javafx.beans.property.ReadOnlyObjectWrapper;
 import oakmirror.finish.DeliveryTarget;
 import oakmirror.finish.FinishPlan;
 import oakmirror.finish.FinishSettings;
+import oakmirror.finish.Instead;
 import oakmirror.finish.MasterRender;
 import oakmirror.finish.SaneLimits;
 import oakmirror.measure.Levels;
@@ -16,6 +17,7 @@ import oakmirror.state.task.Kind;
 import oakmirror.state.task.Latest;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** What the master can be brought to, each with its reason and with what it would cost. */
@@ -27,7 +29,9 @@ public final class Aims {
         MIDDLE,
         SONG,
         LIST,
-        SANE
+        SANE,
+        LOUDEST,
+        CLIPPED
     }
 
     /**
@@ -55,13 +59,25 @@ public final class Aims {
                     source, number, name, lufs, dbtp, crushed, Optional.of(mix.plan(settings.withTarget(lufs, dbtp))));
         }
 
+        /** The settings that it asks for, of which these are changed. */
+        public FinishSettings settings(FinishSettings now) {
+            return source == Source.CLIPPED ? plan.orElseThrow().settings() : now.withTarget(lufs, dbtp);
+        }
+
+        /** Whether it is always there to be chosen, not only where another is too much. */
+        public boolean isOfTheList() {
+            return source != Source.LOUDEST && source != Source.CLIPPED;
+        }
+
         private boolean isReachable() {
             return lufs >= -60 && lufs <= 0 && dbtp >= -20 && dbtp <= 0;
         }
 
         /** Whether these settings are its own. */
         public boolean isOf(FinishSettings settings) {
-            return Math.abs(settings.targetLufs() - lufs) < 0.005 && Math.abs(settings.ceilingDbtp() - dbtp) < 0.005;
+            return source != Source.CLIPPED
+                    && Math.abs(settings.targetLufs() - lufs) < 0.005
+                    && Math.abs(settings.ceilingDbtp() - dbtp) < 0.005;
         }
     }
 
@@ -70,6 +86,7 @@ public final class Aims {
     private final Latest<List<Aim>> planner;
     private final ReadOnlyObjectWrapper<List<Aim>> aims = new ReadOnlyObjectWrapper<>(List.of());
     private List<Aim> plannedFor = List.of();
+    private Optional<FinishPlan> plannedInstead = Optional.empty();
     private Optional<MasterRender.Corrected> plannedOf = Optional.empty();
     private FinishSettings plannedWith = FinishSettings.DEFAULT;
 
@@ -94,26 +111,57 @@ public final class Aims {
         List<Aim> bare = bare(outcome);
         FinishSettings settings = workspace.session().finish();
         Optional<MasterRender.Corrected> mix = outcome.map(Outcome::corrected);
+        Optional<FinishPlan> tooMuch = outcome.map(Outcome::plan).filter(FinishPlan::isTooMuch);
         boolean same = bare.equals(plannedFor)
+                && tooMuch.map(FinishPlan::settings).equals(plannedInstead.map(FinishPlan::settings))
                 && mix.equals(plannedOf)
                 && settings.limiter().equals(plannedWith.limiter());
         if (same) {
             return;
         }
         plannedFor = bare;
+        plannedInstead = tooMuch;
         plannedOf = mix;
         plannedWith = settings;
         if (mix.isEmpty()) {
             aims.set(bare);
             return;
         }
-        if (aims.get().size() != bare.size()) {
+        if (aims.get().stream().filter(Aim::isOfTheList).count() != bare.size()) {
             aims.set(bare);
         }
         planner.submit(
-                progress ->
-                        bare.stream().map(a -> a.planned(mix.get(), settings)).toList(),
-                aims::set);
+                progress -> {
+                    List<Aim> all = new ArrayList<>();
+                    bare.forEach(a -> all.add(a.planned(mix.get(), settings)));
+                    tooMuch.flatMap(p -> Instead.of(mix.get(), p)).ifPresent(i -> all.addAll(instead(i)));
+                    return List.copyOf(all);
+                },
+                planned -> {
+                    if (names(bare).equals(names(plannedFor))) { // not what was there before another came in
+                        aims.set(planned);
+                    }
+                });
+    }
+
+    private static List<String> names(List<Aim> list) {
+        return list.stream().map(Aim::name).toList();
+    }
+
+    private static List<Aim> instead(Instead instead) {
+        List<Aim> both = new ArrayList<>();
+        FinishPlan loudest = instead.loudest();
+        both.add(aim(Source.LOUDEST, Texts.of("mastering.loudestOfAll"), loudest.expectedLufs(), loudest));
+        instead.clipped().ifPresent(c -> {
+            String clip = Numbers.level(c.settings().limiter().orElseThrow().clipDb());
+            both.add(aim(Source.CLIPPED, Texts.of("mastering.asAskedWithClip", clip), c.expectedLufs(), c));
+        });
+        return both;
+    }
+
+    private static Aim aim(Source source, String name, double lufs, FinishPlan plan) {
+        double ceiling = plan.settings().ceilingDbtp();
+        return new Aim(source, 0, name, hundredths(lufs), ceiling, false, Optional.of(plan));
     }
 
     private List<Aim> bare(Optional<Outcome> outcome) {
