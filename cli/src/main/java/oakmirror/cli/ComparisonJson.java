@@ -120,6 +120,7 @@ final class ComparisonJson {
         number(node, "crestDb", r.crestDb());
         number(node, "sideMidDb", r.sideToMidDb());
         number(node, "correlation", r.correlation());
+        number(node, "balanceDb", r.balanceDb());
         number(node, "monoDb", r.foldDownDb());
     }
 

@@ -11,9 +11,10 @@ import oakmirror.stereo.WidthCurve;
  * @param crestDb crest factor that half of the time is not reached
  * @param sideToMidDb power of side over mid
  * @param correlation of left and right, −1 to +1
+ * @param balanceDb power of right over left
  * @param foldDownDb what folding to mono leaves, 0 dB of mono and −3 of unlike sides
  */
-public record ZoneReading(double crestDb, double sideToMidDb, double correlation, double foldDownDb) {
+public record ZoneReading(double crestDb, double sideToMidDb, double correlation, double balanceDb, double foldDownDb) {
 
     /** What a subject is like in a zone, of what of it is compared. */
     public static ZoneReading of(Subject subject, Zone zone) {
@@ -23,6 +24,7 @@ public record ZoneReading(double crestDb, double sideToMidDb, double correlation
                 subject.compared().dynamics().zones().get(zone.ordinal()).middleDb(),
                 WidthCurve.Reading.SIDE_TO_MID.of(width),
                 WidthCurve.Reading.CORRELATION.of(width),
+                WidthCurve.Reading.BALANCE.of(width),
                 WidthCurve.Reading.FOLD_DOWN.of(width));
     }
 }

@@ -46,6 +46,8 @@ public record Finding(
         ENDS_EARLY,
         CLIPPED,
         SILENT_SIDE,
+        LOPSIDED,
+        SWAPPED,
         DC_OFFSET,
         REFERENCE_ENDS_EARLY(true),
         REFERENCE_CRUSHED(true),

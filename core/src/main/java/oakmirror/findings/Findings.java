@@ -50,6 +50,9 @@ public final class Findings {
             found.addAll(WidthRules.find(mix, heard, content));
         }
         found.addAll(ToneRules.find(mix, heard, content, isOfWidth(found)));
+        if (found.stream().noneMatch(f -> f.kind() == Kind.SILENT_SIDE)) {
+            found.addAll(BalanceRules.find(mix, heard, content));
+        }
         boolean toneTold = found.stream().anyMatch(f -> f.kind() == Kind.TOO_MUCH || f.kind() == Kind.TOO_LITTLE);
         found.addAll(LevelRules.find(mix, heard, content, corridor.kind(), toneTold));
         Causes.merge(found);
@@ -69,7 +72,7 @@ public final class Findings {
 
     /**
      * What can be told against other songs: between two songs nothing that is relative is certain. Against other music only what the mix alone tells, and
-     * loudness where it is far off.
+     * loudness and balance where they are far off.
      */
     private static List<Finding> ofAnotherSong(List<Finding> found, boolean otherMusic) {
         List<Finding> told = new ArrayList<>();
@@ -77,10 +80,15 @@ public final class Findings {
             boolean certain = f.certainty() == Certainty.CERTAIN;
             if (f.kind().isAbsolute()) {
                 told.add(f);
-            } else if (!otherMusic || f.kind().isLoudness() && certain) {
+            } else if (!otherMusic || hardlyMusic(f.kind()) && certain) {
                 told.add(certain ? f.with(Certainty.LIKELY) : f);
             }
         }
         return told;
+    }
+
+    /** Whether it is hardly a matter of what is played. */
+    private static boolean hardlyMusic(Kind kind) {
+        return kind.isLoudness() || kind == Kind.LOPSIDED;
     }
 }

@@ -157,7 +157,7 @@ public final class MasterRender {
     }
 
     /** Takes samples and keeps none. */
-    private static final class Nowhere implements MasterFile {
+    static final class Nowhere implements MasterFile {
         @Override
         public void write(float[] left, float[] right, int frames) {}
 

@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.concurrent.ForkJoinPool;
 import oakmirror.Signals;
 import oakmirror.audio.Clip;
+import oakmirror.audio.Decibels;
 import oakmirror.audio.Progress;
 import oakmirror.audio.RangeStream;
 import oakmirror.audio.TimeRange;
@@ -20,6 +21,7 @@ import oakmirror.findings.DynamicsAssessment.Verdict;
 import oakmirror.findings.Finding.Kind;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
+import oakmirror.text.Numbers;
 import oakmirror.zones.Content;
 import org.junit.jupiter.api.Test;
 
@@ -119,6 +121,34 @@ class RulesTest {
     private static DynamicsAssessment standing(Subject mix, Subject reference) {
         List<Subject> references = List.of(reference);
         return DynamicsAssessment.of(mix, references, Content.between(mix, references), CorridorSettings.Kind.EXTREMES);
+    }
+
+    @Test
+    void aSideThatIsLouderIsToldAndSidesThatAreSwapped() throws IOException {
+        for (double db : new double[] {-1.5, -3, -6}) {
+            float gain = (float) Decibels.toAmplitude(db);
+            Subject leaning = subject(0, shaped(LEFT, x -> gain * x), RIGHT, Optional.empty());
+            Finding told = Findings.of(leaning, List.of(plain(1)), CorridorSettings.DEFAULT).stream()
+                    .filter(f -> f.kind() == Kind.LOPSIDED)
+                    .findFirst()
+                    .orElseThrow();
+            assertThat(told.title()).isEqualTo("Leans right by " + Numbers.level(-db) + " dB");
+            assertThat(told.certainty()).isEqualTo(Certainty.CERTAIN);
+            assertThat(kinds(plain(0), new Subject(1, "x", leaning.compared(), leaning.whole(), Optional.empty())))
+                    .contains(Kind.LOPSIDED);
+            assertThat(kinds(leaning, new Subject(1, "x", leaning.compared(), leaning.whole(), Optional.empty())))
+                    .isEmpty();
+        }
+        assertThat(kinds(plain(0), plain(1))).isEmpty();
+        // One side brighter: what leans band by band is what tells them apart.
+        float[] bright = RIGHT.clone();
+        for (int i = 1; i < bright.length; i++) {
+            bright[i] = RIGHT[i] - 0.5f * RIGHT[i - 1];
+        }
+        Subject reference = subject(1, LEFT, bright, Optional.empty());
+        Subject swapped = subject(0, bright, LEFT, Optional.empty());
+        assertThat(kinds(swapped, reference)).containsExactly(Kind.SWAPPED);
+        assertThat(kinds(subject(0, LEFT, bright, Optional.empty()), reference)).isEmpty();
     }
 
     @Test
