@@ -101,8 +101,7 @@ final class FinishCommand implements Callable<Integer> {
             progress.clear();
             inputs.warn(spec.commandLine().getErr());
             report(inputs, master, instead);
-            boolean isAsAsked = master.plan().missedLu() == 0 && !master.plan().isTooMuch();
-            return isAsAsked || loudest ? Main.DONE : Main.MISSED;
+            return master.plan().isTooMuch() && !loudest ? Main.MISSED : Main.DONE;
         }
     }
 
@@ -192,7 +191,9 @@ final class FinishCommand implements Callable<Integer> {
         } else {
             stdout.println(CommandSupport.sentence(writer.file(), master));
             stdout.println(FinishText.verdict(master.plan()));
-            instead.ifPresent(i -> stdout.println(FinishText.instead(master.plan(), i)));
+            instead.map(i -> FinishText.instead(master.plan(), i))
+                    .filter(s -> !s.isEmpty())
+                    .ifPresent(stdout::println);
         }
         stdout.flush();
     }
@@ -211,9 +212,7 @@ final class FinishCommand implements Callable<Integer> {
         root.put("loudestSaneLufs", CommandSupport.rounded(plan.loudestSaneLufs()));
         instead.ifPresent(
                 i -> root.put("loudestLufs", CommandSupport.rounded(i.loudest().expectedLufs())));
-        instead.flatMap(Instead::clipped)
-                .ifPresent(c -> root.put(
-                        "withSoftClipDb", c.settings().limiter().orElseThrow().clipDb()));
+        instead.flatMap(Instead::clipped).ifPresent(c -> root.put("withSoftClipDb", c.clipDb()));
         root.put("driveDb", CommandSupport.rounded(plan.driveDb()));
         root.put("mostReductionDb", CommandSupport.rounded(master.taken().most()));
         root.put("averageReductionDb", CommandSupport.rounded(master.taken().average()));

@@ -63,7 +63,7 @@ final class BalanceRules {
     }
 
     /** Right over left in dB; NaN where nothing is heard. */
-    private static double balanceDb(Subject subject) {
+    static double balanceDb(Subject subject) {
         return Width.of(subject.compared().tone().spectrum(), AUDIBLE_FROM_HZ, AUDIBLE_TO_HZ)
                 .balanceDb();
     }

@@ -27,7 +27,7 @@ final class ChannelRules {
 
     static List<Finding> find(Subject mix, List<Subject> references) {
         List<Finding> found = new ArrayList<>();
-        double balance = Width.of(mix.compared().tone().spectrum(), 20, 20000).balanceDb();
+        double balance = BalanceRules.balanceDb(mix);
         if (Math.abs(balance) > SILENT_BELOW_DB) {
             found.add(silent(balance));
         }

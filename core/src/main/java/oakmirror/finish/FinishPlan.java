@@ -72,6 +72,11 @@ public record FinishPlan(
         };
     }
 
+    /** How much the soft clip before the limiter takes off at most, in dB; 0 without one. */
+    public double clipDb() {
+        return settings.limiter().map(LimiterSettings::clipDb).orElse(0.0);
+    }
+
     /** Whether it is more than the mix bears: out of reach, or reached at too high a price. */
     public boolean isTooMuch() {
         return standing == Attainment.OVERDONE || standing == Attainment.OUT_OF_REACH;

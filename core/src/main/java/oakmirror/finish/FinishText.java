@@ -32,18 +32,17 @@ public final class FinishText {
         };
     }
 
-    /** What else can be had where a target is more than a mix bears. */
+    /** What else can be had where a target is more than a mix bears, beside what the verdict says of it; empty where that is all. */
     public static String instead(FinishPlan plan, Instead instead) {
-        String loudest = Numbers.level(instead.loudest().expectedLufs()) + " LUFS";
-        String sane = Numbers.level(plan.loudestSaneLufs()) + " LUFS";
-        String choices = Texts.of("mastered.instead", sane, loudest);
-        return instead.clipped()
-                .map(c -> choices + " "
-                        + Texts.of(
-                                "mastered.withClip",
-                                Numbers.level(
-                                        c.settings().limiter().orElseThrow().clipDb())))
-                .orElse(choices);
+        String loudest = instead.loudest() == plan
+                ? ""
+                : Texts.of(
+                        "mastered.loudestPossible",
+                        Numbers.level(instead.loudest().expectedLufs()) + " LUFS");
+        String clipped = instead.clipped()
+                .map(c -> Texts.of("mastered.withClip", Numbers.level(c.clipDb())))
+                .orElse("");
+        return (loudest + " " + clipped).strip();
     }
 
     private static String overdone(FinishPlan plan) {

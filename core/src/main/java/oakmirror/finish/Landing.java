@@ -73,7 +73,8 @@ final class Landing {
         double most = goal < target && drive != loudestDrive ? 1.5 * FinishSolver.NEAR_LU : CLOSE_LU;
         if (isLast || off >= -CLOSE_LU && off <= most) {
             double lands = goal < target ? lufs : goal;
-            return Optional.of(passes == 0 ? plan : solver.planned(drive, lands, lufs - solver.loudness(drive)));
+            boolean asPlanned = passes == 0 && drive != loudestDrive;
+            return Optional.of(asPlanned ? plan : solver.planned(drive, lands, lufs - solver.loudness(drive)));
         }
         if (Math.abs(off) < bestMissed) {
             bestMissed = Math.abs(off);

@@ -190,7 +190,7 @@ final class AimsPane extends VBox {
     private void choose(Aim aim) {
         pressed = aim.name();
         refresh(); // also where it asks for what stands already
-        workspace.change(Texts.of("finish.chooseATarget"), "", s -> s.withFinish(aim.settings(s.finish())));
+        aims.choose(aim);
     }
 
     private String detail(Aim aim) {

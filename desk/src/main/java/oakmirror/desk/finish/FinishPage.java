@@ -85,7 +85,7 @@ public final class FinishPage extends HBox {
                 8,
                 covered,
                 verdict,
-                new InsteadPane(workspace, finishing, aims),
+                new InsteadPane(finishing, aims),
                 price,
                 hear(),
                 new FinishControls(workspace, settings),

@@ -11,7 +11,6 @@ import oakmirror.state.mastering.Aims.Aim;
 import oakmirror.state.mastering.Aims.Source;
 import oakmirror.state.mastering.Finishing;
 import oakmirror.state.mastering.Finishing.Outcome;
-import oakmirror.state.workspace.Workspace;
 import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
@@ -24,13 +23,11 @@ final class InsteadPane extends FlowPane {
     /** The loudest is not offered where the master is as loud already. */
     private static final double AS_LOUD_LU = 0.3;
 
-    private final Workspace workspace;
     private final Finishing finishing;
     private final Aims aims;
 
-    InsteadPane(Workspace workspace, Finishing finishing, Aims aims) {
+    InsteadPane(Finishing finishing, Aims aims) {
         super(6, 4);
-        this.workspace = workspace;
         this.finishing = finishing;
         this.aims = aims;
         setId("instead");
@@ -62,11 +59,7 @@ final class InsteadPane extends FlowPane {
 
     private Button button(Aim aim) {
         String text = Texts.of("finish.loudnessAndName", Numbers.level(aim.lufs()), aim.name());
-        Button button = Ui.button(
-                text,
-                Texts.of("finish.instead.tip"),
-                () -> workspace.change(
-                        Texts.of("finish.chooseATarget"), "", s -> s.withFinish(aim.settings(s.finish()))));
+        Button button = Ui.button(text, Texts.of("finish.instead.tip"), () -> aims.choose(aim));
         button.setId("instead-" + aim.source().name().toLowerCase(Locale.ROOT));
         return button;
     }

@@ -13,6 +13,9 @@ import oakmirror.text.Texts;
 /** The master's loudness over the song, the mix's as it is behind it, and hanging from the same axis what the limiter takes away. A click jumps there. */
 public final class TakenStrip extends PlotPane {
 
+    /** The middle of the lower axis' name, below the line between both. */
+    private static final double NAME_AT = 9;
+
     private static final double LEFT = 58;
     private static final double RIGHT = 14;
     private static final double HEAD = 20;
@@ -194,9 +197,11 @@ public final class TakenStrip extends PlotPane {
         for (double db = step; db <= deepest; db += step) {
             double y = axis + db * perDb;
             line(g, LEFT, y, w - RIGHT, y, p.hairline());
-            text(g, whole(db), LEFT - 8, y, TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
+            if (y > axis + NAME_AT + NAME_AT) { // beneath the axis' name
+                text(g, whole(db), LEFT - 8, y, TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
+            }
         }
-        text(g, Texts.of("plot.takenDb"), LEFT - 8, axis + 9, TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
+        text(g, Texts.of("plot.takenDb"), LEFT - 8, axis + NAME_AT, TextAlignment.RIGHT, Fonts.SMALL, p.quiet());
         g.setFill(p.warning());
         float[] taken = scene.takenDb();
         double perStep = (w - LEFT - RIGHT) / Math.max(1, taken.length);

@@ -59,8 +59,7 @@ public final class Aims {
                     source, number, name, lufs, dbtp, crushed, Optional.of(mix.plan(settings.withTarget(lufs, dbtp))));
         }
 
-        /** The settings that it asks for, of which these are changed. */
-        public FinishSettings settings(FinishSettings now) {
+        private FinishSettings settings(FinishSettings now) {
             return source == Source.CLIPPED ? plan.orElseThrow().settings() : now.withTarget(lufs, dbtp);
         }
 
@@ -104,6 +103,11 @@ public final class Aims {
     /** The aims, in the order they are shown. */
     public ReadOnlyObjectProperty<List<Aim>> listProperty() {
         return aims.getReadOnlyProperty();
+    }
+
+    /** Makes an aim the target. */
+    public void choose(Aim aim) {
+        workspace.change(Texts.of("mastering.chooseATarget"), "", s -> s.withFinish(aim.settings(s.finish())));
     }
 
     private void refresh() {
@@ -153,7 +157,7 @@ public final class Aims {
         FinishPlan loudest = instead.loudest();
         both.add(aim(Source.LOUDEST, Texts.of("mastering.loudestOfAll"), loudest.expectedLufs(), loudest));
         instead.clipped().ifPresent(c -> {
-            String clip = Numbers.level(c.settings().limiter().orElseThrow().clipDb());
+            String clip = Numbers.level(c.clipDb());
             both.add(aim(Source.CLIPPED, Texts.of("mastering.asAskedWithClip", clip), c.expectedLufs(), c));
         });
         return both;
