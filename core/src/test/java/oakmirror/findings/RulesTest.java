@@ -124,6 +124,18 @@ class RulesTest {
     }
 
     @Test
+    void aMixThatIsWiderForALouderSideIsToldToLeanAlone() throws IOException {
+        float[] near = new float[LEFT.length];
+        for (int i = 0; i < near.length; i++) {
+            near[i] = LEFT[i] + 0.02f * RIGHT[i];
+        }
+        float gain = (float) Decibels.toAmplitude(-6);
+        Subject leaning = subject(0, shaped(LEFT, x -> gain * x), near, Optional.empty());
+        Subject reference = subject(1, LEFT, near, Optional.empty());
+        assertThat(kinds(leaning, reference)).contains(Kind.LOPSIDED).doesNotContain(Kind.WIDE);
+    }
+
+    @Test
     void aSideThatIsLouderIsToldAndSidesThatAreSwapped() throws IOException {
         for (double db : new double[] {-1.5, -3, -6}) {
             float gain = (float) Decibels.toAmplitude(db);
