@@ -1,5 +1,7 @@
 package oakmirror.desk;
 
+import java.time.Month;
+import java.time.format.TextStyle;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -98,7 +100,10 @@ final class HiddenTexts {
         }
     }
 
-    /** The words of names, which no language changes: of tracks, files, profiles, targets, keys, units and terms. */
+    /**
+     * The words that come from no text of ours: names of tracks, files, profiles and targets, keys, units and terms, and the
+     * months, which the platform names.
+     */
     static Set<String> names(Session session, List<Entry> library) {
         Stream<Track> songs = session.album().songs().stream().map(AlbumSong::track);
         Stream<String> tracks = Stream.concat(session.tracks().stream(), songs).flatMap(HiddenTexts::names);
@@ -107,8 +112,10 @@ final class HiddenTexts {
                 .flatMap(a -> Stream.of(a.name(), a.folder(), a.origin(), a.notes(), String.join(" ", a.tags())));
         Stream<String> targets = TargetList.shipped().targets().stream().map(DeliveryTarget::name);
         Stream<String> terms = Glossary.words().all().stream().map(Term::name);
+        Stream<String> months = Stream.of(Month.values()).map(m -> m.getDisplayName(TextStyle.SHORT, Texts.spoken()));
         Stream<String> others = Stream.of(session.name(), KEYS_AND_UNITS, CheckSums.NAME);
-        return Stream.of(tracks, profiles, targets, terms, others, Texts.languages().values().stream())
+        Stream<String> languages = Texts.languages().values().stream();
+        return Stream.of(tracks, profiles, targets, terms, months, others, languages)
                 .flatMap(n -> n)
                 .flatMap(n -> PseudoLanguage.words(n).stream())
                 .collect(Collectors.toSet());
