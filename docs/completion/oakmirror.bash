@@ -210,7 +210,7 @@ function _picocli_oakmirror_measure() {
   local curr_word=${COMP_WORDS[COMP_CWORD]}
 
   local commands=""
-  local flag_opts="'--json' '-h' '--help' '-V' '--version'"
+  local flag_opts="'--json' '--defects' '-h' '--help' '-V' '--version'"
   local arg_opts=""
 
   if [[ "${curr_word}" == -* ]]; then

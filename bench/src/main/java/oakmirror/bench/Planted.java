@@ -157,9 +157,45 @@ record Planted(String group, String name, Map<String, TrackMeasurement> variants
         faults.put("limited 6", s -> PlantedFaults.limited(s, rate, 6));
         faults.put("low-pass", s -> PlantedFaults.lowPass(s, rate, 16000));
         faults.put("gain 6", s -> PlantedFaults.gain(s, 6));
+        defects(faults, rate);
         faults.put("gain -4", s -> PlantedFaults.gain(s, -4));
         faults.put("ripple", s -> PlantedFaults.ripple(s, rate, 0.5));
         return faults;
+    }
+
+    /** What goes wrong beside tone, at three strengths each, the weakest first. */
+    private static void defects(Map<String, UnaryOperator<Sides>> faults, int rate) {
+        for (int level : new int[] {-50, -40, -30}) {
+            faults.put("hum " + level, s -> PlantedFaults.hum(s, rate, level == -40 ? 59.95 : 50.04, level));
+        }
+        for (double amplitude : new double[] {0.25, 0.5, 1}) {
+            faults.put("clicks " + amplitude, s -> PlantedFaults.clicks(s, rate, 3, amplitude));
+        }
+        for (int ms : new int[] {5, 20, 50}) {
+            faults.put("dropouts " + ms, s -> PlantedFaults.dropouts(s, rate, 2, ms / 1000.0));
+        }
+        for (int over : new int[] {2, 4, 8}) {
+            faults.put("cut-off " + over, s -> PlantedFaults.gain(PlantedFaults.clipped(s, over), -3));
+        }
+        for (int seconds : new int[] {3, 8, 20}) {
+            faults.put("silence " + seconds, s -> PlantedFaults.silenceInFront(s, rate, seconds));
+        }
+        for (double gain : new double[] {0.3, 0.5, 0.9}) {
+            faults.put("echo " + gain, s -> PlantedFaults.echo(s, rate, 0.008, gain));
+        }
+        for (int level : new int[] {-50, -42, -35}) {
+            faults.put("noise " + level, s -> PlantedFaults.noise(s, level));
+        }
+        for (double percent : new double[] {0.5, 2, 5}) {
+            faults.put("speed " + percent, s -> PlantedFaults.speed(s, 1 + percent / 100));
+        }
+        for (int ratio : new int[] {2, 3, 5}) {
+            faults.put("compressed " + ratio, s -> PlantedFaults.compressed(s, rate, ratio, 4 + ratio));
+        }
+        for (double db : new double[] {-1.5, -3, -6}) {
+            faults.put("leaning " + db, s -> PlantedFaults.leaning(s, db));
+        }
+        faults.put("swapped", PlantedFaults::swapped);
     }
 
     private static TrackMeasurement measure(Sides sides, int rate, ExecutorService executor) throws IOException {

@@ -87,6 +87,7 @@ final class ComparisonJson {
         node.put("key", measured.tone().key().map(Key::written).orElse(null));
         OptionalDouble edge = SpectralEdge.of(measured.spectrum());
         number(node, "edgeHz", edge.orElse(Double.NaN));
+        DefectsJson.add(node, m.subject().whole());
         return node;
     }
 
@@ -132,6 +133,8 @@ final class ComparisonJson {
         node.put("certainty", f.certainty().name().toLowerCase(Locale.ROOT));
         number(node, "lowHz", f.place().band().map(Finding.Band::lowHz).orElse(Double.NaN));
         number(node, "highHz", f.place().band().map(Finding.Band::highHz).orElse(Double.NaN));
+        ArrayNode seconds = node.putArray("seconds");
+        f.place().seconds().forEach(t -> seconds.add(CommandSupport.rounded(t)));
         node.put("title", f.title()).put("text", f.evidence());
         node.put("cause", f.cause()).put("inTheMix", f.inTheMix()).put("onTheMaster", f.onTheMaster());
         node.put("caveat", f.kind().isCaveat());

@@ -8,8 +8,11 @@ import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutorService;
+import oakmirror.findings.Finding;
+import oakmirror.findings.Findings;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
+import oakmirror.measure.TrackMeasurer.Extent;
 import oakmirror.measure.WorkerThreads;
 import oakmirror.media.file.AudioFile;
 import oakmirror.media.file.AudioFileException;
@@ -24,7 +27,7 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
-/** Measures files: loudness, range, peaks. */
+/** Measures files: loudness, range, peaks, and on demand what is wrong with them. */
 @Command(name = "measure", mixinStandardHelpOptions = true)
 final class MeasureCommand implements Callable<Integer> {
 
@@ -39,12 +42,16 @@ final class MeasureCommand implements Callable<Integer> {
     @Option(names = "--json")
     private boolean json;
 
+    @Option(names = "--defects")
+    private boolean defects;
+
     @Spec
     private CommandSpec spec;
 
     @Override
     public Integer call() throws IOException {
         ExecutorService executor = WorkerThreads.forParts();
+        Extent extent = defects ? Extent.ALL : Extent.LEVELS;
         ProgressLine progress = new ProgressLine();
         List<Measured> measured = new ArrayList<>();
         PrintWriter out = spec.commandLine().getOut();
@@ -52,7 +59,7 @@ final class MeasureCommand implements Callable<Integer> {
         for (Path file : files) {
             progress.start(file.toString());
             try (DecodedStream stream = AudioFile.open(file)) {
-                TrackMeasurement m = new TrackMeasurer(executor, TrackMeasurer.Extent.LEVELS).measure(stream, progress);
+                TrackMeasurement m = new TrackMeasurer(executor, extent).measure(stream, progress);
                 progress.clear();
                 if (json) {
                     measured.add(new Measured(file, m));
@@ -95,6 +102,13 @@ final class MeasureCommand implements Callable<Integer> {
         line(out, Texts.of("cli.truePeak"), m.file().peaks().truePeakDbtp(), "dBTP");
         line(out, Texts.of("cli.samplePeak"), m.file().peaks().samplePeakDbfs(), "dBFS");
         line(out, "RMS", m.file().rmsDbfs(), "dBFS");
+        if (m.provenance().extent() == Extent.ALL) {
+            List<Finding> found = Findings.of(m);
+            found.forEach(f -> out.println("  " + f.title() + ": " + f.evidence()));
+            if (found.isEmpty()) {
+                out.println("  " + Texts.of("cli.noDefects"));
+            }
+        }
     }
 
     private static void line(PrintWriter out, String what, double value, String unit) {

@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import java.util.List;
 import oakmirror.cli.MeasureCommand.Measured;
 import oakmirror.measure.TrackMeasurement;
+import oakmirror.measure.TrackMeasurer.Extent;
 
 /** Measurements as JSON; apart from the command, so that the library is only loaded when it is wanted. */
 final class MeasurementJson {
@@ -36,6 +37,9 @@ final class MeasurementJson {
         number(node, "truePeakDbtp", m.file().peaks().truePeakDbtp());
         number(node, "samplePeakDbfs", m.file().peaks().samplePeakDbfs());
         number(node, "rmsDbfs", m.file().rmsDbfs());
+        if (m.provenance().extent() == Extent.ALL) {
+            DefectsJson.add(node, m);
+        }
         return node;
     }
 

@@ -7,6 +7,7 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.stream.IntStream;
 import java.util.stream.StreamSupport;
@@ -79,6 +80,46 @@ class CompareCommandTest extends CommandTest {
         // The bell is over 1 dB, and so a fault, from 1.4 to 8.6 kHz.
         assertThat(first.get("lowHz").asDouble()).isBetween(1300.0, 1800.0);
         assertThat(first.get("highHz").asDouble()).isBetween(6800.0, 9000.0);
+    }
+
+    @Test
+    void aClickAndADropoutAreToldWithTheirMomentsAlsoOfATrackAlone() throws Exception {
+        float[] plain = Signals.sine(44100, 440, -12, 8, 0);
+        float[] low = Signals.sine(44100, 131, -15, 8, 0);
+        for (int i = 0; i < plain.length; i++) {
+            plain[i] += low[i];
+        }
+        float[] bad = plain.clone();
+        bad[3 * 44100] -= 0.5f;
+        Arrays.fill(bad, 5 * 44100, 5 * 44100 + 900, 0f);
+        Path mix = TestFiles.write(folder.resolve("bad.wav"), OutputFormat.WAV_24, 44100, bad, bad);
+        Path reference = TestFiles.write(folder.resolve("plain.wav"), OutputFormat.WAV_24, 44100, plain, plain);
+        JsonNode root = json("--mix", mix.toString(), "--reference", reference.toString());
+        assertThat(texts(root.get("findings"), "kind")).startsWith("DROPOUTS", "CLICKS");
+        assertThat(root.get("findings").get(0).get("seconds").get(0).asDouble()).isCloseTo(5, within(0.002));
+        assertThat(root.get("findings").get(1).get("seconds").get(0).asDouble()).isCloseTo(3, within(0.002));
+        JsonNode defects = root.get("mix").get("defects");
+        assertThat(defects.get("clicks").get("count").asInt()).isEqualTo(1);
+        assertThat(defects.get("hum").isNull()).isTrue();
+        assertThat(defects.get("silenceInFrontSeconds").asDouble()).isZero();
+        assertThat(root.get("references")
+                        .get(0)
+                        .get("defects")
+                        .get("dropouts")
+                        .get("count")
+                        .asInt())
+                .isZero();
+
+        Result alone = run("measure", "--defects", mix.toString(), reference.toString());
+        assertThat(alone.code()).isZero();
+        assertThat(alone.out())
+                .contains("A dropout: the sound is gone for a moment at 0:05.0", "A click: ", "no clipping, hum");
+        Result figures = run("measure", "--defects", "--json", mix.toString());
+        assertThat(new ObjectMapper()
+                        .readTree(figures.out())
+                        .at("/files/0/defects/dropouts/count")
+                        .asInt())
+                .isEqualTo(1);
     }
 
     @Test

@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import oakmirror.audio.Decibels;
+import oakmirror.filter.HalfBand;
 import oakmirror.spectrum.Zone;
 
 /**

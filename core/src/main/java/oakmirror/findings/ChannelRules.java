@@ -31,7 +31,8 @@ final class ChannelRules {
         if (Math.abs(balance) > SILENT_BELOW_DB) {
             found.add(silent(balance));
         }
-        if (dcDbfs(mix) > DC_DBFS && !references.stream().allMatch(r -> dcDbfs(r) > DC_DBFS)) {
+        boolean common = !references.isEmpty() && references.stream().allMatch(r -> dcDbfs(r) > DC_DBFS);
+        if (dcDbfs(mix) > DC_DBFS && !common) {
             found.add(dc(dcDbfs(mix)));
         }
         return found;

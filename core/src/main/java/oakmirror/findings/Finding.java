@@ -1,6 +1,7 @@
 package oakmirror.findings;
 
 import java.util.EnumSet;
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import oakmirror.text.Texts;
@@ -49,6 +50,14 @@ public record Finding(
         LOPSIDED,
         SWAPPED,
         DC_OFFSET,
+        HUM,
+        CLICKS,
+        DROPOUTS,
+        SILENT_END,
+        ECHO,
+        NOISE,
+        EVENED_OUT,
+        OTHER_SPEED,
         REFERENCE_ENDS_EARLY(true),
         REFERENCE_CRUSHED(true),
         SHORT_PASSAGE(true),
@@ -56,8 +65,18 @@ public record Finding(
         OTHER_KEY(true),
         OTHER_TEMPO(true);
 
-        private static final Set<Kind> ABSOLUTE =
-                EnumSet.of(OUT_OF_PHASE, COMB, ENDS_EARLY, CLIPPED, SILENT_SIDE, DC_OFFSET);
+        private static final Set<Kind> ABSOLUTE = EnumSet.of(
+                OUT_OF_PHASE,
+                COMB,
+                ENDS_EARLY,
+                CLIPPED,
+                SILENT_SIDE,
+                DC_OFFSET,
+                HUM,
+                CLICKS,
+                DROPOUTS,
+                SILENT_END,
+                ECHO);
 
         private final boolean caveat;
 
@@ -72,6 +91,11 @@ public record Finding(
         /** Whether it is told from the mix alone, whatever the references are. */
         public boolean isAbsolute() {
             return ABSOLUTE.contains(this);
+        }
+
+        /** Whether it is told only against the same recording, though that has become hard to recognise by it. */
+        public boolean isOfACopy() {
+            return this == NOISE || this == EVENED_OUT || this == OTHER_SPEED;
         }
 
         /** Whether it is about how loud the mix is. */
@@ -114,15 +138,28 @@ public record Finding(
     /** A range of frequencies in Hz. */
     public record Band(double lowHz, double highHz) {}
 
-    /** Where to look. */
-    public record Place(Aspect aspect, Optional<Band> band) {
+    /**
+     * Where to look.
+     *
+     * @param seconds the moments at which it is heard, where it is not heard all the time
+     */
+    public record Place(Aspect aspect, Optional<Band> band, List<Double> seconds) {
+
+        /** Copies the list. */
+        public Place {
+            seconds = List.copyOf(seconds);
+        }
 
         static Place on(Aspect aspect) {
-            return new Place(aspect, Optional.empty());
+            return new Place(aspect, Optional.empty(), List.of());
         }
 
         static Place at(Aspect aspect, double lowHz, double highHz) {
-            return new Place(aspect, Optional.of(new Band(lowHz, highHz)));
+            return new Place(aspect, Optional.of(new Band(lowHz, highHz)), List.of());
+        }
+
+        static Place when(Aspect aspect, List<Double> seconds) {
+            return new Place(aspect, Optional.empty(), seconds);
         }
     }
 

@@ -4,10 +4,12 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 import oakmirror.compare.Comparison;
 import oakmirror.compare.CorridorSettings;
 import oakmirror.compare.Subject;
 import oakmirror.findings.Finding.Kind;
+import oakmirror.measure.TrackMeasurement;
 import oakmirror.zones.Content;
 
 /** What stands out when a mix is held against its references. */
@@ -21,6 +23,18 @@ public final class Findings {
         return Subject.mix(subjects)
                 .map(m -> of(m, Subject.references(subjects), comparison.settings()))
                 .orElse(List.of());
+    }
+
+    /** What a track tells by itself, the weightiest first: nothing that is a matter of taste. */
+    public static List<Finding> of(TrackMeasurement track) {
+        Subject itself = new Subject(0, "", track, track, Optional.empty());
+        List<Finding> found = new ArrayList<>(DefectRules.find(itself, List.of()));
+        if (itself.isHeard()) {
+            found.addAll(LevelRules.clipped(itself, List.of()));
+            found.addAll(ChannelRules.find(itself, List.of()));
+        }
+        found.sort(Comparator.comparingDouble(Finding::weight).reversed());
+        return found;
     }
 
     /** Those of some findings that are told: not dismissed, and of the weightiest at most {@link Thresholds#MOST_FINDINGS}. */
@@ -55,13 +69,15 @@ public final class Findings {
         }
         boolean toneTold = found.stream().anyMatch(f -> f.kind() == Kind.TOO_MUCH || f.kind() == Kind.TOO_LITTLE);
         found.addAll(LevelRules.find(mix, heard, content, corridor.kind(), toneTold));
+        found.addAll(DefectRules.find(mix, heard));
+        found.addAll(CopyRules.find(mix, heard));
         Causes.merge(found);
         if (!content.isSameRecording()) {
             found = ofAnotherSong(found, content.isOtherMusic());
         }
         found.addAll(CaveatRules.find(mix, heard, content));
         found.sort(Comparator.comparing((Finding f) -> f.kind().isCaveat())
-                .thenComparing(f -> !f.kind().isAbsolute())
+                .thenComparing(f -> !f.kind().isAbsolute() && f.kind() != Kind.OTHER_SPEED)
                 .thenComparing(Comparator.comparingDouble(Finding::weight).reversed()));
         return List.copyOf(found);
     }
@@ -78,7 +94,7 @@ public final class Findings {
         List<Finding> told = new ArrayList<>();
         for (Finding f : found) {
             boolean certain = f.certainty() == Certainty.CERTAIN;
-            if (f.kind().isAbsolute()) {
+            if (f.kind().isAbsolute() || f.kind().isOfACopy()) {
                 told.add(f);
             } else if (!otherMusic || hardlyMusic(f.kind()) && certain) {
                 told.add(certain ? f.with(Certainty.LIKELY) : f);

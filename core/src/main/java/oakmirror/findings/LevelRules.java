@@ -6,6 +6,7 @@ import java.util.List;
 import oakmirror.compare.CorridorSettings;
 import oakmirror.compare.Span;
 import oakmirror.compare.Subject;
+import oakmirror.defects.FlatTops;
 import oakmirror.evidence.Odds;
 import oakmirror.findings.Finding.Aspect;
 import oakmirror.findings.Finding.Kind;
@@ -18,9 +19,12 @@ import oakmirror.zones.Content;
 /** Loudness and dynamics, read together: squashed or loose, quieter or louder than the references, and clipped. */
 final class LevelRules {
 
-    private static final double CLIPPED_WEIGHT = 6;
+    private static final double CLIPPED_WEIGHT = 8.5;
     /** A mix that is clipped so many times as often as a reference is not like it. Ours. */
     private static final double SO_MUCH_MORE_OFTEN = 4;
+
+    /** So many flat tops at one level are no chance. Ours; music without clipping had none on bench/findings. */
+    private static final int FLAT_TOPS = 8;
 
     private static final double WEIGHT_PER_DB = 1.6;
     private static final double LOUDNESS_WEIGHT = 1.5;
@@ -42,11 +46,7 @@ final class LevelRules {
      */
     static List<Finding> find(
             Subject mix, List<Subject> references, Content content, CorridorSettings.Kind kind, boolean toneTold) {
-        List<Finding> found = new ArrayList<>();
-        boolean over = isOver(mix) && !references.stream().allMatch(LevelRules::isOver);
-        if (over || isClipped(mix, references)) {
-            found.add(clipped(mix.whole()));
-        }
+        List<Finding> found = new ArrayList<>(clipped(mix, references));
         DynamicsAssessment standing = DynamicsAssessment.of(mix, references, content, kind);
         double[] lufs =
                 references.stream().mapToDouble(r -> r.whole().heardLufs()).toArray();
@@ -69,6 +69,17 @@ final class LevelRules {
         return found;
     }
 
+    /** Clipped, at full scale or below it, and not about as often as all references are; by itself where there are none. */
+    static List<Finding> clipped(Subject mix, List<Subject> references) {
+        boolean alone = references.isEmpty();
+        boolean over = isOver(mix) && (alone || !references.stream().allMatch(LevelRules::isOver));
+        if (over || isClipped(mix, references)) {
+            return List.of(clipped(mix.whole()));
+        }
+        boolean flat = hasFlatTops(mix) && (alone || !references.stream().allMatch(LevelRules::hasFlatTops));
+        return flat ? List.of(cutOff(mix.whole().defects().flatTops())) : List.of();
+    }
+
     private static boolean isOver(Subject subject) {
         return subject.whole().file().peaks().samplePeakDbfs() > 0;
     }
@@ -76,8 +87,13 @@ final class LevelRules {
     /** Whether the mix is clipped, and not about as often as all references are. */
     private static boolean isClipped(Subject mix, List<Subject> references) {
         double fewer = mix.whole().clips() / SO_MUCH_MORE_OFTEN;
-        return mix.whole().clips() > 0
-                && !references.stream().allMatch(r -> r.whole().clips() > fewer || isOver(r) && fewer < 1);
+        boolean common = !references.isEmpty()
+                && references.stream().allMatch(r -> r.whole().clips() > fewer || isOver(r) && fewer < 1);
+        return mix.whole().clips() > 0 && !common;
+    }
+
+    private static boolean hasFlatTops(Subject subject) {
+        return subject.whole().defects().flatTops().count() >= FLAT_TOPS;
     }
 
     private static Finding squashed(DynamicsAssessment s) {
@@ -161,19 +177,35 @@ final class LevelRules {
 
     private static Finding clipped(TrackMeasurement m) {
         boolean over = m.file().peaks().samplePeakDbfs() > 0;
+        String evidence = over
+                ? Texts.of(
+                        "findings.highestSampleDbfs",
+                        Numbers.gain(m.file().peaks().samplePeakDbfs()))
+                : Texts.of("findings.timesAtFullScale", m.clips());
+        return clipped(
+                Texts.of(over ? "findings.theMixGoesOver" : "findings.theMixIsClipped"),
+                evidence,
+                Texts.of(over ? "findings.lowerTheGainFirst" : "findings.nothingAClipCannot"));
+    }
+
+    private static Finding cutOff(FlatTops tops) {
+        String level = Numbers.level(tops.levelDbfs());
+        return clipped(
+                Texts.of("findings.theMixIsClippedBelow", level),
+                Texts.of("findings.flatTops", tops.count(), level),
+                Texts.of("findings.nothingAClipCannot"));
+    }
+
+    private static Finding clipped(String title, String evidence, String onTheMaster) {
         return new Finding(
                 Kind.CLIPPED,
                 0,
                 Certainty.CERTAIN,
-                over ? Texts.of("findings.theMixGoesOver") : Texts.of("findings.theMixIsClipped"),
-                over
-                        ? Texts.of(
-                                "findings.highestSampleDbfs",
-                                Numbers.gain(m.file().peaks().samplePeakDbfs()))
-                        : Texts.of("findings.timesAtFullScale", m.clips()),
+                title,
+                evidence,
                 Texts.of("findings.tooMuchLevelInto"),
                 Texts.of("findings.exportWithPeaksSome"),
-                over ? Texts.of("findings.lowerTheGainFirst") : Texts.of("findings.nothingAClipCannot"),
+                onTheMaster,
                 CLIPPED_WEIGHT,
                 Place.on(Aspect.LOUDNESS));
     }

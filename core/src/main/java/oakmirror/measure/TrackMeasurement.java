@@ -1,9 +1,11 @@
 package oakmirror.measure;
 
 import java.util.Optional;
+import oakmirror.defects.Defects;
 import oakmirror.dynamics.Dynamics;
 import oakmirror.rhythm.Activity;
 import oakmirror.spectrum.BandSpectrum;
+import oakmirror.spectrum.PitchProfile;
 import oakmirror.spectrum.StereoSpectrum.Part;
 import oakmirror.spectrum.Tone;
 import oakmirror.stereo.Comb;
@@ -24,6 +26,8 @@ import oakmirror.stereo.Comb;
  * @param shortTerm short-term loudness of what is heard in LUFS of the 3 s that begin every {@link #CONTOUR_SECONDS}
  * @param contour momentary loudness of what is heard in LUFS every {@link #CONTOUR_SECONDS}
  * @param activity what goes on over time in the stereo fold, for tempo and passages; empty where it was not wanted
+ * @param pitches what a copy of the recording is told by; unknown where nothing is compared
+ * @param defects what is wrong with it whatever the music is; none where they were not looked for
  * @param clips how often it is clipped: as {@code ClipCounter} counts, all channels; 0 where it was not counted
  * @param dcOffset how far the mean of a channel lies from 0, the furthest, as a part of full scale; 0 where it was not measured
  * @param damagedSamples damaged samples, which count as zero
@@ -41,6 +45,8 @@ public record TrackMeasurement(
         float[] shortTerm,
         float[] contour,
         Activity activity,
+        PitchProfile pitches,
+        Defects defects,
         long clips,
         double dcOffset,
         long damagedSamples) {

@@ -15,6 +15,8 @@ import oakmirror.audio.AudioStream;
 import oakmirror.audio.ChannelLayout;
 import oakmirror.audio.Decibels;
 import oakmirror.audio.Progress;
+import oakmirror.defects.DefectFinder;
+import oakmirror.defects.Defects;
 import oakmirror.dynamics.Dynamics;
 import oakmirror.dynamics.PeakToShortTerm;
 import oakmirror.dynamics.ZoneDynamicsAnalyser;
@@ -26,7 +28,10 @@ import oakmirror.loudness.Peaks;
 import oakmirror.measure.Provenance.Origin;
 import oakmirror.rhythm.Activity;
 import oakmirror.rhythm.ActivityAnalyser;
+import oakmirror.spectrum.Echo;
+import oakmirror.spectrum.EchoFinder;
 import oakmirror.spectrum.LineSpectrum;
+import oakmirror.spectrum.PitchProfile;
 import oakmirror.spectrum.SpectrumAnalyser;
 import oakmirror.spectrum.StereoSpectrum;
 import oakmirror.spectrum.Tone;
@@ -47,7 +52,7 @@ public final class TrackMeasurer {
     }
 
     /** Raised whenever a figure changes its meaning, so that figures taken before are not taken for new ones. */
-    public static final int VERSION = 11;
+    public static final int VERSION = 12;
 
     /** Frames in a block, at most. */
     public static final int BLOCK = 65536;
@@ -61,7 +66,7 @@ public final class TrackMeasurer {
         LEVELS,
         /** Loudness, peaks, spectrum, dynamics and width: all that is compared. */
         COMPARED,
-        /** All of that, what goes on over time, clips and DC. */
+        /** All of that, what goes on over time, clips, DC and defects. */
         ALL
     }
 
@@ -166,6 +171,7 @@ public final class TrackMeasurer {
         private final List<ActivityAnalyser> activity;
         private final List<ClipCounter> clips = new ArrayList<>();
         private final List<DcMeter> dc = new ArrayList<>();
+        private final List<DefectFinder> defects;
         private final List<CompletableFuture<Void>> tails = new ArrayList<>();
         private final AtomicLong partsDone = new AtomicLong();
         private volatile Throwable failure;
@@ -188,6 +194,7 @@ public final class TrackMeasurer {
             }
             spectrum = extent == Extent.LEVELS ? List.of() : List.of(new SpectrumAnalyser(sampleRate));
             zones = extent == Extent.LEVELS ? List.of() : List.of(new ZoneDynamicsAnalyser(sampleRate));
+            defects = extent == Extent.ALL ? List.of(new DefectFinder(sampleRate, layout.channels())) : List.of();
             activity = extent == Extent.ALL ? List.of(new ActivityAnalyser(sampleRate)) : List.of();
         }
 
@@ -200,9 +207,11 @@ public final class TrackMeasurer {
                 if (extent == Extent.ALL) {
                     ClipCounter counter = clips.get(c);
                     DcMeter mean = dc.get(c);
+                    int channel = c;
                     then(c, () -> {
                         counter.add(samples, block.count);
                         mean.add(samples, block.count);
+                        defects.get(0).add(channel, samples, block.count);
                     });
                 }
             }
@@ -222,6 +231,9 @@ public final class TrackMeasurer {
             }
             for (ZoneDynamicsAnalyser analyser : zones) {
                 then(next++, () -> analyser.add(block.left, block.right, block.count));
+            }
+            for (DefectFinder finder : defects) {
+                then(next++, () -> finder.addFold(block.left, block.right, block.count));
             }
             for (ActivityAnalyser analyser : activity) {
                 then(next++, () -> analyser.add(block.left, block.right, block.count));
@@ -297,11 +309,15 @@ public final class TrackMeasurer {
             float[] shortTerm = heardMeter.shortTerm(TrackMeasurement.CONTOUR_SECONDS);
             Tone tone = Tone.silent();
             Optional<Comb> comb = Optional.empty();
+            PitchProfile pitches = PitchProfile.none();
+            Optional<Echo> echo = Optional.empty();
             for (SpectrumAnalyser analyser : spectrum) {
                 StereoSpectrum bands = analyser.finish();
                 LineSpectrum lines = analyser.lines();
                 tone = Tone.of(bands, lines, analyser.key());
                 comb = CombFinder.find(lines);
+                pitches = PitchProfile.of(lines);
+                echo = EchoFinder.find(lines);
             }
             return new TrackMeasurement(
                     provenance,
@@ -316,6 +332,8 @@ public final class TrackMeasurer {
                     shortTerm,
                     heardMeter.contour(TrackMeasurement.CONTOUR_SECONDS),
                     activity.isEmpty() ? Activity.none() : activity.get(0).finish(),
+                    pitches,
+                    defects.isEmpty() ? Defects.NONE : defects.get(0).finish((double) frames / sampleRate, echo),
                     clips.stream().mapToLong(ClipCounter::count).sum(),
                     dc.stream().mapToDouble(DcMeter::offset).max().orElse(0),
                     nonFinite);

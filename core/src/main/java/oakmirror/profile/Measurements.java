@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
 import oakmirror.audio.Decibels;
+import oakmirror.defects.Defects;
 import oakmirror.dynamics.Dynamics;
 import oakmirror.dynamics.Quantiles;
 import oakmirror.dynamics.ZoneDynamics;
@@ -17,6 +18,7 @@ import oakmirror.rhythm.BarGrid;
 import oakmirror.rhythm.Rhythm;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.NominalBands;
+import oakmirror.spectrum.PitchProfile;
 import oakmirror.spectrum.SpectralEdge;
 import oakmirror.spectrum.StereoSpectrum.Part;
 import oakmirror.spectrum.Tone;
@@ -198,6 +200,8 @@ public record Measurements(
                 shortTerm.spread(),
                 contour.spread(),
                 Activity.none(),
+                PitchProfile.none(),
+                Defects.NONE,
                 clips,
                 dcOffset,
                 damaged);

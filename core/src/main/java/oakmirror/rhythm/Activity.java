@@ -9,8 +9,9 @@ import oakmirror.spectrum.Zone;
  *     belongs to the moment i·{@link #ONSET_SECONDS}
  * @param lowOnsets the same of the bands below 160 Hz only
  * @param zoneDb level of each {@link Zone} in dB, one row a zone, one value every {@link #ZONE_SECONDS}; what is silent is −120
+ * @param floors what does not go away
  */
-public record Activity(float[] onsets, float[] lowOnsets, float[][] zoneDb) {
+public record Activity(float[] onsets, float[] lowOnsets, float[][] zoneDb, Floors floors) {
 
     /** Time between two onset values. */
     public static final double ONSET_SECONDS = 0.01;
@@ -20,6 +21,6 @@ public record Activity(float[] onsets, float[] lowOnsets, float[][] zoneDb) {
 
     /** Nothing goes on. */
     public static Activity none() {
-        return new Activity(new float[0], new float[0], new float[Zone.values().length][0]);
+        return new Activity(new float[0], new float[0], new float[Zone.values().length][0], Floors.none());
     }
 }

@@ -3,6 +3,7 @@ package oakmirror.rhythm;
 import java.util.Arrays;
 import oakmirror.audio.Decibels;
 import oakmirror.audio.Fft;
+import oakmirror.audio.LevelCounts;
 import oakmirror.spectrum.Zone;
 import org.jtransforms.fft.FloatFFT_1D;
 
@@ -26,6 +27,11 @@ public final class ActivityAnalyser {
     private static final int STEPS_PER_ZONE = (int) Math.round(Activity.ZONE_SECONDS / Activity.ONSET_SECONDS);
     private static final double SILENCE_DB = -120;
 
+    /** Steps below this, −70 dBFS, do not count for floors. */
+    private static final double GATE = 1e-7;
+
+    private static final double FLOOR_PART = 0.05;
+
     private final int sampleRate;
     private final int size;
     private final float[] window;
@@ -41,6 +47,9 @@ public final class ActivityAnalyser {
     private final float[][] past = new float[LAG][BANDS];
     private final double[] zonePower = new double[Zone.values().length];
     private final double scale;
+    private final LevelCounts levels = new LevelCounts(BANDS);
+    private final double[] bandPower = new double[BANDS];
+    private final double[] bandSum = new double[BANDS];
 
     private long taken;
     private int steps;
@@ -130,6 +139,7 @@ public final class ActivityAnalyser {
             for (int k = bandEdges[b]; k < end; k++) {
                 sum += power[k];
             }
+            bandPower[b] = sum * scale;
             loudest[b] = Math.max(loudest[b], sum);
             float db = (float) Decibels.ofPower(sum + loudest[b] * FLOOR + 1e-9f);
             float change = Math.max(0, db - now[b]);
@@ -139,6 +149,7 @@ public final class ActivityAnalyser {
                 lowRise += b < lowBands ? change : 0;
             }
         }
+        countLevels();
         if (steps == onsets.length) {
             onsets = Arrays.copyOf(onsets, 2 * steps);
             lowOnsets = Arrays.copyOf(lowOnsets, 2 * steps);
@@ -154,6 +165,25 @@ public final class ActivityAnalyser {
         if (steps % STEPS_PER_ZONE == 0) {
             closeZones(STEPS_PER_ZONE);
         }
+    }
+
+    private void countLevels() {
+        if (Arrays.stream(bandPower).sum() > GATE) {
+            levels.add(bandPower);
+            for (int b = 0; b < BANDS; b++) {
+                bandSum[b] += bandPower[b];
+            }
+        }
+    }
+
+    private Floors floors() {
+        float[] low = new float[BANDS];
+        float[] mean = new float[BANDS];
+        for (int b = 0; b < BANDS; b++) {
+            low[b] = (float) levels.quantileDb(b, FLOOR_PART);
+            mean[b] = (float) Math.max(SILENCE_DB, Decibels.ofPower(bandSum[b] / levels.taken()));
+        }
+        return levels.taken() == 0 ? Floors.none() : new Floors(low, mean);
     }
 
     private void closeZones(int count) {
@@ -181,6 +211,6 @@ public final class ActivityAnalyser {
         for (int z = 0; z < zones.length; z++) {
             zones[z] = Arrays.copyOf(zoneDb[z], zoneSteps);
         }
-        return new Activity(Arrays.copyOf(onsets, steps), Arrays.copyOf(lowOnsets, steps), zones);
+        return new Activity(Arrays.copyOf(onsets, steps), Arrays.copyOf(lowOnsets, steps), zones, floors());
     }
 }

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.List;
 import oakmirror.Signals;
+import oakmirror.filter.HalfBand;
 import oakmirror.loudness.PeakSteps;
 import oakmirror.loudness.Peaks;
 import oakmirror.loudness.TruePeakMeter;

@@ -106,7 +106,10 @@ class RulesTest {
                                 - plain(1).compared().heard().peakToLoudness(),
                         within(0.5));
         assertThat(standing.words()).startsWith("Over-compressed: ").contains("less dynamics than the references");
-        assertThat(kinds(mix, plain(1))).contains(Kind.SQUASHED);
+        assertThat(kinds(mix, plain(1)))
+                .as("the cause, though it is below full scale")
+                .contains(Kind.CLIPPED)
+                .doesNotContain(Kind.SQUASHED);
 
         DynamicsAssessment turned =
                 standing(plain(0), new Subject(1, "x", mix.compared(), mix.whole(), Optional.empty()));

@@ -105,6 +105,28 @@ class CompareTest extends CompareWindow {
     }
 
     @Test
+    void aClickIsHeardFromASecondBeforeItsMoment() throws Exception {
+        float[] plain = Signals.musicLike(48000, 12, 0.05, 1);
+        float[] clicks = plain.clone();
+        clicks[4 * 48000 + 2400] -= 0.8f;
+        clicks[9 * 48000 + 2400] -= 0.8f;
+        Path mix = TestFiles.write(folder.resolve("mix.wav"), OutputFormat.WAV_24, 48000, clicks, clicks);
+        Path reference = TestFiles.write(folder.resolve("reference.wav"), OutputFormat.WAV_24, 48000, plain, plain);
+        interact(() -> workspace().addFiles(List.of(mix, reference)));
+        waitUntil(() -> workspace().isReady());
+        waitUntil(() -> lookup(".warning").queryAllAs(Label.class).stream()
+                .anyMatch(l -> l.getText().contains("2 clicks")));
+        clickOn("#station-compare");
+        waitUntil(() -> kinds().contains(Kind.CLICKS));
+        clickOn("#finding-clicks");
+        waitUntil(() -> listening().playingProperty().get());
+        waitUntil(() -> listening().secondsOf(0) > 3);
+        assertThat(onFx(() -> listening().secondsOf(0))).isBetween(3.0, 8.0);
+        clickOn("0:09.0");
+        waitUntil(() -> listening().secondsOf(0) >= 8);
+    }
+
+    @Test
     void aDismissedFindingStaysAwayUntilItIsRecalled() throws Exception {
         openDemoOnCompare();
         clickOn("#finding-narrow .dismiss");

@@ -182,6 +182,21 @@ class FindingsTest {
                 Set.of()));
         faults.add(fault("1 ms late", s -> PlantedFaults.late(s, RATE / 1000), Kind.COMB, Set.of()));
         faults.add(fault("16 kHz low-pass", s -> PlantedFaults.lowPass(s, RATE, 16000), Kind.ENDS_EARLY, Set.of(3)));
+        Set<Integer> mastered =
+                Set.of(2, 3); // two of the four are enough; in the hi-hats of all but the mix a click is lost
+        faults.add(fault("hum", s -> PlantedFaults.hum(s, RATE, 50.03, -36), Kind.HUM, mastered));
+        faults.add(fault("clicks", s -> PlantedFaults.clicks(s, RATE, 2, 0.5), Kind.CLICKS, Set.of(1, 2, 3)));
+        faults.add(fault("dropouts", s -> PlantedFaults.dropouts(s, RATE, 2, 0.02), Kind.DROPOUTS, mastered));
+        faults.add(fault(
+                "clipped and turned down",
+                s -> PlantedFaults.gain(PlantedFaults.clipped(s, 4), -3),
+                Kind.CLIPPED,
+                mastered));
+        faults.add(fault("silence in front", s -> PlantedFaults.silenceInFront(s, RATE, 5), Kind.SILENT_END, mastered));
+        faults.add(fault("a copy 8 ms late", s -> PlantedFaults.echo(s, RATE, 0.008, 0.6), Kind.ECHO, mastered));
+        faults.add(fault("noise", s -> PlantedFaults.noise(s, -34), Kind.NOISE, mastered));
+        faults.add(fault("2 % faster", s -> PlantedFaults.speed(s, 1.02), Kind.OTHER_SPEED, mastered));
+        faults.add(fault("compressed", s -> PlantedFaults.compressed(s, RATE, 3, 7), Kind.EVENED_OUT, mastered));
         return faults.stream();
     }
 
@@ -230,7 +245,7 @@ class FindingsTest {
     private static Subject of(int number, Sides sides) {
         Clip clip = sides.clip(RATE);
         try {
-            TrackMeasurement m = new TrackMeasurer(EXECUTOR, TrackMeasurer.Extent.COMPARED)
+            TrackMeasurement m = new TrackMeasurer(EXECUTOR, TrackMeasurer.Extent.ALL)
                     .measure(new RangeStream(clip, new TimeRange(0, clip.seconds())), Progress.NONE);
             return new Subject(number, "x", m, m, Optional.empty());
         } catch (IOException e) {

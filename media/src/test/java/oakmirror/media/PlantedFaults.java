@@ -148,4 +148,141 @@ public final class PlantedFaults {
     public static Sides ripple(Sides s, int rate, double db) {
         return linear(s, rate, hz -> db * Math.sin(2 * Math.PI * 2 * Math.log(hz / 100) / Math.log(2)));
     }
+
+    /** Hum of the mains with its harmonics, so loud in dBFS RMS. */
+    public static Sides hum(Sides s, int rate, double mainsHz, double dbfs) {
+        double[] amplitudes = {1, 0.3, 0.5, 0.15, 0.3, 0.1, 0.2, 0.05, 0.1};
+        double power = 0;
+        for (double a : amplitudes) {
+            power += a * a / 2;
+        }
+        double gain = Decibels.toAmplitude(dbfs) / Math.sqrt(power);
+        Sides out = s.copy();
+        for (int i = 0; i < s.left.length; i++) {
+            double sum = 0;
+            for (int h = 0; h < amplitudes.length; h++) {
+                sum += amplitudes[h] * Math.sin(2 * Math.PI * mainsHz * (h + 1) * i / rate + 2 * h * h);
+            }
+            out.left[i] += (float) (gain * sum);
+            out.right[i] += (float) (gain * sum);
+        }
+        return out;
+    }
+
+    /** Some single samples of the left side set to an amplitude. */
+    public static Sides clicks(Sides s, int rate, int count, double amplitude) {
+        Sides out = s.copy();
+        for (int at : moments(s, rate, count)) {
+            out.left[at] = (float) (s.left[at] < 0 ? amplitude : -amplitude);
+        }
+        return out;
+    }
+
+    /** Some moments of both sides set to 0. */
+    public static Sides dropouts(Sides s, int rate, int count, double seconds) {
+        Sides out = s.copy();
+        for (int at : moments(s, rate, count)) {
+            java.util.Arrays.fill(out.left, at, at + (int) (seconds * rate), 0);
+            java.util.Arrays.fill(out.right, at, at + (int) (seconds * rate), 0);
+        }
+        return out;
+    }
+
+    /** Moments a second and more from both ends, the same for the same sound. */
+    private static int[] moments(Sides s, int rate, int count) {
+        return new java.util.Random(s.left.length + count)
+                .ints(count, rate, s.left.length - 2 * rate)
+                .toArray();
+    }
+
+    /** Silence in front. */
+    public static Sides silenceInFront(Sides s, int rate, double seconds) {
+        int lead = (int) (seconds * rate);
+        Sides out = new Sides(new float[lead + s.left.length], new float[lead + s.left.length]);
+        System.arraycopy(s.left, 0, out.left, lead, s.left.length);
+        System.arraycopy(s.right, 0, out.right, lead, s.left.length);
+        return out;
+    }
+
+    /** A copy of both sides so much later and with a gain, added. */
+    public static Sides echo(Sides s, int rate, double seconds, double gain) {
+        int late = (int) (seconds * rate);
+        Sides out = s.copy();
+        for (int i = late; i < s.left.length; i++) {
+            out.left[i] += (float) (gain * s.left[i - late]);
+            out.right[i] += (float) (gain * s.right[i - late]);
+        }
+        return out;
+    }
+
+    /** White noise in both sides. */
+    public static Sides noise(Sides s, double dbfs) {
+        java.util.Random random = new java.util.Random(1);
+        double gain = Decibels.toAmplitude(dbfs);
+        Sides out = s.copy();
+        for (int i = 0; i < s.left.length; i++) {
+            out.left[i] += (float) (gain * random.nextGaussian());
+            out.right[i] += (float) (gain * random.nextGaussian());
+        }
+        return out;
+    }
+
+    /** Played so many times as fast, by straight lines between samples. */
+    public static Sides speed(Sides s, double factor) {
+        int frames = (int) (s.left.length / factor) - 2;
+        Sides out = new Sides(new float[frames], new float[frames]);
+        for (int i = 0; i < frames; i++) {
+            double at = i * factor;
+            int k = (int) at;
+            float part = (float) (at - k);
+            out.left[i] = s.left[k] + part * (s.left[k + 1] - s.left[k]);
+            out.right[i] = s.right[k] + part * (s.right[k + 1] - s.right[k]);
+        }
+        return out;
+    }
+
+    /** A compressor: 10 ms attack, 150 ms release, the threshold so far below the level that a tenth of the time is exceeded, the mean reduction made up. */
+    public static Sides compressed(Sides s, int rate, double ratio, double belowDb) {
+        int n = s.left.length;
+        double attack = Math.exp(-1 / (0.01 * rate));
+        double release = Math.exp(-1 / (0.15 * rate));
+        double[] levels = new double[n];
+        double level = 0;
+        for (int i = 0; i < n; i++) {
+            double now = Math.max(Math.abs(s.left[i]), Math.abs(s.right[i]));
+            double slow = now > level ? attack : release;
+            level = slow * level + (1 - slow) * now;
+            levels[i] = Decibels.ofAmplitude(level + 1e-9);
+        }
+        double[] sorted = levels.clone();
+        java.util.Arrays.sort(sorted);
+        double threshold = sorted[(int) (0.9 * n)] - belowDb;
+        double mean = 0;
+        for (int i = 0; i < n; i++) {
+            levels[i] = Math.min(0, (threshold - levels[i]) * (1 - 1 / ratio));
+            mean += levels[i] / n;
+        }
+        Sides out = s.copy();
+        for (int i = 0; i < n; i++) {
+            float gain = (float) Decibels.toAmplitude(levels[i] - mean);
+            out.left[i] *= gain;
+            out.right[i] *= gain;
+        }
+        return out;
+    }
+
+    /** The left side louder, or softer below 0 dB. */
+    public static Sides leaning(Sides s, double db) {
+        Sides out = s.copy();
+        float gain = (float) Decibels.toAmplitude(db);
+        for (int i = 0; i < s.left.length; i++) {
+            out.left[i] *= gain;
+        }
+        return out;
+    }
+
+    /** Left for right. */
+    public static Sides swapped(Sides s) {
+        return new Sides(s.right.clone(), s.left.clone());
+    }
 }

@@ -42,6 +42,9 @@ public final class ComparePage extends BorderPane {
     /** Narrower, as beside the library, findings are folded away until they are asked for. */
     private static final double ROOM_FOR_FINDINGS = 900;
 
+    /** A moment is heard from so much before it. */
+    private static final double BEFORE_SECONDS = 1;
+
     private static final double SMALL_HEIGHT = 92;
 
     private final Context context;
@@ -111,7 +114,7 @@ public final class ComparePage extends BorderPane {
             }
             sheet.getChildren().set(3, f.isPresent() ? listened : row);
         });
-        findings = new FindingsPane(comparing, places, this::open, ways);
+        findings = new FindingsPane(comparing, places, this::open, this::hearFrom, ways);
         setRight(findings);
         widthProperty()
                 .map(w -> w.doubleValue() > 0 && w.doubleValue() < ROOM_FOR_FINDINGS)
@@ -251,6 +254,18 @@ public final class ComparePage extends BorderPane {
                 .set(band.filter(b -> !finding.kind().isCaveat())
                         .map(b -> new MonitorControls.Band(b.lowHz(), b.highHz())));
         hear(finding.track());
+        finding.place().seconds().stream().findFirst().ifPresent(this::hearFrom);
+    }
+
+    /** Plays the mix from a little before a moment of its own on, without going round in a passage. */
+    private void hearFrom(double seconds) {
+        hear(0);
+        Sheet sheet = context.comparing().sheet();
+        context.listening().loopingProperty().set(false);
+        sheet.comparison().members().stream()
+                .filter(m -> m.number() == 0)
+                .findFirst()
+                .ifPresent(m -> context.listening().seekIn(sheet.slot(m), Math.max(0, seconds - BEFORE_SECONDS)));
     }
 
     private void hear(int number) {

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.BiConsumer;
+import java.util.function.DoubleConsumer;
 import javafx.geometry.Pos;
 import javafx.geometry.VPos;
 import javafx.scene.Node;
@@ -29,10 +30,14 @@ import oakmirror.findings.PlaceWords;
 import oakmirror.findings.WorthAListen;
 import oakmirror.state.comparing.Comparing;
 import oakmirror.state.comparing.PlacesToHear;
+import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
 /** The findings in words, beside the sheet: a click shows and plays what one is about and says what to try; it can be folded away. */
 final class FindingsPane extends SidePane {
+
+    /** Ways to so many moments are shown. */
+    private static final int MOST_MOMENTS = 8;
 
     private static String nothing() {
         return Texts.of("compare.nothingStandsOutBalance");
@@ -41,6 +46,7 @@ final class FindingsPane extends SidePane {
     private final Comparing comparing;
     private final PlacesToHear places;
     private final BiConsumer<Finding, Boolean> onOpen;
+    private final DoubleConsumer onMoment;
     private final Navigation ways;
     private final VBox cards = new VBox(8);
     private final Label basis = Ui.label("", "quiet", "small");
@@ -50,12 +56,24 @@ final class FindingsPane extends SidePane {
     private final Map<String, VBox> shown = new HashMap<>();
     private Optional<String> open = Optional.empty();
 
-    /** A pane that tells of findings that are opened (true) and closed again. */
-    FindingsPane(Comparing comparing, PlacesToHear places, BiConsumer<Finding, Boolean> onOpen, Navigation ways) {
+    /**
+     * A pane of findings.
+     *
+     * @param onOpen is told of findings that are opened (true) and closed again
+     * @param onMoment plays the mix from a moment on, in its own seconds
+     * @param ways to other stations
+     */
+    FindingsPane(
+            Comparing comparing,
+            PlacesToHear places,
+            BiConsumer<Finding, Boolean> onOpen,
+            DoubleConsumer onMoment,
+            Navigation ways) {
         super(Texts.of("compare.findings"), "findings");
         this.comparing = comparing;
         this.places = places;
         this.onOpen = onOpen;
+        this.onMoment = onMoment;
         this.ways = ways;
         recall = Ui.link("", Texts.of("compare.tellDismissedFindingsAgain"), comparing::recall);
         recall.setId("recall");
@@ -218,6 +236,7 @@ final class FindingsPane extends SidePane {
         add(more, "compare.inTheMix", finding.inTheMix());
         add(more, "compare.onTheMaster", finding.onTheMaster());
         add(more, "compare.cause", finding.surerWith());
+        moments(finding).ifPresent(more.getChildren()::add);
         placeOf(finding).ifPresent(more.getChildren()::add);
         wayOn(finding).ifPresent(more.getChildren()::add);
         words(finding).ifPresent(more.getChildren()::add);
@@ -229,6 +248,18 @@ final class FindingsPane extends SidePane {
         shown.put(finding.key(), more);
         unfold(finding.key());
         return card;
+    }
+
+    /** The first moments at which it is heard, each a way to hear it. */
+    private Optional<Node> moments(Finding finding) {
+        List<Double> seconds = finding.place().seconds();
+        FlowPane flow = new FlowPane(2, 0, Ui.label(Texts.of("compare.hearAt"), "quiet", "small"));
+        flow.setRowValignment(VPos.BASELINE);
+        seconds.stream()
+                .limit(MOST_MOMENTS)
+                .map(s -> Ui.link(Numbers.fineTime(s), Texts.of("compare.hearAt.tip"), () -> onMoment.accept(s)))
+                .forEach(flow.getChildren()::add);
+        return seconds.isEmpty() ? Optional.empty() : Optional.of(flow);
     }
 
     /** Hearing what it tells of with and without a move that undoes it. */

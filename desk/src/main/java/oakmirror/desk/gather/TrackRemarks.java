@@ -6,6 +6,7 @@ import javafx.geometry.Pos;
 import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
+import oakmirror.defects.Defects;
 import oakmirror.desk.look.Ui;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
@@ -22,6 +23,9 @@ final class TrackRemarks extends HBox {
     private static final double CRUSHED_PLR_DB = 8;
 
     private static final double SHORTEST_MEASURED_SECONDS = 0.4;
+
+    /** Silence in front from here on is worth a word. Common practice, no source. */
+    private static final double LONG_SILENCE_SECONDS = 2;
 
     private List<String> shown = List.of();
 
@@ -90,7 +94,22 @@ final class TrackRemarks extends HBox {
         } else if (m.clips() > 0) {
             warnings.add(Texts.of("gather.clipped", m.clips()));
         }
+        defects(m.defects(), warnings);
         return warnings;
+    }
+
+    private static void defects(Defects d, List<String> warnings) {
+        d.hum().ifPresent(h -> warnings.add(Texts.of("gather.hum", Numbers.about(h.nominalHz()))));
+        if (d.clicks().count() > 0) {
+            warnings.add(Texts.of("gather.clicks", d.clicks().count()));
+        }
+        if (d.dropouts().count() > 0) {
+            warnings.add(Texts.of("gather.dropouts", d.dropouts().count()));
+        }
+        d.echo().ifPresent(e -> warnings.add(Texts.of("gather.echo", Numbers.milliseconds(e.delaySeconds()))));
+        if (d.leadSeconds() > LONG_SILENCE_SECONDS) {
+            warnings.add(Texts.of("gather.silenceInFront", Numbers.seconds(d.leadSeconds())));
+        }
     }
 
     private static List<String> notes(TrackSlot slot, TrackMeasurement m, boolean withRate) {

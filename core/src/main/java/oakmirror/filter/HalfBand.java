@@ -1,14 +1,13 @@
-package oakmirror.dynamics;
+package oakmirror.filter;
 
 import java.util.Arrays;
-import oakmirror.filter.Kaiser;
 
 /**
  * Halves the rate of two channels: a linear-phase half-band filter of {@value #TAPS} taps (windowed sinc, Kaiser β = 6), of which every
  * second but the middle one is zero. Flat within 0.03 dB up to a seventh of the rate that comes in, and 60 dB down from where that part is
  * folded from.
  */
-final class HalfBand {
+public final class HalfBand {
 
     private static final int TAPS = 19;
     private static final double BETA = 6;
@@ -42,7 +41,7 @@ final class HalfBand {
      *
      * @return how many frames were written to the two arrays given, about half as many
      */
-    int process(float[][] in, int count, float[][] out) {
+    public int process(float[][] in, int count, float[][] out) {
         int available = held + count;
         int made = available < TAPS ? 0 : (available - TAPS) / 2 + 1;
         int left = available - 2 * made;

@@ -1,0 +1,20 @@
+package oakmirror.rhythm;
+
+/**
+ * What does not go away in each of 24 bands, evenly spaced over log frequency from 30 Hz to 16 kHz: noise stays where music leaves gaps.
+ *
+ * @param lowDb level that a twentieth of the time is not reached, in dBFS
+ * @param meanDb mean level, in dBFS
+ */
+public record Floors(float[] lowDb, float[] meanDb) {
+
+    /** Nothing is known. */
+    public static Floors none() {
+        return new Floors(new float[0], new float[0]);
+    }
+
+    /** Whether anything is known. */
+    public boolean isKnown() {
+        return lowDb.length > 0;
+    }
+}
