@@ -66,7 +66,7 @@ final class CompareCommand implements Callable<Integer> {
             WorthAListen places = WorthAListen.of(comparison, told);
             out.print(
                     json
-                            ? ComparisonJson.of(comparison, told, places) + "\n"
+                            ? ComparisonJson.of(comparison, inputs.rhythms(), told, places) + "\n"
                             : ComparisonPage.of(comparison, told, places));
             out.flush();
         }

@@ -18,6 +18,7 @@ import oakmirror.findings.PlaceWords;
 import oakmirror.findings.WorthAListen;
 import oakmirror.measure.Levels;
 import oakmirror.measure.TrackMeasurement;
+import oakmirror.rhythm.Rhythm;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.Key;
 import oakmirror.spectrum.SpectralEdge;
@@ -29,12 +30,17 @@ final class ComparisonJson {
 
     private ComparisonJson() {}
 
-    static String of(Comparison comparison, List<Finding> findings, WorthAListen places)
+    /**
+     * Writes it.
+     *
+     * @param rhythms of mix and references, in their order
+     */
+    static String of(Comparison comparison, List<Rhythm> rhythms, List<Finding> findings, WorthAListen places)
             throws JsonProcessingException {
         ObjectNode root = JSON.createObjectNode();
-        comparison.mix().ifPresent(m -> root.set("mix", member(m)));
+        comparison.mix().ifPresent(m -> root.set("mix", member(m, rhythms.get(m.number()))));
         ArrayNode references = root.putArray("references");
-        comparison.references().forEach(r -> references.add(member(r)));
+        comparison.references().forEach(r -> references.add(member(r, rhythms.get(r.number()))));
         tone(comparison, root.putArray("tone"));
         ArrayNode zones = root.putArray("zones");
         comparison.zones().forEach(z -> zones.add(zone(z)));
@@ -62,7 +68,17 @@ final class ComparisonJson {
         return node;
     }
 
-    private static ObjectNode member(Member m) {
+    private static void tempo(ObjectNode node, Rhythm rhythm) {
+        number(node, "confidence", rhythm.confidence());
+        ArrayNode candidates = node.putArray("candidates");
+        rhythm.candidates().forEach(c -> {
+            ObjectNode candidate = candidates.addObject();
+            number(candidate, "bpm", c.bpm());
+            number(candidate, "share", c.share());
+        });
+    }
+
+    private static ObjectNode member(Member m, Rhythm rhythm) {
         TrackMeasurement measured = m.measured();
         Levels heard = measured.heard();
         ObjectNode node = JSON.createObjectNode();
@@ -84,6 +100,7 @@ final class ComparisonJson {
         number(node, "peakToShortTermDb", measured.dynamics().middlePeakToShortTerm());
         number(node, "offsetDb", m.offsetDb());
         number(node, "bpm", m.subject().bpm().orElse(Double.NaN));
+        tempo(node.putObject("tempo"), rhythm);
         node.put("key", measured.tone().key().map(Key::written).orElse(null));
         OptionalDouble edge = SpectralEdge.of(measured.spectrum());
         number(node, "edgeHz", edge.orElse(Double.NaN));

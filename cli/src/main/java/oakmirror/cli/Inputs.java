@@ -14,6 +14,7 @@ import oakmirror.measure.TrackMeasurer.Extent;
 import oakmirror.media.ImportedTrack;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.rhythm.BarGrid;
+import oakmirror.rhythm.Rhythm;
 import oakmirror.session.Track;
 import oakmirror.text.Texts;
 
@@ -69,6 +70,11 @@ final class Inputs implements AutoCloseable {
     /** The references, in their order. */
     List<ImportedTrack> references() {
         return tracks.subList(1, tracks.size());
+    }
+
+    /** The rhythm of mix and references, in their order. */
+    List<Rhythm> rhythms() {
+        return tracks.stream().map(ImportedTrack::rhythm).toList();
     }
 
     /** Mix and references as they are compared, each whole. */

@@ -223,6 +223,9 @@ final class MatchCommand implements Callable<Integer> {
     private void report(Inputs inputs, String summary, MasterRender.Rendered master) {
         PrintWriter err = spec.commandLine().getErr();
         inputs.warn(err);
+        // A correction keeps what is wrong beside tone, so it is said.
+        Findings.of(inputs.mix().measurement())
+                .forEach(f -> err.println(inputs.mix().name() + ": " + f.title() + "; " + f.evidence()));
         err.flush();
         PrintWriter stdout = spec.commandLine().getOut();
         if (json) {

@@ -120,6 +120,11 @@ class CompareCommandTest extends CommandTest {
                         .at("/files/0/defects/dropouts/count")
                         .asInt())
                 .isEqualTo(1);
+        String out = folder.resolve("out").toString();
+        Result match = run(
+                "match", "--mix", mix.toString(), "--reference", reference.toString(), "--out", out, "--target", "-20");
+        assertThat(match.code()).isZero();
+        assertThat(match.err()).as("what a correction keeps").contains("bad.wav: A dropout; ", "bad.wav: A click; ");
     }
 
     @Test
@@ -148,6 +153,14 @@ class CompareCommandTest extends CommandTest {
                     .toString());
         }
         JsonNode root = json(tracks.toArray(String[]::new));
+        JsonNode tempo = root.get("mix").get("tempo");
+        assertThat(tempo.get("confidence").asDouble()).isBetween(0.05, 1.0);
+        assertThat(tempo.at("/candidates/0/bpm").asDouble())
+                .isCloseTo(root.at("/mix/bpm").asDouble(), within(0.5));
+        assertThat(StreamSupport.stream(tempo.get("candidates").spliterator(), false)
+                        .mapToDouble(c -> c.get("share").asDouble())
+                        .sum())
+                .isCloseTo(1, within(0.02));
         JsonNode places = root.get("candidates");
         assertThat(places).isNotEmpty();
         double before = 2;

@@ -257,7 +257,7 @@ final class FindingsPane extends SidePane {
         flow.setRowValignment(VPos.BASELINE);
         seconds.stream()
                 .limit(MOST_MOMENTS)
-                .map(s -> Ui.link(Numbers.fineTime(s), Texts.of("compare.hearAt.tip"), () -> onMoment.accept(s)))
+                .map(s -> way(Numbers.fineTime(s), Texts.of("compare.hearAt.tip"), () -> onMoment.accept(s)))
                 .forEach(flow.getChildren()::add);
         return seconds.isEmpty() ? Optional.empty() : Optional.of(flow);
     }
