@@ -19,7 +19,9 @@ final class DropoutFinder {
     private static final float FLAT = 0.001f;
 
     private static final double SHORTEST_SECONDS = 0.0012;
-    private static final double LONGEST_SECONDS = 1;
+
+    /** What is longer is a pause. */
+    static final double LONGEST_SECONDS = 1;
 
     private final double cellSeconds;
     private final int beside;

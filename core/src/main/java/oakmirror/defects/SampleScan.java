@@ -20,8 +20,6 @@ final class SampleScan {
     /** Where the sound begins and ends it is cut, and that is no click. */
     private static final double EDGE_SECONDS = 0.02;
 
-    private static final double LONGEST_DROPOUT_SECONDS = 1;
-
     private final int cellSize;
     private final double cellSeconds;
     private final ClickFinder clicks;
@@ -99,8 +97,8 @@ final class SampleScan {
         List<Double> gone = dropouts.found();
         List<Double> leaps = clicks.finish().stream()
                 .filter(t -> t > soundFrom + EDGE_SECONDS && t < soundTo - EDGE_SECONDS)
-                .filter(t ->
-                        gone.stream().noneMatch(g -> t > g - OF_A_DROPOUT_SECONDS && t < g + LONGEST_DROPOUT_SECONDS))
+                .filter(t -> gone.stream()
+                        .noneMatch(g -> t > g - OF_A_DROPOUT_SECONDS && t < g + DropoutFinder.LONGEST_SECONDS))
                 .toList();
         FlatTops flat = tops.found().with(bottoms.found());
         return new Found(leaps, gone, flat, soundFrom, soundTo);

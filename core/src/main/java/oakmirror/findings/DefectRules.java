@@ -13,6 +13,7 @@ import oakmirror.findings.Finding.Kind;
 import oakmirror.findings.Finding.Place;
 import oakmirror.spectrum.Echo;
 import oakmirror.spectrum.Hum;
+import oakmirror.spectrum.HumFinder;
 import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
@@ -33,9 +34,6 @@ final class DefectRules {
     private static final double ECHO_WEIGHT = 9.5;
     private static final double HUM_WEIGHT = 7;
     private static final double SILENCE_WEIGHT = 5;
-
-    /** A hum is as high as its highest line that counts. */
-    private static final int HUM_LINES = 10;
 
     private DefectRules() {}
 
@@ -82,24 +80,24 @@ final class DefectRules {
         return moments.count() > NAMED ? Texts.of("findings.atAndMore", named, moments.count() - NAMED) : named;
     }
 
+    private static final What DROPOUTS =
+            new What("findings.dropoutsCause", "findings.dropoutsInTheMix", "findings.dropoutsOnTheMaster");
+
+    private static final What CLICKS =
+            new What("findings.clicksCause", "findings.clicksInTheMix", "findings.clicksOnTheMaster");
+
     private static Finding dropouts(Moments moments) {
-        return certain(
-                Kind.DROPOUTS,
-                Texts.of("findings.dropouts", moments.count()),
-                Texts.of("findings.dropoutsAt", times(moments)),
-                new What("findings.dropoutsCause", "findings.dropoutsInTheMix", "findings.dropoutsOnTheMaster"),
-                DROPOUT_WEIGHT,
-                Place.when(Aspect.LOUDNESS, moments.seconds()));
+        String title = Texts.of("findings.dropouts", moments.count());
+        String evidence = Texts.of("findings.dropoutsAt", times(moments));
+        Place when = Place.when(Aspect.LOUDNESS, moments.seconds());
+        return certain(Kind.DROPOUTS, title, evidence, DROPOUTS, DROPOUT_WEIGHT, when);
     }
 
     private static Finding clicks(Moments moments) {
-        return certain(
-                Kind.CLICKS,
-                Texts.of("findings.clicks", moments.count()),
-                Texts.of("findings.clicksAt", times(moments)),
-                new What("findings.clicksCause", "findings.clicksInTheMix", "findings.clicksOnTheMaster"),
-                CLICK_WEIGHT,
-                Place.when(Aspect.LOUDNESS, moments.seconds()));
+        String title = Texts.of("findings.clicks", moments.count());
+        String evidence = Texts.of("findings.clicksAt", times(moments));
+        Place when = Place.when(Aspect.LOUDNESS, moments.seconds());
+        return certain(Kind.CLICKS, title, evidence, CLICKS, CLICK_WEIGHT, when);
     }
 
     private static Finding hum(Hum hum) {
@@ -114,7 +112,7 @@ final class DefectRules {
                         Numbers.level(hum.levelDbfs())),
                 new What("findings.humCause", "findings.humInTheMix", "findings.humOnTheMaster"),
                 HUM_WEIGHT,
-                Place.at(Aspect.TONE, low, hum.mainsHz() * HUM_LINES));
+                Place.at(Aspect.TONE, low, hum.mainsHz() * HumFinder.HARMONICS));
     }
 
     private static Finding echo(Echo echo) {

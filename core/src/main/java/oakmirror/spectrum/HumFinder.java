@@ -23,7 +23,10 @@ public final class HumFinder {
     private static final double[] MAINS = {50, 60};
     private static final double OFF = 0.004;
     private static final int TRIALS = 20;
-    private static final int HARMONICS = 10;
+
+    /** So many multiples of the mains are looked at. */
+    public static final int HARMONICS = 10;
+
     private static final double PART = 0.1;
 
     /** Where hum and notes meet, they take from each other as often as they add; so its level is read a little higher than it stands out by. */
