@@ -20,6 +20,7 @@ final class FlatTopCounter {
     private static final float LOWEST = 0.01f;
 
     private float highest = LOWEST;
+    private float gate = WITHIN * LOWEST;
     private float before;
     private float first;
     private int run;
@@ -28,17 +29,22 @@ final class FlatTopCounter {
 
     /** Takes the next sample; what is below 0 is of the other side. */
     void add(float x) {
+        if (run == 0 && x < gate) { // as nearly all are
+            before = x;
+            return;
+        }
         if (run > 0 && Math.abs(x - first) <= ALIKE) {
             run++;
         } else {
             count += run >= LEAST && corner && x < first - CORNER ? 1 : 0;
-            boolean isHigh = x >= WITHIN * highest;
+            boolean isHigh = x >= gate;
             run = isHigh ? 1 : 0;
             first = x;
             corner = isHigh && before < x - CORNER;
         }
         if (x * WITHIN > highest) {
             highest = x;
+            gate = WITHIN * highest;
             count = 0;
         }
         before = x;
