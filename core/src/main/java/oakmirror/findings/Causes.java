@@ -15,6 +15,8 @@ final class Causes {
         boolean leaning = has(found, Kind.LOPSIDED);
         boolean humming = has(found, Kind.HUM);
         boolean noisy = has(found, Kind.NOISE);
+        boolean leaping = has(found, Kind.CLICKS) || has(found, Kind.DROPOUTS);
+        boolean full = noisy || leaping;
         boolean carved = has(found, Kind.ECHO) || has(found, Kind.OTHER_SPEED);
         boolean squashed = has(found, Kind.SQUASHED);
         boolean evened = has(found, Kind.EVENED_OUT);
@@ -23,16 +25,17 @@ final class Causes {
             case SQUASHED, LOUDER -> clipped;
             // Sides that cancel leave less where they do.
             case TOO_LITTLE -> turned && isLow(f) || carved;
-            // Noise fills the highs, hum the lows, a copy that is late makes hills and notches, and another speed moves
+            // Noise and what leaps fill the highs, hum the lows, a copy that is late makes hills and notches, and
+            // another speed moves
             // all of it.
-            case TOO_MUCH -> (turned || humming) && isLow(f) || noisy && isHigh(f) || carved;
+            case TOO_MUCH -> (turned || humming) && isLow(f) || full && isHigh(f) || carved;
             // One side louder is a difference of both, and reads as wider.
             case WIDE -> leaning || noisy;
             // More of what noise and compressors leave is less dynamics as well.
             case EVENED_OUT -> squashed;
             // A compressor that is slow lets the beginnings of notes through, which then stand higher; and so does a
             // click.
-            case LOOSE -> evened || has(found, Kind.CLICKS);
+            case LOOSE -> evened || leaping;
             default -> false;
         });
     }

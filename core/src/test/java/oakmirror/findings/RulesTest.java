@@ -211,6 +211,24 @@ class RulesTest {
         return shaped(LEFT, x -> Math.max(-1, Math.min(1, x / most)));
     }
 
+    /** A click holds as much of every frequency, and dull music has no highs of its own. */
+    @Test
+    void clicksExplainTheHighsTheyFill() throws IOException {
+        float[] dull = LEFT.clone();
+        for (int pass = 0; pass < 6; pass++) {
+            for (int i = dull.length - 1; i > 0; i--) {
+                dull[i] = (dull[i] + dull[i - 1]) / 2;
+            }
+        }
+        float[] clicks = dull.clone();
+        for (int at = 3; at < 13; at++) {
+            clicks[at * RATE] -= 0.9f;
+        }
+        assertThat(kinds(subject(0, clicks, clicks, Optional.empty()), subject(1, dull, dull, Optional.empty())))
+                .contains(Kind.CLICKS)
+                .doesNotContain(Kind.TOO_MUCH, Kind.LOOSE);
+    }
+
     @Test
     void tempoCountsWithItsHalfAndItsDouble() throws IOException {
         Subject mix = subject(0, LEFT, RIGHT, Optional.of(120.0));
