@@ -32,7 +32,7 @@ final class DefectsJson {
                 .ifPresentOrElse(
                         e -> node.putObject("echo")
                                 .put("delayMs", CommandSupport.rounded(1000 * e.delaySeconds()))
-                                .put("rippleDb", CommandSupport.rounded(e.rippleDb()))
+                                .put("depthDb", CommandSupport.rounded(e.depthDb()))
                                 .put("inverted", e.inverted()),
                         () -> node.putNull("echo"));
         node.put("clips", m.clips()).put("dcOffset", m.dcOffset()).put("damagedSamples", m.damagedSamples());

@@ -3,8 +3,8 @@ package oakmirror.defects;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import oakmirror.spectrum.Echo;
 import oakmirror.spectrum.HumFinder;
+import oakmirror.stereo.Comb;
 
 /** Looks through a stream for what is wrong with it whatever the music is. Its channels and its stereo fold may be given from different threads. */
 public final class DefectFinder {
@@ -36,7 +36,7 @@ public final class DefectFinder {
      * @param seconds its length
      * @param echo what its averaged spectrum tells
      */
-    public Defects finish(double seconds, Optional<Echo> echo) {
+    public Defects finish(double seconds, Optional<Comb> echo) {
         List<SampleScan.Found> found = channels.stream().map(SampleScan::finish).toList();
         double from =
                 found.stream().mapToDouble(SampleScan.Found::soundFrom).min().orElse(Double.POSITIVE_INFINITY);

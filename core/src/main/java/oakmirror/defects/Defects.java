@@ -1,8 +1,8 @@
 package oakmirror.defects;
 
 import java.util.Optional;
-import oakmirror.spectrum.Echo;
 import oakmirror.spectrum.Hum;
+import oakmirror.stereo.Comb;
 
 /**
  * What is wrong with a recording whatever the music is.
@@ -22,7 +22,7 @@ public record Defects(
         FlatTops flatTops,
         double leadSeconds,
         double tailSeconds,
-        Optional<Echo> echo) {
+        Optional<Comb> echo) {
 
     /** Nothing is known to be wrong. */
     public static final Defects NONE =

@@ -11,9 +11,9 @@ import oakmirror.defects.Moments;
 import oakmirror.findings.Finding.Aspect;
 import oakmirror.findings.Finding.Kind;
 import oakmirror.findings.Finding.Place;
-import oakmirror.spectrum.Echo;
 import oakmirror.spectrum.Hum;
 import oakmirror.spectrum.HumFinder;
+import oakmirror.stereo.Comb;
 import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
@@ -115,7 +115,7 @@ final class DefectRules {
                 Place.at(Aspect.TONE, low, hum.mainsHz() * HumFinder.HARMONICS));
     }
 
-    private static Finding echo(Echo echo) {
+    private static Finding echo(Comb echo) {
         return certain(
                 Kind.ECHO,
                 Texts.of("findings.echo", Numbers.about(echo.spacingHz())),
@@ -123,7 +123,7 @@ final class DefectRules {
                         "findings.echoLate",
                         Numbers.milliseconds(echo.delaySeconds()),
                         Numbers.about(echo.firstNotchHz()),
-                        Numbers.level(2 * echo.rippleDb())),
+                        Numbers.level(echo.depthDb())),
                 new What("findings.echoCause", "findings.echoInTheMix", "findings.echoOnTheMaster"),
                 ECHO_WEIGHT,
                 Place.on(Aspect.TONE));

@@ -28,8 +28,6 @@ import oakmirror.loudness.Peaks;
 import oakmirror.measure.Provenance.Origin;
 import oakmirror.rhythm.Activity;
 import oakmirror.rhythm.ActivityAnalyser;
-import oakmirror.spectrum.Echo;
-import oakmirror.spectrum.EchoFinder;
 import oakmirror.spectrum.LineSpectrum;
 import oakmirror.spectrum.PitchProfile;
 import oakmirror.spectrum.SpectrumAnalyser;
@@ -37,6 +35,7 @@ import oakmirror.spectrum.StereoSpectrum;
 import oakmirror.spectrum.Tone;
 import oakmirror.stereo.Comb;
 import oakmirror.stereo.CombFinder;
+import oakmirror.stereo.EchoFinder;
 
 /**
  * Reads a stream once, in blocks, and feeds every measurement from the same block. The measurements run side by side on an
@@ -310,7 +309,7 @@ public final class TrackMeasurer {
             Tone tone = Tone.silent();
             Optional<Comb> comb = Optional.empty();
             PitchProfile pitches = PitchProfile.none();
-            Optional<Echo> echo = Optional.empty();
+            Optional<Comb> echo = Optional.empty();
             for (SpectrumAnalyser analyser : spectrum) {
                 StereoSpectrum bands = analyser.finish();
                 LineSpectrum lines = analyser.lines();

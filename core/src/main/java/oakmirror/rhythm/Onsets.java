@@ -1,6 +1,7 @@
 package oakmirror.rhythm;
 
 import oakmirror.audio.Fft;
+import oakmirror.audio.Sums;
 import org.jtransforms.fft.DoubleFFT_1D;
 
 /** Onsets of a track, prepared for telling what comes back in them: one value every {@link #STEP} seconds. */
@@ -130,15 +131,14 @@ final class Onsets {
 
     private static double[] standingOut(float[] onsets) {
         int half = (int) (0.5 / STEP);
-        double[] sums = new double[onsets.length + 1];
+        double[] values = new double[onsets.length];
         for (int i = 0; i < onsets.length; i++) {
-            sums[i + 1] = sums[i] + onsets[i];
+            values[i] = onsets[i];
         }
+        double[] around = Sums.movingMean(values, half);
         double[] out = new double[onsets.length];
         for (int i = 0; i < onsets.length; i++) {
-            int from = Math.max(0, i - half);
-            int to = Math.min(onsets.length, i + half + 1);
-            out[i] = Math.max(0, onsets[i] - (sums[to] - sums[from]) / (to - from));
+            out[i] = Math.max(0, values[i] - around[i]);
         }
         return out;
     }

@@ -2,6 +2,7 @@ package oakmirror.spectrum;
 
 import java.util.Arrays;
 import oakmirror.audio.Decibels;
+import oakmirror.audio.Sums;
 
 /**
  * An averaged spectrum by fine steps of pitch, less its balance: what a recording keeps through equalisers, limiters and codecs, and what moves along when it is
@@ -43,18 +44,10 @@ public record PitchProfile(float[] values) {
             double above = Decibels.ofPower(lines.power()[k + 1] + floor);
             db[i] = below + (at - k) * (above - below);
         }
+        double[] around = Sums.movingMean(db, AROUND / 2);
         float[] values = new float[SIZE];
-        double sum = 0;
-        int to = 0;
-        int from = 0;
         for (int i = 0; i < SIZE; i++) {
-            for (; to < Math.min(SIZE, i + AROUND / 2); to++) {
-                sum += db[to];
-            }
-            for (; from < i - AROUND / 2; from++) {
-                sum -= db[from];
-            }
-            values[i] = (float) Math.max(-MOST_DB, Math.min(MOST_DB, db[i] - sum / (to - from)));
+            values[i] = (float) Math.max(-MOST_DB, Math.min(MOST_DB, db[i] - around[i]));
         }
         return new PitchProfile(values);
     }

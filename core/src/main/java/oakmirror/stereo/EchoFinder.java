@@ -1,9 +1,11 @@
-package oakmirror.spectrum;
+package oakmirror.stereo;
 
 import java.util.Arrays;
 import java.util.Optional;
 import oakmirror.audio.Decibels;
 import oakmirror.audio.Fft;
+import oakmirror.audio.Sums;
+import oakmirror.spectrum.LineSpectrum;
 
 /**
  * Finds a copy of a sound that is added to it later: as log|1 + g·e^(−iωτ)| = g·cos ωτ − …, the averaged spectrum in dB ripples with the period 1/τ whatever the
@@ -33,8 +35,8 @@ public final class EchoFinder {
 
     private EchoFinder() {}
 
-    /** The echo of a spectrum, if there is one. */
-    public static Optional<Echo> find(LineSpectrum lines) {
+    /** The comb that an echo carves into both sides, if there is one. */
+    public static Optional<Comb> find(LineSpectrum lines) {
         double lineHz = lines.frequencyHz(1);
         if (lines.blocks() == 0 || lines.frequencyHz(lines.power().length - 1) < RANGES_HZ[RANGES_HZ.length - 1]) {
             return Optional.empty();
@@ -60,7 +62,7 @@ public final class EchoFinder {
             best = depth(least, most, t) > depth(least, most, best) ? t : best;
         }
         double depth = depth(least, most, best);
-        return depth < LEAST_DB ? Optional.empty() : Optional.of(new Echo(best * step, depth, most[best] < 0));
+        return depth < LEAST_DB ? Optional.empty() : Optional.of(new Comb(best * step, 2 * depth, most[best] < 0));
     }
 
     /** The ripple that all ranges have, of either sign. */
@@ -75,26 +77,12 @@ public final class EchoFinder {
                 .map(p -> Decibels.ofPower(p + floor))
                 .toArray();
         int half = (int) Math.round(SMOOTH_HZ / lineHz / 2);
-        double[] smooth = mean(mean(db, half), half);
+        double[] smooth = Sums.movingMean(Sums.movingMean(db, half), half);
         double[] ripple = new double[db.length];
         for (int k = 0; k < db.length; k++) {
             ripple[k] = Math.max(-MOST_DB, Math.min(MOST_DB, db[k] - smooth[k]));
         }
         return ripple;
-    }
-
-    private static double[] mean(double[] values, int half) {
-        double[] sums = new double[values.length + 1];
-        for (int k = 0; k < values.length; k++) {
-            sums[k + 1] = sums[k] + values[k];
-        }
-        double[] mean = new double[values.length];
-        for (int k = 0; k < values.length; k++) {
-            int from = Math.max(0, k - half);
-            int to = Math.min(values.length, k + half + 1);
-            mean[k] = (sums[to] - sums[from]) / (to - from);
-        }
-        return mean;
     }
 
     /** The amplitudes of the cosines in a range, in dB, at their places over frequency from 0 Hz. */

@@ -1,4 +1,4 @@
-package oakmirror.spectrum;
+package oakmirror.stereo;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
@@ -6,7 +6,10 @@ import static org.assertj.core.api.Assertions.within;
 import java.util.Optional;
 import oakmirror.Signals;
 import oakmirror.dynamics.Swing;
+import oakmirror.spectrum.LineSpectrum;
+import oakmirror.spectrum.PitchProfile;
 import oakmirror.spectrum.PitchProfile.Standing;
+import oakmirror.spectrum.SpectrumAnalyser;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -32,10 +35,10 @@ class CopiesTest {
             wet[i] += (float) gain * dry[i - late];
         }
         assertThat(EchoFinder.find(lines(rate, dry))).isEmpty();
-        Echo echo = EchoFinder.find(lines(rate, wet)).orElseThrow();
+        Comb echo = EchoFinder.find(lines(rate, wet)).orElseThrow();
         assertThat(echo.delaySeconds()).isCloseTo((double) late / rate, within(0.00003));
         assertThat(echo.inverted()).isEqualTo(gain < 0);
-        assertThat(echo.rippleDb()).isBetween(5 * Math.abs(gain), 10 * Math.abs(gain));
+        assertThat(echo.depthDb()).isBetween(10 * Math.abs(gain), 20 * Math.abs(gain));
         assertThat(echo.firstNotchHz()).isCloseTo((gain < 0 ? 1 : 0.5) / echo.delaySeconds(), within(1e-6));
     }
 
