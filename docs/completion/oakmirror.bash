@@ -157,6 +157,7 @@ function _complete_oakmirror() {
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} measure" ];    then _picocli_oakmirror; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} compare" ];    then _picocli_oakmirror; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} match" ];    then _picocli_oakmirror; return $?; fi
+  if [ "${COMP_LINE}" = "${COMP_WORDS[0]} stems" ];    then _picocli_oakmirror; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} finish" ];    then _picocli_oakmirror; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} render" ];    then _picocli_oakmirror; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} album" ];    then _picocli_oakmirror; return $?; fi
@@ -167,17 +168,19 @@ function _complete_oakmirror() {
   local cmds0=(measure)
   local cmds1=(compare)
   local cmds2=(match)
-  local cmds3=(finish)
-  local cmds4=(render)
-  local cmds5=(album)
-  local cmds6=(report)
-  local cmds7=(profile)
+  local cmds3=(stems)
+  local cmds4=(finish)
+  local cmds5=(render)
+  local cmds6=(album)
+  local cmds7=(report)
+  local cmds8=(profile)
 
-  if CompWordsContainsArray "${cmds7[@]}"; then _picocli_oakmirror_profile; return $?; fi
-  if CompWordsContainsArray "${cmds6[@]}"; then _picocli_oakmirror_report; return $?; fi
-  if CompWordsContainsArray "${cmds5[@]}"; then _picocli_oakmirror_album; return $?; fi
-  if CompWordsContainsArray "${cmds4[@]}"; then _picocli_oakmirror_render; return $?; fi
-  if CompWordsContainsArray "${cmds3[@]}"; then _picocli_oakmirror_finish; return $?; fi
+  if CompWordsContainsArray "${cmds8[@]}"; then _picocli_oakmirror_profile; return $?; fi
+  if CompWordsContainsArray "${cmds7[@]}"; then _picocli_oakmirror_report; return $?; fi
+  if CompWordsContainsArray "${cmds6[@]}"; then _picocli_oakmirror_album; return $?; fi
+  if CompWordsContainsArray "${cmds5[@]}"; then _picocli_oakmirror_render; return $?; fi
+  if CompWordsContainsArray "${cmds4[@]}"; then _picocli_oakmirror_finish; return $?; fi
+  if CompWordsContainsArray "${cmds3[@]}"; then _picocli_oakmirror_stems; return $?; fi
   if CompWordsContainsArray "${cmds2[@]}"; then _picocli_oakmirror_match; return $?; fi
   if CompWordsContainsArray "${cmds1[@]}"; then _picocli_oakmirror_compare; return $?; fi
   if CompWordsContainsArray "${cmds0[@]}"; then _picocli_oakmirror_measure; return $?; fi
@@ -191,7 +194,7 @@ function _picocli_oakmirror() {
   # Get completion data
   local curr_word=${COMP_WORDS[COMP_CWORD]}
 
-  local commands="measure compare match finish render album report profile"
+  local commands="measure compare match stems finish render album report profile"
   local flag_opts="'-h' '--help' '-V' '--version'"
   local arg_opts=""
 
@@ -237,11 +240,17 @@ function _picocli_oakmirror_compare() {
 
   local commands=""
   local flag_opts="'--suggest' '--json' '-h' '--help' '-V' '--version'"
-  local arg_opts="'--mix' '--reference' '--passage'"
+  local arg_opts="'--session' '--mix' '--reference' '--stem' '--passage' '--part'"
 
   type compopt &>/dev/null && compopt +o default
 
   case ${prev_word} in
+    '--session')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
     '--mix')
       local IFS=$'\n'
       type compopt &>/dev/null && compopt -o filenames
@@ -254,7 +263,13 @@ function _picocli_oakmirror_compare() {
       COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
       return $?
       ;;
+    '--stem')
+      return
+      ;;
     '--passage')
+      return
+      ;;
+    '--part')
       return
       ;;
   esac
@@ -275,13 +290,21 @@ function _picocli_oakmirror_match() {
   local prev_word=${COMP_WORDS[COMP_CWORD-1]}
 
   local commands=""
-  local flag_opts="'--replace' '--exact' '--json' '-h' '--help' '-V' '--version'"
-  local arg_opts="'--mix' '--reference' '--out' '--strength' '--caution' '--resolution' '--release' '--take' '--target' '--ceiling' '--phase'"
+  local flag_opts="'--suggest' '--exact' '--mid-side' '--replace' '--rebalance' '--remove-dc' '--loudest' '--json' '-h' '--help' '-V' '--version'"
+  local arg_opts="'--session' '--mix' '--reference' '--stem' '--passage' '--strength' '--caution' '--resolution' '--release' '--width' '--dynamics' '--phase' '--out' '--take' '--target' '--ceiling'"
   local GUARD_option_args=("presence" "resonance" "foreign-note" "fine-boost" "short-passage" "total-change") # --release values
+  local ZONE_option_args=("sub" "bass" "low-mid" "mid" "presence" "treble" "air" "all") # --width values
+  local ZONE_option_args=("sub" "bass" "low-mid" "mid" "presence" "treble" "air" "all") # --dynamics values
 
   type compopt &>/dev/null && compopt +o default
 
   case ${prev_word} in
+    '--session')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
     '--mix')
       local IFS=$'\n'
       type compopt &>/dev/null && compopt -o filenames
@@ -294,11 +317,11 @@ function _picocli_oakmirror_match() {
       COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
       return $?
       ;;
-    '--out')
-      local IFS=$'\n'
-      type compopt &>/dev/null && compopt -o filenames
-      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
-      return $?
+    '--stem')
+      return
+      ;;
+    '--passage')
+      return
       ;;
     '--strength')
       return
@@ -314,6 +337,25 @@ function _picocli_oakmirror_match() {
       COMPREPLY=( $( compReplyArray "${GUARD_option_args[@]}" ) )
       return $?
       ;;
+    '--width')
+      local IFS=$'\n'
+      COMPREPLY=( $( compReplyArray "${ZONE_option_args[@]}" ) )
+      return $?
+      ;;
+    '--dynamics')
+      local IFS=$'\n'
+      COMPREPLY=( $( compReplyArray "${ZONE_option_args[@]}" ) )
+      return $?
+      ;;
+    '--phase')
+      return
+      ;;
+    '--out')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
     '--take')
       return
       ;;
@@ -323,7 +365,55 @@ function _picocli_oakmirror_match() {
     '--ceiling')
       return
       ;;
-    '--phase')
+  esac
+
+  if [[ "${curr_word}" == -* ]]; then
+    COMPREPLY=( $(compgen -W "${flag_opts} ${arg_opts}" -- "${curr_word}") )
+  else
+    local positionals=""
+    local IFS=$'\n'
+    COMPREPLY=( $(compgen -W "${commands// /$'\n'}${IFS}${positionals}" -- "${curr_word}") )
+  fi
+}
+
+# Generates completions for the options and subcommands of the `stems` subcommand.
+function _picocli_oakmirror_stems() {
+  # Get completion data
+  local curr_word=${COMP_WORDS[COMP_CWORD]}
+  local prev_word=${COMP_WORDS[COMP_CWORD-1]}
+
+  local commands=""
+  local flag_opts="'--suggest' '--json' '-h' '--help' '-V' '--version'"
+  local arg_opts="'--session' '--mix' '--reference' '--stem' '--passage' '--limit'"
+
+  type compopt &>/dev/null && compopt +o default
+
+  case ${prev_word} in
+    '--session')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+    '--mix')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+    '--reference')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+    '--stem')
+      return
+      ;;
+    '--passage')
+      return
+      ;;
+    '--limit')
       return
       ;;
   esac

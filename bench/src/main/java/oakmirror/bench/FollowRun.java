@@ -75,7 +75,7 @@ public final class FollowRun {
         for (double by : new double[] {1, SEMITONE}) {
             SpectrumAnalyser analyser = new SpectrumAnalyser((int) Math.round(rate * by));
             analyser.add(left, right, left.length);
-            key.add(analyser.key());
+            key.add(Key.of(analyser.keys()));
         }
         if (key.get(0).isPresent() && key.get(1).isPresent()) {
             Key was = key.get(0).get();

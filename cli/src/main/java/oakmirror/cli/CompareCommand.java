@@ -3,19 +3,16 @@ package oakmirror.cli;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.util.List;
-import java.util.Optional;
+import java.util.Locale;
 import java.util.concurrent.Callable;
-import java.util.stream.Stream;
-import oakmirror.audio.TimeRange;
 import oakmirror.compare.Comparison;
-import oakmirror.compare.CorridorSettings;
 import oakmirror.findings.Finding;
 import oakmirror.findings.Findings;
 import oakmirror.findings.WorthAListen;
-import oakmirror.media.ImportedTrack;
-import oakmirror.media.file.AudioFileException;
+import oakmirror.media.session.MeasuredSession;
+import oakmirror.session.Session;
 import oakmirror.spectrum.StereoSpectrum.Part;
-import picocli.CommandLine.ArgGroup;
+import oakmirror.text.Texts;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -27,13 +24,16 @@ import picocli.CommandLine.Spec;
 final class CompareCommand implements Callable<Integer> {
 
     /** Bands of a third of an octave, as on the sheet. */
-    static final double OCTAVES = 1.0 / 3;
+    private static final double OCTAVES = 1.0 / 3;
 
     @Mixin
     private TrackOptions tracks;
 
-    @ArgGroup
-    private Passages passages;
+    @Mixin
+    private PassageOptions passages;
+
+    @Option(names = "--part", paramLabel = "stereo|mid|side")
+    private String part = "stereo";
 
     @Option(names = "--json")
     private boolean json;
@@ -41,47 +41,41 @@ final class CompareCommand implements Callable<Integer> {
     @Spec
     private CommandSpec spec;
 
-    /** What of each track is compared, where it is not the whole. */
-    private static final class Passages {
-
-        @Option(names = "--passage", paramLabel = "FROM-TO")
-        private String passage;
-
-        @Option(names = "--suggest")
-        private boolean suggest;
+    /** A comparison of a part of the signal, as the session has it. */
+    static Comparison comparison(MeasuredSession measured, Part part) {
+        return Comparison.of(measured.subjects(), measured.session().comparing().corridor(), OCTAVES, part);
     }
 
     @Override
     public Integer call() throws IOException {
-        Optional<TimeRange> passage = Optional.ofNullable(passages)
-                .flatMap(p -> Optional.ofNullable(p.passage))
-                .map(text -> PassageText.range(text, spec.commandLine()));
+        Part shown = part();
+        Session session = passages.on(tracks.session());
         ProgressLine progress = new ProgressLine();
-        try (Inputs inputs = tracks.read(progress)) {
-            Comparison comparison = compare(inputs, passage);
-            List<Finding> told = Findings.told(Findings.of(comparison), List.of());
+        try (Inputs inputs = new Inputs(session, passages.isFullest(), progress)) {
+            MeasuredSession measured = inputs.measured();
+            Comparison stereo = comparison(measured, Part.STEREO);
+            List<Finding> told =
+                    Findings.told(Findings.of(stereo), session.comparing().dismissed());
+            WorthAListen places = WorthAListen.of(stereo, Findings.told(Findings.of(stereo), List.of()));
+            Comparison sheet = shown == Part.STEREO ? stereo : comparison(measured, shown);
             progress.clear();
             inputs.warn(spec.commandLine().getErr());
             PrintWriter out = spec.commandLine().getOut();
-            WorthAListen places = WorthAListen.of(comparison, told);
             out.print(
                     json
-                            ? ComparisonJson.of(comparison, inputs.rhythms(), told, places) + "\n"
-                            : ComparisonPage.of(comparison, told, places));
+                            ? new ComparisonJson(measured, inputs::rhythm, sheet, shown).of(told, places) + "\n"
+                            : ComparisonPage.of(sheet, told, places));
             out.flush();
         }
         return Main.DONE;
     }
 
-    private Comparison compare(Inputs inputs, Optional<TimeRange> passage) throws AudioFileException {
-        boolean suggest = passages != null && passages.suggest;
-        List<Optional<TimeRange>> chosen = Stream.concat(Stream.of(inputs.mix()), inputs.references().stream())
-                .map(t -> suggest ? suggested(t) : passage)
-                .toList();
-        return Comparison.of(inputs.subjects(chosen), CorridorSettings.DEFAULT, OCTAVES, Part.STEREO);
-    }
-
-    private static Optional<TimeRange> suggested(ImportedTrack track) {
-        return track.fullest().suggest(track.rhythm().grid());
+    private Part part() {
+        for (Part p : Part.values()) {
+            if (p.name().toLowerCase(Locale.ROOT).equals(part)) {
+                return p;
+            }
+        }
+        throw CommandSupport.usage(spec, Texts.of("cli.whichPart"));
     }
 }

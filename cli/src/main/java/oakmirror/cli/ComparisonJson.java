@@ -1,13 +1,12 @@
 package oakmirror.cli;
 
 import com.fasterxml.jackson.core.JsonProcessingException;
-import com.fasterxml.jackson.databind.ObjectMapper;
-import com.fasterxml.jackson.databind.SerializationFeature;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.util.List;
 import java.util.Locale;
 import java.util.OptionalDouble;
+import java.util.function.IntFunction;
 import oakmirror.candidate.Candidate;
 import oakmirror.compare.Comparison;
 import oakmirror.compare.Comparison.Member;
@@ -18,42 +17,45 @@ import oakmirror.findings.PlaceWords;
 import oakmirror.findings.WorthAListen;
 import oakmirror.measure.Levels;
 import oakmirror.measure.TrackMeasurement;
+import oakmirror.media.session.MeasuredSession;
 import oakmirror.rhythm.Rhythm;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.Key;
 import oakmirror.spectrum.SpectralEdge;
+import oakmirror.spectrum.StereoSpectrum.Part;
+import oakmirror.zones.ZoneMoves;
 
-/** A comparison with its findings as JSON. What is not defined is null. */
-final class ComparisonJson {
+/**
+ * A comparison as JSON. What is not defined is null.
+ *
+ * @param measured what was compared
+ * @param rhythms the rhythm of a track, by its number
+ * @param comparison what is shown of it
+ * @param part what of the stereo signal that is of
+ */
+record ComparisonJson(MeasuredSession measured, IntFunction<Rhythm> rhythms, Comparison comparison, Part part) {
 
-    private static final ObjectMapper JSON = new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT);
-
-    private ComparisonJson() {}
-
-    /**
-     * Writes it.
-     *
-     * @param rhythms of mix and references, in their order
-     */
-    static String of(Comparison comparison, List<Rhythm> rhythms, List<Finding> findings, WorthAListen places)
-            throws JsonProcessingException {
-        ObjectNode root = JSON.createObjectNode();
-        comparison.mix().ifPresent(m -> root.set("mix", member(m, rhythms.get(m.number()))));
+    /** Writes it with its findings. */
+    String of(List<Finding> findings, WorthAListen places) throws JsonProcessingException {
+        ObjectNode root = CommandSupport.MAPPER.createObjectNode();
+        comparison.mix().ifPresent(m -> root.set("mix", member(m)));
         ArrayNode references = root.putArray("references");
-        comparison.references().forEach(r -> references.add(member(r, rhythms.get(r.number()))));
+        comparison.references().forEach(r -> references.add(member(r)));
+        root.put("part", part.name().toLowerCase(Locale.ROOT));
         tone(comparison, root.putArray("tone"));
         ArrayNode zones = root.putArray("zones");
-        comparison.zones().forEach(z -> zones.add(zone(z)));
+        ZoneMoves moves = measured.derived(measured.audio().sampleRate()).zones();
+        comparison.zones().forEach(z -> zones.add(zone(z, moves)));
         ArrayNode list = root.putArray("findings");
         findings.forEach(f -> list.add(finding(f)));
         ArrayNode candidates = root.putArray("candidates");
         places.all().forEach(c -> candidates.add(candidate(c, places.told().contains(c), candidates.size() + 1)));
-        return JSON.writeValueAsString(root);
+        return CommandSupport.MAPPER.writeValueAsString(root);
     }
 
     /** A place to listen at; its number is what {@code match --take} is told. */
     private static ObjectNode candidate(Candidate c, boolean told, int number) {
-        ObjectNode node = JSON.createObjectNode();
+        ObjectNode node = CommandSupport.MAPPER.createObjectNode();
         node.put("number", number).put("title", PlaceWords.title(c)).put("told", told);
         node.put("shape", c.shape().name().toLowerCase(Locale.ROOT));
         number(node, "from", c.lowHz());
@@ -78,10 +80,10 @@ final class ComparisonJson {
         });
     }
 
-    private static ObjectNode member(Member m, Rhythm rhythm) {
+    private ObjectNode member(Member m) {
         TrackMeasurement measured = m.measured();
         Levels heard = measured.heard();
-        ObjectNode node = JSON.createObjectNode();
+        ObjectNode node = CommandSupport.MAPPER.createObjectNode();
         node.put("number", m.number()).put("name", m.name());
         measured.provenance()
                 .origin()
@@ -100,8 +102,12 @@ final class ComparisonJson {
         number(node, "peakToShortTermDb", measured.dynamics().middlePeakToShortTerm());
         number(node, "offsetDb", m.offsetDb());
         number(node, "bpm", m.subject().bpm().orElse(Double.NaN));
-        tempo(node.putObject("tempo"), rhythm);
+        tempo(node.putObject("tempo"), rhythms.apply(m.number()));
         node.put("key", measured.tone().key().map(Key::written).orElse(null));
+        ArrayNode keys = node.putArray("keyCandidates");
+        measured.tone()
+                .keys()
+                .forEach(k -> number(keys.addObject().put("key", k.key().written()), "likeness", k.likeness()));
         OptionalDouble edge = SpectralEdge.of(measured.spectrum());
         number(node, "edgeHz", edge.orElse(Double.NaN));
         DefectsJson.add(node, m.subject().whole());
@@ -121,13 +127,15 @@ final class ComparisonJson {
         });
     }
 
-    private static ObjectNode zone(ZoneComparison z) {
-        ObjectNode node = JSON.createObjectNode();
+    private static ObjectNode zone(ZoneComparison z, ZoneMoves moves) {
+        ObjectNode node = CommandSupport.MAPPER.createObjectNode();
         node.put("name", z.zone().written());
         number(node, "lowHz", z.zone().lowHz());
         number(node, "highHz", z.zone().highHz());
         number(node, "gapDb", z.gapDb());
         node.put("inside", z.inside());
+        number(node, "proposedWidthDb", moves.width().getOrDefault(z.zone(), Double.NaN));
+        number(node, "proposedCrestDb", moves.dynamics().getOrDefault(z.zone(), Double.NaN));
         reading(node, z.mix());
         ArrayNode references = node.putArray("references");
         z.references().forEach(r -> reading(references.addObject(), r));
@@ -143,7 +151,7 @@ final class ComparisonJson {
     }
 
     private static ObjectNode finding(Finding f) {
-        ObjectNode node = JSON.createObjectNode();
+        ObjectNode node = CommandSupport.MAPPER.createObjectNode();
         node.put("kind", f.kind().name());
         node.put("about", f.about().name().toLowerCase(Locale.ROOT));
         node.put("track", f.track());

@@ -10,7 +10,9 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.concurrent.Callable;
+import java.util.stream.Stream;
 import oakmirror.audio.Progress;
+import oakmirror.audio.StereoSource;
 import oakmirror.dsp.Chain;
 import oakmirror.finish.FinishPlan;
 import oakmirror.finish.FinishSettings;
@@ -20,12 +22,15 @@ import oakmirror.finish.MasterFile;
 import oakmirror.finish.MasterRender;
 import oakmirror.finish.SaneLimits;
 import oakmirror.limiter.LimiterSettings;
-import oakmirror.measure.Levels;
 import oakmirror.measure.TrackMeasurer.Extent;
+import oakmirror.media.ImportedTrack;
+import oakmirror.media.TrackReader;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.AudioWriter;
 import oakmirror.media.file.CorrectionFile;
 import oakmirror.media.file.OutputFormat;
+import oakmirror.session.Source;
+import oakmirror.session.Track;
 import oakmirror.text.Texts;
 import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Command;
@@ -88,19 +93,19 @@ final class FinishCommand implements Callable<Integer> {
         checkOutput();
         Chain chain = correction == null ? Chain.NONE : Chain.of(CorrectionFile.read(correction));
         ProgressLine progress = new ProgressLine();
-        List<Path> references = aim.like == null ? List.of() : List.of(aim.like);
-        try (Inputs inputs = new Inputs(in, references, Extent.LEVELS, progress)) {
-            checkFits(chain, inputs.audio().sampleRate());
-            FinishSettings settings = settings(aim.target == null ? loudness(inputs) : aim.target, limiter);
+        try (Workshop shop = new Workshop(progress)) {
+            ImportedTrack mix = read(Track.of(in), shop, progress);
+            StereoSource audio = mix.audio().orElseThrow();
+            Optional<ImportedTrack> like = aim.like == null ? Optional.empty() : Optional.of(like(shop, progress));
+            checkFits(chain, audio.sampleRate());
+            FinishSettings settings = settings(like.isEmpty() ? aim.target : loudness(like.get()), limiter);
             progress.start(Texts.of("cli.finishing"));
-            MasterRender render = new MasterRender(inputs.audio(), chain, inputs.executor());
+            MasterRender render = new MasterRender(audio, chain, shop.parts());
             MasterRender.Corrected corrected = render.measureLevels(progress.part(0, 0.4));
-            MasterRender.Rendered master =
-                    render(render, corrected, settings, format, inputs.audio().sampleRate(), progress);
+            MasterRender.Rendered master = render(render, corrected, settings, format, audio.sampleRate(), progress);
             Optional<Instead> instead = Instead.of(corrected, master.plan());
             progress.clear();
-            inputs.warn(spec.commandLine().getErr());
-            report(inputs, master, instead);
+            report(mix, like, master, instead);
             return master.plan().isTooMuch() && !loudest ? Main.MISSED : Main.DONE;
         }
     }
@@ -150,8 +155,24 @@ final class FinishCommand implements Callable<Integer> {
         }
     }
 
-    private double loudness(Inputs inputs) throws AudioFileException {
-        double lufs = inputs.references().get(0).measurement().heardLufs();
+    private static ImportedTrack read(Track track, Workshop shop, ProgressLine progress) throws AudioFileException {
+        progress.start(Texts.of("cli.reading", track.name()));
+        return track.source() instanceof Source.File file
+                ? shop.importer().importTrack(file.path(), Optional.empty(), Extent.LEVELS, progress)
+                : TrackReader.read(track.source(), track.name(), Optional.empty(), shop.importer(), progress);
+    }
+
+    /** What it is to be as loud as: a file, or a profile. */
+    private ImportedTrack like(Workshop shop, ProgressLine progress) throws AudioFileException {
+        List<Track> tracks = TrackOptions.reference(aim.like);
+        if (tracks.size() > 1) {
+            throw usage(Texts.of("cli.severalProfiles", aim.like, tracks.size()));
+        }
+        return read(tracks.get(0), shop, progress);
+    }
+
+    private double loudness(ImportedTrack like) throws AudioFileException {
+        double lufs = like.measurement().heardLufs();
         if (!(lufs >= -60 && lufs <= 0)) {
             throw new AudioFileException(Texts.of("cli.noUsableLoudness", aim.like));
         }
@@ -174,16 +195,16 @@ final class FinishCommand implements Callable<Integer> {
         }
     }
 
-    private void report(Inputs inputs, MasterRender.Rendered master, Optional<Instead> instead)
+    private void report(
+            ImportedTrack mix, Optional<ImportedTrack> like, MasterRender.Rendered master, Optional<Instead> instead)
             throws JsonProcessingException {
         PrintWriter err = spec.commandLine().getErr();
-        for (int i = 0; i < inputs.references().size(); i++) {
-            Levels like = inputs.references().get(i).measurement().heard();
-            if (SaneLimits.isCrushed(
-                    like.loudness().integratedLufs(), like.peaks().truePeakDbtp())) {
-                err.println(Texts.of("cli.overCompressed", aim.like));
-            }
-        }
+        Stream.concat(Stream.of(mix), like.stream())
+                .forEach(t -> t.warnings().forEach(w -> err.println(t.name() + ": " + w)));
+        like.map(l -> l.measurement().heard())
+                .filter(l -> SaneLimits.isCrushed(
+                        l.loudness().integratedLufs(), l.peaks().truePeakDbtp()))
+                .ifPresent(l -> err.println(Texts.of("cli.overCompressed", aim.like)));
         err.flush();
         PrintWriter stdout = spec.commandLine().getOut();
         if (json) {

@@ -1,55 +1,70 @@
 package oakmirror.cli;
 
 import java.io.PrintWriter;
-import java.nio.file.Path;
-import java.util.ArrayList;
-import java.util.List;
 import java.util.Optional;
+import java.util.TreeMap;
 import java.util.concurrent.ExecutorService;
-import oakmirror.audio.StereoSource;
 import oakmirror.audio.TimeRange;
-import oakmirror.compare.Subject;
-import oakmirror.measure.TrackMeasurement;
-import oakmirror.measure.TrackMeasurer.Extent;
 import oakmirror.media.ImportedTrack;
 import oakmirror.media.file.AudioFileException;
-import oakmirror.rhythm.BarGrid;
+import oakmirror.media.session.MeasuredSession;
+import oakmirror.media.session.MeasuredStems;
 import oakmirror.rhythm.Rhythm;
+import oakmirror.session.Session;
+import oakmirror.session.StemSet;
 import oakmirror.session.Track;
 import oakmirror.text.Texts;
 
-/** A mix and its references, read into a temporary folder that goes with all that is in it when this is closed. */
+/** The tracks of a session, read into a temporary folder that goes with all that is in it when this is closed. */
 final class Inputs implements AutoCloseable {
 
-    private final Extent extent;
     private final ProgressLine progress;
     private final Workshop shop;
-    private final List<ImportedTrack> tracks = new ArrayList<>();
+    private final TreeMap<Integer, ImportedTrack> tracks = new TreeMap<>();
+    private final MeasuredSession plain;
+    private MeasuredSession measured;
+    private Optional<MeasuredStems> stems = Optional.empty();
 
     /**
      * Reads them.
      *
-     * @param extent how much of them is measured
+     * @param fullest whether the fullest passage of each is compared
      * @throws AudioFileException when one of them cannot be read, in one sentence
      */
-    Inputs(Path mix, List<Path> references, Extent extent, ProgressLine progress) throws AudioFileException {
-        this.extent = extent;
+    Inputs(Session session, boolean fullest, ProgressLine progress) throws AudioFileException {
         this.progress = progress;
         shop = new Workshop(progress);
         try {
-            read(mix, Optional.empty());
-            for (Path reference : references) {
-                read(reference, Optional.of(audio().sampleRate()));
-            }
+            StemSet set = session.stems();
+            Session untried =
+                    session.withStems(s -> s.withGains(new double[set.all().size()]));
+            MeasuredSession read = read(untried);
+            plain = fullest ? read(fullest(untried)) : read;
+            measured = set.isTried() ? stems().tried(set) : plain;
         } catch (AudioFileException | RuntimeException e) {
             close();
             throw e;
         }
     }
 
-    private void read(Path path, Optional<Integer> rate) throws AudioFileException {
-        progress.start(Texts.of("cli.reading", path));
-        tracks.add(shop.importer().importTrack(path, rate, extent, progress));
+    private MeasuredSession read(Session session) throws AudioFileException {
+        progress.start(Texts.of("cli.reading", session.mix().map(Track::name).orElse(session.title())));
+        return MeasuredSession.read(session, shop.importer(), progress, tracks::put);
+    }
+
+    /** A session of whose tracks the fullest passage is compared: those that have been read, of which anything is heard. */
+    private Session fullest(Session session) {
+        Session changed = PassageOptions.with(session, t -> t.withChosen(-1));
+        for (int number : tracks.keySet()) {
+            ImportedTrack track = tracks.get(number);
+            Optional<TimeRange> range = track.isKept()
+                    ? Optional.empty()
+                    : track.fullest().suggest(track.rhythm().grid());
+            if (range.isPresent()) {
+                changed = changed.withTrack(number, t -> PassageOptions.only(t, range.get()));
+            }
+        }
+        return changed;
     }
 
     /** What measurements run on. */
@@ -57,75 +72,52 @@ final class Inputs implements AutoCloseable {
         return shop.parts();
     }
 
-    /** The mix. */
+    /** Mix and references as they are compared, the mix with its stems as they are tried. */
+    MeasuredSession measured() {
+        return measured;
+    }
+
+    /**
+     * The stems of the mix.
+     *
+     * @throws AudioFileException when one of them cannot be read, in one sentence
+     */
+    MeasuredStems stems() throws AudioFileException {
+        if (stems.isEmpty()) {
+            progress.start(Texts.of("cli.findingStems"));
+            stems = Optional.of(MeasuredStems.of(plain, shop.importer(), progress));
+        }
+        return stems.get();
+    }
+
+    /** Brings the stems to the levels that are proposed for them. */
+    void rebalance() throws AudioFileException {
+        StemSet set = plain.session().stems();
+        measured = stems().tried(set.withGains(stems().proposed().gainsDb()));
+    }
+
+    /** The mix as it was read. */
     ImportedTrack mix() {
         return tracks.get(0);
     }
 
-    /** What is heard of the mix. */
-    StereoSource audio() {
-        return mix().audio().orElseThrow();
+    /** A track as it was read, by its number. */
+    ImportedTrack track(int number) {
+        return tracks.get(number);
     }
 
-    /** The references, in their order. */
-    List<ImportedTrack> references() {
-        return tracks.subList(1, tracks.size());
-    }
-
-    /** The rhythm of mix and references, in their order. */
-    List<Rhythm> rhythms() {
-        return tracks.stream().map(ImportedTrack::rhythm).toList();
-    }
-
-    /** Mix and references as they are compared, each whole. */
-    List<Subject> subjects() {
-        List<Subject> subjects = new ArrayList<>();
-        for (ImportedTrack track : tracks) {
-            subjects.add(subject(track, track.measurement()));
-        }
-        return subjects;
-    }
-
-    /**
-     * Mix and references as they are compared, of each the passage that is asked for.
-     *
-     * @param passages the passage of each track; the whole where there is none, or where it begins after the track's end
-     */
-    List<Subject> subjects(List<Optional<TimeRange>> passages) throws AudioFileException {
-        List<Subject> subjects = new ArrayList<>();
-        for (int i = 0; i < tracks.size(); i++) {
-            ImportedTrack track = tracks.get(i);
-            progress.start(Texts.of("cli.measuring", track.file().orElseThrow()));
-            Optional<TimeRange> passage = passages.get(i).flatMap(p -> within(p, track.seconds()));
-            TrackMeasurement measured = passage.isPresent()
-                    ? shop.importer().measurePassage(track, passage.get(), progress)
-                    : track.measurement();
-            subjects.add(subject(track, measured));
-        }
-        return subjects;
-    }
-
-    private static Optional<TimeRange> within(TimeRange passage, double seconds) {
-        return passage.startSeconds() >= seconds
-                ? Optional.empty()
-                : Optional.of(new TimeRange(passage.startSeconds(), Math.min(seconds, passage.endSeconds())));
-    }
-
-    private Subject subject(ImportedTrack track, TrackMeasurement measured) {
-        return new Subject(
-                tracks.indexOf(track),
-                Track.of(track.file().orElseThrow()).name(),
-                measured,
-                track.measurement(),
-                track.rhythm().grid().map(BarGrid::bpm));
+    /** The rhythm of a track, by its number. */
+    Rhythm rhythm(int number) {
+        return tracks.get(number).rhythm();
     }
 
     /** Says what was found wrong with the files. */
     void warn(PrintWriter err) {
-        tracks.forEach(t -> t.warnings().forEach(w -> err.println(t.name() + ": " + w)));
-        references().stream()
+        tracks.values().forEach(t -> t.warnings().forEach(w -> err.println(t.name() + ": " + w)));
+        tracks.tailMap(0, false).values().stream()
                 .filter(r -> !Double.isFinite(r.measurement().heardLufs()))
                 .forEach(r -> err.println(Texts.of("cli.ignored", r.name())));
+        stems.ifPresent(s -> s.check().warnings().forEach(err::println));
         err.flush();
     }
 

@@ -20,6 +20,7 @@ import picocli.CommandLine.Command;
             MeasureCommand.class,
             CompareCommand.class,
             MatchCommand.class,
+            StemsCommand.class,
             FinishCommand.class,
             RenderCommand.class,
             AlbumCommand.class,

@@ -4,46 +4,40 @@ import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Arrays;
-import java.util.Iterator;
 import java.util.List;
-import java.util.Locale;
+import java.util.Optional;
+import java.util.TreeSet;
 import java.util.concurrent.Callable;
-import oakmirror.audio.FrameRange;
+import java.util.stream.Stream;
+import oakmirror.audio.StereoSource;
 import oakmirror.candidate.Candidate;
 import oakmirror.compare.Comparison;
-import oakmirror.compare.CorridorSettings;
 import oakmirror.correction.AppliedCorrection;
-import oakmirror.correction.CorrectionSettings;
-import oakmirror.correction.CorrectionSettings.Basis;
-import oakmirror.correction.GuardKind;
-import oakmirror.correction.Proposal;
+import oakmirror.dsp.PreRinging;
 import oakmirror.dsp.ToneFilter.Phase;
-import oakmirror.evidence.FaultPrior;
+import oakmirror.findings.Finding.Kind;
 import oakmirror.findings.Findings;
 import oakmirror.findings.WorthAListen;
 import oakmirror.finish.FinishSettings;
 import oakmirror.finish.FinishText;
 import oakmirror.finish.MasterRender;
-import oakmirror.media.ImportedTrack;
+import oakmirror.loudness.Centred;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.FileLabel;
 import oakmirror.media.file.OutputFormat;
 import oakmirror.media.file.TableFiles;
-import oakmirror.session.Derived;
+import oakmirror.media.session.MeasuredSession;
 import oakmirror.session.PlaceDecisions;
-import oakmirror.session.Shaping;
+import oakmirror.session.Session;
 import oakmirror.spectrum.StereoSpectrum.Part;
 import oakmirror.text.Texts;
 import oakmirror.zones.Shaped;
 import picocli.CommandLine.Command;
-import picocli.CommandLine.ITypeConverter;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Spec;
-import picocli.CommandLine.TypeConversionException;
 
 /** Derives a correction for a mix from references and renders the corrected mix to a loudness target. */
 @Command(name = "match", mixinStandardHelpOptions = true)
@@ -52,8 +46,17 @@ final class MatchCommand implements Callable<Integer> {
     /** What is written, by name. */
     private static final List<String> OUTPUTS = List.of("matched.wav", "curve.csv", "bands.csv", "summary.json");
 
+    /** And where the side goes through its own. */
+    private static final List<String> SIDES = List.of("curve-side.csv", "bands-side.csv");
+
     @Mixin
     private TrackOptions tracks;
+
+    @Mixin
+    private PassageOptions passages;
+
+    @Mixin
+    private ShapingOptions shaping;
 
     @Option(names = "--out", required = true, paramLabel = "DIR")
     private Path out;
@@ -61,37 +64,23 @@ final class MatchCommand implements Callable<Integer> {
     @Mixin
     private Replacing replacing;
 
-    @Option(names = "--strength", paramLabel = "0..100")
-    private double strength = 100;
-
-    @Option(names = "--caution", paramLabel = "0..100")
-    private int caution = (int) Math.round(100 * FaultPrior.USUAL_CAUTION);
-
-    @Option(names = "--exact")
-    private boolean exact;
-
-    @Option(names = "--resolution", paramLabel = "OCTAVES")
-    private String resolution = "1/12";
-
-    @Option(
-            names = "--release",
-            split = ",",
-            paramLabel = "GUARD",
-            converter = GuardName.class,
-            completionCandidates = GuardNames.class)
-    private List<GuardKind> released = List.of();
-
     @Option(names = "--take", split = ",", paramLabel = "NUMBER")
     private List<Integer> take = List.of();
 
+    @Option(names = "--rebalance")
+    private boolean rebalance;
+
+    @Option(names = "--remove-dc")
+    private boolean removeDc;
+
     @Option(names = "--target", paramLabel = "LUFS")
-    private double target = FinishSettings.DEFAULT.targetLufs();
+    private Double target;
 
     @Option(names = "--ceiling", paramLabel = "DBTP")
-    private double ceiling = FinishSettings.DEFAULT.ceilingDbtp();
+    private Double ceiling;
 
-    @Option(names = "--phase", paramLabel = "minimum|linear")
-    private String phase = "minimum";
+    @Option(names = "--loudest")
+    private boolean loudest;
 
     @Option(names = "--json")
     private boolean json;
@@ -99,193 +88,152 @@ final class MatchCommand implements Callable<Integer> {
     @Spec
     private CommandSpec spec;
 
-    /** Guards as they are called in a command: fine-boost. */
-    static String name(GuardKind guard) {
-        return guard.name().toLowerCase(Locale.ROOT).replace('_', '-');
-    }
-
-    private static final class GuardNames implements Iterable<String> {
-        @Override
-        public Iterator<String> iterator() {
-            return Arrays.stream(GuardKind.values()).map(MatchCommand::name).iterator();
-        }
-    }
-
-    private static final class GuardName implements ITypeConverter<GuardKind> {
-        @Override
-        public GuardKind convert(String text) {
-            return Arrays.stream(GuardKind.values())
-                    .filter(g -> name(g).equals(text.trim()))
-                    .findFirst()
-                    .orElseThrow(() -> new TypeConversionException(
-                            Texts.of("cli.isNotAGuard", text, String.join(", ", new GuardNames()))));
-        }
-    }
-
     @Override
     public Integer call() throws IOException, OutputException {
-        CorrectionSettings settings = settings();
-        FinishSettings finish = finish();
-        Phase how = phase();
-        checkOutputs();
+        Session asked = passages.on(shaping.on(tracks.session()));
+        asked = asked.withFinish(finish(asked.finish()));
+        if (rebalance && asked.stems().isEmpty()) {
+            throw usage(Texts.of("cli.rebalanceNeedsStems"));
+        }
+        checkOutputs(asked);
         ProgressLine progress = new ProgressLine();
-        try (Inputs inputs = tracks.read(progress)) {
-            ImportedTrack mix = inputs.mix();
-            Shaping shaping = shaping(settings, inputs);
-            Derived derived = Derived.of(
-                    inputs.subjects(),
-                    mix.applied(),
-                    shaping,
-                    CorridorSettings.DEFAULT,
-                    inputs.audio().sampleRate());
-            Proposal proposal = derived.tone().main();
-            FrameRange all = new FrameRange(0, inputs.audio().frames());
-            progress.start(Texts.of("cli.shaping"));
-            Shaped shaped = derived.shaped(inputs.audio(), all, shaping, progress);
-            AppliedCorrection applied = shaped.applied(mix.measurement().tone().spectrum(), how, mix.applied());
-            progress.start(Texts.of("cli.renderingOne"));
-            MasterRender render = new MasterRender(inputs.audio(), shaped.chain(how), inputs.executor());
-            MasterRender.Rendered master =
-                    write(proposal, applied, render, finish, inputs.audio().sampleRate(), progress);
-            String summary = new MatchSummary(inputs, settings, how, finish, proposal).json(master);
-            try {
-                TableFiles.writeText(outputs().get(3), summary + "\n");
-            } catch (AudioFileException e) {
-                throw new OutputException(e);
+        try (Inputs inputs = new Inputs(asked, passages.isFullest(), progress)) {
+            if (rebalance) {
+                inputs.rebalance();
             }
+            MeasuredSession measured = taking(inputs.measured());
+            int rate = measured.audio().sampleRate();
+            progress.start(Texts.of("cli.shaping"));
+            Shaped shaped = measured.shaped(rate, progress);
+            StereoSource audio = removeDc ? Centred.of(measured.audio(), progress) : measured.audio();
+            progress.start(Texts.of("cli.renderingOne"));
+            Phase phase = measured.session().phase();
+            AppliedCorrection applied =
+                    shaped.applied(inputs.mix().measurement().tone().spectrum(), phase, measured.applied());
+            MasterRender render = new MasterRender(audio, shaped.chain(phase), inputs.executor());
+            MasterRender.Rendered master = write(render, measured.session(), applied, rate, progress);
+            writeTables(shaped);
+            MatchSummary summary = new MatchSummary(
+                    inputs,
+                    measured,
+                    shaped,
+                    measured.derived(rate).zones(),
+                    audio instanceof Centred c ? Optional.of(c) : Optional.empty(),
+                    PreRinging.of(shaped.filter(phase), rate),
+                    master);
+            String text = summary.json();
+            writeSummary(text);
             progress.clear();
-            report(inputs, summary, master);
-            return Main.DONE;
+            report(inputs, summary, text);
+            return master.plan().isTooMuch() && !loudest ? Main.MISSED : Main.DONE;
         }
     }
 
-    /** What is done to the mix: the correction, and the trial moves of the places that are to be taken. */
-    private Shaping shaping(CorrectionSettings settings, Inputs inputs) {
-        Shaping shaping = Shaping.DEFAULT.withCorrection(settings);
-        for (Candidate place : taken(inputs)) {
-            shaping = PlaceDecisions.with(shaping, place, place.proposedDb());
-        }
-        return shaping;
-    }
-
-    /** The places that are to be taken. */
-    private List<Candidate> taken(Inputs inputs) {
+    /** The session with the trial moves of the places that are to be taken. */
+    private MeasuredSession taking(MeasuredSession measured) {
         if (take.isEmpty()) {
-            return List.of();
+            return measured;
         }
-        Comparison comparison =
-                Comparison.of(inputs.subjects(), CorridorSettings.DEFAULT, CompareCommand.OCTAVES, Part.STEREO);
+        Comparison comparison = CompareCommand.comparison(measured, Part.STEREO);
         List<Candidate> places = WorthAListen.of(comparison, Findings.told(Findings.of(comparison), List.of()))
                 .all();
-        for (int n : take) {
+        Session session = measured.session();
+        for (int n : new TreeSet<>(take)) {
             if (n < 1 || n > places.size()) {
                 throw usage(Texts.of("cli.noPlace", n, places.size()));
             }
+            Candidate place = places.get(n - 1);
+            session = PlaceDecisions.taking(session, place, place.proposedDb());
         }
-        return take.stream().distinct().map(n -> places.get(n - 1)).toList();
+        return measured.with(session);
     }
 
-    private List<Path> outputs() {
-        return OUTPUTS.stream().map(out::resolve).toList();
+    private Path output(String name) {
+        return out.resolve(name);
     }
 
     /** Makes the folder and sees to it, before anything is read, that nothing the user gave is written over. */
-    private void checkOutputs() throws OutputException {
+    private void checkOutputs(Session session) throws OutputException {
         try {
             Files.createDirectories(out);
         } catch (IOException e) {
             throw new OutputException(new AudioFileException(Texts.of("cli.folderCannotBeCreated", out), e));
         }
-        replacing.check(outputs(), tracks.files());
+        replacing.check(
+                Stream.concat(OUTPUTS.stream(), SIDES.stream())
+                        .map(this::output)
+                        .toList(),
+                tracks.files(session));
     }
 
     private MasterRender.Rendered write(
-            Proposal proposal,
-            AppliedCorrection applied,
-            MasterRender render,
-            FinishSettings finish,
-            int sampleRate,
-            ProgressLine progress)
+            MasterRender render, Session session, AppliedCorrection applied, int sampleRate, ProgressLine progress)
             throws IOException, OutputException {
+        Path file = output(OUTPUTS.get(0));
         try {
-            MasterRender.Rendered master = render.render(
-                    finish,
-                    () -> OutputFormat.WAV_24.open(outputs().get(0), sampleRate, true, FileLabel.correctedBy(applied)),
+            return render.render(
+                    session.finish(),
+                    () -> OutputFormat.WAV_24.open(file, sampleRate, true, FileLabel.correctedBy(applied)),
                     progress);
-            TableFiles.writeCurve(outputs().get(1), proposal);
-            TableFiles.writeBands(outputs().get(2), proposal.bands());
-            return master;
         } catch (AudioFileException e) {
             throw new OutputException(e);
         }
     }
 
-    private void report(Inputs inputs, String summary, MasterRender.Rendered master) {
+    /** Curves and bands; those of the side where it goes through its own, and otherwise what an earlier run left of them is taken away. */
+    private void writeTables(Shaped shaped) throws OutputException {
+        try {
+            TableFiles.writeCurve(output(OUTPUTS.get(1)), shaped.tone().main());
+            TableFiles.writeBands(output(OUTPUTS.get(2)), shaped.bands(Part.MID));
+            for (String side : SIDES) {
+                Files.deleteIfExists(output(side));
+            }
+            if (shaped.tone().isApart()) {
+                TableFiles.writeCurve(output(SIDES.get(0)), shaped.tone().of(Part.SIDE));
+            }
+            if (!shaped.isAlike()) {
+                TableFiles.writeBands(output(SIDES.get(1)), shaped.bands(Part.SIDE));
+            }
+        } catch (IOException e) {
+            throw new OutputException(e);
+        }
+    }
+
+    private void writeSummary(String text) throws OutputException {
+        try {
+            TableFiles.writeText(output(OUTPUTS.get(3)), text + "\n");
+        } catch (AudioFileException e) {
+            throw new OutputException(e);
+        }
+    }
+
+    private void report(Inputs inputs, MatchSummary summary, String text) {
         PrintWriter err = spec.commandLine().getErr();
         inputs.warn(err);
         // A correction keeps what is wrong beside tone, so it is said.
-        Findings.of(inputs.mix().measurement())
+        Findings.of(inputs.mix().measurement()).stream()
+                .filter(f -> !(removeDc && f.kind() == Kind.DC_OFFSET))
                 .forEach(f -> err.println(inputs.mix().name() + ": " + f.title() + "; " + f.evidence()));
+        summary.notProposed(shaping).forEach(err::println);
         err.flush();
         PrintWriter stdout = spec.commandLine().getOut();
         if (json) {
-            stdout.println(summary);
+            stdout.println(text);
         } else {
-            stdout.println(CommandSupport.sentence(outputs().get(0), master));
-            stdout.println(FinishText.verdict(master.plan()));
+            stdout.println(CommandSupport.sentence(output(OUTPUTS.get(0)), summary.master()));
+            stdout.println(FinishText.verdict(summary.master().plan()));
+            summary.lines().forEach(stdout::println);
         }
         stdout.flush();
     }
 
-    private CorrectionSettings settings() {
+    private FinishSettings finish(FinishSettings from) {
         try {
-            if (strength < 0 || strength > 100) {
-                throw new IllegalArgumentException(Texts.of("cli.strengthBounds"));
-            }
-            if (caution < 0 || caution > 100) {
-                throw new IllegalArgumentException(Texts.of("cli.cautionBounds"));
-            }
-            CorrectionSettings asked = CorrectionSettings.DEFAULT
-                    .withBasis(exact ? Basis.EXACT : Basis.EVIDENCE)
-                    .withCaution(caution / 100.0)
-                    .withStrength(strength / 100)
-                    .withResolution(octaves());
-            if (!exact && asked.resolutionOctaves() != CorrectionSettings.DEFAULT.resolutionOctaves()) {
-                throw new IllegalArgumentException(Texts.of("cli.resolutionIsForExact"));
-            }
-            for (GuardKind guard : released) {
-                asked = asked.withReleased(guard, true);
-            }
-            return asked;
+            return from.withTarget(
+                    target == null ? from.targetLufs() : target, ceiling == null ? from.ceilingDbtp() : ceiling);
         } catch (IllegalArgumentException e) {
             throw usage(e.getMessage());
         }
-    }
-
-    private double octaves() {
-        String[] parts = resolution.split("/", 2);
-        try {
-            double value = Double.parseDouble(parts[0].trim());
-            return parts.length == 2 ? value / Double.parseDouble(parts[1].trim()) : value;
-        } catch (NumberFormatException e) {
-            throw usage(Texts.of("cli.isNotAResolution", resolution));
-        }
-    }
-
-    private FinishSettings finish() {
-        try {
-            return FinishSettings.DEFAULT.withTarget(target, ceiling);
-        } catch (IllegalArgumentException e) {
-            throw usage(e.getMessage());
-        }
-    }
-
-    private Phase phase() {
-        return switch (phase) {
-            case "minimum" -> Phase.MINIMUM;
-            case "linear" -> Phase.LINEAR;
-            default -> throw usage(Texts.of("cli.whichPhase"));
-        };
     }
 
     private ParameterException usage(String message) {

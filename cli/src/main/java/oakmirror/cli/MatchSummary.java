@@ -1,39 +1,67 @@
 package oakmirror.cli;
 
 import com.fasterxml.jackson.core.JsonProcessingException;
-import com.fasterxml.jackson.databind.ObjectMapper;
-import com.fasterxml.jackson.databind.SerializationFeature;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import oakmirror.audio.Decibels;
+import oakmirror.compare.Subject;
 import oakmirror.correction.Correction;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.CorrectionSettings.Basis;
 import oakmirror.correction.Move;
 import oakmirror.correction.Proposal;
-import oakmirror.dsp.ToneFilter.Phase;
+import oakmirror.dsp.PreRinging;
 import oakmirror.evidence.Evidence;
 import oakmirror.finish.FinishSettings;
 import oakmirror.finish.MasterRender;
 import oakmirror.levelmatch.LevelMatch;
+import oakmirror.loudness.Centred;
 import oakmirror.media.ImportedTrack;
+import oakmirror.media.session.MeasuredSession;
+import oakmirror.session.StemSet;
 import oakmirror.spectrum.Zone;
+import oakmirror.text.Numbers;
+import oakmirror.text.Texts;
+import oakmirror.zones.Shaped;
+import oakmirror.zones.ZoneAspect;
+import oakmirror.zones.ZoneMoves;
 
 /**
- * What came of a match, as JSON.
+ * What came of a match.
  *
  * @param inputs what went in
- * @param settings how the correction was derived
- * @param phase how it is applied
- * @param finish what was asked for
- * @param proposal the correction
+ * @param measured how it was worked on
+ * @param shaped what was done to the mix
+ * @param zoneMoves what is proposed about width and dynamics
+ * @param centred its DC, where that was taken away
+ * @param ringing what linear phase lets be heard ahead of attacks
+ * @param master what was rendered
  */
-record MatchSummary(Inputs inputs, CorrectionSettings settings, Phase phase, FinishSettings finish, Proposal proposal) {
+record MatchSummary(
+        Inputs inputs,
+        MeasuredSession measured,
+        Shaped shaped,
+        ZoneMoves zoneMoves,
+        Optional<Centred> centred,
+        Optional<PreRinging> ringing,
+        MasterRender.Rendered master) {
 
-    private static final ObjectMapper JSON = new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT);
+    private CorrectionSettings settings() {
+        return measured.session().correction();
+    }
 
-    String json(MasterRender.Rendered master) throws JsonProcessingException {
-        ObjectNode root = JSON.createObjectNode();
+    private Proposal proposal() {
+        return shaped.tone().main();
+    }
+
+    /** All of it as JSON. */
+    String json() throws JsonProcessingException {
+        ObjectNode root = CommandSupport.MAPPER.createObjectNode();
         ImportedTrack mix = inputs.mix();
         double mixLufs = mix.measurement().heardLufs();
         root.put("mix", mix.file().orElseThrow().toString());
@@ -42,13 +70,9 @@ record MatchSummary(Inputs inputs, CorrectionSettings settings, Phase phase, Fin
                 "mixTruePeakDbtp",
                 CommandSupport.rounded(mix.measurement().heard().peaks().truePeakDbtp()));
         ArrayNode list = root.putArray("references");
-        for (ImportedTrack reference : inputs.references()) {
-            double lufs = reference.measurement().heardLufs();
-            list.addObject()
-                    .put("file", reference.file().orElseThrow().toString())
-                    .put("integratedLufs", CommandSupport.rounded(lufs))
-                    .put("offsetDb", CommandSupport.rounded(LevelMatch.difference(mixLufs, lufs)));
-        }
+        Subject.references(measured.subjects()).forEach(r -> reference(list.addObject(), r, mixLufs));
+        stems(root);
+        CorrectionSettings settings = settings();
         root.put("basis", settings.basis().name().toLowerCase(Locale.ROOT))
                 .put("strengthPercent", 100 * settings.strength());
         if (settings.basis() == Basis.EXACT) {
@@ -58,13 +82,24 @@ record MatchSummary(Inputs inputs, CorrectionSettings settings, Phase phase, Fin
         }
         root.put("correctedBefore", mix.applied().isPresent());
         evidence(root.putObject("evidence"));
-        moves(root.putArray("moves"));
+        root.put("midSide", shaped.tone().isApart());
+        moves(root.putArray("moves"), proposal());
+        shaped.tone().side().ifPresent(side -> moves(root.putArray("sideMoves"), side));
+        zones(root);
         guards(root.putArray("heldBack"));
         ArrayNode released = root.putArray("releasedGuards");
-        settings.released().stream().sorted().map(MatchCommand::name).forEach(released::add);
-        root.put("phase", phase.name().toLowerCase(Locale.ROOT))
-                .put("bands", proposal.bands().size());
-        root.put("bandFitErrorDb", CommandSupport.rounded(proposal.fitErrorDb(settings.lowHz(), settings.highHz())));
+        settings.released().stream().sorted().map(ShapingOptions::name).forEach(released::add);
+        root.put("phase", measured.session().phase().name().toLowerCase(Locale.ROOT))
+                .put("bands", proposal().bands().size());
+        root.put("bandFitErrorDb", CommandSupport.rounded(proposal().fitErrorDb(settings.lowHz(), settings.highHz())));
+        ringing.ifPresent(r -> root.putObject("preRinging")
+                .put("db", CommandSupport.rounded(r.db()))
+                .put("hz", CommandSupport.rounded(r.hz()))
+                .put("seconds", CommandSupport.rounded(r.seconds())));
+        centred.ifPresent(c -> root.putObject("removedDc")
+                .put("leftDbfs", CommandSupport.rounded(Decibels.ofAmplitude(Math.abs(c.leftMean()))))
+                .put("rightDbfs", CommandSupport.rounded(Decibels.ofAmplitude(Math.abs(c.rightMean())))));
+        FinishSettings finish = measured.session().finish();
         root.put("targetLufs", finish.targetLufs()).put("ceilingDbtp", finish.ceilingDbtp());
         root.put("driveDb", CommandSupport.rounded(master.plan().driveDb()));
         root.put("mostReductionDb", CommandSupport.rounded(master.taken().most()));
@@ -72,12 +107,77 @@ record MatchSummary(Inputs inputs, CorrectionSettings settings, Phase phase, Fin
         root.put("truePeakDbtp", CommandSupport.rounded(master.truePeakDbtp()));
         root.put("shortOfTargetLu", CommandSupport.rounded(master.plan().missedLu()));
         root.put("clippedSamples", master.clipped());
-        return JSON.writeValueAsString(root);
+        return CommandSupport.MAPPER.writeValueAsString(root);
+    }
+
+    private void reference(ObjectNode node, Subject r, double mixLufs) {
+        ImportedTrack track = inputs.track(r.number());
+        track.file().ifPresentOrElse(f -> node.put("file", f.toString()), () -> node.put("profile", r.name()));
+        double lufs = track.measurement().heardLufs();
+        node.put("integratedLufs", CommandSupport.rounded(lufs))
+                .put("offsetDb", CommandSupport.rounded(LevelMatch.difference(mixLufs, lufs)));
+    }
+
+    private void stems(ObjectNode root) {
+        StemSet set = measured.session().stems();
+        if (!set.isEmpty()) {
+            ArrayNode list = root.putArray("stems");
+            set.all().forEach(s -> list.addObject().put("name", s.name()).put("gainDb", s.gainDb()));
+        }
+    }
+
+    /** What is done to width and dynamics. */
+    private void zones(ObjectNode root) {
+        ArrayNode width = root.putArray("width");
+        zoneMoves.taken(ZoneAspect.WIDTH, measured.session().zones()).forEach((zone, db) -> width.addObject()
+                .put("zone", zone.written())
+                .put("sideMidDb", CommandSupport.rounded(db)));
+        ArrayNode dynamics = root.putArray("dynamics");
+        shaped.dynamics().forEach(b -> dynamics.addObject()
+                .put("zone", b.zone().written())
+                .put("thresholdDb", CommandSupport.rounded(b.thresholdDb()))
+                .put("ratio", CommandSupport.rounded(1 / (1 + b.slope()))));
+    }
+
+    /** What is said beside what the master comes to. */
+    List<String> lines() {
+        List<String> lines = new ArrayList<>();
+        StemSet set = measured.session().stems();
+        if (set.isTried()) {
+            lines.add(Texts.of(
+                    "cli.stemsTried",
+                    set.all().stream()
+                            .filter(s -> s.gainDb() != 0)
+                            .map(s -> s.name() + " " + Numbers.gainDb(s.gainDb()))
+                            .collect(Collectors.joining(", "))));
+        }
+        ringing.ifPresent(r -> lines.add(r.sentence()));
+        return lines;
+    }
+
+    /** Where width or dynamics were asked for and nothing is proposed, each in one sentence. */
+    List<String> notProposed(ShapingOptions asked) {
+        List<String> said = new ArrayList<>();
+        for (ZoneAspect aspect : ZoneAspect.values()) {
+            List<Zone> zones = asked.zones(aspect);
+            List<Zone> none = zones.stream()
+                    .filter(z -> !zoneMoves.of(aspect).containsKey(z))
+                    .toList();
+            if (none.size() == Zone.values().length) {
+                said.add(Texts.of("cli.nothingProposed", aspect.label()));
+            } else if (!none.isEmpty() && zones.size() < Zone.values().length) {
+                said.add(Texts.of(
+                        "cli.nothingProposedFor",
+                        aspect.label(),
+                        none.stream().map(Zone::label).collect(Collectors.joining(", "))));
+            }
+        }
+        return said;
     }
 
     /** What is believed, and how firmly. */
     private void evidence(ObjectNode node) {
-        Evidence evidence = proposal.evidence();
+        Evidence evidence = proposal().evidence();
         node.put("likeness", CommandSupport.rounded(evidence.likeness()))
                 .put("contentDb", CommandSupport.rounded(evidence.contentDb()))
                 .put("supportedPercent", Math.round(100 * evidence.supportedPart()));
@@ -87,22 +187,22 @@ record MatchSummary(Inputs inputs, CorrectionSettings settings, Phase phase, Fin
         }
     }
 
-    private void moves(ArrayNode list) {
-        for (Move move : proposal.correction().moves()) {
+    private void moves(ArrayNode list, Proposal of) {
+        for (Move move : of.correction().moves()) {
             list.addObject()
                     .put("kind", move.kind().name().toLowerCase(Locale.ROOT).replace('_', '-'))
                     .put("centreHz", CommandSupport.rounded(move.centreHz()))
                     .put(
                             "gainDb",
-                            CommandSupport.rounded(
-                                    move.treatedGainDb() * (move.kind().isFixed() ? 1 : settings.strength())))
+                            CommandSupport.rounded(move.treatedGainDb()
+                                    * (move.kind().isFixed() ? 1 : settings().strength())))
                     .put("octaves", CommandSupport.rounded(move.treatedOctaves()))
                     .put("trust", CommandSupport.rounded(move.trust()));
         }
     }
 
     private void guards(ArrayNode list) {
-        for (Correction.Held held : proposal.correction().held()) {
+        for (Correction.Held held : proposal().correction().held()) {
             list.addObject()
                     .put("reason", held.reason())
                     .put("detail", held.detail())

@@ -1,5 +1,6 @@
 package oakmirror.cli;
 
+import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import oakmirror.audio.TimeRange;
@@ -20,27 +21,31 @@ final class PassageText {
      * @throws ParameterException when it is none
      */
     static TimeRange range(String text, CommandLine command) {
-        String[] ends = text.split("-", -1);
-        if (ends.length == 2) {
-            double from = seconds(ends[0], text, command);
-            double to = seconds(ends[1], text, command);
-            if (from < to) {
-                return new TimeRange(from, to);
-            }
-        }
-        throw noPassage(text, command);
+        return read(text).orElseThrow(() -> noPassage(text, command));
     }
 
-    private static double seconds(String moment, String text, CommandLine command) {
+    /** The passage that was typed; empty when it is none. */
+    static Optional<TimeRange> read(String text) {
+        String[] ends = text.split("-", -1);
+        if (ends.length != 2) {
+            return Optional.empty();
+        }
+        double from = seconds(ends[0]);
+        double to = seconds(ends[1]);
+        return from < to ? Optional.of(new TimeRange(from, to)) : Optional.empty();
+    }
+
+    /** A moment; not a number where it is none. */
+    private static double seconds(String moment) {
         Matcher m = MOMENT.matcher(moment.strip());
         if (!m.matches()) {
-            throw noPassage(text, command);
+            return Double.NaN;
         }
         double minutes = m.group(1) == null ? 0 : Double.parseDouble(m.group(1));
         return 60 * minutes + Double.parseDouble(m.group(2));
     }
 
-    private static ParameterException noPassage(String text, CommandLine command) {
+    static ParameterException noPassage(String text, CommandLine command) {
         return new ParameterException(command, Texts.of("cli.isNotAPassage", text));
     }
 }

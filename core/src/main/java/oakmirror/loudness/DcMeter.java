@@ -21,6 +21,11 @@ public final class DcMeter {
 
     /** How far the mean lies from 0 so far, as a part of full scale, whichever way. */
     public double offset() {
-        return count == 0 ? 0 : Math.abs(sum / count);
+        return Math.abs(mean());
+    }
+
+    /** The mean so far, as a part of full scale; 0 before there is any. */
+    double mean() {
+        return count == 0 ? 0 : sum / count;
     }
 }

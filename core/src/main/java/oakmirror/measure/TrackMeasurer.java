@@ -313,7 +313,7 @@ public final class TrackMeasurer {
             for (SpectrumAnalyser analyser : spectrum) {
                 StereoSpectrum bands = analyser.finish();
                 LineSpectrum lines = analyser.lines();
-                tone = Tone.of(bands, lines, analyser.key());
+                tone = Tone.of(bands, lines, analyser.keys());
                 comb = CombFinder.find(lines);
                 pitches = PitchProfile.of(lines);
                 echo = EchoFinder.find(lines);

@@ -52,7 +52,7 @@ public final class Aggregate {
                 Math.max(1, Math.round(middle(all, Measurements::seconds) * first.sampleRate())),
                 heard,
                 heard,
-                new Tone(spectrum(all, lufs), List.of(), Optional.empty()),
+                new Tone(spectrum(all, lufs), List.of(), List.of()),
                 new float[0],
                 crest(all),
                 new float[0],

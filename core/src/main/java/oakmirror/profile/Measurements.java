@@ -224,7 +224,7 @@ public record Measurements(
                 frames,
                 raised(file, db),
                 raised(heard, db),
-                new Tone(changed.spectrum(), peaks, tone.key()),
+                new Tone(changed.spectrum(), peaks, tone.keys()),
                 toneSpreadDb,
                 crest,
                 peakToShortTerm,

@@ -5,6 +5,7 @@ import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.JsonNodeFactory;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.util.Arrays;
+import java.util.List;
 import java.util.Optional;
 import oakmirror.audio.TimeRange;
 import oakmirror.dynamics.ZoneDynamics;
@@ -206,8 +207,31 @@ public final class ProfileJson {
         node.set("cross", Json.powers(s.cross()));
         ArrayNode peaks = node.putArray("peaks");
         tone.peaks().forEach(p -> peaks.add(Json.numbers(p.hz(), p.levelDb(), p.prominenceDb())));
-        tone.key().ifPresent(k -> node.putObject("key").put("tonic", k.tonic()).put("major", k.major()));
+        tone.key().ifPresent(k -> key(node.putObject("key"), k));
+        if (tone.keys().stream().noneMatch(k -> Double.isNaN(k.likeness()))) {
+            ArrayNode keys = node.putArray("keys");
+            tone.keys().forEach(k -> key(keys.addObject(), k.key()).put("likeness", k.likeness()));
+        }
         return node;
+    }
+
+    private static ObjectNode key(ObjectNode node, Key key) {
+        return node.put("tonic", key.tonic()).put("major", key.major());
+    }
+
+    private static Key key(JsonNode node) {
+        return new Key(
+                Math.floorMod((int) Json.number(node, "tonic"), 12),
+                node.path("major").asBoolean());
+    }
+
+    /** The likeliest keys; of a profile from before they were kept, the one that stood out. */
+    private static List<Key.Likeness> keys(JsonNode node) {
+        if (node.has("keys")) {
+            return Json.list(
+                    node.path("keys"), Key.LIKELIEST, k -> new Key.Likeness(key(k), Json.number(k, "likeness")));
+        }
+        return node.has("key") ? List.of(new Key.Likeness(key(node.path("key")), Double.NaN)) : List.of();
     }
 
     private static Tone tone(JsonNode node) {
@@ -221,18 +245,13 @@ public final class ProfileJson {
                 bands(node.path("cross"), -Json.MOST),
                 usable,
                 Json.number(node, "analysedSeconds"));
-        Optional<Key> key = node.has("key")
-                ? Optional.of(new Key(
-                        Math.floorMod((int) Json.number(node.path("key"), "tonic"), 12),
-                        node.path("key").path("major").asBoolean()))
-                : Optional.empty();
         return new Tone(
                 spectrum,
                 Json.list(
                         node.path("peaks"),
                         Tone.PEAKS,
                         p -> new TonePeak(Json.number(p.path(0)), Json.number(p.path(1)), Json.number(p.path(2)))),
-                key);
+                keys(node));
     }
 
     private static double[] bands(JsonNode node, double least) {

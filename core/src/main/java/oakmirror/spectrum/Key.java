@@ -1,5 +1,8 @@
 package oakmirror.spectrum;
 
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.IntStream;
@@ -23,30 +26,49 @@ public record Key(int tonic, boolean major) {
     /** Any two scales of seven notes share two of them. */
     private static final int MOST_FOREIGN = 5;
 
+    /**
+     * How alike the notes of a stretch of music are to those of a key.
+     *
+     * @param key which
+     * @param likeness correlation of its notes with the key's profile, up to 1; not a number where it was not kept
+     */
+    public record Likeness(Key key, double likeness) {}
+
+    /** How many keys are kept as the likeliest. */
+    public static final int LIKELIEST = 3;
+
     /** A correlation below this is no key. Ours. */
     private static final double LEAST_LIKENESS = 0.55;
 
     /** And one that leads the next by less does not stand out. Ours; bench/follow. */
     private static final double LEAST_LEAD = 0.01;
 
-    /** The key of a profile of notes, if one stands out. */
-    static Optional<Key> of(double[] chroma) {
-        double best = 0;
-        double next = 0;
-        Key key = null;
+    /** The keys that a profile of notes is most like, the likeliest first; none for silence. */
+    static List<Likeness> likeliest(double[] chroma) {
+        List<Likeness> all = new ArrayList<>();
         for (int tonic = 0; tonic < Chroma.NOTES; tonic++) {
             for (boolean major : new boolean[] {true, false}) {
-                double likeness = correlation(chroma, major ? MAJOR : MINOR, tonic);
-                if (likeness > best) {
-                    next = best;
-                    best = likeness;
-                    key = new Key(tonic, major);
-                } else {
-                    next = Math.max(next, likeness);
-                }
+                all.add(new Likeness(new Key(tonic, major), correlation(chroma, major ? MAJOR : MINOR, tonic)));
             }
         }
-        return best > LEAST_LIKENESS && best - next > LEAST_LEAD ? Optional.of(key) : Optional.empty();
+        all.removeIf(l -> l.likeness() <= 0);
+        all.sort(Comparator.comparingDouble(Likeness::likeness).reversed());
+        return List.copyOf(all.subList(0, Math.min(LIKELIEST, all.size())));
+    }
+
+    /** The key among the likeliest, if one stands out. */
+    public static Optional<Key> of(List<Likeness> likeliest) {
+        if (likeliest.isEmpty()) {
+            return Optional.empty();
+        }
+        Likeness first = likeliest.get(0);
+        if (Double.isNaN(first.likeness())) {
+            return Optional.of(first.key()); // it stood out when it was kept
+        }
+        double next = likeliest.size() > 1 ? likeliest.get(1).likeness() : 0;
+        return first.likeness() > LEAST_LIKENESS && first.likeness() - next > LEAST_LEAD
+                ? Optional.of(first.key())
+                : Optional.empty();
     }
 
     private static double correlation(double[] chroma, double[] profile, int tonic) {

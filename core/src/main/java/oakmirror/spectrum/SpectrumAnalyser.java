@@ -1,7 +1,7 @@
 package oakmirror.spectrum;
 
 import java.util.Arrays;
-import java.util.Optional;
+import java.util.List;
 import oakmirror.audio.Decibels;
 import oakmirror.audio.Sums;
 
@@ -159,9 +159,9 @@ public final class SpectrumAnalyser {
         return new LineSpectrum(sampleRate, size, power, lines[2], lines[3], blocksFrom(0));
     }
 
-    /** The key all that was taken seems to be in. Ends the stream. */
-    public Optional<Key> key() {
-        return Key.of(chroma.notesOfAll());
+    /** The keys that all that was taken is most like. Ends the stream. */
+    public List<Key.Likeness> keys() {
+        return Key.likeliest(chroma.notesOfAll());
     }
 
     private int blocksFrom(int first) {

@@ -38,7 +38,7 @@ class LinesTest {
     private static Optional<Key> keyOf(int rate, float[] samples) {
         SpectrumAnalyser analyser = new SpectrumAnalyser(rate);
         analyser.add(samples, samples, samples.length);
-        return analyser.key();
+        return Key.of(analyser.keys());
     }
 
     /** Welch's method written out with JTransforms' transform; Welch 1967. */
@@ -315,9 +315,9 @@ class LinesTest {
                 assertThat(new Key(a, true).foreignNotes(new Key(b, true))).isEqualTo((int) foreign);
             }
         }
-        assertThat(Key.of(new double[12])).isEmpty();
+        assertThat(Key.of(Key.likeliest(new double[12]))).isEmpty();
         double[] even = new double[12];
         java.util.Arrays.fill(even, 1.0 / 12);
-        assertThat(Key.of(even)).isEmpty();
+        assertThat(Key.of(Key.likeliest(even))).isEmpty();
     }
 }

@@ -7,6 +7,7 @@ import java.util.List;
 import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
+import javafx.scene.control.ButtonBase;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
 import javafx.scene.control.Menu;
@@ -248,6 +249,11 @@ class ShapeTest extends WindowTest {
         waitUntil(() -> moves().size() > 10);
         assertThat(lookup("#caution").query().getParent().isVisible()).isFalse();
         assertThat(lookup("#resolution").query().getParent().isVisible()).isTrue();
+        clickOn("Linear phase");
+        waitUntil(() -> lookup("#shape-settings")
+                .queryAs(ButtonBase.class)
+                .getText()
+                .matches(".*Exact, .* · Linear phase · pre-ringing −[0-9.]+ dB at [0-9.]+ k?Hz"));
     }
 
     @Test

@@ -22,6 +22,7 @@ import oakmirror.desk.control.AddTracks;
 import oakmirror.desk.control.FileDrop;
 import oakmirror.desk.look.Ui;
 import oakmirror.session.StemSet;
+import oakmirror.session.StemWords;
 import oakmirror.state.listening.Listening;
 import oakmirror.state.workspace.MixStems;
 import oakmirror.state.workspace.StemChanges;

@@ -2,6 +2,7 @@ package oakmirror.desk.shape;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.DoubleFunction;
 import java.util.function.Predicate;
@@ -19,13 +20,17 @@ import oakmirror.correction.GuardKind;
 import oakmirror.desk.control.Foldout;
 import oakmirror.desk.control.LabelledSlider;
 import oakmirror.desk.look.Ui;
+import oakmirror.dsp.PreRinging;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.evidence.FaultPrior;
 import oakmirror.session.Session;
+import oakmirror.state.task.Kind;
+import oakmirror.state.task.Latest;
 import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.Workspace;
 import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
+import oakmirror.zones.Shaped;
 
 /** How much of what is proposed is applied, in sight; how it is found, limited and applied, on request, and in a line what of it is not as usual. */
 final class ShapeSettings extends VBox {
@@ -40,6 +45,8 @@ final class ShapeSettings extends VBox {
     private final LabelledSlider boost;
     private final LabelledSlider cut;
     private final Foldout rest;
+    private final Latest<Optional<PreRinging>> ringing;
+    private Optional<PreRinging> heardAhead = Optional.empty();
 
     ShapeSettings(Workspace workspace, Settings settings) {
         super(8);
@@ -112,7 +119,26 @@ final class ShapeSettings extends VBox {
         line.setAlignment(Pos.BOTTOM_LEFT);
         getChildren().addAll(line, more);
         setPadding(new Insets(0, 0, 4, 0));
+        ringing = workspace.sessionTasks().latest(Kind.QUICK, Texts.of("shape.preRinging"));
         workspace.sessionProperty().subscribe(this::showSettings);
+        workspace.sessionProperty().map(Session::phase).subscribe(p -> listenAhead());
+        workspace.derivation().shapedProperty().subscribe(s -> listenAhead());
+    }
+
+    /** Works out what linear phase lets be heard ahead of attacks. */
+    private void listenAhead() {
+        if (workspace.session().phase() != Phase.LINEAR) {
+            return;
+        }
+        Shaped shaped = workspace.derivation().shapedProperty().get();
+        workspace
+                .tracks()
+                .rate()
+                .ifPresent(
+                        rate -> ringing.submit(progress -> PreRinging.of(shaped.filter(Phase.LINEAR), rate), found -> {
+                            heardAhead = found;
+                            showSettings(workspace.session());
+                        }));
     }
 
     private interface Change {
@@ -241,7 +267,7 @@ final class ShapeSettings extends VBox {
     }
 
     /** What is not at its default, in a line. */
-    private static String summary(Session s) {
+    private String summary(Session s) {
         CorrectionSettings now = s.correction();
         CorrectionSettings usual = CorrectionSettings.DEFAULT;
         List<String> parts = new ArrayList<>();
@@ -258,6 +284,7 @@ final class ShapeSettings extends VBox {
         }
         if (s.phase() == Phase.LINEAR) {
             parts.add(Texts.of("shape.linearPhase"));
+            heardAhead.ifPresent(r -> parts.add(r.brief()));
         }
         if (s.shaping().apart()) {
             parts.add(Texts.of("shape.middleAndSide"));

@@ -11,6 +11,7 @@ import javafx.scene.layout.VBox;
 import oakmirror.desk.look.Ui;
 import oakmirror.desk.plot.StemStrip;
 import oakmirror.session.Stem;
+import oakmirror.session.StemWords;
 import oakmirror.state.workspace.StemChanges;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.stems.Rebalance.Step;

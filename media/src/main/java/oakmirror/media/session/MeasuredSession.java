@@ -1,11 +1,11 @@
 package oakmirror.media.session;
 
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.BiConsumer;
 import oakmirror.audio.FrameRange;
 import oakmirror.audio.Progress;
 import oakmirror.audio.StereoSource;
@@ -13,7 +13,6 @@ import oakmirror.audio.TimeRange;
 import oakmirror.compare.Subject;
 import oakmirror.correction.AppliedCorrection;
 import oakmirror.measure.TrackMeasurement;
-import oakmirror.measure.TrackMeasurer.Extent;
 import oakmirror.media.ImportedTrack;
 import oakmirror.media.TrackImporter;
 import oakmirror.media.TrackReader;
@@ -23,12 +22,9 @@ import oakmirror.session.ComparisonSettings.Scope;
 import oakmirror.session.Derived;
 import oakmirror.session.Passage;
 import oakmirror.session.Session;
-import oakmirror.session.Stem;
 import oakmirror.session.StemSet;
 import oakmirror.session.Track;
 import oakmirror.session.TrackId;
-import oakmirror.stems.Remix;
-import oakmirror.stems.StemPowers;
 import oakmirror.text.Texts;
 import oakmirror.zones.Shaped;
 
@@ -63,6 +59,17 @@ public record MeasuredSession(
      */
     public static MeasuredSession read(Session session, TrackImporter importer, Progress progress)
             throws AudioFileException {
+        return read(session, importer, progress, (number, track) -> {});
+    }
+
+    /**
+     * The same, telling what each track was read as.
+     *
+     * @param each is told a track's number, 0 for the mix, and the track
+     */
+    public static MeasuredSession read(
+            Session session, TrackImporter importer, Progress progress, BiConsumer<Integer, ImportedTrack> each)
+            throws AudioFileException {
         Track mixTrack = session.mix().orElseThrow(() -> new AudioFileException(Texts.of("songs.theSessionHasNo")));
         List<Track> tracks = session.tracks();
         List<Subject> subjects = new ArrayList<>();
@@ -76,13 +83,15 @@ public record MeasuredSession(
             }
             ImportedTrack read = TrackReader.read(track.source(), track.name(), rate, importer, part.part(0, 0.8));
             mix = mix == null ? withSound(read) : mix;
+            each.accept(i, read);
             subjects.add(subject(i, track, read, session.comparing().scope(), importer, part.part(0.8, 1)));
         }
         MeasuredSession plain = new MeasuredSession(
                 session, mix, mix.audio().orElseThrow(), mix.content().value(), subjects, Optional.empty());
         StemSet stems = mixTrack.stems();
         return stems.isTried()
-                ? plain.asTried(stems, importer, progress.part(1 - 1.0 / (tracks.size() + 1), 1))
+                ? MeasuredStems.of(plain, importer, progress.part(1 - 1.0 / (tracks.size() + 1), 1))
+                        .tried(stems)
                 : plain;
     }
 
@@ -95,10 +104,6 @@ public record MeasuredSession(
             throw new AudioFileException(Texts.of("songs.isAProfileWithout", mix.name()));
         }
         return mix;
-    }
-
-    private static Path fileOf(Track track) throws AudioFileException {
-        return track.file().orElseThrow(() -> new AudioFileException(Texts.of("songs.hasNoFileTo", track.name())));
     }
 
     private static Subject subject(
@@ -124,30 +129,8 @@ public record MeasuredSession(
                         .map(r -> new TimeRange(r.startSeconds(), Math.min(r.endSeconds(), end)));
     }
 
-    private MeasuredSession asTried(StemSet set, TrackImporter importer, Progress progress) throws AudioFileException {
-        List<ImportedTrack> stems = new ArrayList<>();
-        for (Stem stem : set.all()) {
-            stems.add(importer.importTrack(
-                    fileOf(Track.of(((oakmirror.session.Source.File) stem.source()).path())),
-                    Optional.of(audio.sampleRate()),
-                    Extent.LEVELS,
-                    progress.part(0, 0.3)));
-        }
-        StemsInMix found =
-                StemsInMix.find(importer, StemsInMix.Key.of(mix, stems), audio, stems, progress.part(0.3, 0.7));
-        double[] gains = set.gainsDb();
-        StemPowers powers = importer.derived()
-                .stemPowers(found.key().inOrder(), audio, found.stems(), comparedSeconds(), progress.part(0.7, 1));
-        double[] change = powers.changeDb(gains);
-        List<Subject> tried = subjects.stream()
-                .map(s -> s.isMix() ? s.withTone(s.tone().changed(change)) : s)
-                .toList();
-        List<Double> gainsDb = set.all().stream().map(Stem::gainDb).toList();
-        Remix sum = new Remix(audio, found.stems(), gainsDb);
-        return new MeasuredSession(session, mix, sum, found.key().ofSum(gainsDb), tried, Optional.empty());
-    }
-
-    private TimeRange comparedSeconds() {
+    /** What of the mix is compared. */
+    TimeRange comparedSeconds() {
         return session.mix()
                 .flatMap(m -> range(m, mix, session.comparing().scope()))
                 .orElse(new TimeRange(0, mix.seconds()));
@@ -200,12 +183,16 @@ public record MeasuredSession(
         FrameRange range = new FrameRange(
                 Math.round(compared.startSeconds() * audio.sampleRate()),
                 Math.round(compared.endSeconds() * audio.sampleRate()));
+        return derived(rate).shaped(mix.audio().orElseThrow(), range, session.shaping(), progress);
+    }
+
+    /**
+     * What follows for the mix.
+     *
+     * @param rate the rate that bands are fitted for
+     */
+    public Derived derived(int rate) {
         return Derived.of(
-                        subjects,
-                        applied(),
-                        session.shaping(),
-                        session.comparing().corridor(),
-                        rate)
-                .shaped(mix.audio().orElseThrow(), range, session.shaping(), progress);
+                subjects, applied(), session.shaping(), session.comparing().corridor(), rate);
     }
 }

@@ -11,6 +11,8 @@ import oakmirror.media.ImportedTrack;
 import oakmirror.media.TrackImporter;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.stems.Bus;
+import oakmirror.stems.StemCheck;
+import oakmirror.stems.StemPowers;
 
 /**
  * Stems as they sound in their mix.
@@ -72,5 +74,26 @@ public record StemsInMix(Key key, Bus bus, StereoSource mix, List<StereoSource> 
                     .throughBus(stems.get(i), bus, key.bus(), audio, progress.part(from, from + 0.6 / stems.size())));
         }
         return new StemsInMix(key, bus, audio, List.copyOf(treated));
+    }
+
+    /**
+     * How well they and the mix go together.
+     *
+     * @param powers what they are in the mix
+     * @param of the mix's file
+     * @param names what they are called
+     * @param files their files
+     */
+    public StemCheck check(StemPowers powers, ImportedTrack of, List<String> names, List<ImportedTrack> files) {
+        List<StemCheck.Form> forms = new ArrayList<>();
+        for (int i = 0; i < files.size(); i++) {
+            forms.add(form(names.get(i), files.get(i)));
+        }
+        return StemCheck.of(bus, powers, form(of.name(), of), forms);
+    }
+
+    private static StemCheck.Form form(String name, ImportedTrack track) {
+        return new StemCheck.Form(
+                name, track.measurement().sampleRate(), track.measurement().seconds());
     }
 }

@@ -83,7 +83,7 @@ public final class Pictures {
                 progress.check(0);
             }
         }
-        return Tone.of(analyser.finish(), analyser.lines(), analyser.key());
+        return Tone.of(analyser.finish(), analyser.lines(), analyser.keys());
     }
 
     private <T> Optional<T> get(Class<T> type, TrackSlot slot, TimeRange range, Object what, Maker<T> maker) {

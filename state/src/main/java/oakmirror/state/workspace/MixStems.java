@@ -131,20 +131,13 @@ public final class MixStems {
 
     /** How well they and the mix go together, once that is known. */
     public Optional<StemCheck> check() {
-        return powers().flatMap(p -> mixSlot.get()
-                .flatMap(TrackSlot::imported)
-                .map(mix -> StemCheck.of(
-                        inMix.orElseThrow().found().bus(),
+        return powers().flatMap(p -> mixSlot.get().flatMap(TrackSlot::imported).map(mix -> inMix.orElseThrow()
+                .found()
+                .check(
                         p,
-                        form(Texts.of("workspace.theMix"), mix),
-                        slots.stream()
-                                .map(s -> form(s.track().name(), s.imported().orElseThrow()))
-                                .toList())));
-    }
-
-    private static StemCheck.Form form(String name, ImportedTrack track) {
-        return new StemCheck.Form(
-                name, track.measurement().sampleRate(), track.measurement().seconds());
+                        mix,
+                        slots.stream().map(s -> s.track().name()).toList(),
+                        slots.stream().map(s -> s.imported().orElseThrow()).toList())));
     }
 
     /** What the mix is heard as where its stems can be changed while it sounds. */
