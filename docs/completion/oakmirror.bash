@@ -434,7 +434,7 @@ function _picocli_oakmirror_finish() {
   local prev_word=${COMP_WORDS[COMP_CWORD-1]}
 
   local commands=""
-  local flag_opts="'--replace' '--loudest' '--json' '-h' '--help' '-V' '--version'"
+  local flag_opts="'--replace' '--loudest' '--for-lossy' '--json' '-h' '--help' '-V' '--version'"
   local arg_opts="'--in' '--out' '--target' '--like' '--ceiling' '--correction' '--clip'"
 
   type compopt &>/dev/null && compopt +o default
@@ -491,7 +491,7 @@ function _picocli_oakmirror_render() {
   local prev_word=${COMP_WORDS[COMP_CWORD-1]}
 
   local commands=""
-  local flag_opts="'--no-dither' '--no-check-sums' '--each-reference' '--json' '-h' '--help' '-V' '--version'"
+  local flag_opts="'--no-dither' '--for-lossy' '--no-check-sums' '--each-reference' '--json' '-h' '--help' '-V' '--version'"
   local arg_opts="'--out' '--format' '--rate' '--name' '--versions' '--target' '--strength'"
   local FORMAT_option_args=("wav-16" "wav-24" "wav-float" "flac-16" "flac-24" "mp3" "aac" "opus") # --format values
 
@@ -549,7 +549,7 @@ function _picocli_oakmirror_album() {
   local prev_word=${COMP_WORDS[COMP_CWORD-1]}
 
   local commands=""
-  local flag_opts="'--no-dither' '--no-check-sums' '--one-gain' '--gain-only' '--json' '-h' '--help' '-V' '--version'"
+  local flag_opts="'--no-dither' '--for-lossy' '--no-check-sums' '--one-gain' '--gain-only' '--json' '-h' '--help' '-V' '--version'"
   local arg_opts="'--anchor' '--out' '--format' '--rate' '--name' '--target'"
   local FORMAT_option_args=("wav-16" "wav-24" "wav-float" "flac-16" "flac-24" "mp3" "aac" "opus") # --format values
 

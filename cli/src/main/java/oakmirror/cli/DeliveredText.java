@@ -4,6 +4,7 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.util.Locale;
 import oakmirror.delivery.Verification;
 import oakmirror.media.delivery.Delivered;
+import oakmirror.media.delivery.ForLossy;
 import oakmirror.media.delivery.Form;
 import oakmirror.text.Texts;
 
@@ -36,8 +37,20 @@ final class DeliveredText {
         node.put("silentBehindSeconds", CommandSupport.rounded(found.tailSeconds()));
         node.put("verified", found.isGood());
         found.faults().forEach(node.withArray("faults")::add);
-        found.remarks().forEach(node.withArray("remarks")::add);
+        d.remarks().forEach(node.withArray("remarks")::add);
+        d.forLossy().ifPresent(f -> coded(node, f));
         node.put("sha256", d.sha256());
+    }
+
+    /** What lossy coders make of a master. */
+    static void coded(ObjectNode node, ForLossy lossy) {
+        node.put(
+                "limitedToDbtp",
+                CommandSupport.rounded(lossy.master().plan().settings().ceilingDbtp()));
+        lossy.coded().forEach(p -> node.withArray("coded")
+                .addObject()
+                .put("format", p.coder().name().toLowerCase(Locale.ROOT))
+                .put("truePeakDbtp", CommandSupport.rounded(p.truePeakDbtp())));
     }
 
     static String sentence(Delivered d) {

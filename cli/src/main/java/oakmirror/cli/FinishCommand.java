@@ -25,6 +25,7 @@ import oakmirror.limiter.LimiterSettings;
 import oakmirror.measure.TrackMeasurer.Extent;
 import oakmirror.media.ImportedTrack;
 import oakmirror.media.TrackReader;
+import oakmirror.media.delivery.ForLossy;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.AudioWriter;
 import oakmirror.media.file.CorrectionFile;
@@ -79,6 +80,9 @@ final class FinishCommand implements Callable<Integer> {
     @Option(names = "--loudest")
     private boolean loudest;
 
+    @Option(names = "--for-lossy")
+    private boolean forLossy;
+
     @Option(names = "--json")
     private boolean json;
 
@@ -102,30 +106,39 @@ final class FinishCommand implements Callable<Integer> {
             progress.start(Texts.of("cli.finishing"));
             MasterRender render = new MasterRender(audio, chain, shop.parts());
             MasterRender.Corrected corrected = render.measureLevels(progress.part(0, 0.4));
-            MasterRender.Rendered master = render(render, corrected, settings, format, audio.sampleRate(), progress);
-            Optional<Instead> instead = Instead.of(corrected, master.plan());
+            Master master = render(render, corrected, settings, format, audio.sampleRate(), shop, progress);
+            Optional<Instead> instead = Instead.of(corrected, master.rendered().plan());
             progress.clear();
             report(mix, like, master, instead);
-            return master.plan().isTooMuch() && !loudest ? Main.MISSED : Main.DONE;
+            return master.rendered().plan().isTooMuch() && !loudest ? Main.MISSED : Main.DONE;
         }
     }
 
     private AudioWriter writer;
 
-    private MasterRender.Rendered render(
+    /** What was written, and what lossy coders make of it where that was asked for. */
+    private record Master(MasterRender.Rendered rendered, Optional<ForLossy> forLossy) {}
+
+    private Master render(
             MasterRender render,
             MasterRender.Corrected corrected,
             FinishSettings settings,
             OutputFormat format,
             int rate,
+            Workshop shop,
             Progress progress)
             throws IOException, OutputException {
         MasterFile.Opener opener = () -> {
             writer = format.open(out, rate);
             return writer;
         };
+        Progress part = progress.part(0.4, 1);
         try {
-            return render.render(corrected, settings, opener, progress.part(0.4, 1));
+            if (forLossy) {
+                ForLossy held = ForLossy.render(render, corrected, settings, format, rate, opener, shop.parts(), part);
+                return new Master(held.master(), Optional.of(held));
+            }
+            return new Master(render.render(corrected, settings, opener, part), Optional.empty());
         } catch (AudioFileException e) {
             throw new OutputException(e);
         }
@@ -195,8 +208,7 @@ final class FinishCommand implements Callable<Integer> {
         }
     }
 
-    private void report(
-            ImportedTrack mix, Optional<ImportedTrack> like, MasterRender.Rendered master, Optional<Instead> instead)
+    private void report(ImportedTrack mix, Optional<ImportedTrack> like, Master master, Optional<Instead> instead)
             throws JsonProcessingException {
         PrintWriter err = spec.commandLine().getErr();
         Stream.concat(Stream.of(mix), like.stream())
@@ -210,16 +222,18 @@ final class FinishCommand implements Callable<Integer> {
         if (json) {
             stdout.println(json(master, instead));
         } else {
-            stdout.println(CommandSupport.sentence(writer.file(), master));
-            stdout.println(FinishText.verdict(master.plan()));
-            instead.map(i -> FinishText.instead(master.plan(), i))
+            stdout.println(CommandSupport.sentence(writer.file(), master.rendered()));
+            stdout.println(FinishText.verdict(master.rendered().plan()));
+            instead.map(i -> FinishText.instead(master.rendered().plan(), i))
                     .filter(s -> !s.isEmpty())
                     .ifPresent(stdout::println);
+            master.forLossy().map(ForLossy::sentence).ifPresent(stdout::println);
         }
         stdout.flush();
     }
 
-    private String json(MasterRender.Rendered master, Optional<Instead> instead) throws JsonProcessingException {
+    private String json(Master of, Optional<Instead> instead) throws JsonProcessingException {
+        MasterRender.Rendered master = of.rendered();
         ObjectNode root = CommandSupport.MAPPER.createObjectNode();
         FinishPlan plan = master.plan();
         double target = plan.settings().targetLufs();
@@ -239,6 +253,7 @@ final class FinishCommand implements Callable<Integer> {
         root.put("averageReductionDb", CommandSupport.rounded(master.taken().average()));
         root.put("plrDb", CommandSupport.rounded(master.levels().peakToLoudness()));
         root.put("clippedSamples", master.clipped());
+        of.forLossy().ifPresent(f -> DeliveredText.coded(root, f));
         return CommandSupport.MAPPER.writeValueAsString(root);
     }
 

@@ -34,6 +34,9 @@ final class OutputOptions {
     @Option(names = "--no-dither")
     private boolean withoutDither;
 
+    @Option(names = "--for-lossy")
+    private boolean forLossy;
+
     @Option(names = "--name", paramLabel = "PATTERN")
     private String name;
 
@@ -92,7 +95,8 @@ final class OutputOptions {
         if (rate != null) {
             output = output.withRate(Optional.of(rate));
         }
-        Session changed = s.withOutput(withoutDither ? output.withDither(false) : output);
+        output = withoutDither ? output.withDither(false) : output;
+        Session changed = s.withOutput(forLossy ? output.withForLossy(true) : output);
         return name == null ? changed : changed.withDelivery(changed.delivery().withName(new NamePattern(name)));
     }
 

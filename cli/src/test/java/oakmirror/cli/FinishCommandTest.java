@@ -100,6 +100,35 @@ class FinishCommandTest extends CommandTest {
         }
     }
 
+    @Test
+    void forLossyDeliveryTheCeilingHoldsForWhatCodersMakeOfIt() throws Exception {
+        float[] left = beats(48000, 0.8, 3);
+        float[] right = Signals.musicLike(48000, SECONDS, 0.2, 4);
+        Path mix = TestFiles.write(folder.resolve("mix.wav"), OutputFormat.WAV_24, 48000, left, right);
+        Path out = folder.resolve("master.wav");
+        JsonNode held =
+                finish("--in", mix.toString(), "--target", "-15", "--out", out.toString(), "--for-lossy", "--loudest");
+        assertThat(held.get("coded")).hasSize(3);
+        for (JsonNode coder : held.get("coded")) {
+            assertThat(coder.get("truePeakDbtp").asDouble()).isLessThanOrEqualTo(-0.95);
+        }
+        assertThat(held.get("limitedToDbtp").asDouble()).isLessThan(-1);
+        assertThat(held.get("integratedLufs").asDouble()).isCloseTo(-15, within(0.05));
+        double coded = codedPeak(out);
+        finish("--in", mix.toString(), "--target", "-15", "--out", out.toString());
+        assertThat(coded)
+                .as("by another version of a coder, which is not quite the same")
+                .isLessThanOrEqualTo(-0.7)
+                .isLessThan(codedPeak(out));
+    }
+
+    private double codedPeak(Path master) throws Exception {
+        Path aac = folder.resolve("master.m4a");
+        Files.deleteIfExists(aac);
+        return FfmpegTool.measure(FfmpegTool.encode(master, aac, "-c:a", "aac", "-b:a", "256k"))
+                .truePeak();
+    }
+
     private JsonNode finish(String... more) throws Exception {
         List<String> command = new ArrayList<>(List.of("finish", "--json", "--replace"));
         command.addAll(Arrays.asList(more));

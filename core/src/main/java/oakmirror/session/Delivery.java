@@ -53,8 +53,9 @@ public record Delivery(
      * @param bits bits a sample, 32 meaning floating point, 0 where the format loses something
      * @param rate frames a second; empty for the mix's own
      * @param dithered whether what is rounded is dithered
+     * @param forLossy whether its ceiling holds for what lossy coders make of it, too
      */
-    public record Output(String format, int bits, Optional<Integer> rate, boolean dithered) {
+    public record Output(String format, int bits, Optional<Integer> rate, boolean dithered, boolean forLossy) {
 
         private static final Map<String, Set<Integer>> FORMATS = Map.of(
                 "wav",
@@ -71,7 +72,7 @@ public record Delivery(
         private static final int LOWEST_RATE = 8000;
 
         /** WAV, 24 bit, at the mix's rate. */
-        public static final Output DEFAULT = new Output("wav", 24, Optional.empty(), true);
+        public static final Output DEFAULT = new Output("wav", 24, Optional.empty(), true, false);
 
         /** Checks that there is such a form. */
         public Output {
@@ -85,17 +86,22 @@ public record Delivery(
 
         /** The same as another kind of file. */
         public Output withFormat(String value, int itsBits) {
-            return new Output(value, itsBits, rate, dithered);
+            return new Output(value, itsBits, rate, dithered, forLossy);
         }
 
         /** The same at another rate, or the mix's own. */
         public Output withRate(Optional<Integer> value) {
-            return new Output(format, bits, value, dithered);
+            return new Output(format, bits, value, dithered, forLossy);
         }
 
         /** The same dithered or not. */
         public Output withDither(boolean value) {
-            return new Output(format, bits, rate, value);
+            return new Output(format, bits, rate, value, forLossy);
+        }
+
+        /** The same under a ceiling that holds for what lossy coders make of it, or not. */
+        public Output withForLossy(boolean value) {
+            return new Output(format, bits, rate, dithered, value);
         }
     }
 

@@ -96,7 +96,7 @@ class SessionFileTest {
                         .withSideShelf(1.2))
                 .withPhase(Phase.LINEAR)
                 .withFinish(FinishSettings.DEFAULT.withTarget(-9.5, -0.5))
-                .withOutput(new Output("flac", 16, Optional.of(96000), false))
+                .withOutput(new Output("flac", 16, Optional.of(96000), false, true))
                 .withComparing(new ComparisonSettings(
                         new LevelSettings(false, Basis.K14, Direction.TO_STATED, 2.5),
                         Scope.WHOLE_TRACKS,
@@ -348,7 +348,7 @@ class SessionFileTest {
                 .isEqualTo(CorrectionSettings.Basis.EXACT);
         assertThat(s.finish())
                 .isEqualTo(FinishSettings.DEFAULT.withTarget(-9, -1).withLimiter(Optional.empty()));
-        assertThat(s.output()).isEqualTo(new Output("flac", 16, Optional.empty(), true));
+        assertThat(s.output()).isEqualTo(new Output("flac", 16, Optional.empty(), true, false));
         assertThat(SessionFile.read(folder.resolve("x.json")).log().blindResults())
                 .hasSize(1);
     }

@@ -144,12 +144,16 @@ class SendOutTest extends WindowTest {
         choose("#output-format", OutputFormat.FLAC_16);
         interact(lookup("#output-dither").queryAs(CheckBox.class)::fire);
         interact(lookup("#check-sums").queryAs(CheckBox.class)::fire);
+        interact(lookup("#for-lossy").queryAs(CheckBox.class)::fire);
+        assertThat(session().output().forLossy()).isTrue();
         assertThat(session().output().dithered()).isFalse();
         assertThat(session().delivery().checkSums()).isFalse();
-        for (int i = 0; i < 3; i++) {
+        for (int i = 0; i < 4; i++) {
             interact(() -> app.window().workspace().undo());
         }
         assertThat(session()).isEqualTo(before);
+        assertThat(onFx(() -> lookup("#for-lossy").queryAs(CheckBox.class).isSelected()))
+                .isFalse();
         assertThat(onFx(() -> lookup("#check-sums").queryAs(CheckBox.class).isSelected()))
                 .isTrue();
     }

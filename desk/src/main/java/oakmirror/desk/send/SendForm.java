@@ -38,6 +38,7 @@ public final class SendForm extends GridPane {
     private final TextField name = new TextField();
     private final TextField folder = new TextField();
     private final CheckBox checkSums = new CheckBox(Texts.of("send.checkSumsBesideThem"));
+    private final CheckBox forLossy = new CheckBox(Texts.of("send.forLossy"));
     private final Label objection = Ui.label("", "warning");
     private Runnable changed = () -> {};
     /** The folder that stands there unless somebody has typed another. */
@@ -59,6 +60,10 @@ public final class SendForm extends GridPane {
         Ui.tip(checkSums, Texts.of("send.addsToCheckSums"));
         checkSums.setOnAction(e -> workspace.change(
                 Texts.of("send.checkSums"), s -> s.withDelivery(s.delivery().withCheckSums(checkSums.isSelected()))));
+        forLossy.setId("for-lossy");
+        Ui.tip(forLossy, Texts.of("send.forLossy.tip"));
+        forLossy.setOnAction(e -> workspace.change(
+                Texts.of("send.forLossy"), s -> s.withOutput(s.output().withForLossy(forLossy.isSelected()))));
         row(0, Texts.of("send.format"), format, rate, dither);
         row(1, Texts.of("send.name"), name, places());
         add(objection, 1, 2);
@@ -68,7 +73,7 @@ public final class SendForm extends GridPane {
                 Texts.of("send.folder"),
                 folder,
                 Ui.link(Texts.of("send.choose"), Texts.of("send.choose.tip"), this::chooseFolder));
-        add(checkSums, 1, 4);
+        add(Ui.flow(24, forLossy, checkSums), 1, 4);
         GridPane.setHgrow(name, javafx.scene.layout.Priority.ALWAYS);
         workspace.sessionProperty().subscribe(this::show);
         workspace.tracks().revisionProperty().subscribe(r -> showRates());
@@ -181,6 +186,7 @@ public final class SendForm extends GridPane {
             }
         }
         checkSums.setSelected(s.delivery().checkSums());
+        forLossy.setSelected(s.output().forLossy());
     }
 
     private void showRates() {

@@ -10,17 +10,18 @@ import oakmirror.text.Texts;
  *
  * @param format which kind of file
  * @param dithered whether it is dithered, where it is rounded
+ * @param forLossy whether its ceiling holds for what lossy coders make of it, too
  */
-public record Form(OutputFormat format, boolean dithered) {
+public record Form(OutputFormat format, boolean dithered, boolean forLossy) {
 
     /** Dithered where it is rounded. */
     public static Form of(OutputFormat format) {
-        return new Form(format, true);
+        return new Form(format, true, false);
     }
 
     /** As a session has it. */
     public static Form of(Delivery.Output output) {
-        return new Form(OutputFormat.of(output.format(), output.bits()), output.dithered());
+        return new Form(OutputFormat.of(output.format(), output.bits()), output.dithered(), output.forLossy());
     }
 
     /** Whether there is dither in its files. */

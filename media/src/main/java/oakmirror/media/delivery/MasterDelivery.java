@@ -3,6 +3,7 @@ package oakmirror.media.delivery;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import oakmirror.audio.Progress;
 import oakmirror.delivery.RoundTripProbe;
@@ -64,29 +65,27 @@ public final class MasterDelivery {
             throws IOException {
         RoundTripProbe[] witness = new RoundTripProbe[1];
         AudioWriter[] writer = new AudioWriter[1];
-        MasterRender.Rendered master = render.render(
-                corrected,
-                finish,
-                () -> {
-                    witness[0] = new RoundTripProbe(frames); // of the pass that is kept
-                    writer[0] = form.format().open(file, sampleRate, form.dithered(), label);
-                    return new Witnessed(writer[0], witness[0]);
-                },
-                progress.part(0, WRITTEN));
+        MasterFile.Opener opener = () -> {
+            witness[0] = new RoundTripProbe(frames); // of the pass that is kept
+            writer[0] = form.format().open(file, sampleRate, form.dithered(), label);
+            return new Witnessed(writer[0], witness[0]);
+        };
+        Progress part = progress.part(0, WRITTEN);
+        Optional<ForLossy> forLossy = form.forLossy()
+                ? Optional.of(
+                        ForLossy.render(render, corrected, finish, form.format(), sampleRate, opener, executor, part))
+                : Optional.empty();
+        MasterRender.Rendered master =
+                forLossy.isPresent() ? forLossy.get().master() : render.render(corrected, finish, opener, part);
         Promise promise = new Promise(
                 master.levels(), finish.ceilingDbtp(), sampleRate, form.format().bits(), form.hasDither());
-        return verified(writer[0].file(), master, promise, witness[0], progress.part(WRITTEN, 1));
-    }
-
-    private Delivered verified(
-            Path file, MasterRender.Rendered master, Promise promise, RoundTripProbe witness, Progress progress)
-            throws IOException {
+        Path written = writer[0].file();
         Progress told = done -> { // it has its name: too late to be cancelled
-            progress.report(done);
+            progress.part(WRITTEN, 1).report(done);
             return true;
         };
-        Verification found = verify(file, promise, witness, told);
-        return new Delivered(file, Files.size(file), master, found, CheckSums.sha256(file));
+        Verification found = verify(written, promise, witness[0], told);
+        return new Delivered(written, Files.size(written), master, found, forLossy, CheckSums.sha256(written));
     }
 
     private Verification verify(Path file, Promise promise, RoundTripProbe witness, Progress progress)

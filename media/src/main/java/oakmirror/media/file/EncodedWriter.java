@@ -25,8 +25,13 @@ import static org.bytedeco.ffmpeg.global.avutil.av_frame_make_writable;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Optional;
+import java.util.concurrent.ExecutorService;
+import oakmirror.audio.Progress;
 import oakmirror.dsp.TpdfDither;
 import oakmirror.measure.Levels;
+import oakmirror.measure.TrackMeasurer;
+import oakmirror.measure.TrackMeasurer.Extent;
+import oakmirror.measure.WorkerThreads;
 import org.bytedeco.ffmpeg.avcodec.AVCodecContext;
 import org.bytedeco.ffmpeg.avcodec.AVPacket;
 import org.bytedeco.ffmpeg.avformat.AVStream;
@@ -204,11 +209,26 @@ final class EncodedWriter implements AudioWriter {
             drain();
             muxer.end();
             release();
-            LabelledCopy.write(unlabelled.temporary(), pending.temporary(), encoding, label, measured);
+            LabelledCopy.write(unlabelled.temporary(), pending.temporary(), encoding, label, said());
             unlabelled.discard();
             pending.commit();
         } catch (IOException e) {
             throw pending.failure(e);
+        }
+    }
+
+    /** What it says of its loudness: where something is lost, that of what comes out of it, whose peaks are higher. */
+    private Optional<Levels> said() throws IOException {
+        if (encoding == Encoding.FLAC || measured.isEmpty()) {
+            return measured;
+        }
+        ExecutorService parts = WorkerThreads.forParts();
+        try (DecodedStream decoded = AudioFile.open(unlabelled.temporary())) {
+            return Optional.of(new TrackMeasurer(parts, Extent.LEVELS)
+                    .measure(decoded, Progress.NONE)
+                    .heard());
+        } finally {
+            parts.shutdown();
         }
     }
 

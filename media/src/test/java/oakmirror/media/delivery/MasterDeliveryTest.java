@@ -35,12 +35,14 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** Masters that are written, and read again. */
 class MasterDeliveryTest {
 
     private static final int RATE = 48000;
     private static final FinishSettings FINISH = FinishSettings.DEFAULT.withTarget(-15, -1);
+    private static final FinishSettings LOUD = FinishSettings.DEFAULT.withTarget(-9, -1);
 
     @TempDir
     Path folder;
@@ -56,12 +58,16 @@ class MasterDeliveryTest {
     }
 
     private Delivered deliver(Form form, Path file, Progress progress) throws IOException {
+        return deliver(form, file, FINISH, progress);
+    }
+
+    private Delivered deliver(Form form, Path file, FinishSettings finish, Progress progress) throws IOException {
         FileLabel label = new FileLabel(
                 Tags.NONE.with(TagField.TITLE, "Ebb Tide"),
                 Optional.empty(),
                 Optional.of(LocalDateTime.of(2026, 11, 26, 20, 0)));
         return new MasterDelivery(render, RATE, mix.frames(), executor)
-                .deliver(render.measureLevels(Progress.NONE), FINISH, form, label, file, progress);
+                .deliver(render.measureLevels(Progress.NONE), finish, form, label, file, progress);
     }
 
     @ParameterizedTest
@@ -85,9 +91,55 @@ class MasterDeliveryTest {
 
     @Test
     void withoutDitherItIsFoundRounded() throws IOException {
-        Delivered d = deliver(new Form(OutputFormat.WAV_16, false), folder.resolve("x.wav"), Progress.NONE);
+        Delivered d = deliver(new Form(OutputFormat.WAV_16, false, false), folder.resolve("x.wav"), Progress.NONE);
         assertThat(d.verification().rounding()).isEqualTo(Rounding.PLAIN);
         assertThat(d.verification().isGood()).as("nobody asked for dither").isTrue();
+    }
+
+    /** What is decoded is measured by FFmpeg; as it is without, it is over. */
+    @Test
+    void forLossyDeliveryWhatIsDecodedStaysUnderTheCeilingAndAsLoud() throws Exception {
+        Delivered plain = deliver(Form.of(OutputFormat.MP3), folder.resolve("plain.mp3"), LOUD, Progress.NONE);
+        assertThat(FfmpegTool.measure(plain.file()).truePeak()).isGreaterThan(-0.9);
+        assertThat(plain.remarks()).singleElement().asString().contains("raised");
+
+        Delivered held =
+                deliver(new Form(OutputFormat.MP3, true, true), folder.resolve("held.mp3"), LOUD, Progress.NONE);
+        assertThat(FfmpegTool.measure(held.file()).truePeak()).isBetween(-1.4, -0.95);
+        assertThat(held.master().integratedLufs()).isCloseTo(-9, within(0.05));
+        assertThat(held.forLossy().orElseThrow().coded())
+                .extracting(CodedPeak::coder)
+                .containsExactly(OutputFormat.MP3);
+        assertThat(held.remarks()).singleElement().asString().contains("decoded peak −1.");
+        assertThat(held.verification().faults()).isEmpty();
+    }
+
+    /** A lossless file is held for every coder, also for one that has to be brought to another rate. */
+    @ParameterizedTest
+    @ValueSource(ints = {44100, 96000})
+    void aLosslessMasterHoldsForEveryCoder(int rate) throws Exception {
+        Clip fast = Clip.stereo(rate, Signals.musicLike(rate, 6, 0.2, 3), Signals.musicLike(rate, 6, 0.2, 4));
+        MasterRender of = new MasterRender(fast, Chain.NONE, executor);
+        Delivered held = new MasterDelivery(of, rate, fast.frames(), executor)
+                .deliver(
+                        of.measureLevels(Progress.NONE),
+                        LOUD,
+                        new Form(OutputFormat.WAV_24, true, true),
+                        FileLabel.NONE,
+                        folder.resolve("held.wav"),
+                        Progress.NONE);
+        ForLossy lossy = held.forLossy().orElseThrow();
+        assertThat(lossy.coded())
+                .extracting(CodedPeak::coder)
+                .containsExactly(OutputFormat.MP3, OutputFormat.AAC, OutputFormat.OPUS);
+        assertThat(lossy.holds()).isTrue();
+        assertThat(lossy.highestDbtp()).isBetween(-1.6, -0.95);
+        assertThat(held.verification().levels().peaks().truePeakDbtp())
+                .as("of the file itself: lower, for the coders' sake")
+                .isLessThan(-1.1);
+        try (var files = Files.list(folder)) {
+            assertThat(files).containsExactly(held.file());
+        }
     }
 
     @Test

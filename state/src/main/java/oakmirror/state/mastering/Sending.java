@@ -138,7 +138,7 @@ public final class Sending {
         ended.delivered().ifPresent(d -> {
             Verification found = d.verification();
             List<String> findings = new ArrayList<>(found.findings());
-            findings.addAll(found.remarks());
+            findings.addAll(d.remarks());
             Order order = ended.order();
             workspace.note(new Fact.MasterSent(new Sent(
                     order.made().toString(),
