@@ -16,6 +16,7 @@ import oakmirror.correction.CorrectionSettings.Basis;
 import oakmirror.correction.Move;
 import oakmirror.correction.Proposal;
 import oakmirror.dsp.PreRinging;
+import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.evidence.Evidence;
 import oakmirror.finish.FinishSettings;
 import oakmirror.finish.MasterRender;
@@ -151,6 +152,13 @@ record MatchSummary(
                             .map(s -> s.name() + " " + Numbers.gainDb(s.gainDb()))
                             .collect(Collectors.joining(", "))));
         }
+        if (measured.session().phase() == Phase.MINIMUM && proposal().isFarOff(settings())) {
+            lines.add(Texts.of(
+                    "cli.bandsMiss",
+                    Texts.of("counts.bands", proposal().bands().size()),
+                    Numbers.level(
+                            proposal().fitErrorDb(settings().lowHz(), settings().highHz()))));
+        }
         ringing.ifPresent(r -> lines.add(r.sentence()));
         return lines;
     }
@@ -178,7 +186,7 @@ record MatchSummary(
     /** What is believed, and how firmly. */
     private void evidence(ObjectNode node) {
         Evidence evidence = proposal().evidence();
-        node.put("likeness", CommandSupport.rounded(evidence.likeness()))
+        node.put("likeness", CommandSupport.rounded(evidence.isKnown() ? evidence.likeness() : Double.NaN))
                 .put("contentDb", CommandSupport.rounded(evidence.contentDb()))
                 .put("supportedPercent", Math.round(100 * evidence.supportedPart()));
         ObjectNode trust = node.putObject("trust");

@@ -25,6 +25,9 @@ import oakmirror.spectrum.BandSpectrum;
 public record Proposal(
         Material material, Evidence evidence, Correction correction, List<EqBand> bands, List<TakenMove> taken) {
 
+    /** Bands may miss a curve by so much before it is said, RMS (no source). */
+    private static final double FAR_OFF_DB = 0.7;
+
     /** Chosen by what is left of one and of two planted faults when an ear takes the places that are about them: figures in docs/performance.md. */
     private static final double BESIDE_TAKEN = 0.5;
 
@@ -124,6 +127,11 @@ public record Proposal(
     /** Whether a rate can carry all of its bands. */
     public boolean fits(int sampleRate) {
         return bands.stream().allMatch(b -> b.frequencyHz() < sampleRate / 2.0);
+    }
+
+    /** Whether the bands miss the curve by so much that it should be known. */
+    public boolean isFarOff(CorrectionSettings settings) {
+        return fitErrorDb(settings.lowHz(), settings.highHz()) > FAR_OFF_DB;
     }
 
     /** How far the bands miss the curve between two frequencies, in dB RMS. */

@@ -51,9 +51,8 @@ import oakmirror.zones.Shaped;
 public final class ShapePage extends VBox {
 
     /** Bands that miss the curve by more than this, in dB RMS, are told. */
-    private static final double FAR_OFF_DB = 0.7;
-
     private final Workspace workspace;
+
     private final PlacesToHear places;
     private final CorrectionPlot plot = new CorrectionPlot(new Gestures());
     /** In a lower page the room is the curve's; the zones tell the outcome in figures. */
@@ -248,7 +247,7 @@ public final class ShapePage extends VBox {
                         : Texts.of("shape.noCorrectionYet"));
         CorrectionSettings c = session.correction();
         double miss = proposal.fitErrorDb(c.lowHz(), c.highHz());
-        boolean far = known && session.phase() == Phase.MINIMUM && miss > FAR_OFF_DB;
+        boolean far = known && session.phase() == Phase.MINIMUM && proposal.isFarOff(c);
         fit.getStyleClass().setAll("label", far ? "warning" : "quiet");
         fit.setText(
                 !known || session.phase() == Phase.LINEAR

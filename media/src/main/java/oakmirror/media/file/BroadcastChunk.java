@@ -7,6 +7,7 @@ import java.nio.charset.CodingErrorAction;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDateTime;
 import java.time.format.DateTimeFormatter;
+import java.util.Map;
 import java.util.Optional;
 import oakmirror.delivery.LoudnessFields;
 import oakmirror.delivery.TagField;
@@ -79,11 +80,36 @@ final class BroadcastChunk {
                 + "\r\n";
     }
 
+    /** Letters that are no letter with a mark, and how they are spelt without them. */
+    private static final Map<String, String> SPELT = Map.ofEntries(
+            Map.entry("ß", "ss"),
+            Map.entry("ẞ", "SS"),
+            Map.entry("æ", "ae"),
+            Map.entry("Æ", "AE"),
+            Map.entry("œ", "oe"),
+            Map.entry("Œ", "OE"),
+            Map.entry("ø", "o"),
+            Map.entry("Ø", "O"),
+            Map.entry("ł", "l"),
+            Map.entry("Ł", "L"),
+            Map.entry("đ", "d"),
+            Map.entry("Đ", "D"),
+            Map.entry("ð", "d"),
+            Map.entry("Ð", "D"),
+            Map.entry("þ", "th"),
+            Map.entry("Þ", "Th"),
+            Map.entry("ı", "i"),
+            Map.entry("…", "..."));
+
     private static void put(ByteBuffer b, String text, int length) {
         String plain = java.text.Normalizer.normalize(text, java.text.Normalizer.Form.NFD)
                 .replaceAll("\\p{M}", "")
                 .replaceAll("[‘’]", "'")
+                .replaceAll("[“”„]", "\"")
                 .replaceAll("[–—]", "-");
+        for (Map.Entry<String, String> letter : SPELT.entrySet()) {
+            plain = plain.replace(letter.getKey(), letter.getValue());
+        }
         CharsetEncoder ascii = StandardCharsets.US_ASCII
                 .newEncoder()
                 .onUnmappableCharacter(CodingErrorAction.REPLACE)

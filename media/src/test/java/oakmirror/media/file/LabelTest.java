@@ -177,6 +177,17 @@ class LabelTest {
         assertThat(b.getInt(4)).as("size in the header").isEqualTo(bytes.length - 8);
     }
 
+    /** The chunk holds ASCII alone: EBU Tech 3285. */
+    @Test
+    void lettersThatAsciiHasNotAreSpeltOut() throws IOException {
+        Tags tags =
+                Tags.NONE.with(TagField.ARTIST, "Łódź & Søn").with(TagField.TITLE, "Große „Flöße“ … þæt œuvre – İç");
+        FileLabel label = new FileLabel(tags, Optional.empty(), Optional.empty());
+        byte[] bytes = Files.readAllBytes(write("spelt", OutputFormat.WAV_24, label));
+        assertThat(text(bytes, chunk(bytes, "bext"), 256))
+                .isEqualTo("Lodz & Son - Grosse \"Flosse\" ... thaet oeuvre - Ic");
+    }
+
     private static int chunk(byte[] bytes, String name) {
         String text = new String(bytes, 0, 4096, StandardCharsets.ISO_8859_1);
         return text.indexOf(name) + 8;
