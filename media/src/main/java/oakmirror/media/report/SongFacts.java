@@ -23,6 +23,8 @@ import oakmirror.stereo.Width;
 import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 import oakmirror.zones.Shaped;
+import oakmirror.zones.WidthMove;
+import oakmirror.zones.ZoneWords;
 
 /**
  * All that is told about a song.
@@ -47,6 +49,9 @@ record SongFacts(
         List<NotedVersion> versions) {
 
     private static final double OCTAVES = 1.0 / 3;
+
+    /** Neighbours of a zone that is made wider go along a little. */
+    private static final double LEAST_WIDTH_DB = 0.5;
 
     /**
      * Gathers it: the mix goes through all that is done to it once.
@@ -119,8 +124,10 @@ record SongFacts(
     /** What was done, each move with its reason. */
     List<String> moves() {
         List<String> lines = new ArrayList<>();
-        for (Part part : shaped.isAlike() ? List.of(Part.MID) : List.of(Part.MID, Part.SIDE)) {
-
+        session.stems().all().stream()
+                .filter(s -> s.gainDb() != 0)
+                .forEach(s -> lines.add(Texts.of("report.stem", s.name(), Numbers.gainDb(s.gainDb()))));
+        for (Part part : shaped.tone().isApart() ? List.of(Part.MID, Part.SIDE) : List.of(Part.MID)) {
             double strength = session.correction().strength();
             for (Move m : shaped.tone().of(part).correction().moves()) {
                 if (m.isTaken()) {
@@ -131,16 +138,30 @@ record SongFacts(
                             shape(m),
                             Math.round(100 * m.trust()));
                     lines.add(
-                            shaped.isAlike() ? line : Texts.of(part == Part.MID ? "report.mid" : "report.side", line));
+                            shaped.tone().isApart()
+                                    ? Texts.of(part == Part.MID ? "report.mid" : "report.side", line)
+                                    : line);
                 }
             }
         }
         shaped.dynamics()
                 .forEach(b -> lines.add(Texts.of(
-                        b.slope() < 0 ? "report.dynamicsEased" : "report.dynamicsOpened",
-                        b.zone().label())));
-        if (!shaped.sides().isNone()) {
-            lines.add(Texts.of("report.widthChangedByZone"));
+                        "report.dynamics", b.zone().label(), ZoneWords.ratio(b), Numbers.level(b.thresholdDb()))));
+        lines.addAll(widths());
+        return lines;
+    }
+
+    /** What was made wider or narrower. */
+    private List<String> widths() {
+        List<String> lines = new ArrayList<>();
+        double[] side = shaped.sides().appliedDb(session.phase());
+        for (Zone zone : Zone.values()) {
+            double db = shaped.sides().isNone()
+                    ? 0
+                    : WidthMove.of(shaped.tone().mix(), zone, side).gainDb();
+            if (Math.abs(db) >= LEAST_WIDTH_DB) {
+                lines.add(Texts.of(db > 0 ? "report.wider" : "report.narrower", zone.label(), Numbers.gainDb(db)));
+            }
         }
         return lines;
     }
@@ -161,7 +182,7 @@ record SongFacts(
                 Math.round(100 * session.correction().strength()),
                 Math.round(100 * session.correction().caution()),
                 Texts.of(session.phase() == Phase.LINEAR ? "report.linear" : "report.minimum"),
-                shaped.isAlike() ? "" : Texts.of("report.middleAndSideApart")));
+                shaped.tone().isApart() ? Texts.of("report.middleAndSideApart") : ""));
         String limiter = session.finish().limiter().map(SongFacts::words).orElse(Texts.of("report.noLimiter"));
         lines.add(Texts.of(
                 "report.targetLufsUnderDbtp",

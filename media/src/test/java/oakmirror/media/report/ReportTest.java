@@ -15,16 +15,22 @@ import oakmirror.media.TestFiles;
 import oakmirror.media.TrackImporter;
 import oakmirror.media.cache.AudioCache;
 import oakmirror.media.file.AudioFileException;
+import oakmirror.media.session.MeasuredSession;
 import oakmirror.session.Album;
 import oakmirror.session.AlbumSong;
 import oakmirror.session.Fact;
 import oakmirror.session.Session;
 import oakmirror.session.SessionDocument;
+import oakmirror.session.SessionFile;
 import oakmirror.session.SessionLog;
 import oakmirror.session.Track;
 import oakmirror.session.Version;
 import oakmirror.session.VersionNote;
+import oakmirror.spectrum.Zone;
 import oakmirror.text.Numbers;
+import oakmirror.zones.ZoneAspect;
+import oakmirror.zones.ZoneDecision;
+import oakmirror.zones.ZoneMoves;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.rendering.PDFRenderer;
@@ -127,6 +133,29 @@ class ReportTest {
         assertThat(cells(rows.get(3)).get(0)).isEqualTo("1 Harbour Lights");
         assertThat(cells(rows.get(3)).get(1))
                 .isEqualTo(Numbers.level(facts.references().get(0).whole().heardLufs()));
+    }
+
+    /** A quiet stem turned down, a zone made wider and one compressed: each stands among the moves with its figure. */
+    @Test
+    void whatIsDoneToStemsWidthAndDynamicsIsAmongTheMoves() throws IOException {
+        Session demo =
+                SessionFile.read(TestFiles.demo("ferry-reels.oakmirror.json")).session();
+        Session tried = demo.withStems(set -> set.with(3, set.all().get(3).withGain(-2.5)))
+                .withZones(z -> z.with(ZoneDecision.taken(ZoneAspect.WIDTH, Zone.AIR))
+                        .with(ZoneDecision.taken(ZoneAspect.DYNAMICS, Zone.BASS)));
+        TrackImporter importer = new TrackImporter(new AudioCache(TestFiles.sharedCache(), Long.MAX_VALUE), parts);
+        MeasuredSession song = MeasuredSession.read(tried, importer, Progress.NONE);
+        List<String> moves = SongFacts.of(song, List.of(), parts, Progress.NONE).moves();
+        ZoneMoves proposed = song.derived(song.audio().sampleRate()).zones();
+
+        assertThat(moves).startsWith("in the mix: bass −2.5 dB");
+        assertThat(moves)
+                .anyMatch(m -> m.matches("Bass: compressed [1-4]\\.[0-9] : 1 above −[0-9.]+ dB, for its crest factor"));
+        String wider = moves.get(moves.size() - 1);
+        assertThat(wider).startsWith("Air: wider, side/mid +");
+        assertThat(Double.parseDouble(wider.replaceAll("[^0-9.]", "")))
+                .as("as the bands have it")
+                .isCloseTo(proposed.width().get(Zone.AIR), org.assertj.core.api.Assertions.within(0.3));
     }
 
     private static List<String> cells(Element row) {
