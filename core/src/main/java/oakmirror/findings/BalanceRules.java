@@ -53,13 +53,19 @@ final class BalanceRules {
         double[] theirs =
                 references.stream().mapToDouble(BalanceRules::balanceDb).toArray();
         double mean = Arrays.stream(theirs).average().orElse(Double.NaN);
-        double off = balanceDb(mix) - mean;
+        double own = balanceDb(mix);
+        double off = content.isSameRecording() ? own - mean : ofItsOwn(own, own - mean);
         double probability =
                 Odds.of(off, FAULT_DB2, content.variance(PER_TONE_DB, theirs)).beyond(TOLD_DB);
         if (probability >= Certainty.PERHAPS.least()) {
-            found.add(leaning(balanceDb(mix), mean, probability));
+            found.add(leaning(own, mean, off, probability));
         }
         return found;
+    }
+
+    /** Against other music, no more than the mix leans by itself: references that lean make nothing of a mix that stands in the middle. */
+    private static double ofItsOwn(double own, double off) {
+        return own * off <= 0 ? 0 : Math.signum(off) * Math.min(Math.abs(own), Math.abs(off));
     }
 
     /** Right over left in dB; NaN where nothing is heard. */
@@ -98,8 +104,7 @@ final class BalanceRules {
         return db;
     }
 
-    private static Finding leaning(double balanceDb, double theirs, double probability) {
-        double off = balanceDb - theirs;
+    private static Finding leaning(double balanceDb, double theirs, double off, double probability) {
         String by = Numbers.level(Math.abs(off));
         return new Finding(
                 Kind.LOPSIDED,

@@ -51,7 +51,7 @@ public final class TrackMeasurer {
     }
 
     /** Raised whenever a figure changes its meaning, so that figures taken before are not taken for new ones. */
-    public static final int VERSION = 12;
+    public static final int VERSION = 13;
 
     /** Frames in a block, at most. */
     public static final int BLOCK = 65536;

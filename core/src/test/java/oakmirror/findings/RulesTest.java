@@ -138,6 +138,18 @@ class RulesTest {
         assertThat(kinds(leaning, reference)).contains(Kind.LOPSIDED).doesNotContain(Kind.WIDE);
     }
 
+    /** Whole collections lean by 6 to 17 dB; a mix that stands in the middle does not lean for that. */
+    @Test
+    void otherMusicThatLeansMakesNothingOfAMixInTheMiddle() throws IOException {
+        float gain = (float) Decibels.toAmplitude(-12);
+        float[] drums = Signals.drums(RATE, 110, 16, 0, 5);
+        Subject leaningDrums = subject(1, drums, shaped(drums, x -> gain * x), Optional.empty());
+        assertThat(kinds(plain(0), leaningDrums)).doesNotContain(Kind.LOPSIDED);
+        Subject leaning = subject(0, LEFT, shaped(RIGHT, x -> gain * x), Optional.empty());
+        assertThat(kinds(leaning, subject(1, drums, drums.clone(), Optional.empty())))
+                .contains(Kind.LOPSIDED);
+    }
+
     @Test
     void aSideThatIsLouderIsToldAndSidesThatAreSwapped() throws IOException {
         for (double db : new double[] {-1.5, -3, -6}) {
