@@ -3,6 +3,7 @@ package oakmirror.defects;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import oakmirror.filter.Halvings;
 import oakmirror.spectrum.HumFinder;
 import oakmirror.stereo.Comb;
 
@@ -26,8 +27,8 @@ public final class DefectFinder {
     }
 
     /** Takes the next frames of the stereo fold. */
-    public void addFold(float[] left, float[] right, int count) {
-        hum.add(left, right, count);
+    public void addFold(Halvings fold) {
+        hum.add(fold);
     }
 
     /**

@@ -5,12 +5,12 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import oakmirror.audio.Decibels;
-import oakmirror.filter.HalfBand;
+import oakmirror.filter.Halvings;
 import oakmirror.spectrum.Zone;
 
 /**
  * Crest factors zone by zone. Each zone is cut out with a linear-phase filter, see {@link ZoneFilter} (the top one has no upper end), at the
- * lowest rate that still is 3.5 times its upper end, halved from the full one with a {@link HalfBand} each time. Peak is the higher of both
+ * lowest rate that still is 3.5 times its upper end, halved from the full one with {@link Halvings}. Peak is the higher of both
  * channels', power their mean: one channel alone reads 3 dB more than both alike.
  *
  * <p>Peaks and powers are kept by steps of {@value #STEP_SECONDS} s and read in windows of {@value #WINDOW_STEPS} steps. Windows more than
@@ -34,10 +34,8 @@ public final class ZoneDynamicsAnalyser {
 
     private static final double LEAST_WINDOWS = 0.25;
 
-    private final List<HalfBand> halvings = new ArrayList<>();
-    private final float[][][] rates = new float[MOST_HALVINGS + 1][][];
     private final List<ZoneMeter> zones = new ArrayList<>();
-    private int longest;
+    private final Halvings halvings;
 
     /** An analyser for one stream. */
     public ZoneDynamicsAnalyser(int sampleRate) {
@@ -48,28 +46,20 @@ public final class ZoneDynamicsAnalyser {
             most = Math.max(most, n);
             zones.add(new ZoneMeter(zone, (double) sampleRate / (1 << n), n));
         }
-        for (int i = 0; i < most; i++) {
-            halvings.add(new HalfBand());
-        }
+        halvings = new Halvings(most);
     }
 
     /** Takes the next frames. */
     public void add(float[] left, float[] right, int count) {
-        if (longest < count) {
-            longest = count;
-            for (int r = 1; r < rates.length; r++) {
-                rates[r] = new float[2][count / (1 << r) + 2 * MOST_HALVINGS];
-            }
-        }
-        rates[0] = new float[][] {left, right};
-        int[] counts = new int[rates.length];
-        counts[0] = count;
-        for (int r = 0; r < halvings.size(); r++) {
-            counts[r + 1] = halvings.get(r).process(rates[r], counts[r], rates[r + 1]);
-        }
+        halvings.take(left, right, count);
         for (ZoneMeter zone : zones) {
-            zone.add(rates[zone.halvings], counts[zone.halvings]);
+            zone.add(halvings.frames(zone.halvings), halvings.count(zone.halvings));
         }
+    }
+
+    /** The frames that were taken last, at rates down to what the lowest zone needs, for others who need them slower. */
+    public Halvings halvings() {
+        return halvings;
     }
 
     /** The crest factors of the zones, in their order. Ends the stream. */

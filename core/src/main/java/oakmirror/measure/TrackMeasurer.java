@@ -229,10 +229,10 @@ public final class TrackMeasurer {
                 then(next++, () -> analyser.add(block.left, block.right, block.count));
             }
             for (ZoneDynamicsAnalyser analyser : zones) {
-                then(next++, () -> analyser.add(block.left, block.right, block.count));
-            }
-            for (DefectFinder finder : defects) {
-                then(next++, () -> finder.addFold(block.left, block.right, block.count));
+                then(next++, () -> {
+                    analyser.add(block.left, block.right, block.count);
+                    defects.forEach(d -> d.addFold(analyser.halvings()));
+                });
             }
             for (ActivityAnalyser analyser : activity) {
                 then(next++, () -> analyser.add(block.left, block.right, block.count));

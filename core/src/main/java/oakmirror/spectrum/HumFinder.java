@@ -1,12 +1,10 @@
 package oakmirror.spectrum;
 
-import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.List;
 import java.util.Optional;
 import oakmirror.audio.Decibels;
 import oakmirror.audio.LevelCounts;
-import oakmirror.filter.HalfBand;
+import oakmirror.filter.Halvings;
 
 /**
  * Finds hum by lines that do not move: notes end and leave a gap in their line, hum does not. Of blocks of {@value #BLOCK_SECONDS} s (Hann), one every second, the
@@ -59,8 +57,7 @@ public final class HumFinder {
     /** The highest line of a steady tone holds two thirds of its power. */
     private static final double OF_THE_TONE = 1.5;
 
-    private final List<HalfBand> halvings = new ArrayList<>();
-    private final float[][][] rates;
+    private final int halvings;
     private final float[][] block;
     private final StereoTransform transform;
     private final double lineHz;
@@ -72,11 +69,12 @@ public final class HumFinder {
     /** A finder for one stream. */
     public HumFinder(int sampleRate) {
         double rate = sampleRate;
+        int times = 0;
         while (rate / 2 >= LEAST_RATE) {
-            halvings.add(new HalfBand());
+            times++;
             rate /= 2;
         }
-        rates = new float[halvings.size() + 1][2][0];
+        halvings = times;
         int size = SpectrumAnalyser.blockSize((int) Math.round(rate), BLOCK_SECONDS);
         transform = new StereoTransform(size);
         block = new float[2][size];
@@ -87,17 +85,10 @@ public final class HumFinder {
         levels = new LevelCounts(powers.length);
     }
 
-    /** Takes the next frames. */
-    public void add(float[] left, float[] right, int count) {
-        rates[0] = new float[][] {left, right};
-        int n = count;
-        for (int h = 0; h < halvings.size(); h++) {
-            if (rates[h + 1][0].length < n / 2 + 16) {
-                rates[h + 1] = new float[2][n / 2 + 16];
-            }
-            n = halvings.get(h).process(rates[h], n, rates[h + 1]);
-        }
-        float[][] slow = rates[halvings.size()];
+    /** Takes the next frames, which are there at the rate that hum is looked for at. */
+    public void add(Halvings fold) {
+        float[][] slow = fold.frames(halvings);
+        int n = fold.count(halvings);
         for (int done = 0; done < n; ) {
             int part = Math.min(n - done, block[0].length - filled);
             for (int c = 0; c < 2; c++) {

@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.Random;
 import oakmirror.QuickRandom;
 import oakmirror.Signals;
+import oakmirror.filter.Halvings;
 import oakmirror.spectrum.Hum;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -17,16 +18,18 @@ class DefectFinderTest {
 
     private static Defects of(int rate, float[]... channels) {
         DefectFinder finder = new DefectFinder(rate, channels.length);
+        Halvings fold = new Halvings(8);
         int frames = channels[0].length;
         for (int at = 0; at < frames; at += 5000) { // in parts that are no multiple of anything within
             int n = Math.min(5000, frames - at);
             for (int c = 0; c < channels.length; c++) {
                 finder.add(c, Arrays.copyOfRange(channels[c], at, at + n), n);
             }
-            finder.addFold(
+            fold.take(
                     Arrays.copyOfRange(channels[0], at, at + n),
                     Arrays.copyOfRange(channels[channels.length - 1], at, at + n),
                     n);
+            finder.addFold(fold);
         }
         return finder.finish((double) frames / rate, Optional.empty());
     }
