@@ -71,7 +71,7 @@ public final class Findings {
         found.addAll(LevelRules.find(mix, heard, content, corridor.kind(), toneTold));
         found.addAll(DefectRules.find(mix, heard));
         found.addAll(CopyRules.find(mix, heard));
-        Causes.merge(found);
+        Causes.merge(found, mix);
         if (!content.isSameRecording()) {
             found = ofAnotherSong(found, content.isOtherMusic());
         }

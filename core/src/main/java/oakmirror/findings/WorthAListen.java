@@ -79,6 +79,9 @@ public record WorthAListen(List<Candidate> told, List<Candidate> offered) {
                 });
             }
         }
+        Subject.mix(subjects)
+                .ifPresent(mix -> offered.removeIf(c ->
+                        Causes.isExplained(findings, mix, c.isTooMuch(), new Finding.Band(c.lowHz(), c.highHz()))));
         for (Candidate zone : zones(comparison, subjects, evidence)) {
             findings.stream()
                     .filter(f -> isAbout(f, zone))
