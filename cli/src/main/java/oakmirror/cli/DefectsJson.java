@@ -26,6 +26,7 @@ final class DefectsJson {
         node.putObject("flatTops")
                 .put("count", d.flatTops().count())
                 .put("levelDbfs", CommandSupport.rounded(d.flatTops().levelDbfs()));
+        node.put("floorDbfs", CommandSupport.rounded(m.activity().floors().levelDbfs()));
         node.put("silenceInFrontSeconds", CommandSupport.rounded(d.leadSeconds()));
         node.put("silenceAtTheEndSeconds", CommandSupport.rounded(d.tailSeconds()));
         d.echo()

@@ -1,5 +1,7 @@
 package oakmirror.rhythm;
 
+import oakmirror.audio.Decibels;
+
 /**
  * What does not go away in each of 24 bands, evenly spaced over log frequency from 30 Hz to 16 kHz: noise stays where music leaves gaps.
  *
@@ -16,5 +18,14 @@ public record Floors(float[] lowDb, float[] meanDb) {
     /** Whether anything is known. */
     public boolean isKnown() {
         return lowDb.length > 0;
+    }
+
+    /** Level of all of them together in dBFS RMS: what is there where music pauses, noise for the most part; NaN where it is not known. */
+    public double levelDbfs() {
+        double power = 0;
+        for (float db : lowDb) {
+            power += Decibels.toPower(db);
+        }
+        return isKnown() ? Decibels.ofPower(power) : Double.NaN;
     }
 }

@@ -186,4 +186,20 @@ class RhythmTest {
         assertThat(new FullestPassage(new float[0], Activity.none(), 0).suggest(Optional.empty()))
                 .isEmpty();
     }
+
+    /** Noise of −60 dBFS RMS under notes that leave gaps: what is there for a twentieth of the time lies a little below its mean. */
+    @Test
+    void theFloorIsWhatStaysWhereMusicPauses() {
+        for (double db : new double[] {-60, -45}) {
+            float[] sound = Signals.white(44100 * 20, Math.sqrt(3) * Math.pow(10, db / 20), 3);
+            float[] note = Signals.sine(44100, 330, -12, 0.6, 0);
+            for (int at = 0; at + 44100 < sound.length; at += 44100) {
+                for (int i = 0; i < note.length; i++) {
+                    sound[at + i] += note[i];
+                }
+            }
+            assertThat(of(sound, 44100).floors().levelDbfs()).isBetween(db - 5, db + 0.5);
+        }
+        assertThat(Floors.none().levelDbfs()).isNaN();
+    }
 }
