@@ -164,7 +164,10 @@ final class CodedTrial implements Closeable {
 
     @Override
     public void close() throws IOException {
-        samples.close();
-        StaleFiles.removeFolder(folder);
+        try {
+            samples.close();
+        } finally {
+            StaleFiles.removeFolder(folder);
+        }
     }
 }

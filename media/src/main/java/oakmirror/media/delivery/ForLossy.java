@@ -9,7 +9,6 @@ import oakmirror.audio.Progress;
 import oakmirror.finish.FinishSettings;
 import oakmirror.finish.MasterFile;
 import oakmirror.finish.MasterRender;
-import oakmirror.measure.Levels;
 import oakmirror.media.file.OutputFormat;
 import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
@@ -116,8 +115,7 @@ public record ForLossy(MasterRender.Rendered master, List<CodedPeak> coded, doub
     }
 
     /** A master's file that is only finished when what coders make of it stays under a peak. */
-    private static final class Trial implements MasterFile {
-        private final MasterFile file;
+    private static final class Trial extends WatchedFile {
         private final CodedTrial coded;
         private final double allowedDbtp;
         private final Progress progress;
@@ -125,7 +123,7 @@ public record ForLossy(MasterRender.Rendered master, List<CodedPeak> coded, doub
         private boolean isKept;
 
         Trial(MasterFile file, CodedTrial coded, double allowedDbtp, Progress progress) {
-            this.file = file;
+            super(file);
             this.coded = coded;
             this.allowedDbtp = allowedDbtp;
             this.progress = progress;
@@ -133,13 +131,8 @@ public record ForLossy(MasterRender.Rendered master, List<CodedPeak> coded, doub
 
         @Override
         public void write(float[] left, float[] right, int frames) throws IOException {
-            file.write(left, right, frames);
+            super.write(left, right, frames);
             coded.write(left, right, frames);
-        }
-
-        @Override
-        public void measured(Levels levels) {
-            file.measured(levels);
         }
 
         @Override
@@ -147,19 +140,17 @@ public record ForLossy(MasterRender.Rendered master, List<CodedPeak> coded, doub
             peaks = coded.peaks(progress);
             isKept = highest(peaks) <= allowedDbtp;
             if (isKept) {
-                file.commit();
+                super.commit();
             }
         }
 
         @Override
-        public long clippedSamples() {
-            return file.clippedSamples();
-        }
-
-        @Override
         public void close() throws IOException {
-            coded.close();
-            file.close();
+            try {
+                coded.close();
+            } finally {
+                super.close();
+            }
         }
     }
 }

@@ -13,7 +13,6 @@ import oakmirror.delivery.Verifier;
 import oakmirror.finish.FinishSettings;
 import oakmirror.finish.MasterFile;
 import oakmirror.finish.MasterRender;
-import oakmirror.measure.Levels;
 import oakmirror.measure.Provenance.Origin;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
@@ -99,31 +98,18 @@ public final class MasterDelivery {
     }
 
     /** A file of which a witness is kept. */
-    private record Witnessed(MasterFile file, RoundTripProbe witness) implements MasterFile {
+    private static final class Witnessed extends WatchedFile {
+        private final RoundTripProbe witness;
+
+        Witnessed(MasterFile file, RoundTripProbe witness) {
+            super(file);
+            this.witness = witness;
+        }
+
         @Override
         public void write(float[] left, float[] right, int count) throws IOException {
             witness.add(left, right, count);
-            file.write(left, right, count);
-        }
-
-        @Override
-        public void measured(Levels levels) {
-            file.measured(levels);
-        }
-
-        @Override
-        public void commit() throws IOException {
-            file.commit();
-        }
-
-        @Override
-        public long clippedSamples() {
-            return file.clippedSamples();
-        }
-
-        @Override
-        public void close() throws IOException {
-            file.close();
+            super.write(left, right, count);
         }
     }
 }

@@ -24,6 +24,7 @@ import oakmirror.delivery.Tags;
 import oakmirror.delivery.Verification.Channels;
 import oakmirror.delivery.Verification.Rounding;
 import oakmirror.dsp.Chain;
+import oakmirror.files.StaleFiles;
 import oakmirror.finish.FinishSettings;
 import oakmirror.finish.MasterRender;
 import oakmirror.measure.WorkerThreads;
@@ -156,6 +157,21 @@ class MasterDeliveryTest {
                 .isInstanceOf(CancellationException.class);
         try (var files = Files.list(folder)) {
             assertThat(files).isEmpty();
+        }
+    }
+
+    /** While it is rendered, coded and measured. */
+    @ParameterizedTest
+    @ValueSource(doubles = {0.05, 0.31, 0.36, 0.5})
+    void cancelledOnTrialNothingIsLeft(double when) throws IOException {
+        assertThatThrownBy(() -> deliver(
+                        new Form(OutputFormat.WAV_24, true, true), folder.resolve("x.wav"), LOUD, f -> f < when))
+                .isInstanceOf(CancellationException.class);
+        try (var files = Files.list(folder);
+                var temporary = Files.list(Path.of(System.getProperty("java.io.tmpdir")))) {
+            assertThat(files).isEmpty();
+            assertThat(temporary.filter(f -> f.getFileName().toString().contains(StaleFiles.processMark())))
+                    .noneMatch(f -> Files.exists(f.resolve("master.wav")));
         }
     }
 
