@@ -33,6 +33,10 @@ final class DefectRules {
     private static final double CLICK_WEIGHT = 8;
     private static final double ECHO_WEIGHT = 9.5;
     private static final double HUM_WEIGHT = 7;
+
+    /** Hum that is softer is not heard under music (no source). */
+    private static final double FAINTEST_HUM_DBFS = -60;
+
     private static final double SILENCE_WEIGHT = 5;
 
     private DefectRules() {}
@@ -46,7 +50,10 @@ final class DefectRules {
         if (own.clicks().count() > 0 && !all(references, d -> d.clicks().count() > 0)) {
             found.add(clicks(own.clicks()));
         }
-        own.hum().filter(h -> !all(references, d -> d.hum().isPresent())).ifPresent(h -> found.add(hum(h)));
+        own.hum()
+                .filter(h -> h.levelDbfs() >= FAINTEST_HUM_DBFS)
+                .filter(h -> !all(references, d -> d.hum().isPresent()))
+                .ifPresent(h -> found.add(hum(h)));
         own.echo().filter(e -> !all(references, d -> d.echo().isPresent())).ifPresent(e -> found.add(echo(e)));
         silence(own, references).ifPresent(found::add);
         return found;

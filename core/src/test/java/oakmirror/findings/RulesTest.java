@@ -271,6 +271,28 @@ class RulesTest {
                 .noneMatch(c -> c.isTooMuch() && c.shape().isTone() && c.lowHz() < 120);
     }
 
+    @Test
+    void humIsToldWhereItIsHeard() throws IOException {
+        assertThat(humming(50, -52)).contains(Kind.HUM);
+        assertThat(humming(60, -52)).contains(Kind.HUM);
+        assertThat(humming(50, -72)).as("too faint").doesNotContain(Kind.HUM);
+    }
+
+    /** What is told of drums with hum of five lines, each of a level, which are found either way. */
+    private static List<Kind> humming(double hz, double db) throws IOException {
+        float[] drums = shaped(Signals.drums(RATE, 100, 20, 0, 3), x -> (db < -60 ? 0.02 : 0.4) * x);
+        float[] with = drums.clone();
+        for (int h = 1; h <= 5; h++) {
+            float[] line = Signals.sine(RATE, hz * h, db, 20, 0);
+            for (int i = 0; i < line.length; i++) {
+                with[i] += line[i];
+            }
+        }
+        Subject mix = subject(0, with, with, Optional.empty());
+        assertThat(mix.whole().defects().hum()).isPresent();
+        return kinds(mix, subject(1, drums, drums, Optional.empty()));
+    }
+
     /** Noise that a mean of neighbours has been taken of so many times. */
     private static float[] dull(int times) {
         float[] dull = LEFT.clone();
