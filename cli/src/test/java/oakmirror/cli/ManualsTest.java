@@ -50,4 +50,13 @@ class ManualsTest {
         assertThat(bash.waitFor()).isZero();
         assertThat(out).contains("render", "report");
     }
+
+    @Test
+    void theStartScriptKnowsEveryCommand() throws IOException {
+        String script = Files.readString(PROJECT.resolve("oakmirror"));
+        for (String command : Main.line().getSubcommands().keySet()) {
+            assertThat(script).containsPattern("(?m)^  [a-z |]*\\b" + command + "\\b[a-z |]*\\)$");
+            assertThat(script).as("its usage").containsPattern("(?m)^  " + command + " .*  ");
+        }
+    }
 }
