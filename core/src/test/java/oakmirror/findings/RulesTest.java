@@ -14,18 +14,13 @@ import oakmirror.audio.Decibels;
 import oakmirror.audio.Progress;
 import oakmirror.audio.RangeStream;
 import oakmirror.audio.TimeRange;
-import oakmirror.compare.Comparison;
 import oakmirror.compare.CorridorSettings;
 import oakmirror.compare.Subject;
-import oakmirror.dsp.BiquadCascade;
 import oakmirror.evidence.Odds;
-import oakmirror.filter.AnalogueSection;
-import oakmirror.filter.Biquad;
 import oakmirror.findings.DynamicsAssessment.Verdict;
 import oakmirror.findings.Finding.Kind;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
-import oakmirror.spectrum.StereoSpectrum.Part;
 import oakmirror.text.Numbers;
 import oakmirror.zones.Content;
 import org.junit.jupiter.api.Test;
@@ -33,11 +28,11 @@ import org.junit.jupiter.api.Test;
 /** Rules on made signals; on music they are tested with the demo. */
 class RulesTest {
 
-    private static final int RATE = 48000;
-    private static final float[] LEFT = Signals.musicLike(RATE, 16, 0.3, 1);
+    static final int RATE = 48000;
+    static final float[] LEFT = Signals.musicLike(RATE, 16, 0.3, 1);
     private static final float[] RIGHT = Signals.musicLike(RATE, 16, 0.3, 2);
 
-    private static Subject subject(int number, float[] left, float[] right, Optional<Double> bpm) throws IOException {
+    static Subject subject(int number, float[] left, float[] right, Optional<Double> bpm) throws IOException {
         Clip clip = Clip.stereo(RATE, left, right);
         TrackMeasurement m = new TrackMeasurer(ForkJoinPool.commonPool(), TrackMeasurer.Extent.ALL)
                 .measure(new RangeStream(clip, new TimeRange(0, clip.seconds())), Progress.NONE);
@@ -48,7 +43,7 @@ class RulesTest {
         return subject(number, LEFT, RIGHT, Optional.empty());
     }
 
-    private static float[] shaped(float[] samples, java.util.function.DoubleUnaryOperator how) {
+    static float[] shaped(float[] samples, java.util.function.DoubleUnaryOperator how) {
         float[] out = new float[samples.length];
         for (int i = 0; i < out.length; i++) {
             out[i] = (float) how.applyAsDouble(samples[i]);
@@ -56,7 +51,7 @@ class RulesTest {
         return out;
     }
 
-    private static List<Kind> kinds(Subject mix, Subject reference) {
+    static List<Kind> kinds(Subject mix, Subject reference) {
         return Findings.of(mix, List.of(reference), CorridorSettings.DEFAULT).stream()
                 .map(Finding::kind)
                 .toList();
@@ -226,88 +221,6 @@ class RulesTest {
         }
         double most = part * peak;
         return shaped(LEFT, x -> Math.max(-1, Math.min(1, x / most)));
-    }
-
-    /** A click holds as much of every frequency, and dull music has no highs of its own. */
-    @Test
-    void clicksExplainTheHighsTheyFill() throws IOException {
-        float[] dull = dull(6);
-        float[] clicks = dull.clone();
-        for (int at = 3; at < 13; at++) {
-            clicks[at * RATE] -= 0.9f;
-        }
-        assertThat(kinds(subject(0, clicks, clicks, Optional.empty()), subject(1, dull, dull, Optional.empty())))
-                .contains(Kind.CLICKS)
-                .doesNotContain(Kind.TOO_MUCH, Kind.LOOSE);
-    }
-
-    /** One click in sixteen seconds fills nothing, and hum far below the music makes no boom: both stand beside what they do not explain. */
-    @Test
-    void whatIsTooLittleToExplainADifferenceDoesNotHideIt() throws IOException {
-        float[] dull = dull(4);
-        float[] bright = filtered(dull, AnalogueSection.highShelf(3000, 6, 0.7));
-        bright[9 * RATE + 777] -= 0.8f;
-        assertThat(kinds(subject(0, bright, bright, Optional.empty()), subject(1, dull, dull, Optional.empty())))
-                .contains(Kind.CLICKS, Kind.TOO_MUCH);
-        float[] drums = shaped(Signals.drums(RATE, 100, 20, 0, 3), x -> 0.4 * x);
-        Subject reference = subject(1, drums, drums, Optional.empty());
-        float[] boomy = filtered(drums, AnalogueSection.bell(110, 6, 1));
-        float[] loud = drums.clone();
-        for (int h = 1; h <= 5; h++) {
-            float[] line = Signals.sine(RATE, 50.0 * h, -46, 20, 0);
-            float[] strong = Signals.sine(RATE, 50.0 * h, -16, 20, 0);
-            for (int i = 0; i < line.length; i++) {
-                boomy[i] += line[i];
-                loud[i] += strong[i];
-            }
-        }
-        assertThat(kinds(subject(0, boomy, boomy, Optional.empty()), reference)).contains(Kind.HUM, Kind.TOO_MUCH);
-        Subject humming = subject(0, loud, loud, Optional.empty());
-        assertThat(kinds(humming, reference)).contains(Kind.HUM).doesNotContain(Kind.TOO_MUCH);
-        Comparison comparison =
-                Comparison.of(List.of(humming, reference), CorridorSettings.DEFAULT, 1.0 / 3, Part.STEREO);
-        assertThat(WorthAListen.of(comparison, Findings.of(comparison)).offered())
-                .as("nor is it a place to turn down")
-                .noneMatch(c -> c.isTooMuch() && c.shape().isTone() && c.lowHz() < 120);
-    }
-
-    @Test
-    void humIsToldWhereItIsHeard() throws IOException {
-        assertThat(humming(50, -52)).contains(Kind.HUM);
-        assertThat(humming(60, -52)).contains(Kind.HUM);
-        assertThat(humming(50, -72)).as("too faint").doesNotContain(Kind.HUM);
-    }
-
-    /** What is told of drums with hum of five lines, each of a level, which are found either way. */
-    private static List<Kind> humming(double hz, double db) throws IOException {
-        float[] drums = shaped(Signals.drums(RATE, 100, 20, 0, 3), x -> (db < -60 ? 0.02 : 0.4) * x);
-        float[] with = drums.clone();
-        for (int h = 1; h <= 5; h++) {
-            float[] line = Signals.sine(RATE, hz * h, db, 20, 0);
-            for (int i = 0; i < line.length; i++) {
-                with[i] += line[i];
-            }
-        }
-        Subject mix = subject(0, with, with, Optional.empty());
-        assertThat(mix.whole().defects().hum()).isPresent();
-        return kinds(mix, subject(1, drums, drums, Optional.empty()));
-    }
-
-    /** Noise that a mean of neighbours has been taken of so many times. */
-    private static float[] dull(int times) {
-        float[] dull = LEFT.clone();
-        for (int pass = 0; pass < times; pass++) {
-            for (int i = dull.length - 1; i > 0; i--) {
-                dull[i] = (dull[i] + dull[i - 1]) / 2;
-            }
-        }
-        return dull;
-    }
-
-    private static float[] filtered(float[] samples, AnalogueSection section) {
-        float[] out = samples.clone();
-        new BiquadCascade(List.of(Biquad.of(section, RATE)), 1).process(out, samples.clone(), 0, out.length);
-        return out;
     }
 
     @Test
