@@ -44,7 +44,7 @@ record ComparisonJson(MeasuredSession measured, IntFunction<Rhythm> rhythms, Com
         root.put("part", part.name().toLowerCase(Locale.ROOT));
         tone(comparison, root.putArray("tone"));
         ArrayNode zones = root.putArray("zones");
-        ZoneMoves moves = measured.derived(measured.audio().sampleRate()).zones();
+        ZoneMoves moves = measured.zoneMoves();
         comparison.zones().forEach(z -> zones.add(zone(z, moves)));
         ArrayNode list = root.putArray("findings");
         findings.forEach(f -> list.add(finding(f)));

@@ -117,7 +117,6 @@ final class MatchCommand implements Callable<Integer> {
                     inputs,
                     measured,
                     shaped,
-                    measured.derived(rate).zones(),
                     audio instanceof Centred c ? Optional.of(c) : Optional.empty(),
                     PreRinging.of(shaped.filter(phase), rate),
                     master);

@@ -6,6 +6,7 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import oakmirror.audio.Decibels;
@@ -30,7 +31,6 @@ import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 import oakmirror.zones.Shaped;
 import oakmirror.zones.ZoneAspect;
-import oakmirror.zones.ZoneMoves;
 
 /**
  * What came of a match.
@@ -38,7 +38,6 @@ import oakmirror.zones.ZoneMoves;
  * @param inputs what went in
  * @param measured how it was worked on
  * @param shaped what was done to the mix
- * @param zoneMoves what is proposed about width and dynamics
  * @param centred its DC, where that was taken away
  * @param ringing what linear phase lets be heard ahead of attacks
  * @param master what was rendered
@@ -47,7 +46,6 @@ record MatchSummary(
         Inputs inputs,
         MeasuredSession measured,
         Shaped shaped,
-        ZoneMoves zoneMoves,
         Optional<Centred> centred,
         Optional<PreRinging> ringing,
         MasterRender.Rendered master) {
@@ -130,7 +128,7 @@ record MatchSummary(
     /** What is done to width and dynamics. */
     private void zones(ObjectNode root) {
         ArrayNode width = root.putArray("width");
-        zoneMoves.taken(ZoneAspect.WIDTH, measured.session().zones()).forEach((zone, db) -> width.addObject()
+        measured.zoneMoves().taken(ZoneAspect.WIDTH, measured.session().zones()).forEach((zone, db) -> width.addObject()
                 .put("zone", zone.written())
                 .put("sideMidDb", CommandSupport.rounded(db)));
         ArrayNode dynamics = root.putArray("dynamics");
@@ -168,9 +166,9 @@ record MatchSummary(
         List<String> said = new ArrayList<>();
         for (ZoneAspect aspect : ZoneAspect.values()) {
             List<Zone> zones = asked.zones(aspect);
-            List<Zone> none = zones.stream()
-                    .filter(z -> !zoneMoves.of(aspect).containsKey(z))
-                    .toList();
+            Map<Zone, Double> proposed = measured.zoneMoves().of(aspect);
+            List<Zone> none =
+                    zones.stream().filter(z -> !proposed.containsKey(z)).toList();
             if (none.size() == Zone.values().length) {
                 said.add(Texts.of("cli.nothingProposed", aspect.label()));
             } else if (!none.isEmpty() && zones.size() < Zone.values().length) {

@@ -27,6 +27,8 @@ import oakmirror.session.Track;
 import oakmirror.session.TrackId;
 import oakmirror.text.Texts;
 import oakmirror.zones.Shaped;
+import oakmirror.zones.ZoneDifferences;
+import oakmirror.zones.ZoneMoves;
 
 /**
  * A session with its tracks read and measured, so that what follows from it can be worked out. What the cache has is not read again.
@@ -183,16 +185,22 @@ public record MeasuredSession(
         FrameRange range = new FrameRange(
                 Math.round(compared.startSeconds() * audio.sampleRate()),
                 Math.round(compared.endSeconds() * audio.sampleRate()));
-        return derived(rate).shaped(mix.audio().orElseThrow(), range, session.shaping(), progress);
+        return Derived.of(
+                        subjects,
+                        applied(),
+                        session.shaping(),
+                        session.comparing().corridor(),
+                        rate)
+                .shaped(mix.audio().orElseThrow(), range, session.shaping(), progress);
     }
 
-    /**
-     * What follows for the mix.
-     *
-     * @param rate the rate that bands are fitted for
-     */
-    public Derived derived(int rate) {
-        return Derived.of(
-                subjects, applied(), session.shaping(), session.comparing().corridor(), rate);
+    /** What is proposed about its width and dynamics. */
+    public ZoneMoves zoneMoves() {
+        return Subject.mix(subjects)
+                .map(m -> ZoneMoves.of(
+                        ZoneDifferences.of(subjects, session.comparing().corridor()),
+                        m.tone().spectrum(),
+                        session.shaping().apart()))
+                .orElse(ZoneMoves.NONE);
     }
 }

@@ -146,7 +146,7 @@ class ReportTest {
         TrackImporter importer = new TrackImporter(new AudioCache(TestFiles.sharedCache(), Long.MAX_VALUE), parts);
         MeasuredSession song = MeasuredSession.read(tried, importer, Progress.NONE);
         List<String> moves = SongFacts.of(song, List.of(), parts, Progress.NONE).moves();
-        ZoneMoves proposed = song.derived(song.audio().sampleRate()).zones();
+        ZoneMoves proposed = song.zoneMoves();
 
         assertThat(moves).startsWith("in the mix: bass −2.5 dB");
         assertThat(moves)
