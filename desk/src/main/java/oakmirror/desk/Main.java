@@ -1,9 +1,9 @@
 package oakmirror.desk;
 
+import ch.qos.logback.classic.spi.LogbackServiceProvider;
 import javafx.application.Application;
 import oakmirror.media.cache.AudioCache;
 import oakmirror.media.cache.NativeFolder;
-import oakmirror.media.cache.UserFolders;
 import oakmirror.session.SessionFile;
 import oakmirror.text.Texts;
 
@@ -21,7 +21,9 @@ public final class Main {
     /** Starts the window. */
     public static void main(String[] args) {
         System.setProperty("prism.lcdtext", "false");
-        System.setProperty("oakmirror.log", UserFolders.log().toString()); // before anything is logged
+        System.setProperty("slf4j.internal.verbosity", "WARN");
+        // Rather than looked for in every archive.
+        System.setProperty("slf4j.provider", LogbackServiceProvider.class.getName());
         Thread ahead = new Thread(Main::prepare, "oakmirror-prepare");
         ahead.setDaemon(true);
         ahead.start();

@@ -1,6 +1,9 @@
 package oakmirror.desk;
 
 import java.lang.management.ManagementFactory;
+import javafx.scene.Node;
+import javafx.scene.Parent;
+import javafx.scene.Scene;
 import javafx.stage.Stage;
 import oakmirror.desk.command.Command;
 import oakmirror.state.task.Tasks;
@@ -23,17 +26,31 @@ final class Startup {
     static void report(MainWindow window, Stage stage) {
         boolean exit = Boolean.getBoolean("oakmirror.exitWhenReady");
         int visitAfter = Integer.getInteger("oakmirror.visitAfter", 0);
+        long[] firstPicture = {0};
+        Scene scene = stage.getScene();
+        scene.addPostLayoutPulseListener(new Runnable() {
+            @Override
+            public void run() {
+                firstPicture[0] = uptime();
+                scene.removePostLayoutPulseListener(this);
+            }
+        });
         boolean[] told = {false};
         window.workspace().settledProperty().subscribe(settled -> {
             if (!told[0] && window.workspace().isReady()) {
                 told[0] = true;
-                long millis = ManagementFactory.getRuntimeMXBean().getUptime();
+                long millis = uptime();
                 LOG.info("ready after {} ms", millis);
                 if (exit || visitAfter > 0) {
                     System.out.println(Texts.of(
                             "main.readyWithTracksAfter",
                             window.workspace().tracks().all().size(),
                             millis));
+                    System.out.println(Texts.of(
+                            "main.whatTheStartTook",
+                            firstPicture[0],
+                            nodes(window.root()),
+                            ManagementFactory.getClassLoadingMXBean().getLoadedClassCount()));
                 }
                 if (exit) {
                     stage.close();
@@ -42,6 +59,19 @@ final class Startup {
                 }
             }
         });
+    }
+
+    private static long uptime() {
+        return ManagementFactory.getRuntimeMXBean().getUptime();
+    }
+
+    private static int nodes(Node node) {
+        return node instanceof Parent parent
+                ? 1
+                        + parent.getChildrenUnmodifiable().stream()
+                                .mapToInt(Startup::nodes)
+                                .sum()
+                : 1;
     }
 
     /** By the clock of the background: one of the window's own would keep it awake. */

@@ -53,10 +53,9 @@ class InputTest extends WindowTest {
         waitUntil(() -> entries().size() == 20);
         SimulatedInput device = new SimulatedInput(Inputs.SIMULATED, world(30), SPEED, false);
         device.setGain(-20);
-        ToggleButton take = lookup("#take").queryAs(ToggleButton.class);
         interact(() -> {
             input().begin(device); // and taken in the same moment: what plays does not wait for a slow machine
-            take.fire();
+            ((ToggleButton) app.window().root().lookup("#take")).fire();
         });
         waitUntil(() -> entries().size() == 21); // the file ends, and with it the song
         Entry taken = entries().get(20);

@@ -4,6 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import com.fasterxml.jackson.dataformat.smile.databind.SmileMapper;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
@@ -285,18 +288,25 @@ class TrackImporterTest {
     void aDamagedMeasurementInTheCacheIsMadeAgain(String text) throws IOException {
         Path file = TestFiles.music(folder.resolve("x.wav"), 48000, 2, 0.5);
         ImportedTrack first = importer(1 << 30).importTrack(file, Optional.empty(), Progress.NONE);
-        Path kept = cached(".json");
-        String whole = Files.readString(kept);
-        Files.writeString(kept, text.replace("EMPTY", ""));
+        Path kept = cached(".smile");
+        byte[] whole = Files.readAllBytes(kept);
+        boolean isEmpty = text.equals("EMPTY");
+        Files.write(
+                kept, isEmpty ? new byte[0] : new SmileMapper().writeValueAsBytes(new ObjectMapper().readTree(text)));
         ImportedTrack again = importer(1 << 30).importTrack(file, Optional.empty(), Progress.NONE);
         assertThat(again.measurement().heardLufs())
                 .isEqualTo(first.measurement().heardLufs());
-        Files.writeString(kept, whole.replaceAll("\"tone\":\\{", "\"tones\":{"));
+        assertThat(Files.readAllBytes(kept)).as("kept again").isEqualTo(whole);
+        ObjectNode other = (ObjectNode) new SmileMapper().readTree(whole);
+        ObjectNode measurement = (ObjectNode) other.get("measurement");
+        measurement.set("tones", measurement.remove("tone"));
+        Files.write(kept, new SmileMapper().writeValueAsBytes(other));
         assertThat(importer(1 << 30)
                         .importTrack(file, Optional.empty(), Progress.NONE)
                         .measurement()
                         .heardLufs())
                 .isEqualTo(first.measurement().heardLufs());
+        assertThat(Files.readAllBytes(kept)).as("kept again").isEqualTo(whole);
     }
 
     @Test
@@ -306,11 +316,11 @@ class TrackImporterTest {
         double expected = importer.importTrack(loud, Optional.empty(), Progress.NONE)
                 .measurement()
                 .heardLufs();
-        Path kept = cached(".json");
+        Path kept = cached(".smile");
         Path quiet = TestFiles.music(folder.resolve("y.wav"), 48000, 2, 0.05);
         importer.importTrack(quiet, Optional.empty(), Progress.NONE);
         try (var files = Files.list(folder.resolve("cache"))) {
-            Path other = files.filter(f -> f.toString().endsWith(".json") && !f.equals(kept))
+            Path other = files.filter(f -> f.toString().endsWith(".smile") && !f.equals(kept))
                     .findFirst()
                     .orElseThrow();
             Files.copy(other, kept, StandardCopyOption.REPLACE_EXISTING);

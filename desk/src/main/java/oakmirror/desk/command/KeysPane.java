@@ -71,7 +71,7 @@ public final class KeysPane extends StackPane {
         VBox card = new VBox(14, head, Ui.flow(14, tab, restore), scroll);
         card.getStyleClass().add("overlay-card");
         card.setMaxSize(1000, 600);
-        getChildren().add(card);
+        Ui.whenShown(this, card);
         setOnMouseClicked(e -> {
             if (e.getTarget() == this) {
                 close();

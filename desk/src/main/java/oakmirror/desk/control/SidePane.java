@@ -42,13 +42,14 @@ public abstract class SidePane extends VBox {
         HBox head = new HBox(8, title, Ui.spring(), fold);
         head.setAlignment(Pos.BASELINE_LEFT);
         VBox.setVgrow(content, Priority.ALWAYS);
-        getChildren().addAll(head, content);
-        folded.subscribe(this::foldTo);
+        getChildren().add(head);
+        folded.subscribe((was, is) -> foldTo(is));
     }
 
     /** Puts in what is seen while it is not folded away. */
     protected final void fill(Node... nodes) {
         content.getChildren().setAll(nodes);
+        foldTo(folded.get());
     }
 
     /** Whether only its edge is left. */
@@ -66,9 +67,10 @@ public abstract class SidePane extends VBox {
         if (away) {
             getStyleClass().add("folded");
         }
-        for (Node node : new Node[] {title, content}) {
-            node.setVisible(!away);
-            node.setManaged(!away);
+        Ui.shown(!away, title, content);
+        if (!away
+                && !getChildren().contains(content)) { // what was not seen yet costs nothing while the window comes up
+            getChildren().add(content);
         }
     }
 }

@@ -96,18 +96,6 @@ public final class InputStrip extends HBox {
         }
         level.setMinWidth(96);
         Ui.giveWay(this, words);
-        getChildren()
-                .addAll(
-                        Ui.name(Texts.of("input.whatPlays")),
-                        device,
-                        listen,
-                        level,
-                        take,
-                        keep,
-                        live,
-                        window,
-                        last,
-                        words);
         input.onProperty().subscribe(o -> show());
         input.deviceProperty().subscribe(d -> show());
         input.stateProperty().subscribe(s -> {
@@ -126,7 +114,20 @@ public final class InputStrip extends HBox {
         });
         close.setId("input-close");
         close.setMinWidth(USE_PREF_SIZE);
-        getChildren().addAll(Ui.spring(), close);
+        Ui.whenShown(
+                this,
+                Ui.name(Texts.of("input.whatPlays")),
+                device,
+                listen,
+                level,
+                take,
+                keep,
+                live,
+                window,
+                last,
+                words,
+                Ui.spring(),
+                close);
         opened.subscribe(o -> show());
         show();
     }

@@ -104,8 +104,8 @@ public final class LibraryPane extends SidePane {
         shelf.shown().addListener((ListChangeListener<Shown>) c -> say());
         HBox line = new HBox(8, search, found);
         line.setAlignment(Pos.CENTER_LEFT);
-        fill(line, new FolderChips(shelf), order, list, foot);
         foldedProperty().set(true);
+        fill(line, new FolderChips(shelf), order, list, foot);
         foldedProperty().subscribe(away -> {
             if (!away) {
                 shelf.open();

@@ -25,6 +25,7 @@ import javafx.scene.control.Tooltip;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
+import javafx.scene.layout.Pane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.text.Text;
@@ -256,6 +257,15 @@ public final class Ui {
             node.setVisible(are);
             node.setManaged(are);
         }
+    }
+
+    /** Puts nodes into a pane when it is shown first: what is not in the window yet costs nothing while that comes up. */
+    public static void whenShown(Pane pane, Node... content) {
+        pane.visibleProperty().subscribe(is -> {
+            if (is && pane.getChildren().isEmpty()) {
+                pane.getChildren().setAll(content);
+            }
+        });
     }
 
     /** What takes the room that is left. */

@@ -67,7 +67,7 @@ public final class WordsPane extends VBox {
         scroll.getStyleClass().add("plain-scroll");
         VBox.setVgrow(scroll, Priority.ALWAYS);
         setSpacing(10);
-        getChildren().addAll(head, search, scroll);
+        Ui.whenShown(this, head, search, scroll);
         addEventFilter(KeyEvent.KEY_PRESSED, e -> {
             if (e.getCode() == KeyCode.ESCAPE) {
                 close();

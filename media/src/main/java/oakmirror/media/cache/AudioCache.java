@@ -6,7 +6,7 @@ import com.fasterxml.jackson.annotation.Nulls;
 import com.fasterxml.jackson.annotation.PropertyAccessor;
 import com.fasterxml.jackson.databind.DeserializationFeature;
 import com.fasterxml.jackson.databind.ObjectMapper;
-import com.fasterxml.jackson.databind.json.JsonMapper;
+import com.fasterxml.jackson.dataformat.smile.databind.SmileMapper;
 import com.fasterxml.jackson.datatype.jdk8.Jdk8Module;
 import java.io.IOException;
 import java.nio.file.FileAlreadyExistsException;
@@ -46,15 +46,17 @@ public final class AudioCache {
     public static final long DEFAULT_LIMIT_BYTES = 8L << 30;
 
     private static final Logger LOG = LoggerFactory.getLogger(AudioCache.class);
-    private static final ObjectMapper JSON = JsonMapper.builder()
-            .addModule(new Jdk8Module())
-            .visibility(PropertyAccessor.ALL, Visibility.NONE)
-            .visibility(PropertyAccessor.FIELD, Visibility.ANY)
-            .visibility(PropertyAccessor.CREATOR, Visibility.ANY)
-            .enable(DeserializationFeature.FAIL_ON_NULL_CREATOR_PROPERTIES)
-            .enable(DeserializationFeature.FAIL_ON_MISSING_CREATOR_PROPERTIES)
-            .defaultSetterInfo(JsonSetter.Value.forContentNulls(Nulls.FAIL))
-            .build();
+    private static final String FOUND = ".smile";
+    private static final ObjectMapper RECORDS =
+            SmileMapper.builder() // binary: reading numbers from text took most of the time
+                    .addModule(new Jdk8Module())
+                    .visibility(PropertyAccessor.ALL, Visibility.NONE)
+                    .visibility(PropertyAccessor.FIELD, Visibility.ANY)
+                    .visibility(PropertyAccessor.CREATOR, Visibility.ANY)
+                    .enable(DeserializationFeature.FAIL_ON_NULL_CREATOR_PROPERTIES)
+                    .enable(DeserializationFeature.FAIL_ON_MISSING_CREATOR_PROPERTIES)
+                    .defaultSetterInfo(JsonSetter.Value.forContentNulls(Nulls.FAIL))
+                    .build();
 
     private final Path folder;
     private final long limitBytes;
@@ -130,7 +132,7 @@ public final class AudioCache {
             return Optional.empty();
         }
         try {
-            return Optional.ofNullable(JSON.readValue(file.toFile(), type));
+            return Optional.ofNullable(RECORDS.readValue(file.toFile(), type));
         } catch (IOException | RuntimeException e) {
             LOG.info("something in the cache is not usable and is found again", e);
             return Optional.empty();
@@ -201,7 +203,7 @@ public final class AudioCache {
             makeFolder();
             Path target = clear(foundFile(name));
             try (AtomicFile file = AtomicFile.begin(target)) {
-                JSON.writeValue(file.temporary().toFile(), value);
+                RECORDS.writeValue(file.temporary().toFile(), value);
                 file.commitUnforced();
             }
         } catch (IOException e) {
@@ -230,7 +232,7 @@ public final class AudioCache {
     }
 
     private Path foundFile(String name) {
-        return folder.resolve(name + ".json");
+        return folder.resolve(name + FOUND);
     }
 
     /**
@@ -238,7 +240,7 @@ public final class AudioCache {
      */
     public static void prepare() {
         try {
-            JSON.readValue("null", Measured.class);
+            RECORDS.readValue(RECORDS.writeValueAsBytes(null), Measured.class);
         } catch (IOException e) {
             LOG.debug("not prepared", e);
         }

@@ -21,7 +21,6 @@ import org.slf4j.LoggerFactory;
  */
 public final class NativeFolder {
 
-    private static final Logger LOG = LoggerFactory.getLogger(NativeFolder.class);
     private static final Set<PosixFilePermission> OTHERS =
             Set.of(PosixFilePermission.GROUP_WRITE, PosixFilePermission.OTHERS_WRITE);
 
@@ -53,9 +52,9 @@ public final class NativeFolder {
             if (isOurs(PrivateFolder.make(own))) {
                 return own;
             }
-            LOG.warn("{} can be written to by others and is not used", own);
+            log().warn("{} can be written to by others and is not used", own);
         } catch (IOException e) {
-            LOG.info("no folder in the cache for native code", e);
+            log().info("no folder in the cache for native code", e);
         }
         try {
             Path temporary =
@@ -63,9 +62,14 @@ public final class NativeFolder {
             Runtime.getRuntime().addShutdownHook(new Thread(() -> StaleFiles.removeFolder(temporary)));
             return temporary;
         } catch (IOException e) {
-            LOG.warn("no folder for native code", e);
+            log().warn("no folder for native code", e);
             return own; // whoever unpacks there will say that it cannot
         }
+    }
+
+    /** Not before it is needed: this is the first thing that a program does, and the log can be made ready beside what follows. */
+    private static Logger log() {
+        return LoggerFactory.getLogger(NativeFolder.class);
     }
 
     /** Whether a folder can be written to, by its owner alone, and its owner is who runs this program. */

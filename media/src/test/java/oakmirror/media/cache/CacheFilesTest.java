@@ -150,7 +150,7 @@ class CacheFilesTest {
         Path shared = Files.createDirectory(folder.resolve("shared"));
         List<Path> files = new ArrayList<>();
         for (int i = 0; i < 300; i++) {
-            files.add(Files.writeString(shared.resolve(i + ".json"), "x"));
+            files.add(Files.writeString(shared.resolve(i + ".smile"), "x"));
         }
         AtomicBoolean going = new AtomicBoolean(true);
         Thread other = new Thread(() -> {
