@@ -4,15 +4,17 @@ package oakmirror.defects;
 final class CellRing {
 
     private final float[] values;
+    private final int mask;
     private long count;
 
-    /** Keeps so many. */
+    /** Keeps so many, or more: a power of two, so that finding a place is no division. */
     CellRing(int length) {
-        values = new float[length];
+        values = new float[length == 1 ? 1 : 2 * Integer.highestOneBit(length - 1)];
+        mask = values.length - 1;
     }
 
     void add(float value) {
-        values[(int) (count++ % values.length)] = value;
+        values[(int) count++ & mask] = value;
     }
 
     /** How many came. */
@@ -22,7 +24,7 @@ final class CellRing {
 
     /** The reading of a cell that is still kept. */
     float at(long cell) {
-        return cell < 0 || cell >= count ? 0 : values[(int) (cell % values.length)];
+        return cell < 0 || cell >= count ? 0 : values[(int) cell & mask];
     }
 
     /** The highest of some cells. */

@@ -27,8 +27,19 @@ final class FlatTopCounter {
     private boolean corner;
     private long count;
 
+    /** Takes the next samples, of which the highest and the last are known: as nearly all cells of a wave are too low to matter, most are told by that. */
+    void add(float[] wave, int from, int to, float sign, float highestOfThem) {
+        if (run == 0 && highestOfThem < gate) {
+            before = sign * wave[to - 1];
+            return;
+        }
+        for (int i = from; i < to; i++) {
+            add(sign * wave[i]);
+        }
+    }
+
     /** Takes the next sample; what is below 0 is of the other side. */
-    void add(float x) {
+    private void add(float x) {
         if (run == 0 && x < gate) { // as nearly all are
             before = x;
             return;

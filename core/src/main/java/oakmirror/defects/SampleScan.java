@@ -1,5 +1,6 @@
 package oakmirror.defects;
 
+import java.util.Arrays;
 import java.util.List;
 
 /**
@@ -20,6 +21,9 @@ final class SampleScan {
     /** Where the sound begins and ends it is cut, and that is no click. */
     private static final double EDGE_SECONDS = 0.02;
 
+    /** Samples a fourth difference looks back by. */
+    private static final int BEFORE = 4;
+
     private final int cellSize;
     private final double cellSeconds;
     private final ClickFinder clicks;
@@ -27,11 +31,11 @@ final class SampleScan {
     private final FlatTopCounter tops = new FlatTopCounter();
     private final FlatTopCounter bottoms = new FlatTopCounter();
 
-    private final float[] past = new float[4];
-    private int inCell;
-    private float low;
-    private float high;
-    private float leap;
+    /** The four samples before those that have not been looked at yet, then these. */
+    private float[] wave;
+
+    private float[] leaps;
+    private int waiting = BEFORE;
     private long cells;
     private long firstSound = -1;
     private long lastSound = -1;
@@ -42,56 +46,68 @@ final class SampleScan {
         cellSeconds = (double) cellSize / sampleRate;
         clicks = new ClickFinder(cellSeconds);
         dropouts = new DropoutFinder(cellSeconds);
-        clearCell();
-    }
-
-    private void clearCell() {
-        inCell = 0;
-        low = Float.POSITIVE_INFINITY;
-        high = Float.NEGATIVE_INFINITY;
-        leap = 0;
+        wave = new float[BEFORE + cellSize];
+        leaps = new float[BEFORE + cellSize];
     }
 
     /** Takes the next samples. */
     void add(float[] samples, int count) {
-        float a = past[0];
-        float b = past[1];
-        float c = past[2];
-        float d = past[3];
-        for (int i = 0; i < count; i++) {
-            float x = samples[i];
-            leap = Math.max(leap, Math.abs(x + d - 4 * (a + c) + 6 * b));
-            low = Math.min(low, x);
-            high = Math.max(high, x);
-            tops.add(x);
-            bottoms.add(-x);
-            d = c;
-            c = b;
-            b = a;
-            a = x;
-            if (++inCell == cellSize) {
-                closeCell();
-            }
+        int end = waiting + count;
+        if (end > wave.length) {
+            wave = Arrays.copyOf(wave, end);
+            leaps = new float[end];
         }
-        past[0] = a;
-        past[1] = b;
-        past[2] = c;
-        past[3] = d;
+        System.arraycopy(samples, 0, wave, waiting, count);
+        int from = BEFORE;
+        leaps(wave, leaps, end);
+        for (; from + cellSize <= end; from += cellSize) {
+            closeCell(from, from + cellSize);
+        }
+        int done = from - BEFORE;
+        System.arraycopy(wave, done, wave, 0, end - done);
+        waiting = end - done;
     }
 
-    private void closeCell() {
-        clicks.add(leap);
+    /** The size of the fourth difference that ends at each sample. Loops of this kind become vector instructions. */
+    private static void leaps(float[] wave, float[] leaps, int end) {
+        for (int i = BEFORE; i < end; i++) {
+            leaps[i] = Math.abs(wave[i] + wave[i - 4] - 4 * (wave[i - 1] + wave[i - 3]) + 6 * wave[i - 2]);
+        }
+    }
+
+    private void closeCell(int from, int to) {
+        int most =
+                0; // bits of what is not negative are in its order, and the larger of two of them takes one instruction
+        int highest = Integer.MIN_VALUE;
+        int lowest = Integer.MAX_VALUE;
+        for (int i = from; i < to; i++) {
+            most = Math.max(most, Float.floatToRawIntBits(leaps[i]));
+            int ordered = ordered(Float.floatToRawIntBits(wave[i]));
+            highest = Math.max(highest, ordered);
+            lowest = Math.min(lowest, ordered);
+        }
+        float high = Float.intBitsToFloat(ordered(highest));
+        float low = Float.intBitsToFloat(ordered(lowest));
+        tops.add(wave, from, to, 1, high);
+        bottoms.add(wave, from, to, -1, -low);
+        clicks.add(Float.intBitsToFloat(most));
         dropouts.add(low, high);
         if (Math.max(high, -low) > SILENT) {
             firstSound = firstSound < 0 ? cells : firstSound;
             lastSound = cells;
         }
         cells++;
-        clearCell();
+    }
+
+    /** A float's bits as a number in the order of floats, and back: the bits of negative ones, but for the sign, fall where they rise. */
+    private static int ordered(int bits) {
+        return bits ^ bits >> 31 & Integer.MAX_VALUE;
     }
 
     /** What the channel has; ends the stream. */
     Found finish() {
+        tops.add(wave, BEFORE, waiting, 1, Float.POSITIVE_INFINITY);
+        bottoms.add(wave, BEFORE, waiting, -1, Float.POSITIVE_INFINITY);
         double soundFrom = firstSound < 0 ? Double.POSITIVE_INFINITY : firstSound * cellSeconds;
         double soundTo = (lastSound + 1) * cellSeconds;
         List<Double> gone = dropouts.found();

@@ -1,5 +1,7 @@
 package oakmirror.finish;
 
+import java.util.HashMap;
+import java.util.Map;
 import oakmirror.finish.FinishPlan.Attainment;
 import oakmirror.finish.FinishPlan.Price;
 import oakmirror.limiter.LimiterSettings;
@@ -24,6 +26,11 @@ final class FinishSolver {
     /** Drives are tried so far apart for the loudest that can be: with more, what is soft can come up that loudness has left out before, and lowers it. */
     private static final double LOUDEST_STEP_DB = 2;
 
+    /** So much more than is sane is overdone. */
+    private static final double OVER_DB = 0.1;
+
+    private static final double NEAR_DRIVE_DB = 0.5;
+    private static final double FIRST_STEP_DB = 1;
     private static final double EXACT_DB = 0.002;
     private static final int MOST_LOOKS = 40;
 
@@ -33,6 +40,12 @@ final class FinishSolver {
     private final double untouched;
     /** The most drive that needs no limiter. */
     private final double clean;
+
+    /** Loudness by drive: the same ones are asked for again and again. */
+    private final Map<Double, Double> known = new HashMap<>();
+
+    private MixEnvelope.Driven last;
+    private double lastDrive;
 
     /**
      * A solver.
@@ -68,6 +81,17 @@ final class FinishSolver {
         return planned(driveTo(goal, most, 0), goal, 0);
     }
 
+    /** How its target would stand in a plan with a limiter, for much less looking. */
+    Attainment standing() {
+        double goal = settings.targetLufs();
+        double most = clean + MOST_DRIVE_DB;
+        if (loudness(most) < goal) {
+            return Attainment.OUT_OF_REACH;
+        }
+        double drive = driveTo(goal, most, 0) - OVER_DB;
+        return drive > clean && beyondSane(drive, 0) > 0 ? Attainment.OVERDONE : Attainment.REACHED;
+    }
+
     /** The drive that would do if nothing had to be limited: it is never too much. */
     double wantedDrive(double goal) {
         return goal - lufs;
@@ -90,12 +114,22 @@ final class FinishSolver {
     /** The drive with which the thinned mix, that much louder, has a loudness, but no more than the most. */
     double driveTo(double goal, double most, double louder) {
         double wanted = wantedDrive(goal);
-        return wanted <= clean ? wanted : root(d -> loudness(d) + louder - goal, clean, most);
+        if (wanted <= clean) {
+            return wanted;
+        }
+        UnivariateFunction over = d -> loudness(d) + louder - goal;
+        // What is limited is hardly louder than the same without, so that the drive is hardly lower.
+        double near = Math.max(clean, wanted - Math.max(0, louder) - NEAR_DRIVE_DB);
+        return root(over, over.value(near) < 0 ? near : clean, most);
     }
 
     /** How loud the thinned mix is with a drive. */
     double loudness(double driveDb) {
-        return driveDb <= clean ? lufs + driveDb : driven(driveDb).integratedLufs();
+        if (driveDb <= clean) {
+            return lufs + driveDb;
+        }
+        Double before = known.get(driveDb);
+        return before == null ? driven(driveDb).integratedLufs() : before;
     }
 
     /**
@@ -108,7 +142,7 @@ final class FinishSolver {
         double sane = louder == 0 ? mix.loudestSane(settings, () -> loudestSane(0)) : loudestSane(louder);
         Attainment standing = expected < settings.targetLufs()
                 ? Attainment.OUT_OF_REACH
-                : drive > sane + 0.1 ? Attainment.OVERDONE : Attainment.REACHED;
+                : drive > sane + OVER_DB ? Attainment.OVERDONE : Attainment.REACHED;
         Price price = drive <= clean ? Price.NONE : price(drive);
         return plan(drive, expected, standing, price, loudness(sane) + (sane <= clean ? 0 : louder));
     }
@@ -118,34 +152,49 @@ final class FinishSolver {
     }
 
     private MixEnvelope.Driven driven(double driveDb) {
-        LimiterSettings limiter = settings.limiter().orElseThrow();
-        return mix.driven(driveDb, settings.ceilingDbtp(), limiter);
+        if (last == null || lastDrive != driveDb) {
+            last = mix.driven(
+                    driveDb, settings.ceilingDbtp(), settings.limiter().orElseThrow());
+            lastDrive = driveDb;
+            known.put(driveDb, last.integratedLufs());
+        }
+        return last;
     }
 
     /** The highest drive that keeps within {@link SaneLimits}; at least the one that needs no limiter. */
     private double loudestSane(double louder) {
-        UnivariateFunction beyond = d -> {
-            MixEnvelope.Driven driven = driven(d);
-            double crushed = driven.integratedLufs() + louder - settings.ceilingDbtp() + SaneLimits.LEAST_PLR_DB;
-            double much = driven.quantileDb(1 - SaneLimits.MOST_OF_THE_TIME) - SaneLimits.MUCH_DB;
-            return Math.max(crushed, much);
-        };
-        return root(beyond, clean, clean + MOST_DRIVE_DB);
+        return root(d -> beyondSane(d, louder), clean, clean + MOST_DRIVE_DB);
     }
 
+    /** How far beyond what is sane a drive is, in dB; below 0 where it is sane. */
+    private double beyondSane(double driveDb, double louder) {
+        MixEnvelope.Driven driven = driven(driveDb);
+        double crushed = driven.integratedLufs() + louder - settings.ceilingDbtp() + SaneLimits.LEAST_PLR_DB;
+        double much = driven.quantileDb(1 - SaneLimits.MOST_OF_THE_TIME) - SaneLimits.MUCH_DB;
+        return Math.max(crushed, much);
+    }
+
+    /** Where a function that rises comes to 0; looked for in steps that grow, as it is mostly near the low end. The ends stand for what lies beyond them. */
     private static double root(UnivariateFunction f, double low, double high) {
         if (f.value(low) >= 0) {
             return low;
         }
-        return f.value(high) <= 0 ? high : new BrentSolver(EXACT_DB).solve(MOST_LOOKS, f, low, high);
+        double from = low;
+        for (double step = FIRST_STEP_DB; ; step *= 2) {
+            double to = Math.min(from + step, high);
+            double there = f.value(to);
+            if (there >= 0) {
+                return there == 0 ? to : new BrentSolver(EXACT_DB).solve(MOST_LOOKS, f, from, to);
+            }
+            if (to == high) {
+                return high;
+            }
+            from = to;
+        }
     }
 
     private Price price(double driveDb) {
         MixEnvelope.Driven driven = driven(driveDb);
-        double average = 0;
-        for (float db : driven.reductionDb()) {
-            average += db / driven.reductionDb().length;
-        }
-        return new Price(driven.quantileDb(1), average, driven.shareOver(SaneLimits.MUCH_DB));
+        return new Price(driven.quantileDb(1), driven.averageDb(), driven.shareOver(SaneLimits.MUCH_DB));
     }
 }

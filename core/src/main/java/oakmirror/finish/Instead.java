@@ -35,12 +35,13 @@ public record Instead(FinishPlan loudest, Optional<FinishPlan> clipped) {
                 .filter(a -> a > limiter.clipDb())
                 .toArray();
         for (double amount : amounts) {
-            FinishPlan with = mix.plan(plan.settings().withLimiter(Optional.of(limiter.withClipDb(amount))));
-            if (with.standing() == Attainment.REACHED) {
-                return Optional.of(with);
+            FinishSettings with = plan.settings().withLimiter(Optional.of(limiter.withClipDb(amount)));
+            Attainment standing = mix.standing(with);
+            if (standing == Attainment.REACHED) {
+                return Optional.of(mix.plan(with));
             }
-            boolean isNew = plan.standing() == Attainment.OUT_OF_REACH && with.standing() == Attainment.OVERDONE;
-            reached = reached.isEmpty() && isNew ? Optional.of(with) : reached;
+            boolean isNew = plan.standing() == Attainment.OUT_OF_REACH && standing == Attainment.OVERDONE;
+            reached = reached.isEmpty() && isNew ? Optional.of(mix.plan(with)) : reached;
         }
         return reached;
     }

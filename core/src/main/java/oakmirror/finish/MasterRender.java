@@ -7,6 +7,7 @@ import oakmirror.audio.Progress;
 import oakmirror.audio.StereoSource;
 import oakmirror.dsp.Chain;
 import oakmirror.dsp.ProcessedStream;
+import oakmirror.finish.FinishPlan.Attainment;
 import oakmirror.measure.Levels;
 import oakmirror.measure.Provenance.Origin;
 import oakmirror.measure.TrackMeasurement;
@@ -48,6 +49,11 @@ public final class MasterRender {
         /** How it is brought to a target, about: limiting is only looked at on the thinned mix. */
         public FinishPlan plan(FinishSettings settings) {
             return solver(settings).solve();
+        }
+
+        /** How a target would stand with a limiter, as in its {@link #plan}. */
+        Attainment standing(FinishSettings settings) {
+            return solver(settings).standing();
         }
 
         private FinishSolver solver(FinishSettings settings) {

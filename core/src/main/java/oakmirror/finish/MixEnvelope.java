@@ -123,7 +123,7 @@ public final class MixEnvelope {
     public Driven driven(double driveDb, double ceilingDbtp, LimiterSettings settings) {
         double gain = Decibels.toAmplitude(driveDb);
         double[] steps = new double[hops / HOPS_PER_STEP];
-        float[] reductionDb = new float[hops];
+        float[] gains = new float[hops];
         Side l = new Side(settings);
         Side r = settings.link() == 1 ? l : new Side(settings);
         double ceiling = Decibels.toAmplitude(ceilingDbtp);
@@ -146,8 +146,7 @@ public final class MixEnvelope {
             for (int i = 0; i < LimiterModel.STRETCH; i++) {
                 int of = from + i - late;
                 if (of >= 0 && of < hops) {
-                    double least = Math.min(l.gains[i], r.gains[i]);
-                    reductionDb[of] = least == 1 ? 0 : (float) -Decibels.ofAmplitude(least);
+                    gains[of] = (float) Math.min(l.gains[i], r.gains[i]);
                     int step = of / HOPS_PER_STEP;
                     if (step < steps.length) {
                         double both = l.gains[i] * l.gains[i] + r.gains[i] * r.gains[i];
@@ -156,7 +155,7 @@ public final class MixEnvelope {
                 }
             }
         }
-        return new Driven(LoudnessMeter.integrated(steps, steps.length), reductionDb);
+        return new Driven(LoudnessMeter.integrated(steps, steps.length), gains);
     }
 
     /** What is asked for on one side, or on both alike, and what becomes of it. */
@@ -183,34 +182,38 @@ public final class MixEnvelope {
      * What has become of it, about.
      *
      * @param integratedLufs loudness of the whole; NaN where there is none
-     * @param reductionDb what is taken away, hop by hop
+     * @param gains what each hop is multiplied by, at most 1
      */
-    public record Driven(double integratedLufs, float[] reductionDb) {
+    public record Driven(double integratedLufs, float[] gains) {
 
         /** What is taken away is at most this for that part of the time, in dB. */
         public double quantileDb(double part) {
-            if (reductionDb.length == 0) {
-                return 0;
+            return gains.length == 0
+                    ? 0
+                    : takenDb(Selection.nth(gains, (int) Math.round((1 - part) * (gains.length - 1))));
+        }
+
+        /** What is taken away on average, in dB. */
+        public double averageDb() {
+            double sum = 0;
+            for (float gain : gains) {
+                sum += takenDb(gain);
             }
-            float[] sorted = new float[reductionDb.length];
-            int reduced = 0;
-            for (float value : reductionDb) {
-                if (value > 0) {
-                    sorted[reduced++] = value;
-                }
-            }
-            Arrays.sort(sorted, 0, reduced);
-            int place = (int) Math.round(part * (sorted.length - 1)) - (sorted.length - reduced);
-            return place < 0 ? 0 : sorted[place];
+            return gains.length == 0 ? 0 : sum / gains.length;
+        }
+
+        private static double takenDb(float gain) {
+            return gain == 1 ? 0 : -Decibels.ofAmplitude(gain);
         }
 
         /** For which part of the time more than that is taken away. */
         public double shareOver(double db) {
+            double most = Decibels.toAmplitude(-db);
             int over = 0;
-            for (float value : reductionDb) {
-                over += value > db ? 1 : 0;
+            for (float gain : gains) {
+                over += gain < most ? 1 : 0;
             }
-            return reductionDb.length == 0 ? 0 : (double) over / reductionDb.length;
+            return gains.length == 0 ? 0 : (double) over / gains.length;
         }
     }
 }

@@ -4,13 +4,8 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.CancellationException;
 import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
-import java.util.concurrent.TimeUnit;
-import java.util.concurrent.TimeoutException;
-import java.util.concurrent.atomic.AtomicLong;
 import oakmirror.audio.AudioStream;
 import oakmirror.audio.ChannelLayout;
 import oakmirror.audio.Decibels;
@@ -43,7 +38,7 @@ import oakmirror.stereo.EchoFinder;
  */
 public final class TrackMeasurer {
 
-    /** Takes the stereo fold of each block while it is measured, on the calling thread, in order. */
+    /** Takes the stereo fold of each block while it is measured, on another thread, in order; when measuring has returned, whichever way, nothing more of it comes. */
     @FunctionalInterface
     public interface FoldConsumer {
         /** Takes the next frames; the arrays are used again afterwards. */
@@ -68,8 +63,6 @@ public final class TrackMeasurer {
         /** All of that, what goes on over time, clips, DC and defects. */
         ALL
     }
-
-    private static final long WATCH_MILLIS = 100;
 
     /** Longer than any part takes, on however busy a machine. */
     private static final long PATIENCE_MILLIS = 60_000;
@@ -108,7 +101,18 @@ public final class TrackMeasurer {
      */
     public TrackMeasurement measure(AudioStream stream, Origin origin, Progress progress, FoldConsumer foldConsumer)
             throws IOException {
-        Pass pass = new Pass(stream.sampleRate(), stream.layout());
+        Pass pass = new Pass(stream.sampleRate(), stream.layout(), foldConsumer);
+        long frames;
+        try {
+            frames = feed(pass, stream, progress);
+        } finally {
+            pass.parts.end(pass.rowOfFold()); // so that whoever takes the fold may close what he writes to
+        }
+        Provenance provenance = new Provenance(origin, stream.sampleRate(), extent, VERSION);
+        return pass.result(provenance, frames, stream.damagedSamples());
+    }
+
+    private static long feed(Pass pass, AudioStream stream, Progress progress) throws IOException {
         Block[] ring = new Block[BLOCKS];
         for (int i = 0; i < ring.length; i++) {
             ring[i] = new Block(stream.layout());
@@ -116,21 +120,19 @@ public final class TrackMeasurer {
         long frames = 0;
         for (int i = 0; ; i = (i + 1) % ring.length) {
             Block block = ring[i];
-            pass.await(block);
+            pass.parts.await(block.measured);
             block.fill(stream);
             if (block.count == 0) {
                 break;
             }
             block.measured = pass.feed(block);
-            foldConsumer.accept(block.left, block.right, block.count);
             frames += block.count;
             progress.check(stream.expectedFrames() > 0 ? (double) frames / stream.expectedFrames() : 0);
         }
         for (Block block : ring) {
-            pass.await(block);
+            pass.parts.await(block.measured);
         }
-        Provenance provenance = new Provenance(origin, stream.sampleRate(), extent, VERSION);
-        return pass.result(provenance, frames, stream.damagedSamples());
+        return frames;
     }
 
     private static final class Block {
@@ -159,6 +161,7 @@ public final class TrackMeasurer {
     private final class Pass {
         private final int sampleRate;
         private final ChannelLayout layout;
+        private final FoldConsumer foldConsumer;
         private final LoudnessMeter loudness;
         private final List<PeakSteps> peaks = new ArrayList<>();
         /** Meters of the stereo fold, where it is not the file itself nor follows from it. */
@@ -171,13 +174,12 @@ public final class TrackMeasurer {
         private final List<ClipCounter> clips = new ArrayList<>();
         private final List<DcMeter> dc = new ArrayList<>();
         private final List<DefectFinder> defects;
-        private final List<CompletableFuture<Void>> tails = new ArrayList<>();
-        private final AtomicLong partsDone = new AtomicLong();
-        private volatile Throwable failure;
+        private final Parts parts = new Parts(executor, patienceMillis);
 
-        Pass(int sampleRate, ChannelLayout layout) {
+        Pass(int sampleRate, ChannelLayout layout, FoldConsumer foldConsumer) {
             this.sampleRate = sampleRate;
             this.layout = layout;
+            this.foldConsumer = foldConsumer;
             loudness = new LoudnessMeter(sampleRate, layout);
             if (layout.channels() > 2) {
                 heardLoudness.add(new LoudnessMeter(sampleRate, ChannelLayout.stereo()));
@@ -197,108 +199,53 @@ public final class TrackMeasurer {
             activity = extent == Extent.ALL ? List.of(new ActivityAnalyser(sampleRate)) : List.of();
         }
 
+        /** The first after those of the channels. */
+        int rowOfFold() {
+            return peaks.size();
+        }
+
         /** Hands a block to every meter, each of which takes its blocks in order and waits for no other. */
         CompletableFuture<?> feed(Block block) {
             for (int c = 0; c < peaks.size(); c++) {
                 PeakSteps meter = peaks.get(c);
                 float[] samples = block.channels[c];
-                then(c, () -> meter.add(samples, block.count));
+                parts.then(c, () -> meter.add(samples, block.count));
                 if (extent == Extent.ALL) {
                     ClipCounter counter = clips.get(c);
                     DcMeter mean = dc.get(c);
                     int channel = c;
-                    then(c, () -> {
+                    parts.then(c, () -> {
                         counter.add(samples, block.count);
                         mean.add(samples, block.count);
                         defects.get(0).add(channel, samples, block.count);
                     });
                 }
             }
-            int next = peaks.size();
-            then(next++, () -> loudness.add(block.channels, block.count));
+            int next = rowOfFold();
+            parts.then(next++, () -> foldConsumer.accept(block.left, block.right, block.count));
+            parts.then(next++, () -> loudness.add(block.channels, block.count));
             float[][] fold = {block.left, block.right};
             for (LoudnessMeter meter : heardLoudness) {
-                then(next++, () -> meter.add(fold, block.count));
+                parts.then(next++, () -> meter.add(fold, block.count));
             }
             for (int side = 0; side < heardPeaks.size(); side++) {
                 PeakSteps meter = heardPeaks.get(side);
                 float[] samples = fold[side];
-                then(next++, () -> meter.add(samples, block.count));
+                parts.then(next++, () -> meter.add(samples, block.count));
             }
             for (SpectrumAnalyser analyser : spectrum) {
-                then(next++, () -> analyser.add(block.left, block.right, block.count));
+                parts.then(next++, () -> analyser.add(block.left, block.right, block.count));
             }
             for (ZoneDynamicsAnalyser analyser : zones) {
-                then(next++, () -> {
+                parts.then(next++, () -> {
                     analyser.add(block.left, block.right, block.count);
                     defects.forEach(d -> d.addFold(analyser.halvings()));
                 });
             }
             for (ActivityAnalyser analyser : activity) {
-                then(next++, () -> analyser.add(block.left, block.right, block.count));
+                parts.then(next++, () -> analyser.add(block.left, block.right, block.count));
             }
-            return CompletableFuture.allOf(tails.toArray(CompletableFuture[]::new));
-        }
-
-        /** Adds work behind what a meter still has to do. */
-        private void then(int meter, Runnable work) {
-            if (tails.size() == meter) {
-                tails.add(CompletableFuture.completedFuture(null));
-            }
-            tails.set(meter, tails.get(meter).thenRunAsync(() -> doUnlessFailed(work), executor));
-        }
-
-        /** A failure is put aside here: where memory has run out, a future may not even become one that has failed. */
-        private void doUnlessFailed(Runnable work) {
-            try {
-                if (failure == null) {
-                    work.run();
-                }
-            } catch (RuntimeException | Error e) {
-                failure = e;
-            } finally {
-                partsDone.incrementAndGet();
-            }
-        }
-
-        /** Waits until a block has been measured; not for ever where its parts have been lost, as with the memory of the threads they ran on. */
-        void await(Block block) {
-            try {
-                long seen = -1;
-                for (long lost = 0; lost < patienceMillis && !isOver(block); lost += WATCH_MILLIS) {
-                    long now = partsDone.get();
-                    lost = now == seen ? lost : 0;
-                    seen = now;
-                }
-                if (!block.measured.isDone() && failure == null) {
-                    failure = new IllegalStateException("parts of a measurement were lost");
-                }
-            } catch (InterruptedException e) {
-                Thread.currentThread().interrupt();
-                throw new CancellationException("interrupted");
-            } catch (ExecutionException e) {
-                throw new IllegalStateException(e.getCause());
-            }
-            rethrowFailure();
-        }
-
-        /** Whether a block has been measured, or nothing more will come of it, after waiting for a while. */
-        private boolean isOver(Block block) throws InterruptedException, ExecutionException {
-            try {
-                block.measured.get(WATCH_MILLIS, TimeUnit.MILLISECONDS);
-                return true;
-            } catch (TimeoutException e) {
-                return failure != null;
-            }
-        }
-
-        private void rethrowFailure() {
-            if (failure instanceof Error error) {
-                throw error;
-            }
-            if (failure != null) {
-                throw new IllegalStateException(failure);
-            }
+            return parts.all();
         }
 
         TrackMeasurement result(Provenance provenance, long frames, long nonFinite) {

@@ -34,11 +34,12 @@ public final class ActivityAnalyser {
 
     private final int sampleRate;
     private final int size;
-    private final float[] window;
+    private final float[] windowOfBoth;
     private final float[] power;
     private final FloatFFT_1D fft;
-    private final float[] left;
-    private final float[] right;
+    /** Left and right by turns, as the transform takes them for real and imaginary parts. */
+    private final float[] both;
+
     private final float[] work;
     private final int[] bandEdges = new int[BANDS + 1];
     private final int lowBands;
@@ -62,17 +63,18 @@ public final class ActivityAnalyser {
     public ActivityAnalyser(int sampleRate) {
         this.sampleRate = sampleRate;
         size = 1 << (int) Math.round(Math.log(SECONDS_PER_BLOCK * sampleRate) / Math.log(2));
-        window = new float[size];
+        windowOfBoth = new float[2 * size];
         double sum = 0;
         for (int i = 0; i < size; i++) {
-            window[i] = (float) (0.5 - 0.5 * Math.cos(2 * Math.PI * i / size));
-            sum += (double) window[i] * window[i];
+            float weight = (float) (0.5 - 0.5 * Math.cos(2 * Math.PI * i / size));
+            windowOfBoth[2 * i] = weight;
+            windowOfBoth[2 * i + 1] = weight;
+            sum += (double) weight * weight;
         }
         scale = 1 / (sum * size);
         power = new float[size / 2 + 1];
         fft = Fft.of(size);
-        left = new float[size];
-        right = new float[size];
+        both = new float[2 * size];
         work = new float[2 * size];
         double nyquist = sampleRate / 2.0;
         int low = 0;
@@ -112,33 +114,28 @@ public final class ActivityAnalyser {
     private void push(float[] l, float[] r, int from, int count) {
         int skip = Math.max(0, count - size);
         int fresh = count - skip;
-        System.arraycopy(left, fresh, left, 0, size - fresh);
-        System.arraycopy(right, fresh, right, 0, size - fresh);
-        System.arraycopy(l, from + skip, left, size - fresh, fresh);
-        System.arraycopy(r, from + skip, right, size - fresh, fresh);
+        System.arraycopy(both, 2 * fresh, both, 0, 2 * (size - fresh));
+        for (int i = 0; i < fresh; i++) {
+            both[2 * (size - fresh + i)] = l[from + skip + i];
+            both[2 * (size - fresh + i) + 1] = r[from + skip + i];
+        }
         taken += count;
     }
 
     private void step() {
-        for (int i = 0; i < size; i++) {
-            work[2 * i] = window[i] * left[i];
-            work[2 * i + 1] = window[i] * right[i];
-        }
+        product(windowOfBoth, both, work);
         fft.complexForward(work);
+        product(work, work, work);
         for (int k = 1; k <= size / 2; k++) {
             int a = 2 * k;
             int b = 2 * (size - k);
-            power[k] = work[a] * work[a] + work[a + 1] * work[a + 1] + work[b] * work[b] + work[b + 1] * work[b + 1];
+            power[k] = work[a] + work[a + 1] + work[b] + work[b + 1];
         }
         float rise = 0;
         float lowRise = 0;
         float[] now = past[steps % LAG];
         for (int b = 0; b < BANDS; b++) {
-            float sum = 0;
-            int end = Math.min(bandEdges[b + 1], size / 2 + 1);
-            for (int k = bandEdges[b]; k < end; k++) {
-                sum += power[k];
-            }
+            float sum = sum(bandEdges[b], Math.min(bandEdges[b + 1], size / 2 + 1));
             bandPower[b] = sum * scale;
             loudest[b] = Math.max(loudest[b], sum);
             float db = (float) Decibels.ofPower(sum + loudest[b] * FLOOR + 1e-9f);
@@ -158,17 +155,44 @@ public final class ActivityAnalyser {
         lowOnsets[steps] = lowRise;
         steps++;
         for (int z = 0; z < zonePower.length; z++) {
-            for (int k = zoneBins[z][0]; k < zoneBins[z][1]; k++) {
-                zonePower[z] += power[k];
-            }
+            zonePower[z] += sum(zoneBins[z][0], zoneBins[z][1]);
         }
         if (steps % STEPS_PER_ZONE == 0) {
             closeZones(STEPS_PER_ZONE);
         }
     }
 
+    private static void product(float[] a, float[] b, float[] out) {
+        for (int i = 0; i < out.length; i++) {
+            out[i] = a[i] * b[i];
+        }
+    }
+
+    /** The power of some lines; by four sums, as one would wait for itself at every line. */
+    private float sum(int from, int to) {
+        float s0 = 0;
+        float s1 = 0;
+        float s2 = 0;
+        float s3 = 0;
+        int k = from;
+        for (; k < to - 3; k += 4) {
+            s0 += power[k];
+            s1 += power[k + 1];
+            s2 += power[k + 2];
+            s3 += power[k + 3];
+        }
+        for (; k < to; k++) {
+            s0 += power[k];
+        }
+        return s0 + s1 + (s2 + s3);
+    }
+
     private void countLevels() {
-        if (Arrays.stream(bandPower).sum() > GATE) {
+        double all = 0;
+        for (double power : bandPower) {
+            all += power;
+        }
+        if (all > GATE) {
             levels.add(bandPower);
             for (int b = 0; b < BANDS; b++) {
                 bandSum[b] += bandPower[b];
