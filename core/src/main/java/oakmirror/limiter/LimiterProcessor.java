@@ -1,6 +1,8 @@
 package oakmirror.limiter;
 
 import java.util.Arrays;
+import java.util.concurrent.ForkJoinPool;
+import java.util.concurrent.ForkJoinTask;
 import oakmirror.dsp.Reduction;
 import oakmirror.dsp.StereoProcessor;
 
@@ -11,6 +13,12 @@ final class LimiterProcessor implements StereoProcessor {
 
     /** So much of the past is gone through; it stands for more ({@link Release}), so that a jump costs little. */
     private static final double MEMORY_SECONDS = 0.15;
+
+    /** No device wants so many frames at a time, and whoever renders more. */
+    private static final int LONG = 32768;
+
+    /** So many frames of a long row are gone through on two threads. */
+    private static final int ABREAST = 8192;
 
     private final float[][] stretch = new float[2][STRETCH];
     private final PeakEnvelope[] envelopes = new PeakEnvelope[2];
@@ -26,6 +34,7 @@ final class LimiterProcessor implements StereoProcessor {
     private final int lag;
     private final int memory;
     private final Reduction reduction;
+    private Ahead[] ahead = {};
     private int filled;
     private long frame;
 
@@ -61,7 +70,12 @@ final class LimiterProcessor implements StereoProcessor {
         for (GainPath path : paths) {
             path.hurry(hurry);
         }
+        boolean isLong = !hurry && count >= LONG;
         for (int done = 0; done < count; ) {
+            if (isLong && filled == 0 && count - done >= ABREAST) {
+                done += runAbreast(left, right, offset + done);
+                continue;
+            }
             int n = Math.min(count - done, STRETCH - filled);
             exchange(left, stretch[0], offset + done, n);
             exchange(right, stretch[1], offset + done, n);
@@ -69,6 +83,9 @@ final class LimiterProcessor implements StereoProcessor {
             done += n;
             if (filled == STRETCH) {
                 filled = 0;
+                for (int c = 0; c < 2; c++) {
+                    isOver[c] = envelopes[c].take(stretch[c], asked[c]);
+                }
                 run();
             }
         }
@@ -106,11 +123,47 @@ final class LimiterProcessor implements StereoProcessor {
         }
     }
 
+    /**
+     * Goes through {@link #ABREAST} frames: what the peaks of each side need, which is most of the work, is looked for on two
+     * threads first. The same samples come out.
+     */
+    private int runAbreast(float[] left, float[] right, int offset) {
+        if (ahead.length == 0) {
+            ahead = new Ahead[] {new Ahead(), new Ahead()};
+        }
+        ForkJoinTask<?> other = ForkJoinPool.commonPool().submit(() -> ahead[1].look(envelopes[1], right, offset));
+        ahead[0].look(envelopes[0], left, offset);
+        other.join();
+        for (int s = 0; s < ABREAST / STRETCH; s++) {
+            exchange(left, stretch[0], offset + s * STRETCH, STRETCH);
+            exchange(right, stretch[1], offset + s * STRETCH, STRETCH);
+            for (int c = 0; c < 2; c++) {
+                isOver[c] = ahead[c].isOver[s];
+                System.arraycopy(ahead[c].asked, s * STRETCH, asked[c], 0, STRETCH);
+            }
+            run();
+        }
+        return ABREAST;
+    }
+
+    /** What the peaks of one side ask for in many stretches. */
+    private static final class Ahead {
+        private final boolean[] isOver = new boolean[ABREAST / STRETCH];
+        private final float[] asked = new float[ABREAST];
+        private final float[] in = new float[STRETCH];
+        private final float[] out = new float[STRETCH];
+
+        void look(PeakEnvelope envelope, float[] samples, int offset) {
+            for (int s = 0; s < isOver.length; s++) {
+                System.arraycopy(samples, offset + s * STRETCH, in, 0, STRETCH);
+                isOver[s] = envelope.take(in, out);
+                System.arraycopy(out, 0, asked, s * STRETCH, STRETCH);
+            }
+        }
+    }
+
     /** What the peaks of each side ask for, or of both together. */
     private void ask() {
-        for (int c = 0; c < 2; c++) {
-            isOver[c] = envelopes[c].take(stretch[c], asked[c]);
-        }
         if (link > 0 && (isOver[0] || isOver[1])) {
             for (int c = 0; c < 2; c++) {
                 if (!isOver[c]) {

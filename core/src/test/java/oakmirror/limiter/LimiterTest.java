@@ -231,7 +231,7 @@ class LimiterTest {
     void theSameComesOutWhateverIsGivenAtATime() {
         float[] in = nasty(RATE).get("bursts");
         float[][] expected = through(limiter(-1), RATE, in, Signals.white(in.length, 2, 5));
-        for (int block : new int[] {1, 64, 512, 5000}) {
+        for (int block : new int[] {1, 64, 512, 5000, 40_000}) { // the last goes through both sides abreast
             StereoProcessor p = limiter(-1).maker(RATE).get();
             for (int round = 0; round < 2; round++) {
                 p.reset();
