@@ -139,7 +139,9 @@ final class LimiterProcessor implements StereoProcessor {
             exchange(right, stretch[1], offset + s * STRETCH, STRETCH);
             for (int c = 0; c < 2; c++) {
                 isOver[c] = ahead[c].isOver[s];
-                System.arraycopy(ahead[c].asked, s * STRETCH, asked[c], 0, STRETCH);
+                if (isOver[c]) {
+                    System.arraycopy(ahead[c].asked, s * STRETCH, asked[c], 0, STRETCH);
+                }
             }
             run();
         }
@@ -157,7 +159,9 @@ final class LimiterProcessor implements StereoProcessor {
             for (int s = 0; s < isOver.length; s++) {
                 System.arraycopy(samples, offset + s * STRETCH, in, 0, STRETCH);
                 isOver[s] = envelope.take(in, out);
-                System.arraycopy(out, 0, asked, s * STRETCH, STRETCH);
+                if (isOver[s]) {
+                    System.arraycopy(out, 0, asked, s * STRETCH, STRETCH);
+                }
             }
         }
     }
