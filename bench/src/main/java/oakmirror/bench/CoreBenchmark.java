@@ -109,7 +109,11 @@ public class CoreBenchmark {
                 1,
                 true,
                 new MonitorPath(
-                        MonitorPath.Sides.MONO, Optional.of(new BandSolo(120, 500, RATE)), Optional.empty(), 0.5f)));
+                        Optional.empty(),
+                        MonitorPath.Sides.MONO,
+                        Optional.of(new BandSolo(120, 500, RATE)),
+                        Optional.empty(),
+                        0.5f)));
     }
 
     /** Loudness of ten seconds. */

@@ -102,7 +102,11 @@ public final class EngineRun {
         heardSources.set(0, mix);
         List<MonitorScene.Track> tracks = tracks(heardSources, rate, phase, zones);
         MonitorPath path = new MonitorPath(
-                MonitorPath.Sides.MONO, Optional.of(new BandSolo(120, 500, rate)), Optional.empty(), 0.8f);
+                Optional.empty(),
+                MonitorPath.Sides.MONO,
+                Optional.of(new BandSolo(120, 500, rate)),
+                Optional.empty(),
+                0.8f);
         MonitorMixer mixer = new MonitorMixer(rate, AudioOutput.BLOCK);
         try (SimulatedOutput output = new SimulatedOutput(rate)) {
             mixer.setScene(scene(tracks, 0, Optional.empty(), path));

@@ -29,21 +29,13 @@ public final class BandSolo implements StereoProcessor {
         for (int p = 0; p < ORDER / 2; p++) {
             double q = 1 / (2 * Math.cos(Math.PI * (2 * p + 1) / (2.0 * ORDER)));
             if (lowHz > LOWEST_HZ && lowHz < HIGHEST_PART * sampleRate) {
-                sections.add(pass(lowHz, q, sampleRate, true));
+                sections.add(Biquad.highPass(lowHz, q, sampleRate));
             }
             if (highHz < HIGHEST_PART * sampleRate) {
-                sections.add(pass(highHz, q, sampleRate, false));
+                sections.add(Biquad.lowPass(highHz, q, sampleRate));
             }
         }
         cascade = new BiquadCascade(sections, 1);
-    }
-
-    /** A second-order pass with its corner in place, by the bilinear transform. */
-    private static Biquad pass(double hz, double q, double rate, boolean high) {
-        double k = Math.tan(Math.PI * hz / rate);
-        double norm = 1 / (1 + k / q + k * k);
-        double b0 = (high ? 1 : k * k) * norm;
-        return new Biquad(b0, high ? -2 * b0 : 2 * b0, b0, 2 * (k * k - 1) * norm, (1 - k / q + k * k) * norm);
     }
 
     /** Lower edge in Hz. */

@@ -1,17 +1,18 @@
 package oakmirror.dsp;
 
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.List;
 import oakmirror.audio.Fft;
 import org.jtransforms.fft.FloatFFT_1D;
 
 /**
  * Convolution with a long impulse response by uniformly partitioned overlap-save: the response is cut into parts
  * (of {@value #USUAL_PART} taps where nothing else is said) whose transforms are kept; each block of as many new frames is transformed once, multiplied with
- * every part against the block as many blocks old, and the sum is transformed back. Left and right share one complex transform,
- * as the response is real. Latency: one block, and what the response itself delays.
+ * every part against the block as many blocks old, and the sum is transformed back. Latency: one block, and what the response itself delays.
  *
- * <p>Where left and right have responses of their own, G and H, the transform Z of left + i·right becomes (G + H)/2·Z(k) + (G − H)/2·Z*(N − k):
- * each side comes out through its own. That takes twice the multiplications.
+ * <p>All parts but the first need only what has come in before, so that their products are summed up while the next block comes in, and no block
+ * of the caller's has to wait for all of them.
  */
 public final class FirConvolver implements StereoProcessor {
 
@@ -20,24 +21,77 @@ public final class FirConvolver implements StereoProcessor {
 
     private final int part;
     private final FloatFFT_1D fft;
-    /** Transforms of the response's parts, which never change: of the mean of both sides' where these differ. */
-    private final float[][] parts;
-
-    /** Of half the difference of the sides' responses; none where they are the same. */
-    private final float[][] differing;
-
-    private final float[][] history;
-    /** What is kept, mirrored; only where the sides' responses differ. */
-    private final float[][] mirrored;
-
-    private final float[] input;
-    private final float[] output;
     private final int taps;
     private final int responseLatency;
+    /** What goes from a side to a side: transforms of the response's parts, which never change. */
+    private final List<Path> paths;
+
+    private final Side left;
+    private final Side right;
+    private final int count;
     private int newest;
     private int filled;
+    /** How many parts after the first have been summed up for the block that comes in. */
+    private int summed;
     /** Whether what follows from the history has not been worked out: only the past was wanted so far. */
     private boolean isOutputDue;
+
+    /** A transform with real and imaginary parts apart, so that the compiler makes vector instructions of what is done with it. */
+    private record Values(float[] re, float[] im) {
+        Values(int size) {
+            this(new float[size], new float[size]);
+        }
+
+        void clear() {
+            Arrays.fill(re, 0f);
+            Arrays.fill(im, 0f);
+        }
+    }
+
+    /** Transforms of the parts of one of the four responses. */
+    private record Path(boolean fromLeft, boolean toLeft, Values[] parts) {}
+
+    /** What comes in and goes out on a side. */
+    private final class Side {
+        private final float[] input = new float[2 * part];
+        private final float[] output = new float[part];
+        private final float[] work = new float[2 * part];
+        private final Values[] history = new Values[count];
+        private final Values sum = new Values(part + 1);
+
+        Side() {
+            for (int p = 0; p < count; p++) {
+                history[p] = new Values(part + 1);
+            }
+        }
+
+        void keep() {
+            System.arraycopy(input, 0, work, 0, 2 * part);
+            System.arraycopy(input, part, input, 0, part);
+            transform(work, history[newest]);
+        }
+
+        /** From the sum, of which nothing is left. */
+        void workOutOutput() {
+            for (int k = 0; k < part; k++) {
+                work[2 * k] = sum.re[k];
+                work[2 * k + 1] = sum.im[k];
+            }
+            work[1] = sum.re[part];
+            fft.realInverse(work, true);
+            System.arraycopy(work, part, output, 0, part);
+            sum.clear();
+        }
+
+        void reset() {
+            Arrays.fill(input, 0f);
+            Arrays.fill(output, 0f);
+            sum.clear();
+            for (Values block : history) {
+                block.clear();
+            }
+        }
+    }
 
     /**
      * A convolver.
@@ -56,58 +110,71 @@ public final class FirConvolver implements StereoProcessor {
 
     /** A convolver with parts of another length, a power of two: shorter ones delay less and cost more. */
     public FirConvolver(double[] response, int responseLatency, int part) {
-        this(response, response, responseLatency, part);
+        this(StereoResponse.alike(response), responseLatency, part);
     }
 
     /** A convolver with a response for each side and parts of another length, a power of two. */
     public FirConvolver(double[] leftResponse, double[] rightResponse, int responseLatency, int part) {
+        this(StereoResponse.each(leftResponse, rightResponse), responseLatency, part);
+    }
+
+    /** A convolver of which either side may reach the other, and parts of another length, a power of two. */
+    public FirConvolver(StereoResponse response, int responseLatency, int part) {
         this.part = part;
         this.fft = Fft.of(2 * part);
-        this.input = new float[4 * part];
-        this.output = new float[4 * part];
-        this.taps = Math.max(leftResponse.length, rightResponse.length);
+        this.taps = response.taps();
         this.responseLatency = responseLatency;
-        double[] left = Arrays.copyOf(leftResponse, taps);
-        double[] right = Arrays.copyOf(rightResponse, taps);
-        int count = (taps + part - 1) / part;
-        boolean differ = !Arrays.equals(left, right);
-        parts = new float[count][4 * part];
-        differing = new float[differ ? count : 0][4 * part];
-        history = new float[count][4 * part];
-        mirrored = new float[differ ? count : 0][4 * part];
-        for (int p = 0; p < count; p++) {
-            for (int i = 0; i < part && p * part + i < taps; i++) {
-                double l = left[p * part + i];
-                double r = right[p * part + i];
-                parts[p][2 * i] = (float) ((l + r) / 2);
-                if (differ) {
-                    differing[p][2 * i] = (float) ((l - r) / 2);
-                }
-            }
-            fft.complexForward(parts[p]);
-            if (differ) {
-                fft.complexForward(differing[p]);
-            }
-        }
+        this.count = Math.max(1, (taps + part - 1) / part);
+        Path ll = path(true, true, response.ll());
+        List<Path> all = new ArrayList<>();
+        all.add(ll);
+        all.add(response.isAlike() ? new Path(false, false, ll.parts()) : path(false, false, response.rr()));
+        all.add(path(true, false, response.lr()));
+        all.add(path(false, true, response.rl()));
+        this.paths = all.stream().filter(p -> p.parts().length > 0).toList();
+        this.left = new Side();
+        this.right = new Side();
     }
 
     /** One with a past of its own that shares everything else with another. */
     private FirConvolver(FirConvolver other) {
         this.part = other.part;
         this.fft = Fft.of(2 * part);
-        this.input = new float[4 * part];
-        this.output = new float[4 * part];
         this.taps = other.taps;
         this.responseLatency = other.responseLatency;
-        this.parts = other.parts;
-        this.differing = other.differing;
-        this.history = new float[parts.length][4 * part];
-        this.mirrored = new float[differing.length][4 * part];
+        this.count = other.count;
+        this.paths = other.paths;
+        this.left = new Side();
+        this.right = new Side();
     }
 
     /** A fresh convolver with the same response, whose transforms are shared. */
     public FirConvolver another() {
         return new FirConvolver(this);
+    }
+
+    private Path path(boolean fromLeft, boolean toLeft, double[] response) {
+        Values[] parts = new Values[(response.length + part - 1) / part];
+        for (int p = 0; p < parts.length; p++) {
+            float[] work = new float[2 * part];
+            for (int i = 0; i < part && p * part + i < response.length; i++) {
+                work[i] = (float) response[p * part + i];
+            }
+            parts[p] = new Values(part + 1);
+            transform(work, parts[p]);
+        }
+        return new Path(fromLeft, toLeft, parts);
+    }
+
+    /** A transform by the library, whose packed form is taken apart. */
+    private void transform(float[] work, Values to) {
+        fft.realForward(work);
+        for (int k = 0; k < part; k++) {
+            to.re[k] = work[2 * k];
+            to.im[k] = work[2 * k + 1];
+        }
+        to.im[0] = 0;
+        to.re[part] = work[1];
     }
 
     @Override
@@ -124,98 +191,102 @@ public final class FirConvolver implements StereoProcessor {
     @Override
     public void settle() {
         if (isOutputDue) {
-            convolve();
+            isOutputDue = false;
+            for (int p = 1; p < count; p++) {
+                add(p, newest + p);
+            }
+            add(0, newest); // last, as always, so that rounding is the same
+            workOutOutput();
         }
     }
 
     /** The same for two sides that lie at different places of their arrays, which stay as they are. */
-    public void pass(float[] left, int leftOffset, float[] right, int rightOffset, int count) {
+    public void pass(float[] l, int leftOffset, float[] r, int rightOffset, int frames) {
+        forgetSums();
         int done = 0;
-        while (done < count) {
-            int n = Math.min(count - done, part - filled);
-            for (int i = 0; i < n; i++) {
-                int in = 2 * (part + filled + i);
-                input[in] = left[leftOffset + done + i];
-                input[in + 1] = right[rightOffset + done + i];
-            }
+        while (done < frames) {
+            int n = Math.min(frames - done, part - filled);
+            System.arraycopy(l, leftOffset + done, left.input, part + filled, n);
+            System.arraycopy(r, rightOffset + done, right.input, part + filled, n);
             filled += n;
             done += n;
             if (filled == part) {
                 keep();
                 isOutputDue = true;
-                filled = 0;
             }
         }
     }
 
+    private void forgetSums() {
+        if (summed > 0) {
+            summed = 0;
+            left.sum.clear();
+            right.sum.clear();
+        }
+    }
+
     /** Changes the next frames of two sides that lie at different places of their arrays. */
-    public void process(float[] left, int leftOffset, float[] right, int rightOffset, int count) {
+    public void process(float[] l, int leftOffset, float[] r, int rightOffset, int frames) {
         settle();
         int done = 0;
-        while (done < count) {
-            int n = Math.min(count - done, part - filled);
-            for (int i = 0; i < n; i++) {
-                int l = leftOffset + done + i;
-                int r = rightOffset + done + i;
-                int in = 2 * (part + filled + i);
-                input[in] = left[l];
-                input[in + 1] = right[r];
-                left[l] = output[in];
-                right[r] = output[in + 1];
-            }
+        while (done < frames) {
+            int n = Math.min(frames - done, part - filled);
+            System.arraycopy(l, leftOffset + done, left.input, part + filled, n);
+            System.arraycopy(r, rightOffset + done, right.input, part + filled, n);
+            System.arraycopy(left.output, filled, l, leftOffset + done, n);
+            System.arraycopy(right.output, filled, r, rightOffset + done, n);
             filled += n;
             done += n;
+            sumUp((int) ((long) (count - 1) * filled / part));
             if (filled == part) {
                 keep();
-                convolve();
-                filled = 0;
+                add(0, newest);
+                workOutOutput();
             }
         }
     }
 
     /** Keeps the block that is full. */
     private void keep() {
-        newest = newest == 0 ? history.length - 1 : newest - 1;
-        float[] fresh = history[newest];
-        System.arraycopy(input, 0, fresh, 0, 4 * part);
-        System.arraycopy(input, 2 * part, input, 0, 2 * part);
-        fft.complexForward(fresh);
-        if (mirrored.length > 0) {
-            mirror(fresh, mirrored[newest]);
+        newest = newest == 0 ? count - 1 : newest - 1;
+        left.keep();
+        right.keep();
+        filled = 0;
+    }
+
+    /** Brings the sum for the block that comes in up to so many parts after the first. */
+    private void sumUp(int parts) {
+        while (summed < parts) {
+            summed++;
+            add(summed, newest + summed - 1);
         }
     }
 
-    /** Z*(N − k). */
-    private static void mirror(float[] z, float[] mirrored) {
-        int size = z.length;
-        for (int i = 0; i < size; i += 2) {
-            int from = i == 0 ? 0 : size - i;
-            mirrored[i] = z[from];
-            mirrored[i + 1] = -z[from + 1];
-        }
+    private void workOutOutput() {
+        summed = 0;
+        left.workOutOutput();
+        right.workOutOutput();
     }
 
-    /** Works out what goes out while the next block comes in. */
-    private void convolve() {
-        isOutputDue = false;
-        Arrays.fill(output, 0f);
-        for (int p = 0; p < parts.length; p++) {
-            int then = (newest + p) % history.length;
-            multiplyAdd(parts[p], history[then], output);
-            if (mirrored.length > 0) {
-                multiplyAdd(differing[p], mirrored[then], output);
+    /** Adds what a part makes of a block of the past. */
+    private void add(int p, int block) {
+        int then = block % count;
+        for (int i = 0; i < paths.size(); i++) {
+            Path path = paths.get(i);
+            if (p < path.parts().length) {
+                Values from = path.fromLeft() ? left.history[then] : right.history[then];
+                Values to = path.toLeft() ? left.sum : right.sum;
+                Values with = path.parts()[p];
+                multiplyAdd(to.re, to.im, with.re, with.im, from.re, from.im, part + 1);
             }
         }
-        fft.complexInverse(output, true);
     }
 
-    /** Adds the product of two transforms, real and imaginary parts in turn, to a third. */
-    static void multiplyAdd(float[] a, float[] b, float[] sum) {
-        for (int i = 0; i < sum.length; i += 2) {
-            float re = a[i] * b[i] - a[i + 1] * b[i + 1];
-            float im = a[i] * b[i + 1] + a[i + 1] * b[i];
-            sum[i] += re;
-            sum[i + 1] += im;
+    private static void multiplyAdd(
+            float[] sumRe, float[] sumIm, float[] aRe, float[] aIm, float[] bRe, float[] bIm, int count) {
+        for (int i = 0; i < count; i++) {
+            sumRe[i] += aRe[i] * bRe[i] - aIm[i] * bIm[i];
+            sumIm[i] += aRe[i] * bIm[i] + aIm[i] * bRe[i];
         }
     }
 
@@ -231,17 +302,10 @@ public final class FirConvolver implements StereoProcessor {
 
     @Override
     public void reset() {
-        clear(history);
-        clear(mirrored);
-        Arrays.fill(input, 0f);
-        Arrays.fill(output, 0f);
+        left.reset();
+        right.reset();
+        summed = 0;
         isOutputDue = false;
         filled = 0;
-    }
-
-    private static void clear(float[][] blocks) {
-        for (float[] block : blocks) {
-            Arrays.fill(block, 0f);
-        }
     }
 }

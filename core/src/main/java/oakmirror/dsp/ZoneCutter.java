@@ -127,7 +127,7 @@ final class ZoneCutter {
         for (int p = 0; p < r.parts.length; p++) {
             long then = block - 1 - r.first - p;
             if (then >= 0) {
-                FirConvolver.multiplyAdd(r.parts[p], history[(int) (then % kept)], out);
+                multiplyAdd(r.parts[p], history[(int) (then % kept)], out);
                 any = true;
             }
         }
@@ -140,5 +140,15 @@ final class ZoneCutter {
         Arrays.fill(input, 0f);
         blocks = 0;
         filled = 0;
+    }
+
+    /** Adds the product of two transforms, real and imaginary parts in turn, to a third. */
+    private static void multiplyAdd(float[] a, float[] b, float[] sum) {
+        for (int i = 0; i < sum.length; i += 2) {
+            float re = a[i] * b[i] - a[i + 1] * b[i + 1];
+            float im = a[i] * b[i + 1] + a[i + 1] * b[i];
+            sum[i] += re;
+            sum[i + 1] += im;
+        }
     }
 }

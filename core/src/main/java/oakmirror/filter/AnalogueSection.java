@@ -29,6 +29,16 @@ public record AnalogueSection(double frequencyHz, double n2, double n1, double n
         return new AnalogueSection(frequencyHz, a * a, a * r / q, a, 1, r / q, a);
     }
 
+    /** Lets through what lies above its frequency, where it is Q times as strong: 12 dB an octave below. */
+    public static AnalogueSection highPass(double frequencyHz, double q) {
+        return new AnalogueSection(frequencyHz, 1, 0, 0, 1, 1 / q, 1);
+    }
+
+    /** Lets through what lies below its frequency, where it is Q times as strong: 12 dB an octave above. */
+    public static AnalogueSection lowPass(double frequencyHz, double q) {
+        return new AnalogueSection(frequencyHz, 0, 0, 1, 1, 1 / q, 1);
+    }
+
     /** Power gain at a frequency. */
     public double powerGain(double hz) {
         double x = hz / frequencyHz;
@@ -46,6 +56,14 @@ public record AnalogueSection(double frequencyHz, double n2, double n1, double n
     /** The section that undoes this one. */
     public AnalogueSection inverse() {
         return new AnalogueSection(frequencyHz, d2, d1, d0, n2, n1, n0);
+    }
+
+    boolean isHighPass() {
+        return n0 == 0;
+    }
+
+    boolean isLowPass() {
+        return n2 == 0;
     }
 
     /** Whether this is a rise: its zeros damped more than its poles, or, for a shelf, where they are damped alike, its gains above 1. */

@@ -13,6 +13,23 @@ public record Biquad(double b0, double b1, double b2, double a1, double a2) {
         return BiquadDesign.design(section, sampleRate);
     }
 
+    /** A high-pass of second order by the bilinear transform, its corner in place. */
+    public static Biquad highPass(double hz, double q, double sampleRate) {
+        return pass(hz, q, sampleRate, true);
+    }
+
+    /** A low-pass of second order by the bilinear transform, its corner in place; it has a zero at Nyquist that an analogue one has not. */
+    public static Biquad lowPass(double hz, double q, double sampleRate) {
+        return pass(hz, q, sampleRate, false);
+    }
+
+    private static Biquad pass(double hz, double q, double rate, boolean high) {
+        double k = Math.tan(Math.PI * hz / rate);
+        double norm = 1 / (1 + k / q + k * k);
+        double b0 = (high ? 1 : k * k) * norm;
+        return new Biquad(b0, high ? -2 * b0 : 2 * b0, b0, 2 * (k * k - 1) * norm, (1 - k / q + k * k) * norm);
+    }
+
     /** Power gain at a frequency. */
     public double powerGain(double hz, double sampleRate) {
         double w = 2 * Math.PI * hz / sampleRate;

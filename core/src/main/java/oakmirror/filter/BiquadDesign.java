@@ -19,6 +19,8 @@ import org.hipparchus.util.Pair;
  * higher sections, a few steps of least squares on all five coefficients against the analogue decibels over a dense frequency
  * list: the analytic derivative of ln|B|² by b_i is 2·Re(z⁻ⁱ·B*)/|B|², and the same with opposite sign for the denominator.
  *
+ * <p>A high-pass is made by the bilinear transform, whose bend lies where it lets all through.
+ *
  * <p>A dip is designed as the inverse of the matching rise, so that a rise and
  * the equal dip undo each other.
  */
@@ -26,12 +28,21 @@ final class BiquadDesign {
 
     private static final int REFINE_POINTS = 64;
     private static final int REFINE_STEPS = 40;
+    /** How far up a low-pass is followed, as a part of the rate: next to half of it no section of this kind falls as steeply. */
+    private static final double PASS_REFINED = 0.42;
     /** Largest pole or zero radius allowed in the refinement, squared. */
     private static final double RADIUS_LIMIT = 0.9999;
 
     private BiquadDesign() {}
 
     static Biquad design(AnalogueSection section, double sampleRate) {
+        if (section.isHighPass()) {
+            return Biquad.highPass(section.frequencyHz(), section.d2() / section.d1(), sampleRate);
+        }
+        if (section.isLowPass()) {
+            Biquad refined = refine(section, sampleRate, matched(section, sampleRate));
+            return refined.isStable() ? minimumPhase(refined) : matched(section, sampleRate);
+        }
         if (!section.isRise()) {
             return rise(section.inverse(), sampleRate).inverse();
         }
@@ -79,7 +90,7 @@ final class BiquadDesign {
 
     private static Biquad refine(AnalogueSection s, double sampleRate, Biquad start) {
         double low = Math.min(s.frequencyHz() / 8, sampleRate / 64);
-        double high = 0.49 * sampleRate;
+        double high = (s.isLowPass() ? PASS_REFINED : 0.49) * sampleRate;
         double[] cos1 = new double[REFINE_POINTS];
         double[] cos2 = new double[REFINE_POINTS];
         double[] target = new double[REFINE_POINTS];

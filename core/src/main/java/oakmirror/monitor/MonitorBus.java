@@ -3,11 +3,13 @@ package oakmirror.monitor;
 import oakmirror.loudness.LiveMeter;
 
 /**
- * The way out of everything heard: band, sides, meters, insert, volume, in this order. The meters so read what is listened to, whatever
- * the volume and the headphones. For the audio thread alone; allocates nothing.
+ * The way out of everything heard: place and its noise, band, sides, meters, insert, volume, in this order. The meters so read what is listened to,
+ * whatever the volume and the headphones. For the audio thread alone; allocates nothing.
  */
 final class MonitorBus {
 
+    private final Changeover place;
+    private final NoiseBeside noise;
     private final Changeover band;
     private final Changeover insert;
     private final LiveMeter meter;
@@ -15,26 +17,43 @@ final class MonitorBus {
     private float lr;
     private float rl;
     private float rr = 1;
+    private float placeGain = 1;
     private float volume = 1;
 
     MonitorBus(int maxBlock, int sampleRate, LiveMeter meter) {
+        place = new Changeover(maxBlock, sampleRate);
+        noise = new NoiseBeside(sampleRate);
         band = new Changeover(maxBlock, sampleRate);
         insert = new Changeover(maxBlock, sampleRate);
         this.meter = meter;
     }
 
-    void process(MonitorPath path, float[] left, float[] right, int count) {
+    /** Changes the next frames; {@code isHeard} says whether anything plays. */
+    void process(MonitorPath path, boolean isHeard, float[] left, float[] right, int count) {
+        MonitorPlace at = path.place().orElse(null);
+        place.process(at == null ? null : at.sound(), left, right, count);
+        placeGain = turn(left, right, count, placeGain, at == null ? 1 : at.gain());
+        noise.addTo(at, isHeard, left, right, count);
         band.process(path.band().orElse(null), left, right, count);
         sides(path.sides(), left, right, count);
         meter.add(left, right, count);
         insert.process(path.insert().orElse(null), left, right, count);
-        float step = (path.volume() - volume) / count;
-        for (int i = 0; i < count; i++) {
-            volume += step;
-            left[i] *= volume;
-            right[i] *= volume;
+        volume = turn(left, right, count, volume, path.volume());
+    }
+
+    /** Turns from one gain to another, which is given back. */
+    private static float turn(float[] left, float[] right, int count, float from, float to) {
+        if (from == 1 && to == 1) {
+            return to;
         }
-        volume = path.volume();
+        float step = (to - from) / count;
+        float gain = from;
+        for (int i = 0; i < count; i++) {
+            gain += step;
+            left[i] *= gain;
+            right[i] *= gain;
+        }
+        return to;
     }
 
     private void sides(MonitorPath.Sides sides, float[] left, float[] right, int count) {

@@ -219,7 +219,7 @@ public final class MonitorMixer {
         while (done < count) {
             done += renderPart(now, left, right, done, count - done);
         }
-        bus.process(now.path(), left, right, count);
+        bus.process(now.path(), active != null, left, right, count);
         outputPeak.accumulateAndGet(Float.floatToIntBits(Math.max(peak(left, count), peak(right, count))), Math::max);
     }
 
@@ -315,7 +315,7 @@ public final class MonitorMixer {
         StereoSource source = track.source();
         boolean sameSound = !elsewhere && active != null && active.source() == source;
         ProcessorPool chain = now.chainOf(track);
-        if (!free.start(source, chain, at, track.gain(), mainShare(now), !sameSound)) {
+        if (!free.start(source, chain, at, track.gainThrough(chain), mainShare(now), !sameSound)) {
             return false;
         }
         if (active != null) {
@@ -339,7 +339,7 @@ public final class MonitorMixer {
             MonitorVoice free = freeVoice();
             long there = within(
                     now.loopOf(other), other.timing().frameAt(heard.timing().unitsAt(at)));
-            if (free != null && free.start(other.source(), chain, there, other.gain(), share, true)) {
+            if (free != null && free.start(other.source(), chain, there, other.gainThrough(chain), share, true)) {
                 leaveBlended();
                 blended = free;
             }
@@ -388,7 +388,7 @@ public final class MonitorMixer {
         for (int i = 0; i < now.tracks().size(); i++) {
             MonitorScene.Track track = now.tracks().get(i);
             if (track.source() == voice.source()) {
-                return track.gain();
+                return track.gainThrough(voice.chain());
             }
         }
         return voice.trackGain();

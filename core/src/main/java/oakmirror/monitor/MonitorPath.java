@@ -2,19 +2,27 @@ package oakmirror.monitor;
 
 import java.util.Optional;
 import oakmirror.dsp.BandSolo;
+import oakmirror.dsp.LongConvolver;
 
 /**
  * What everything heard goes through on its way out, mix and references alike. Nothing of it is ever written to a file.
  *
+ * @param place where it is heard, when not as it is
  * @param sides which sides are heard
  * @param band a band to hear alone, when one is chosen
  * @param insert the response of headphones or a room that is made good, when there is one
  * @param volume linear gain at the end
  */
-public record MonitorPath(Sides sides, Optional<BandSolo> band, Optional<MonitorInsert> insert, float volume) {
+public record MonitorPath(
+        Optional<MonitorPlace> place,
+        Sides sides,
+        Optional<BandSolo> band,
+        Optional<LongConvolver> insert,
+        float volume) {
 
     /** As it is. */
-    public static final MonitorPath STRAIGHT = new MonitorPath(Sides.STEREO, Optional.empty(), Optional.empty(), 1);
+    public static final MonitorPath STRAIGHT =
+            new MonitorPath(Optional.empty(), Sides.STEREO, Optional.empty(), Optional.empty(), 1);
 
     /**
      * Which sides are heard, and from where. What is heard of a stereo signal in these ways adds up to its power: mono and side together,

@@ -34,9 +34,25 @@ public record MonitorScene(
      * @param timing where it lies against the others
      * @param loop what of it repeats while the scene is looped, when anything
      * @param chain processors of what it can be heard through, as the mix through its correction
+     * @param chainGain linear gain on top where it is heard through them
      */
     public record Track(
-            StereoSource source, float gain, Timing timing, Optional<FrameRange> loop, Optional<ProcessorPool> chain) {
+            StereoSource source,
+            float gain,
+            Timing timing,
+            Optional<FrameRange> loop,
+            Optional<ProcessorPool> chain,
+            float chainGain) {
+
+        /** A track whose chain needs no gain of its own. */
+        public Track(
+                StereoSource source,
+                float gain,
+                Timing timing,
+                Optional<FrameRange> loop,
+                Optional<ProcessorPool> chain) {
+            this(source, gain, timing, loop, chain, 1);
+        }
 
         /** A track without a chain. */
         public Track(StereoSource source, float gain, Timing timing, Optional<FrameRange> loop) {
@@ -46,6 +62,11 @@ public record MonitorScene(
         /** A track that lies where the common time does, without a loop. */
         public Track(StereoSource source, float gain) {
             this(source, gain, Timing.COMMON, Optional.empty());
+        }
+
+        /** Its gain through a chain, or without one (null). */
+        float gainThrough(ProcessorPool pool) {
+            return pool == null ? gain : gain * chainGain;
         }
     }
 

@@ -51,6 +51,11 @@ final class MonitorVoice {
         return source;
     }
 
+    /** What it sounds through, or null. */
+    ProcessorPool chain() {
+        return pool;
+    }
+
     /**
      * Starts sounding from a position, fading in.
      *

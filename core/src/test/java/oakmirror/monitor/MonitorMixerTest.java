@@ -14,6 +14,8 @@ import oakmirror.audio.StereoSource;
 import oakmirror.audio.Timing;
 import oakmirror.dsp.BandSolo;
 import oakmirror.dsp.Chain;
+import oakmirror.dsp.LongConvolver;
+import oakmirror.dsp.StereoResponse;
 import oakmirror.dsp.TestFilters;
 import oakmirror.dsp.ToneFilter;
 import oakmirror.monitor.MonitorPath.Sides;
@@ -164,7 +166,8 @@ class MonitorMixerTest extends MonitorFixture {
             List<MonitorScene.Track> tracks = List.of(new MonitorScene.Track(mix, gain));
             mixer.setScene(scene(tracks, 0, false, Optional.empty(), Optional.empty(), MonitorPath.STRAIGHT));
             render(2);
-            mixer.setScene(through(new MonitorPath(Sides.STEREO, Optional.empty(), Optional.empty(), gain)));
+            mixer.setScene(
+                    through(new MonitorPath(Optional.empty(), Sides.STEREO, Optional.empty(), Optional.empty(), gain)));
             render(2);
         }
         assertThat(largestStep()).isLessThan(allowed());
@@ -313,9 +316,10 @@ class MonitorMixerTest extends MonitorFixture {
                 1,
                 false,
                 new MonitorPath(
+                        Optional.empty(),
                         Sides.SIDE,
                         Optional.of(new BandSolo(120, 500, RATE)),
-                        Optional.of(new MonitorInsert(response, new double[] {1})),
+                        Optional.of(new LongConvolver(StereoResponse.each(response, new double[] {1}))),
                         0.5f));
         float[] left = new float[BLOCK];
         float[] right = new float[BLOCK];

@@ -11,6 +11,8 @@ import oakmirror.audio.StereoSource;
 import oakmirror.dsp.BandSolo;
 import oakmirror.dsp.BiquadCascade;
 import oakmirror.dsp.Chain;
+import oakmirror.dsp.LongConvolver;
+import oakmirror.dsp.StereoResponse;
 import oakmirror.dsp.TestFilters;
 import oakmirror.dsp.ToneFilter;
 import oakmirror.filter.AnalogueSection;
@@ -32,7 +34,7 @@ class MonitorPathTest extends MonitorFixture {
                 List.of(new MonitorScene.Track(oakmirror.audio.Clip.stereo(RATE, left, right), 1));
         double[] power = new double[Sides.values().length];
         for (Sides sides : Sides.values()) {
-            MonitorPath path = new MonitorPath(sides, Optional.empty(), Optional.empty(), 1);
+            MonitorPath path = new MonitorPath(Optional.empty(), sides, Optional.empty(), Optional.empty(), 1);
             mixer.setScene(scene(tracks, 0, false, Optional.empty(), Optional.empty(), path));
             mixer.jumpTo(0);
             render(4);
@@ -57,13 +59,14 @@ class MonitorPathTest extends MonitorFixture {
         Optional<BandSolo> high = Optional.of(new BandSolo(2000, 6000, RATE));
         mixer.setScene(hearing(0));
         render(50);
-        mixer.setScene(through(new MonitorPath(Sides.STEREO, low, Optional.empty(), 1)));
+        mixer.setScene(through(new MonitorPath(Optional.empty(), Sides.STEREO, low, Optional.empty(), 1)));
         assertThat(rms(render(20), 2 * BLOCK)).as("220 Hz lies within").isCloseTo(0.1776, within(0.002));
-        mixer.setScene(through(new MonitorPath(Sides.STEREO, high, Optional.empty(), 1)));
+        mixer.setScene(through(new MonitorPath(Optional.empty(), Sides.STEREO, high, Optional.empty(), 1)));
         assertThat(rms(render(20), 2 * BLOCK)).as("and is gone here").isLessThan(1e-4);
         for (int i = 0; i < 20; i++) {
             Optional<BandSolo> band = i % 3 == 0 ? low : i % 3 == 1 ? high : Optional.empty();
-            mixer.setScene(through(new MonitorPath(i % 2 == 0 ? Sides.MONO : Sides.SIDE, band, Optional.empty(), 1)));
+            mixer.setScene(through(new MonitorPath(
+                    Optional.empty(), i % 2 == 0 ? Sides.MONO : Sides.SIDE, band, Optional.empty(), 1)));
             render(1 + i % 2);
         }
         assertThat(largestStep()).isLessThan(allowed());
@@ -76,8 +79,8 @@ class MonitorPathTest extends MonitorFixture {
         left[0] = 0.5;
         left[700] = 0.25;
         right[100] = -1;
-        Optional<MonitorInsert> insert = Optional.of(new MonitorInsert(left, right));
-        mixer.setScene(through(new MonitorPath(Sides.STEREO, Optional.empty(), insert, 1)));
+        Optional<LongConvolver> insert = Optional.of(new LongConvolver(StereoResponse.each(left, right)));
+        mixer.setScene(through(new MonitorPath(Optional.empty(), Sides.STEREO, Optional.empty(), insert, 1)));
         render(10);
         int delay = insert.get().latencyFrames();
         assertThat(delay).isLessThan(RATE / 50);
@@ -93,8 +96,9 @@ class MonitorPathTest extends MonitorFixture {
             assertThat(r[i]).isCloseTo(-plain[i + 900], within(1e-5f));
         }
         double[] one = {1};
-        MonitorInsert same = new MonitorInsert(one, one);
-        mixer.setScene(through(new MonitorPath(Sides.STEREO, Optional.empty(), Optional.of(same), 1)));
+        LongConvolver same = new LongConvolver(StereoResponse.each(one, one));
+        mixer.setScene(
+                through(new MonitorPath(Optional.empty(), Sides.STEREO, Optional.empty(), Optional.of(same), 1)));
         render(6);
         mixer.setScene(hearing(0));
         render(4);
@@ -103,7 +107,7 @@ class MonitorPathTest extends MonitorFixture {
 
     @Test
     void theMeterReadsWhatIsHeardWhateverTheVolume() {
-        MonitorPath quiet = new MonitorPath(Sides.STEREO, Optional.empty(), Optional.empty(), 0.1f);
+        MonitorPath quiet = new MonitorPath(Optional.empty(), Sides.STEREO, Optional.empty(), Optional.empty(), 0.1f);
         mixer.setScene(through(quiet));
         render(399);
         mixer.takeOutputPeak(); // of the volume on its way down
@@ -141,10 +145,10 @@ class MonitorPathTest extends MonitorFixture {
         Optional<BandSolo> band = Optional.of(new BandSolo(20, 60, RATE));
         Optional<FrameRange> loop = Optional.of(new FrameRange(48_000, 60_333));
         double[] one = {1};
-        Optional<MonitorInsert> insert = Optional.of(new MonitorInsert(one, one));
+        Optional<LongConvolver> insert = Optional.of(new LongConvolver(StereoResponse.each(one, one)));
         MonitorPath straight = MonitorPath.STRAIGHT;
-        MonitorPath solo = new MonitorPath(Sides.STEREO, band, Optional.empty(), 1);
-        MonitorPath mono = new MonitorPath(Sides.MONO, Optional.empty(), insert, 0.8f);
+        MonitorPath solo = new MonitorPath(Optional.empty(), Sides.STEREO, band, Optional.empty(), 1);
+        MonitorPath mono = new MonitorPath(Optional.empty(), Sides.MONO, Optional.empty(), insert, 0.8f);
         MonitorScene[] scenes = {
             scene(two, 1, false, pool, Optional.empty(), straight),
             scene(two, 0, false, pool, Optional.empty(), straight),
@@ -196,7 +200,8 @@ class MonitorPathTest extends MonitorFixture {
         ToneFilter boost =
                 new ToneFilter(ToneFilter.Phase.MINIMUM, List.of(AnalogueSection.bell(100, 12, 0.7)), hz -> 0);
         ProcessorPool pool = new ProcessorPool(Chain.of(boost).maker(RATE));
-        MonitorPath band = new MonitorPath(Sides.MONO, Optional.of(new BandSolo(60, 5000, RATE)), Optional.empty(), 1);
+        MonitorPath band = new MonitorPath(
+                Optional.empty(), Sides.MONO, Optional.of(new BandSolo(60, 5000, RATE)), Optional.empty(), 1);
         mixer.setScene(scene(
                 List.of(new MonitorScene.Track(Signals.both(RATE, bad), 1)),
                 0,

@@ -11,6 +11,8 @@ import oakmirror.Signals;
 import oakmirror.audio.FrameRange;
 import oakmirror.audio.StereoSource;
 import oakmirror.dsp.Chain;
+import oakmirror.dsp.LongConvolver;
+import oakmirror.dsp.StereoResponse;
 import oakmirror.dsp.TestFilters;
 import oakmirror.dsp.ToneFilter.Phase;
 import org.junit.jupiter.api.Test;
@@ -123,7 +125,7 @@ class PrewarmedTest extends MonitorFixture {
         for (int i = 0; i < right.length; i++) {
             right[i] = random.nextGaussian() * Math.exp(-i / 3000.0) / 40;
         }
-        MonitorInsert insert = new MonitorInsert(left, right);
+        LongConvolver insert = new LongConvolver(StereoResponse.each(left, right));
         float[] l = Signals.white(40_000, 0.5, 6);
         float[] r = Signals.white(40_000, 0.5, 7);
         float[] inLeft = l.clone();

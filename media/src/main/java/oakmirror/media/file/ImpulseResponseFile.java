@@ -4,11 +4,13 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Arrays;
 import oakmirror.correction.ImpulseResponse;
-import oakmirror.monitor.MonitorInsert;
 import oakmirror.text.Texts;
 
 /** Impulse responses as audio files: those of headphones or a room are read, those of a correction written. */
 public final class ImpulseResponseFile {
+
+    /** The longest response that is taken, in seconds. */
+    private static final double LONGEST_SECONDS = 1.0;
 
     /** What may be cut off at the end: parts of the whole energy below this. */
     private static final double NEGLIGIBLE = 1e-6;
@@ -36,7 +38,7 @@ public final class ImpulseResponseFile {
         if (length == 0) {
             throw new AudioFileException(Texts.of("audiofiles.isSilentChooseAn", name));
         }
-        if (length > MonitorInsert.LONGEST_SECONDS * sampleRate) {
+        if (length > LONGEST_SECONDS * sampleRate) {
             throw new AudioFileException(Texts.of("audiofiles.ringsForLongerThan", name));
         }
         double[][] response = new double[2][length];

@@ -117,6 +117,11 @@ public final class Listening {
         return monitor;
     }
 
+    /** Where everything is heard. */
+    public Elsewhere elsewhere() {
+        return feed.elsewhere();
+    }
+
     /** Where the sound goes. */
     public OutputControl output() {
         return output;

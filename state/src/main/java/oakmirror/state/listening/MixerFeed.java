@@ -10,6 +10,7 @@ import oakmirror.audio.TimeRange;
 import oakmirror.media.device.AudioOutput;
 import oakmirror.monitor.MonitorMixer;
 import oakmirror.monitor.MonitorPath;
+import oakmirror.monitor.MonitorScene;
 import oakmirror.state.task.Coalesced;
 import oakmirror.state.task.Kind;
 import oakmirror.state.task.Latest;
@@ -36,6 +37,7 @@ final class MixerFeed {
     private final Levels levels;
     private final MixCorrection correction;
     private final SceneTracks tracks;
+    private final Elsewhere elsewhere;
     private final Runnable changed;
     private final Latest<Double> jumps;
     private volatile MonitorMixer mixer = new MonitorMixer(USUAL_RATE, AudioOutput.BLOCK);
@@ -79,6 +81,8 @@ final class MixerFeed {
                 (source, chain) -> mixer.prepare(source, chain),
                 changed);
         tracks = new SceneTracks(workspace, places, stems, correction, monitor, levels);
+        elsewhere = new Elsewhere(
+                workspace, new PlaceLevels(workspace, correction::chain, this::hearsPart, changed), changed);
     }
 
     /** Begins to follow: once everything that wishes come from is there. */
@@ -91,6 +95,10 @@ final class MixerFeed {
         correction.peakProperty().subscribe(p -> matchLevels());
         levels.matchProperty().subscribe(l -> changed.run());
         monitor.all().forEach(setting -> setting.subscribe(value -> changed.run()));
+    }
+
+    private boolean hearsPart() {
+        return monitor.endingProperty().get() == MonitorControls.Ending.TAKEN_AWAY;
     }
 
     private void followTracks() {
@@ -113,9 +121,10 @@ final class MixerFeed {
     void push() {
         MonitorPath path = monitor.path(sampleRate());
         SceneTracks.Wish wanted = wish.get();
-        mixer.setScene(audition.get()
+        MonitorScene here = audition.get()
                 .map(a -> a.scene(wanted.playRequest(), path))
-                .orElseGet(() -> tracks.scene(wanted, sampleRate(), path)));
+                .orElseGet(() -> tracks.scene(wanted, sampleRate(), path));
+        mixer.setScene(elsewhere.there(here, sampleRate()));
     }
 
     /** Jumps to a place: it is there at once, and heard in a moment, once what will be heard was read and brought there in the background. */
@@ -133,6 +142,7 @@ final class MixerFeed {
     void makeMixer(int rate) {
         mixer = new MonitorMixer(rate, AudioOutput.BLOCK);
         monitor.followRate(rate, workspace.messageProperty()::set);
+        elsewhere.followRate();
         correction.makeFor(rate);
     }
 
@@ -150,6 +160,10 @@ final class MixerFeed {
 
     Levels levels() {
         return levels;
+    }
+
+    Elsewhere elsewhere() {
+        return elsewhere;
     }
 
     MixCorrection correction() {

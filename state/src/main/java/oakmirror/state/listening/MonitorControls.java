@@ -18,6 +18,8 @@ import oakmirror.audio.StereoSource;
 import oakmirror.audio.TimeRange;
 import oakmirror.correction.Strokes;
 import oakmirror.dsp.BandSolo;
+import oakmirror.dsp.LongConvolver;
+import oakmirror.dsp.StereoResponse;
 import oakmirror.finish.DeliveryTarget;
 import oakmirror.finish.FinishPlan;
 import oakmirror.finish.NormalisedPlayback;
@@ -25,7 +27,6 @@ import oakmirror.finish.NormalisedPlayback.Up;
 import oakmirror.measure.Levels;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.ImpulseResponseFile;
-import oakmirror.monitor.MonitorInsert;
 import oakmirror.monitor.MonitorPath;
 import oakmirror.monitor.MonitorPath.Sides;
 import oakmirror.session.Shaping;
@@ -122,7 +123,7 @@ public final class MonitorControls {
     private final Latest<Read> reader;
     private Optional<Response> response = Optional.empty();
     private Optional<BandSolo> bandSolo = Optional.empty();
-    private Optional<MonitorInsert> insert = Optional.empty();
+    private Optional<LongConvolver> insert = Optional.empty();
     private Optional<Band> soloedBand = Optional.empty();
     private int bandRate;
 
@@ -295,10 +296,12 @@ public final class MonitorControls {
             bandSolo = soloedBand.map(b -> new BandSolo(b.lowHz(), b.highHz(), rate));
         }
         if (insert.isEmpty()) {
-            insert = response.filter(r -> r.rate() == rate).map(r -> new MonitorInsert(r.taps()[0], r.taps()[1]));
+            insert = response.filter(r -> r.rate() == rate)
+                    .map(r -> new LongConvolver(StereoResponse.each(r.taps()[0], r.taps()[1])));
         }
         double db = volumeDb.get() + (dimmed.get() ? DIM_DB : 0);
         return new MonitorPath(
-                sides.get(), bandSolo, insertOn.get() ? insert : Optional.empty(), (float) Decibels.toAmplitude(db));
+                Optional.empty(), sides.get(), bandSolo, insertOn.get() ? insert : Optional.empty(), (float)
+                        Decibels.toAmplitude(db));
     }
 }

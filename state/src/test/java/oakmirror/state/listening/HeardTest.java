@@ -6,128 +6,34 @@ import static org.assertj.core.api.Assertions.within;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.Callable;
 import oakmirror.audio.StereoSource;
 import oakmirror.audio.TimeRange;
 import oakmirror.compare.Jump;
 import oakmirror.levelmatch.LevelSettings.Basis;
 import oakmirror.levelmatch.LevelSettings.Direction;
-import oakmirror.media.FfmpegTool;
 import oakmirror.media.TestFiles;
-import oakmirror.media.device.AudioOutput;
 import oakmirror.media.device.Outputs;
-import oakmirror.media.device.SimulatedOutput;
 import oakmirror.media.file.OutputFormat;
 import oakmirror.monitor.MonitorPath.Sides;
-import oakmirror.state.DemoStateTest;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 
-/** The demo as it is heard: what the simulated device was given, eight times as fast as it would play. */
-class HeardTest extends DemoStateTest {
-
-    private static final int RATE = 48000;
-
-    @BeforeEach
-    void open() {
-        System.setProperty("oakmirror.output.speed", "8");
-        openDemo();
-    }
-
-    @AfterEach
-    void forgetSpeed() {
-        System.clearProperty("oakmirror.output.speed");
-    }
-
-    /** Nothing is corrected, so that no level comes down to make room for it. */
-    private void correctNothing() {
-        does(() -> workspace.change(
-                "no correction", s -> s.withCorrection(s.correction().withStrength(0))));
-        waitUntil(() -> listening.levelsProperty().get().downDb() == 0);
-    }
-
-    private SimulatedOutput device() {
-        return (SimulatedOutput) listening.output().output().orElseThrow();
-    }
-
-    private void ticksUntil(Callable<Boolean> condition) {
-        waitUntil(() -> {
-            listening.tick();
-            return condition.call();
-        });
-    }
-
-    private void playing(boolean looping) {
-        does(() -> {
-            listening.loopingProperty().set(looping);
-            listening.togglePlay();
-        });
-        assertThat(listening.playingProperty().get()).isTrue();
-    }
-
-    /** Until the device has been given so many seconds more. */
-    private void hearFor(double seconds) {
-        long until = device().framesTaken() + Math.round(seconds * RATE);
-        ticksUntil(() -> device().framesTaken() > until);
-    }
-
-    /** RMS of the last second the device was given, in dB. */
-    private double level() {
-        double sum = 0;
-        float[][] recent = device().recent(RATE);
-        for (float x : recent[0]) {
-            sum += x * x;
-        }
-        return 10 * Math.log10(sum / recent[0].length);
-    }
-
-    private double bar(int index) {
-        return slot(index).bars().orElseThrow().barSeconds();
-    }
-
-    private double passageStart(int index) {
-        return slot(index).chosenRange().orElseThrow().startSeconds();
-    }
+/** The demo as it is heard: what the simulated device was given. */
+class HeardTest extends HeardFixture {
 
     /** After matching by passage, FFmpeg's meter reads the recording of every track within 0.1 LU of the mix's, over the passage. */
     @Test
     void everyTrackIsHeardEquallyLoudOverItsPassage() throws Exception {
-        does(() -> {
-            for (int i = 0; i < 4; i++) { // what the device keeps of what it was given holds half of a passage
-                workspace.changeTrack(
-                        i,
-                        "half",
-                        t -> t.withChosenRange(
-                                firstHalf(t.passage().orElseThrow().range())));
-            }
-        });
-        waitUntil(() -> workspace.isReady());
+        halvePassages();
         correctNothing();
         playing(true);
         double[] lufs = new double[4];
         for (int i = 0; i < 4; i++) {
-            int index = i;
-            does(() -> listening.hear(index));
-            TimeRange range = now(() -> listening.heardRange().orElseThrow());
-            int frames = (int) Math.round(RATE * range.seconds());
-            does(() -> listening.seek(range.startSeconds()));
-            waitUntil(background::isIdle); // it has jumped
-            long from = device().framesTaken() + 2 * AudioOutput.BLOCK; // what was fading out has gone
-            ticksUntil(() -> device().framesTaken() > from + frames);
-            float[][] recorded = device().given(from, frames);
-            Path file = TestFiles.write(
-                    folder.resolve("heard" + i + ".wav"), OutputFormat.WAV_FLOAT, RATE, recorded[0], recorded[1]);
-            lufs[i] = FfmpegTool.measure(file).integrated();
+            lufs[i] = heardLufs(i);
         }
         System.out.printf("Heard, by FFmpeg's meter: %.3f %.3f %.3f %.3f LUFS%n", lufs[0], lufs[1], lufs[2], lufs[3]);
         for (int i = 1; i < 4; i++) {
             assertThat(lufs[i]).as("track %d", i).isCloseTo(lufs[0], within(0.1));
         }
-    }
-
-    private static TimeRange firstHalf(TimeRange range) {
-        return new TimeRange(range.startSeconds(), (range.startSeconds() + range.endSeconds()) / 2);
     }
 
     @Test

@@ -1,0 +1,147 @@
+package oakmirror.place;
+
+import java.util.List;
+import java.util.Optional;
+import oakmirror.audio.Decibels;
+import oakmirror.dsp.BiquadCascade;
+import oakmirror.dsp.LongConvolver;
+import oakmirror.dsp.NoiseLoop;
+import oakmirror.dsp.Saturation;
+import oakmirror.dsp.StereoProcessor;
+import oakmirror.dsp.StereoResponse;
+import oakmirror.filter.Biquad;
+
+/** A listening place made ready for a rate: its filters designed, its room's response and its noise worked out. Processors are made of it at once. */
+public final class PlaceSound {
+
+    private final ListeningPlace place;
+    private final int sampleRate;
+    private final List<Biquad> filters;
+    private final Optional<StereoResponse> response;
+    private final Optional<LongConvolver> room;
+    private final Optional<NoiseLoop> noise;
+    private final PlaceTransfer transfer;
+
+    /** Makes a place ready; what of it lies beyond half the rate is left out. May take a few tenths of a second. */
+    public PlaceSound(ListeningPlace place, int sampleRate) {
+        this.place = place;
+        this.sampleRate = sampleRate;
+        filters = place.filters().stream()
+                .filter(f -> f.hz() < sampleRate / 2.0)
+                .map(f -> Biquad.of(f.section(), sampleRate))
+                .toList();
+        response = place.room().map(r -> RoomResponse.of(r, sampleRate));
+        room = response.map(LongConvolver::new);
+        transfer = PlaceTransfer.of(place, response, sampleRate);
+        noise = place.noise().map(n -> SteadyNoise.of(n::densityDb, sampleRate));
+    }
+
+    /** The place. */
+    public ListeningPlace place() {
+        return place;
+    }
+
+    /** The rate it is made for. */
+    public int sampleRate() {
+        return sampleRate;
+    }
+
+    /** What it lets through on the average. */
+    public PlaceTransfer transfer() {
+        return transfer;
+    }
+
+    /** What becomes of an impulse in its room. */
+    public Optional<StereoResponse> response() {
+        return response;
+    }
+
+    /**
+     * A processor of everything but the noise.
+     *
+     * @param programmeLufs loudness of the programme that comes out, which a driver's limit lies over
+     */
+    public StereoProcessor processor(double programmeLufs) {
+        return new Processor(
+                place.width(),
+                new BiquadCascade(filters, 1),
+                place.driverLu().map(d -> new Saturation(Decibels.toAmplitude(programmeLufs + d), sampleRate)),
+                room.map(LongConvolver::another));
+    }
+
+    /** The noise at 0 LUFS, from its start. */
+    public Optional<NoiseLoop> noise() {
+        return noise.map(NoiseLoop::another);
+    }
+
+    private static final class Processor implements StereoProcessor {
+        private final float width;
+        private final BiquadCascade filters;
+        private final Optional<Saturation> driver;
+        private final Optional<LongConvolver> room;
+
+        Processor(double width, BiquadCascade filters, Optional<Saturation> driver, Optional<LongConvolver> room) {
+            this.width = (float) width;
+            this.filters = filters;
+            this.driver = driver;
+            this.room = room;
+        }
+
+        private void beforeRoom(float[] left, float[] right, int offset, int count) {
+            if (width != 1) {
+                for (int i = offset; i < offset + count; i++) {
+                    float mid = (left[i] + right[i]) / 2;
+                    float side = width * (left[i] - right[i]) / 2;
+                    left[i] = mid + side;
+                    right[i] = mid - side;
+                }
+            }
+            filters.process(left, right, offset, count);
+            if (driver.isPresent()) {
+                driver.get().process(left, right, offset, count);
+            }
+        }
+
+        @Override
+        public void process(float[] left, float[] right, int offset, int count) {
+            beforeRoom(left, right, offset, count);
+            if (room.isPresent()) {
+                room.get().process(left, right, offset, count);
+            }
+        }
+
+        @Override
+        public void pass(float[] left, float[] right, int offset, int count) {
+            beforeRoom(left, right, offset, count);
+            if (room.isPresent()) {
+                room.get().pass(left, right, offset, count);
+            }
+        }
+
+        @Override
+        public void settle() {
+            if (room.isPresent()) {
+                room.get().settle();
+            }
+        }
+
+        @Override
+        public int latencyFrames() {
+            return 0;
+        }
+
+        @Override
+        public int memoryFrames() {
+            return filters.memoryFrames()
+                    + (driver.isPresent() ? driver.get().memoryFrames() : 0)
+                    + (room.isPresent() ? room.get().memoryFrames() : 0);
+        }
+
+        @Override
+        public void reset() {
+            filters.reset();
+            driver.ifPresent(Saturation::reset);
+            room.ifPresent(LongConvolver::reset);
+        }
+    }
+}
