@@ -111,7 +111,7 @@ public final class FindingsRun {
         return others.size() < 3 ? List.of() : others.subList(0, 3);
     }
 
-    private static boolean isProduction(Planted p) {
+    static boolean isProduction(Planted p) {
         return p.group().equals(PRODUCTION) || p.group().equals(GENERATED);
     }
 

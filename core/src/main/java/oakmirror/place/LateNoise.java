@@ -11,11 +11,14 @@ import org.jtransforms.fft.DoubleFFT_1D;
 final class LateNoise {
 
     private static final double EVENED_OVER = 3;
+    /** After so long it would come again: later than any room has died away. */
+    private static final int PERIOD_SECONDS = 2;
+
     private static final double OCTAVE_WIDTH = 0.7071;
     /** In octaves. */
     private static final double GOES_OVER = 1 / 3.0;
     /** ln(10⁶). */
-    private static final double SIXTY_DB = 13.8155;
+    static final double SIXTY_DB = 13.8155;
 
     private final int rate;
     private final int length;
@@ -23,30 +26,30 @@ final class LateNoise {
     private final double[][] bands = new double[Room.OCTAVES][];
 
     /**
-     * Such noise.
+     * Such noise: by chance for a seed, and the same at every rate as far up as both reach.
      *
      * @param length in frames
-     * @param size of the transforms, a power of two and not less than the length
      * @param seed another one gives another noise
      */
-    LateNoise(int rate, int length, int size, long seed) {
+    LateNoise(int rate, int length, long seed) {
         this.rate = rate;
         this.length = length;
+        int size = PERIOD_SECONDS * rate;
         DoubleFFT_1D fft = Fft.precise(size);
         SplittableRandom random = new SplittableRandom(seed);
         double[] white = new double[size];
-        for (int i = 0; i < size; i++) {
-            white[i] = random.nextGaussian();
+        for (int k = 1; k < size / 2; k++) { // each frequency has its own chance, whatever the rate
+            white[2 * k] = random.nextGaussian() * Math.sqrt(size / 2.0);
+            white[2 * k + 1] = random.nextGaussian() * Math.sqrt(size / 2.0);
         }
-        fft.realForward(white);
         for (int octave = 0; octave < Room.OCTAVES; octave++) {
-            double[] band = white.clone();
+            double[] band = new double[size];
             double power = 0;
-            for (int k = 0; k < size / 2; k++) { // what lies at half the rate itself is left out
-                double weight = weight(octave, (double) k * rate / size);
+            for (int k = 1; k < size / 2; k++) {
+                double weight = weight(octave, (double) k / PERIOD_SECONDS);
                 power += weight * weight * 2 / size;
-                band[2 * k] *= weight;
-                band[2 * k + 1] *= k == 0 ? 0 : weight;
+                band[2 * k] = white[2 * k] * weight;
+                band[2 * k + 1] = white[2 * k + 1] * weight;
             }
             fft.realInverse(band, true);
             double middle = Room.LOWEST_OCTAVE_HZ * Math.pow(2, octave);

@@ -32,7 +32,7 @@ public final class PlaceSound {
                 .toList();
         response = place.room().map(r -> RoomResponse.of(r, sampleRate));
         room = response.map(LongConvolver::new);
-        transfer = PlaceTransfer.of(place, response, sampleRate);
+        transfer = PlaceTransfer.of(place);
         noise = place.noise().map(n -> SteadyNoise.of(n::densityDb, sampleRate));
     }
 

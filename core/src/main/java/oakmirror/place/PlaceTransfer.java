@@ -22,32 +22,32 @@ public record PlaceTransfer(double[] mid, double[] side) {
     private static final double SIXTH_DOWN = Math.pow(10, -0.05);
 
     /** Any would do up to 20 kHz. */
-    private static final int USUAL_RATE = 48_000;
+    private static final int RATE = 48_000;
 
     /** That of a place. */
     public static PlaceTransfer of(ListeningPlace place) {
-        return of(place, place.room().map(r -> RoomResponse.of(r, USUAL_RATE)), USUAL_RATE);
-    }
-
-    /** The same where the response of its room at a rate is there. */
-    static PlaceTransfer of(ListeningPlace place, Optional<StereoResponse> room, int rate) {
         double[] mid = new double[BandGrid.SIZE];
         double[] side = new double[BandGrid.SIZE];
-        Optional<double[]> ofMid = room.map(r -> bands(power(r, 1), rate));
-        Optional<double[]> ofSide = room.map(r -> bands(power(r, -1), rate));
+        Optional<StereoResponse> room = place.room().map(r -> RoomResponse.beginning(r, RATE));
+        Optional<double[]> ofMid = room.map(r -> bands(power(r, 1)));
+        Optional<double[]> ofSide = room.map(r -> bands(power(r, -1)));
         for (int b = 0; b < mid.length; b++) {
-            double filters = Decibels.toPower(place.filtersDb(BandGrid.centreHz(b)));
-            mid[b] = filters * (ofMid.isPresent() ? ofMid.get()[b] : 1);
-            side[b] = filters * place.width() * place.width() * (ofSide.isPresent() ? ofSide.get()[b] : 1);
+            double hz = BandGrid.centreHz(b);
+            double filters = Decibels.toPower(place.filtersDb(hz));
+            double end = place.room()
+                    .map(r -> r.speakersM().size() * RoomResponse.endEnergy(r, hz))
+                    .orElse(0.0);
+            mid[b] = filters * (ofMid.isPresent() ? ofMid.get()[b] + end : 1);
+            side[b] = filters * place.width() * place.width() * (ofSide.isPresent() ? ofSide.get()[b] + end : 1);
         }
         return new PlaceTransfer(mid, side);
     }
 
-    /** Averaged over the third octave about each band; nothing beyond half the rate. */
-    private static double[] bands(double[] power, int rate) {
+    /** Averaged over the third octave about each band. */
+    private static double[] bands(double[] power) {
         double[] bands = new double[BandGrid.SIZE];
         for (int b = 0; b < BandGrid.SIZE; b++) {
-            double perHz = 2.0 * power.length / rate;
+            double perHz = 2.0 * power.length / RATE;
             int from = (int) Math.round(BandGrid.centreHz(b) * SIXTH_DOWN * perHz);
             int to = Math.max(from + 1, (int) Math.round(BandGrid.centreHz(b) / SIXTH_DOWN * perHz));
             for (int k = from; k < Math.min(to, power.length); k++) {

@@ -2,6 +2,7 @@ package oakmirror.place;
 
 import java.util.Arrays;
 import java.util.List;
+import java.util.function.IntFunction;
 import oakmirror.audio.Fft;
 import oakmirror.dsp.StereoResponse;
 import org.jtransforms.fft.DoubleFFT_1D;
@@ -21,6 +22,10 @@ final class RoomResponse {
 
     private static final double SPEED_OF_SOUND = 343;
     private static final double TURNED_DEGREES = 55;
+    private static final int USUAL_RATE = 48_000;
+    /** Fine enough to add up what falls for a tenth of a second. */
+    private static final int COARSE_RATE = 2000;
+
     /** α = 1 − exp(−0.161·V / (S·T)). */
     private static final double EYRING = 0.161;
     /** How many times √V milliseconds the images last. */
@@ -50,15 +55,13 @@ final class RoomResponse {
     /** What one wall leaves of what meets it, as a transform. */
     private final double[] wall;
 
-    private RoomResponse(Room room, int rate) {
+    private RoomResponse(Room room, int rate, double seconds) {
         this.room = room;
         this.rate = rate;
-        double longest =
-                room.reverberationSeconds().stream().mapToDouble(t -> t).max().orElseThrow();
-        length = (int) Math.ceil(longest * rate);
+        length = (int) Math.ceil(seconds * rate);
         size = 2 * Integer.highestOneBit(2 * length - 1);
         fft = Fft.precise(size);
-        middleSeconds = IMAGES_LAST * Math.sqrt(room.volume()) / 1000;
+        middleSeconds = middleSeconds(room);
         nearest = room.speakersM().stream()
                 .mapToDouble(s -> distance(point(s)))
                 .min()
@@ -67,14 +70,44 @@ final class RoomResponse {
         wall = MinimumPhase.transform(size, rate, hz -> 10 * Math.log10(1 - absorption(hz)));
     }
 
+    /** Where the images go over into the end. */
+    private static double middleSeconds(Room room) {
+        return IMAGES_LAST * Math.sqrt(room.volume()) / 1000;
+    }
+
     /** That of a room at a rate. */
     static StereoResponse of(Room room, int rate) {
-        RoomResponse made = new RoomResponse(room, rate);
-        double[][] left = made.from(0);
+        double longest =
+                room.reverberationSeconds().stream().mapToDouble(t -> t).max().orElseThrow();
+        RoomResponse made = new RoomResponse(room, rate, longest);
+        return made.both(made::from);
+    }
+
+    /** Its beginning alone, without what the end adds; quickly made. */
+    static StereoResponse beginning(Room room, int rate) {
+        RoomResponse made = new RoomResponse(room, rate, middleSeconds(room) * (1 + TAKE_OVER));
+        return made.both(speaker -> new double[][] {made.images(speaker, 0), made.images(speaker, 1)});
+    }
+
+    /** The energy that its end adds at a frequency, from one loudspeaker on one side, where a gain of 1 has 1. */
+    static double endEnergy(Room room, double hz) {
+        RoomResponse made = new RoomResponse(room, COARSE_RATE, 1.0 / COARSE_RATE);
+        double start = made.nearest / SPEED_OF_SOUND;
+        double fall = LateNoise.SIXTY_DB / room.reverberationAt(hz);
+        double sum = 0;
+        for (int i = 0; i < COARSE_RATE * Room.LONGEST_SECONDS; i++) {
+            double t = start + (double) i / COARSE_RATE;
+            sum += Math.pow(made.in(t), 2) * Math.exp(-fall * t) / COARSE_RATE;
+        }
+        return sum * made.level(made.own()) * made.level(made.own()) * COARSE_RATE;
+    }
+
+    private StereoResponse both(IntFunction<double[][]> from) {
+        double[][] left = from.apply(0);
         if (room.speakersM().size() == 1) {
             return new StereoResponse(left[0], left[1], new double[0], new double[0]);
         }
-        double[][] right = made.from(1);
+        double[][] right = from.apply(1);
         return new StereoResponse(left[0], left[1], right[0], right[1]);
     }
 
@@ -119,56 +152,66 @@ final class RoomResponse {
         return (1 + (from[0] * x + from[1] * y) / far) / 2;
     }
 
-    /** From one loudspeaker to both sides. */
-    private double[][] from(int speaker) {
-        double[] at = point(room.speakersM().get(speaker));
+    /** Gain of what comes straight from the nearest loudspeaker to its own side. */
+    private double own() {
         double[] near = towards(nearestSpeaker());
-        double own = Math.max(0.1, Math.max(pickedUp(0, near), pickedUp(1, near)));
+        return Math.max(0.1, Math.max(pickedUp(0, near), pickedUp(1, near)));
+    }
+
+    /** Amplitude of the end at the moment an impulse is sent: 4π·c/V·r² of energy a second against what comes straight, spread by a loudspeaker's directivity; a third of it picked up. */
+    private double level(double own) {
+        return Math.sqrt(4 * Math.PI * SPEED_OF_SOUND / room.volume() / 3 / room.directivity() / rate) * nearest / own;
+    }
+
+    /** From one loudspeaker to both sides. Its end is tuned at one rate, so that the room is the same at every rate. */
+    private double[][] from(int speaker) {
         double[][] both = new double[2][];
+        RoomResponse usual = rate == USUAL_RATE ? this : new RoomResponse(room, USUAL_RATE, (double) length / rate);
         for (int side = 0; side < 2; side++) {
-            double[] images = images(at, side, own);
-            Attempt best = decaying(images, 4 * speaker + side, own);
+            End best = usual.tuned(speaker, side, 0);
             for (int more = 1; best.error() > CLOSE_ENOUGH && more < ATTEMPTS; more++) {
-                Attempt next = decaying(images, 4 * speaker + side + SEEDS * more, own);
+                End next = usual.tuned(speaker, side, more);
                 best = next.error() < best.error() ? next : best;
             }
-            both[side] = best.response();
+            LateNoise noise = new LateNoise(rate, length, best.seed());
+            both[side] = together(images(speaker, side), noise, best.seconds());
         }
         return both;
     }
 
-    /** A response, and how far at most its decay in an octave is from what is asked for, as a part of it. */
-    private record Attempt(double[] response, double error) {}
+    /** Of which noise an end is made, how it falls in each octave, and how far at most the whole decay is from what is asked for then, as a part of it. */
+    private record End(long seed, double[] seconds, double error) {}
 
-    /** The beginning and the end together. What chance and the beginning make of the decay is made good octave by octave, as far as that goes. */
-    private Attempt decaying(double[] images, long seed, double own) {
-        LateNoise noise = new LateNoise(rate, length, size, seed);
+    /** What chance and the beginning make of the decay is made good octave by octave, as far as that goes. */
+    private End tuned(int speaker, int side, int attempt) {
+        long seed = 4L * speaker + side + SEEDS * attempt;
+        double[] images = images(speaker, side);
+        LateNoise noise = new LateNoise(rate, length, seed);
         double[] asked =
                 room.reverberationSeconds().stream().mapToDouble(t -> t).toArray();
         double[] seconds = asked.clone();
         for (int round = 0; ; round++) {
-            double[] sum = together(images, noise, own, seconds);
-            double[] measured = Decay.seconds(sum, rate);
+            double[] measured = Decay.seconds(together(images, noise, seconds), rate);
+            double[] next = seconds.clone();
             double error = 0;
             for (int octave = 0; octave < Room.OCTAVES; octave++) {
                 if (Decay.isReliable(asked[octave], Room.LOWEST_OCTAVE_HZ * Math.pow(2, octave))) {
                     double ratio = asked[octave] / measured[octave];
                     error = Math.max(error, Math.abs(1 - 1 / ratio));
-                    seconds[octave] *= Math.max(1 / MOST_CHANGE, Math.min(MOST_CHANGE, ratio));
+                    next[octave] *= Math.max(1 / MOST_CHANGE, Math.min(MOST_CHANGE, ratio));
                 }
             }
             if (error <= CLOSE_ENOUGH || round == ROUNDS) {
-                return new Attempt(sum, error);
+                return new End(seed, seconds, error);
             }
+            seconds = next;
         }
     }
 
-    private double[] together(double[] images, LateNoise noise, double own, double[] seconds) {
+    /** The beginning and the end. */
+    private double[] together(double[] images, LateNoise noise, double[] seconds) {
         double start = nearest / SPEED_OF_SOUND;
-        // 4π·c/V·r² of energy a second against what comes straight, spread by a loudspeaker's directivity; a third of
-        // it picked up
-        double level =
-                Math.sqrt(4 * Math.PI * SPEED_OF_SOUND / room.volume() / 3 / room.directivity() / rate) * nearest / own;
+        double level = level(own());
         double[] sum = noise.falling(seconds, start);
         for (int i = 0; i < length; i++) {
             sum[i] = images[i] + level * sum[i] * in((double) i / rate + start) * out(i);
@@ -195,7 +238,9 @@ final class RoomResponse {
     }
 
     /** The images of a loudspeaker, sorted by how many walls they were mirrored by, each of which filters them once more. */
-    private double[] images(double[] at, int side, double own) {
+    private double[] images(int speaker, int side) {
+        double[] at = point(room.speakersM().get(speaker));
+        double own = own();
         double last = middleSeconds * (1 + TAKE_OVER) * SPEED_OF_SOUND;
         int[] most = new int[3];
         int mostWalls = 0;

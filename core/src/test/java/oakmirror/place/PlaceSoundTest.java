@@ -172,6 +172,24 @@ class PlaceSoundTest {
     }
 
     @Test
+    void aRoomIsTheSameAtEveryRate() {
+        for (String id : List.of("car")) {
+            StereoResponse one = Sounds.of(id, 44_100).response().orElseThrow();
+            StereoResponse other = Sounds.of(id, 96_000).response().orElseThrow();
+            for (double hz = 40; hz < 8000; hz *= 1.26) {
+                double[] power = new double[2];
+                for (double near = hz * 0.9; near < hz * 1.1; near *= 1.03) {
+                    power[0] += Math.pow(10, Signals.gainDb(one.ll(), 44_100, near) / 10);
+                    power[1] += Math.pow(10, Signals.gainDb(other.ll(), 96_000, near) / 10);
+                }
+                assertThat(10 * Math.log10(power[0] / power[1]))
+                        .as("%s at %.0f Hz", id, hz)
+                        .isCloseTo(0, within(0.7));
+            }
+        }
+    }
+
+    @Test
     void imagesAndWhatFollowsThemAreAsLoudWhereOneGoesOverIntoTheOther() {
         double[] ll = Sounds.of("club", RATE).response().orElseThrow().ll();
         double[] lr = Sounds.of("club", RATE).response().orElseThrow().lr();
@@ -186,7 +204,7 @@ class PlaceSoundTest {
     }
 
     @ParameterizedTest
-    @ValueSource(ints = {44_100, 48_000, 96_000})
+    @ValueSource(ints = {44_100, 48_000})
     void noiseIsAsLoudAsItSays(int rate) {
         ShippedPlaces.all().forEach((id, place) -> new PlaceSound(without(place, true), rate)
                 .noise()

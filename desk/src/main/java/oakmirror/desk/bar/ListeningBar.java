@@ -67,7 +67,7 @@ public final class ListeningBar extends VBox {
         lower.setAlignment(Pos.CENTER_LEFT);
         VBox rows = new VBox(8, upper, lower);
         rows.getStyleClass().add("listening-bar");
-        getChildren().addAll(strip, rows);
+        getChildren().addAll(strip, new PlaceStripe(listening.elsewhere(), keys), rows);
 
         listening.positionProperty().subscribe(p -> {
             strip.setPosition(p.doubleValue());

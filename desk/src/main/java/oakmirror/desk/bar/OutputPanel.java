@@ -56,7 +56,8 @@ final class OutputPanel extends HBox {
         meters.setMinWidth(WIDTH);
         meters.setMaxWidth(WIDTH);
         meters.setMaxHeight(28);
-        getChildren().addAll(dim(keys), volume(), device());
+        getChildren()
+                .addAll(dim(keys), volume(), new PlaceMenu(workspace, listening.elsewhere(), asking, keys), device());
         setAlignment(Pos.CENTER_RIGHT);
         setMinWidth(USE_PREF_SIZE);
     }

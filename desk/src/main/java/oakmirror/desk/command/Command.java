@@ -42,6 +42,8 @@ public enum Command {
     RIGHT("commands.listening", "commands.rightOnly", "Shift+R"),
     SIDE("commands.listening", "commands.sideOnly", "S"),
     DIM("commands.listening", "commands.dim", "D"),
+    ELSEWHERE("commands.listening", "commands.hereOrAtThe", "W"),
+    NEXT_ELSEWHERE("commands.listening", "commands.theNextListening", "Shift+W"),
     BLEND("commands.listening", "commands.halfAndHalfMix", "H"),
     RESET_METERS("commands.listening", "commands.startTheMetersOver", "R"),
     PREVIOUS_PASSAGE("commands.passages", "commands.thePassageBefore", ","),

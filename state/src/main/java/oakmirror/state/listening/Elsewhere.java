@@ -35,6 +35,8 @@ public final class Elsewhere {
 
     /** By how much the programme may become louder or softer before a driver is told. */
     private static final double SAME_LU = 0.1;
+    /** How far a peak of steady noise lies over its loudness, on one side: 12 dB over its RMS, which on two sides counts twice. */
+    private static final double NOISE_PEAK_DB = 9;
 
     private final Workspace workspace;
     private final Tasks tasks;
@@ -46,6 +48,8 @@ public final class Elsewhere {
     private final ReadOnlyBooleanWrapper waiting = new ReadOnlyBooleanWrapper();
     private final Map<String, PlaceSound> made = new LinkedHashMap<>();
     private Optional<Heard> heard = Optional.empty();
+    /** The place that was left last. */
+    private Optional<String> last = Optional.empty();
 
     /** A place as it is heard: made for a programme of some loudness. */
     private record Heard(PlaceSound place, double programmeLufs, StereoProcessor processor, Optional<NoiseLoop> noise) {
@@ -105,6 +109,18 @@ public final class Elsewhere {
                     }
                     then.run();
                 });
+    }
+
+    /** Hears everything here again; or where it was heard before that, at first at the first place there is. */
+    public void toggle() {
+        if (chosen.get().isPresent()) {
+            last = chosen.get();
+            chosen.set(Optional.empty());
+        } else if (last.filter(known.get()::containsKey).isPresent()) {
+            chosen.set(last);
+        } else {
+            step(1);
+        }
     }
 
     /** Goes on to the next place (1) or back (−1); past the last, and before the first, is here. */
@@ -181,7 +197,7 @@ public final class Elsewhere {
                     (float) Decibels.toAmplitude(chained.gainDb() - asIs.gainDb())));
         }
         double programmeLufs = Double.isFinite(programme) ? programme : 0;
-        double downDb = Math.max(0, highest);
+        double downDb = Math.max(0, withNoise(ready.get().place(), programmeLufs, highest));
         return new MonitorScene(
                 tracks,
                 here.heard(),
@@ -194,6 +210,14 @@ public final class Elsewhere {
 
     private static double highest(double a, double b) {
         return Double.isNaN(b) ? a : Math.max(a, b);
+    }
+
+    /** The highest peak where one of the noise falls together with it. */
+    private static double withNoise(ListeningPlace place, double programmeLufs, double peakDb) {
+        double noise = place.noise()
+                .map(n -> Decibels.toAmplitude(programmeLufs - n.belowLu() + NOISE_PEAK_DB))
+                .orElse(0.0);
+        return Decibels.ofAmplitude(Decibels.toAmplitude(peakDb) + noise);
     }
 
     private static MonitorPath with(MonitorPath path, MonitorPlace place) {

@@ -40,7 +40,7 @@ public final class ListeningPlaces {
         List<String> refused = new ArrayList<>();
         for (Path file : files()) {
             String name = file.getFileName().toString();
-            String id = name.substring(0, name.length() - PlaceFile.ENDING.length());
+            String id = idOf(file);
             try {
                 all.put(all.containsKey(id) ? id + " (own)" : id, PlaceFile.read(file));
             } catch (IllegalArgumentException e) {
@@ -50,6 +50,12 @@ public final class ListeningPlaces {
             }
         }
         return new Read(all, refused);
+    }
+
+    /** What a place in the folder is known by. */
+    public static String idOf(Path file) {
+        String name = file.getFileName().toString();
+        return name.substring(0, name.length() - PlaceFile.ENDING.length());
     }
 
     private static List<Path> files() {

@@ -42,7 +42,7 @@ class HeardElsewhereTest extends HeardFixture {
         for (int i = 1; i < 4; i++) {
             assertThat(lufs[i]).as("track %d", i).isCloseTo(lufs[0], within(0.1));
         }
-        assertThat(listening.takeOutputPeak()).as("with noise on top").isBetween(0.3, 1.1);
+        assertThat(listening.takeOutputPeak()).as("with noise on top").isBetween(0.1, 1.0);
         // Noise 16 LU below adds a tenth; all may have come down to make room for peaks.
         assertThat(lufs[0]).isLessThan(here + 0.3);
     }
