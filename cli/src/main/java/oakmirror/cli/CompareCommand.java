@@ -9,7 +9,9 @@ import oakmirror.compare.Comparison;
 import oakmirror.findings.Finding;
 import oakmirror.findings.Findings;
 import oakmirror.findings.WorthAListen;
+import oakmirror.media.place.ListeningPlaces;
 import oakmirror.media.session.MeasuredSession;
+import oakmirror.place.GettingThrough;
 import oakmirror.session.Session;
 import oakmirror.spectrum.StereoSpectrum.Part;
 import oakmirror.text.Texts;
@@ -57,14 +59,17 @@ final class CompareCommand implements Callable<Integer> {
             List<Finding> told =
                     Findings.told(Findings.of(stereo), session.comparing().dismissed());
             WorthAListen places = WorthAListen.of(stereo, Findings.told(Findings.of(stereo), List.of()));
+            GettingThrough through =
+                    GettingThrough.of(stereo, ListeningPlaces.read().byId());
             Comparison sheet = shown == Part.STEREO ? stereo : comparison(measured, shown);
             progress.clear();
             inputs.warn(spec.commandLine().getErr());
             PrintWriter out = spec.commandLine().getOut();
             out.print(
                     json
-                            ? new ComparisonJson(measured, inputs::rhythm, sheet, shown).of(told, places) + "\n"
-                            : ComparisonPage.of(sheet, told, places));
+                            ? new ComparisonJson(measured, inputs::rhythm, sheet, shown).of(told, places, through)
+                                    + "\n"
+                            : ComparisonPage.of(sheet, told, places, through));
             out.flush();
         }
         return Main.DONE;

@@ -18,6 +18,9 @@ import oakmirror.findings.WorthAListen;
 import oakmirror.measure.Levels;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.media.session.MeasuredSession;
+import oakmirror.place.GettingThrough;
+import oakmirror.place.GettingThrough.AtPlace;
+import oakmirror.place.Range;
 import oakmirror.rhythm.Rhythm;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.Key;
@@ -36,7 +39,7 @@ import oakmirror.zones.ZoneMoves;
 record ComparisonJson(MeasuredSession measured, IntFunction<Rhythm> rhythms, Comparison comparison, Part part) {
 
     /** Writes it with its findings. */
-    String of(List<Finding> findings, WorthAListen places) throws JsonProcessingException {
+    String of(List<Finding> findings, WorthAListen places, GettingThrough through) throws JsonProcessingException {
         ObjectNode root = CommandSupport.MAPPER.createObjectNode();
         comparison.mix().ifPresent(m -> root.set("mix", member(m)));
         ArrayNode references = root.putArray("references");
@@ -50,7 +53,29 @@ record ComparisonJson(MeasuredSession measured, IntFunction<Rhythm> rhythms, Com
         findings.forEach(f -> list.add(finding(f)));
         ArrayNode candidates = root.putArray("candidates");
         places.all().forEach(c -> candidates.add(candidate(c, places.told().contains(c), candidates.size() + 1)));
+        ArrayNode elsewhere = root.putArray("places");
+        through.places().forEach(p -> elsewhere.add(place(p)));
+        ArrayNode told = root.putArray("placesTold");
+        through.sentences().forEach(told::add);
         return CommandSupport.MAPPER.writeValueAsString(root);
+    }
+
+    /** A listening place: for each range how much louder (+) or softer (−) mix and references are there than here, in LU. */
+    private static ObjectNode place(AtPlace at) {
+        ObjectNode node = CommandSupport.MAPPER.createObjectNode();
+        node.put("place", at.id()).put("name", at.name());
+        ArrayNode ranges = node.putArray("ranges");
+        List<Range> all = Range.all();
+        for (int r = 0; r < all.size(); r++) {
+            ObjectNode range = ranges.addObject().put("range", all.get(r).key());
+            number(range, "mixLu", at.mix().rangesLu()[r]);
+            number(range, "corridorLowLu", at.ranges().get(r).low());
+            number(range, "corridorHighLu", at.ranges().get(r).high());
+        }
+        ObjectNode covered = node.putObject("covered");
+        number(covered, "mix", at.mix().coveredShare());
+        number(covered, "corridorHigh", at.covered().high());
+        return node;
     }
 
     /** A place to listen at; its number is what {@code match --take} is told. */

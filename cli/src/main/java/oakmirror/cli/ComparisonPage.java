@@ -9,6 +9,7 @@ import oakmirror.compare.ZoneComparison;
 import oakmirror.findings.Finding;
 import oakmirror.findings.PlaceWords;
 import oakmirror.findings.WorthAListen;
+import oakmirror.place.GettingThrough;
 import oakmirror.text.Numbers;
 import oakmirror.text.Texts;
 
@@ -21,7 +22,7 @@ final class ComparisonPage {
 
     private ComparisonPage() {}
 
-    static String of(Comparison c, List<Finding> findings, WorthAListen places) {
+    static String of(Comparison c, List<Finding> findings, WorthAListen places, GettingThrough through) {
         StringBuilder page = new StringBuilder();
         line(
                 page,
@@ -62,6 +63,10 @@ final class ComparisonPage {
         for (Candidate place : places.offered()) {
             place(page, places.all().indexOf(place) + 1, place);
         }
+        if (!through.sentences().isEmpty()) {
+            page.append('\n').append(Texts.of("cli.elsewhere")).append('\n');
+        }
+        through.sentences().forEach(s -> page.append("▪ ").append(s).append('\n'));
         List<Finding> caveats =
                 findings.stream().filter(f -> f.kind().isCaveat()).toList();
         if (!caveats.isEmpty()) {

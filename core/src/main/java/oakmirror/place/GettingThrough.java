@@ -23,7 +23,7 @@ public record GettingThrough(List<AtPlace> places) {
     public static final GettingThrough NOTHING = new GettingThrough(List.of());
 
     /** How far outside the references' span a reading is told, in LU. Set on recordings, see docs/measured.md. */
-    static final double TELLING_LU = 3;
+    static final double TELLING_LU = 2;
     /** How much longer than with any reference a mix is covered before that is told, as a part of its time. */
     static final double TELLING_SHARE = 0.08;
     /** A range that is softer than this of the whole is not told of. */
@@ -32,7 +32,6 @@ public record GettingThrough(List<AtPlace> places) {
     /** What of the references comes out below this is lost anyway, and more of it means nothing. */
     static final double LOST_ANYWAY_LU = -15;
 
-    private static final double TOLERANCE_LU = 1;
     private static final double SIDE_LU = 2;
     private static final double OVERTONES_DB = 2;
     private static final int MOST_SENTENCES = 3;
@@ -87,7 +86,11 @@ public record GettingThrough(List<AtPlace> places) {
         List<Span> spans = new ArrayList<>();
         for (int r = 0; r < Range.all().size(); r++) {
             int range = r;
-            spans.add(span(comparison, references, t -> t.rangesLu()[range], TOLERANCE_LU));
+            spans.add(span(
+                    comparison,
+                    references,
+                    t -> t.rangesLu()[range],
+                    comparison.settings().toleranceDb()));
         }
         Span covered = span(comparison, references, Through::coveredShare, 0);
         return Optional.of(new AtPlace(id, name, ear.of(mix.get().measured()), spans, covered, references));
@@ -130,6 +133,13 @@ public record GettingThrough(List<AtPlace> places) {
             }
         }
         return sentences;
+    }
+
+    /** What is worth telling most, in one sentence; that nothing is, where nothing is. Empty where nothing is compared. */
+    public Optional<String> summary() {
+        return places.isEmpty()
+                ? Optional.empty()
+                : Optional.of(sentences().stream().findFirst().orElse(Texts.of("places.nothingLost", places.size())));
     }
 
     private static String lost(AtPlace at, Range range, int r) {

@@ -1,6 +1,7 @@
 package oakmirror.place;
 
 import java.util.List;
+import java.util.stream.IntStream;
 import oakmirror.audio.Decibels;
 import oakmirror.loudness.KWeightedSpectrum;
 import oakmirror.measure.TrackMeasurement;
@@ -21,6 +22,10 @@ public final class PlaceEar {
 
     private static final int SOFTEST_DB = -60;
     private static final int LOUDEST_DB = 15;
+    /** Power of each of the levels between. */
+    private static final double[] UP = IntStream.rangeClosed(SOFTEST_DB, LOUDEST_DB)
+            .mapToDouble(Decibels::toPower)
+            .toArray();
     /** Bands to either side of a third octave's middle. */
     private static final int HALF_THIRD = BandGrid.BANDS_PER_OCTAVE / 6;
 
@@ -138,13 +143,13 @@ public final class PlaceEar {
         double[] heard = new double[there.length];
         double total = 0;
         for (int m = 0; m < moments.length; m++) {
-            total += moments[m] * Decibels.toPower(m + SOFTEST_DB);
+            total += moments[m] * UP[m];
         }
         for (int b = 0; b < there.length; b++) {
+            double covered = covering[b] * all / Math.max(thirds[b], Double.MIN_NORMAL);
             double sum = 0;
             for (int m = 0; m < moments.length; m++) {
-                double up = Decibels.toPower(m + SOFTEST_DB);
-                sum += moments[m] * Math.max(0, up - covering[b] * all / Math.max(thirds[b], Double.MIN_NORMAL));
+                sum += moments[m] * Math.max(0, UP[m] - covered);
             }
             heard[b] = there[b] * sum / total;
         }
@@ -155,10 +160,9 @@ public final class PlaceEar {
         double[] thirds = thirds(there);
         double covered = 0;
         for (int m = 0; m < moments.length; m++) {
-            double up = Decibels.toPower(m + SOFTEST_DB);
             double heard = 0;
             for (int b = 0; b < there.length; b++) {
-                double part = 1 - covering[b] * all / Math.max(thirds[b] * up, Double.MIN_NORMAL);
+                double part = 1 - covering[b] * all / Math.max(thirds[b] * UP[m], Double.MIN_NORMAL);
                 heard += KWeightedSpectrum.weight(b) * there[b] * Math.max(0, part);
             }
             covered += heard < COVERED * all ? moments[m] : 0;

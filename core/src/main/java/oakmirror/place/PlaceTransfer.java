@@ -1,5 +1,6 @@
 package oakmirror.place;
 
+import java.util.Arrays;
 import java.util.Optional;
 import oakmirror.audio.Decibels;
 import oakmirror.audio.Fft;
@@ -31,12 +32,13 @@ public record PlaceTransfer(double[] mid, double[] side) {
         Optional<StereoResponse> room = place.room().map(r -> RoomResponse.beginning(r, RATE));
         Optional<double[]> ofMid = room.map(r -> bands(power(r, 1)));
         Optional<double[]> ofSide = room.map(r -> bands(power(r, -1)));
+        Optional<double[]> ends = place.room().map(r -> Arrays.stream(RoomResponse.endEnergies(r, BandGrid.centresHz()))
+                .map(e -> r.speakersM().size() * e)
+                .toArray());
         for (int b = 0; b < mid.length; b++) {
             double hz = BandGrid.centreHz(b);
             double filters = Decibels.toPower(place.filtersDb(hz));
-            double end = place.room()
-                    .map(r -> r.speakersM().size() * RoomResponse.endEnergy(r, hz))
-                    .orElse(0.0);
+            double end = ends.isPresent() ? ends.get()[b] : 0;
             mid[b] = filters * (ofMid.isPresent() ? ofMid.get()[b] + end : 1);
             side[b] = filters * place.width() * place.width() * (ofSide.isPresent() ? ofSide.get()[b] + end : 1);
         }

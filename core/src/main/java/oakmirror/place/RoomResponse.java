@@ -89,17 +89,25 @@ final class RoomResponse {
         return made.both(speaker -> new double[][] {made.images(speaker, 0), made.images(speaker, 1)});
     }
 
-    /** The energy that its end adds at a frequency, from one loudspeaker on one side, where a gain of 1 has 1. */
-    static double endEnergy(Room room, double hz) {
+    /** The energy that its end adds at some frequencies, from one loudspeaker on one side, where a gain of 1 has 1. */
+    static double[] endEnergies(Room room, double[] hz) {
         RoomResponse made = new RoomResponse(room, COARSE_RATE, 1.0 / COARSE_RATE);
         double start = made.nearest / SPEED_OF_SOUND;
-        double fall = LateNoise.SIXTY_DB / room.reverberationAt(hz);
-        double sum = 0;
-        for (int i = 0; i < COARSE_RATE * Room.LONGEST_SECONDS; i++) {
-            double t = start + (double) i / COARSE_RATE;
-            sum += Math.pow(made.in(t), 2) * Math.exp(-fall * t) / COARSE_RATE;
+        double[] there = new double[(int) (COARSE_RATE * Room.LONGEST_SECONDS)];
+        for (int i = 0; i < there.length; i++) {
+            there[i] = Math.pow(made.level(made.own()) * made.in(start + (double) i / COARSE_RATE), 2);
         }
-        return sum * made.level(made.own()) * made.level(made.own()) * COARSE_RATE;
+        double[] energies = new double[hz.length];
+        for (int f = 0; f < hz.length; f++) {
+            double fall = LateNoise.SIXTY_DB / room.reverberationAt(hz[f]);
+            double left = Math.exp(-fall * start);
+            double step = Math.exp(-fall / COARSE_RATE);
+            for (double level : there) {
+                energies[f] += level * left;
+                left *= step;
+            }
+        }
+        return energies;
     }
 
     private StereoResponse both(IntFunction<double[][]> from) {

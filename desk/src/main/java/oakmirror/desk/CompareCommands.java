@@ -20,8 +20,13 @@ record CompareCommands(
 
     /** Says what they do. */
     void fill(Commands commands) {
-        for (Command act :
-                List.of(Command.TONE, Command.LOUDNESS, Command.DYNAMICS, Command.WIDTH, Command.SPECTROGRAM)) {
+        for (Command act : List.of(
+                Command.TONE,
+                Command.LOUDNESS,
+                Command.DYNAMICS,
+                Command.WIDTH,
+                Command.SPECTROGRAM,
+                Command.ELSEWHERE)) {
             set(commands, act, p -> p.bring(act.name()));
         }
         set(commands, Command.NEXT_FINDING, ComparePage::nextFinding);

@@ -93,7 +93,8 @@ final class Screenshots {
                         });
             }
             if (theme == Theme.DAYLIGHT) {
-                for (Command panel : List.of(Command.LOUDNESS, Command.DYNAMICS, Command.WIDTH, Command.SPECTROGRAM)) {
+                for (Command panel : List.of(
+                        Command.LOUDNESS, Command.DYNAMICS, Command.WIDTH, Command.SPECTROGRAM, Command.ELSEWHERE)) {
                     add(
                             "compare " + panel.name(),
                             theme,

@@ -197,8 +197,8 @@ final class WindowCommands {
         commands.set(Command.LEFT, () -> monitor.toggle(Sides.LEFT));
         commands.set(Command.RIGHT, () -> monitor.toggle(Sides.RIGHT));
         commands.set(Command.SIDE, () -> monitor.toggle(Sides.SIDE));
-        commands.set(Command.ELSEWHERE, listening.elsewhere()::toggle);
-        commands.set(Command.NEXT_ELSEWHERE, () -> listening.elsewhere().step(1));
+        commands.set(Command.HERE_OR_THERE, listening.elsewhere()::toggle);
+        commands.set(Command.NEXT_THERE, () -> listening.elsewhere().step(1));
         commands.set(Command.DIM, () -> monitor.dimmedProperty()
                 .set(!monitor.dimmedProperty().get()));
     }

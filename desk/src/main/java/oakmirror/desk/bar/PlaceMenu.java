@@ -13,10 +13,10 @@ import oakmirror.desk.command.Command;
 import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.control.Asking;
 import oakmirror.desk.look.Ui;
+import oakmirror.media.place.ListeningPlaces;
 import oakmirror.place.ListeningPlace;
 import oakmirror.place.PlaceFile;
 import oakmirror.state.listening.Elsewhere;
-import oakmirror.state.listening.ListeningPlaces;
 import oakmirror.state.task.Kind;
 import oakmirror.state.task.Tasks;
 import oakmirror.state.workspace.Workspace;
@@ -42,7 +42,7 @@ final class PlaceMenu extends MenuButton {
         keys.revisionProperty()
                 .subscribe(r -> Ui.tip(
                         this,
-                        Texts.of("bar.place.tip", keys.hint(Command.ELSEWHERE), keys.hint(Command.NEXT_ELSEWHERE))));
+                        Texts.of("bar.place.tip", keys.hint(Command.HERE_OR_THERE), keys.hint(Command.NEXT_THERE))));
         setOnShowing(e -> fill());
         elsewhere.knownProperty().subscribe(k -> fill());
         elsewhere.chosenProperty().subscribe(c -> fill());
@@ -107,7 +107,7 @@ final class PlaceMenu extends MenuButton {
             return ListeningPlaces.add(file);
         } catch (IllegalArgumentException e) {
             throw new oakmirror.media.file.AudioFileException(
-                    Texts.of("listening.isNoListeningPlace", file.getFileName(), e.getMessage()));
+                    Texts.of("places.isNoListeningPlace", file.getFileName(), e.getMessage()));
         }
     }
 

@@ -28,8 +28,8 @@ final class PlaceStripe extends HBox {
         next.setMinWidth(USE_PREF_SIZE);
         back.setMinWidth(USE_PREF_SIZE);
         keys.revisionProperty().subscribe(r -> {
-            Ui.tip(next, Texts.of("bar.nextPlace") + keys.hint(Command.NEXT_ELSEWHERE));
-            Ui.tip(back, Texts.of("bar.backHere") + keys.hint(Command.ELSEWHERE));
+            Ui.tip(next, Texts.of("bar.nextPlace") + keys.hint(Command.NEXT_THERE));
+            Ui.tip(back, Texts.of("bar.backHere") + keys.hint(Command.HERE_OR_THERE));
         });
         getChildren().addAll(name, what, Ui.spring(), next, back);
         Runnable show = () -> {

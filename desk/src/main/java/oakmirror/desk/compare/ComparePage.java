@@ -85,7 +85,8 @@ public final class ComparePage extends BorderPane {
                 new LoudnessPanel(context),
                 new DynamicsPanel(context),
                 new WidthPanel(context),
-                new SpectrogramPanel(context));
+                new SpectrogramPanel(context),
+                new ElsewherePanel(context));
         files = new PictureFiles(workspace, asking);
         HBox scope = ScopeChoice.of(workspace);
         MenuButton copy = files.menu(this);

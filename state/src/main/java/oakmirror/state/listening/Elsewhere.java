@@ -14,6 +14,7 @@ import javafx.beans.property.SimpleObjectProperty;
 import oakmirror.audio.Decibels;
 import oakmirror.dsp.NoiseLoop;
 import oakmirror.dsp.StereoProcessor;
+import oakmirror.media.place.ListeningPlaces;
 import oakmirror.monitor.MonitorPath;
 import oakmirror.monitor.MonitorPlace;
 import oakmirror.monitor.MonitorScene;

@@ -8,6 +8,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import oakmirror.media.place.ListeningPlaces;
 import oakmirror.place.PlaceFile;
 import oakmirror.place.ShippedPlaces;
 import oakmirror.state.StateTest;

@@ -1,4 +1,4 @@
-package oakmirror.state.listening;
+package oakmirror.media.place;
 
 import java.io.IOException;
 import java.nio.file.DirectoryStream;
@@ -44,9 +44,9 @@ public final class ListeningPlaces {
             try {
                 all.put(all.containsKey(id) ? id + " (own)" : id, PlaceFile.read(file));
             } catch (IllegalArgumentException e) {
-                refused.add(Texts.of("listening.isNoListeningPlace", name, e.getMessage()));
+                refused.add(Texts.of("places.isNoListeningPlace", name, e.getMessage()));
             } catch (IOException e) {
-                refused.add(Texts.of("listening.theListeningPlaceCannot", name));
+                refused.add(Texts.of("places.cannotBeRead", name));
             }
         }
         return new Read(all, refused);

@@ -1,0 +1,2 @@
+/** The listening places there are, as files. */
+package oakmirror.media.place;
