@@ -161,6 +161,7 @@ class CompareCommandTest extends CommandTest {
                         .mapToDouble(c -> c.get("share").asDouble())
                         .sum())
                 .isCloseTo(1, within(0.02));
+        elsewhere(root);
         JsonNode places = root.get("candidates");
         assertThat(places).isNotEmpty();
         double before = 2;
@@ -215,6 +216,27 @@ class CompareCommandTest extends CommandTest {
         Result wrong = run(match.toArray(String[]::new));
         assertThat(wrong.code()).isEqualTo(2);
         assertThat(wrong.err()).contains("No place 99");
+    }
+
+    /** What gets through at the places: of the mix near what does of the references, as they are pieces of one kind. */
+    private static void elsewhere(JsonNode root) {
+        assertThat(root.get("places")).hasSize(8).allSatisfy(place -> {
+            assertThat(place.get("ranges")).hasSize(8);
+            place.get("ranges").forEach(range -> {
+                assertThat(range.get("corridorHighLu").asDouble())
+                        .isGreaterThanOrEqualTo(range.get("corridorLowLu").asDouble() + 3.9);
+                assertThat(range.get("mixLu").asDouble()).isBetween(-40.0, 15.0);
+            });
+            assertThat(place.at("/covered/mix").asDouble()).isBetween(0.0, 1.0);
+        });
+        JsonNode phone = StreamSupport.stream(root.get("places").spliterator(), false)
+                .filter(p -> p.get("place").asText().equals("phone"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(phone.at("/ranges/1/range").asText()).isEqualTo("sub");
+        assertThat(phone.at("/ranges/1/mixLu").asDouble()).isLessThan(-30);
+        assertThat(phone.at("/ranges/4/mixLu").asDouble()).as("the mids there").isPositive();
+        assertThat(root.get("placesTold").size()).isLessThanOrEqualTo(3);
     }
 
     @Test

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.List;
 import javafx.geometry.Bounds;
+import javafx.scene.AccessibleAttribute;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ToggleButton;
@@ -14,7 +15,10 @@ import javafx.scene.layout.Region;
 import oakmirror.compare.Jump;
 import oakmirror.desk.command.Command;
 import oakmirror.desk.command.Commands;
+import oakmirror.desk.plot.ThroughGrid;
+import oakmirror.dsp.BandSolo;
 import oakmirror.monitor.MonitorPath.Sides;
+import oakmirror.state.listening.MonitorControls;
 import org.junit.jupiter.api.Test;
 
 /** The listening bar, by mouse and by key, on what the simulated device was given. */
@@ -66,6 +70,72 @@ class ListeningBarTest extends WindowTest {
         assertThat(onFx(() -> listening().secondsOf(2)))
                 .as("the passages meet")
                 .isCloseTo(otherStart + 3, within(2e-3));
+    }
+
+    private String placeShown() {
+        Label name = lookup("#place-name").queryAs(Label.class);
+        return onFx(() -> name.getParent().isVisible() ? name.getText() : "");
+    }
+
+    private void waitThere() throws Exception {
+        waitUntil(() -> listening().elsewhere().isSettled());
+    }
+
+    @Test
+    void listeningPlacesAreHeardByKeyAndFromWhatGetsThrough() throws Exception {
+        openDemo();
+        type(KeyCode.L);
+        play();
+        assertThat(placeShown()).isEmpty();
+        type(KeyCode.W);
+        waitUntil(() -> placeShown().equals("Broadcast monitor"));
+        for (int i = 0; i < 5; i++) {
+            press(KeyCode.SHIFT).type(KeyCode.W).release(KeyCode.SHIFT);
+        }
+        waitUntil(() -> placeShown().equals("Phone in the hand"));
+        waitThere();
+        waitFor(1.2);
+        float[][] there = device().recent(9600);
+        assertThat(lowShare(there)).as("below 200 Hz, on a phone").isLessThan(0.05);
+        clickOn("#place-back");
+        waitUntil(() -> placeShown().isEmpty());
+        waitFor(1.2);
+        assertThat(lowShare(device().recent(9600))).as("and here").isGreaterThan(0.1);
+        type(KeyCode.W);
+        waitUntil(() -> placeShown().equals("Phone in the hand"));
+        clickOn("#station-compare");
+        press(KeyCode.ALT).type(KeyCode.DIGIT6).release(KeyCode.ALT);
+        waitUntil(() -> !lookup("#through-words").queryAs(Label.class).getText().isEmpty());
+        ThroughGrid grid = lookup("#through").queryAs(ThroughGrid.class);
+        type(KeyCode.F6);
+        interact(grid::requestFocus);
+        for (int i = 0; i < 2 * 9 + 1; i++) { // past two places and their eight ranges each, and the name of the third
+            type(KeyCode.RIGHT);
+        }
+        assertThat(onFx(() -> grid.queryAccessibleAttribute(AccessibleAttribute.TEXT)))
+                .asString()
+                .startsWith("Car at 100 km/h: Lows: mix ");
+        type(KeyCode.ENTER);
+        waitUntil(() -> placeShown().equals("Car at 100 km/h"));
+        assertThat(onFx(() -> listening().monitor().bandProperty().get())).contains(new MonitorControls.Band(20, 300));
+        type(KeyCode.ENTER);
+        waitUntil(() -> placeShown().isEmpty());
+        assertThat(onFx(() -> listening().monitor().bandProperty().get())).isEmpty();
+    }
+
+    /** Power below 200 Hz, as a part of the whole. */
+    private static double lowShare(float[][] recent) {
+        float[] left = recent[0].clone();
+        double all = 0;
+        for (float x : left) {
+            all += x * x;
+        }
+        new BandSolo(10, 200, 48000).process(left, left.clone(), 0, left.length);
+        double low = 0;
+        for (float x : left) {
+            low += x * x;
+        }
+        return low / all;
     }
 
     private double bar(int index) {

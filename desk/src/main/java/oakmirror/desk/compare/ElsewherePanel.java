@@ -69,7 +69,7 @@ final class ElsewherePanel extends Panel {
 
     @Override
     String explanation(Sheet sheet) {
-        return sheet.comparison().isKnown() ? Texts.of("compare.equallyLoud", sheet.what()) : "";
+        return sheet.comparison().isKnown() ? Texts.of("compare.equallyLoudThere", sheet.what()) : "";
     }
 
     @Override

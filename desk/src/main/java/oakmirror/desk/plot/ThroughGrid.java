@@ -148,18 +148,19 @@ public final class ThroughGrid extends PlotPane {
         }
     }
 
+    /** Left and right go from cell to cell, through one row after the other: up and down lead out of it. */
     private void key(KeyEvent e) {
-        KeyCode code = e.getCode();
-        if (code == KeyCode.ENTER) {
+        int way = e.getCode() == KeyCode.RIGHT ? 1 : e.getCode() == KeyCode.LEFT ? -1 : 0;
+        if (e.getCode() == KeyCode.ENTER) {
             press();
-        } else if (code == KeyCode.UP || code == KeyCode.DOWN) {
-            int next = row + (code == KeyCode.UP ? -1 : 1);
-            row = Math.max(0, Math.min(through.places().size() - 1, next));
-        } else if (code == KeyCode.LEFT || code == KeyCode.RIGHT) {
-            column = Math.max(0, Math.min(ranges.size(), column + (code == KeyCode.LEFT ? -1 : 1)));
-        } else {
+        } else if (way == 0) {
             return;
         }
+        int columns = ranges.size() + 1;
+        int last = Math.max(0, through.places().size() * columns - 1);
+        int cell = Math.max(0, Math.min(last, row * columns + column + way));
+        row = cell / columns;
+        column = cell % columns;
         e.consume();
         spoken();
         redraw();
