@@ -9,7 +9,6 @@ import oakmirror.compare.Comparison;
 import oakmirror.findings.Finding;
 import oakmirror.findings.Findings;
 import oakmirror.findings.WorthAListen;
-import oakmirror.media.place.ListeningPlaces;
 import oakmirror.media.session.MeasuredSession;
 import oakmirror.place.GettingThrough;
 import oakmirror.session.Session;
@@ -59,8 +58,7 @@ final class CompareCommand implements Callable<Integer> {
             List<Finding> told =
                     Findings.told(Findings.of(stereo), session.comparing().dismissed());
             WorthAListen places = WorthAListen.of(stereo, Findings.told(Findings.of(stereo), List.of()));
-            GettingThrough through =
-                    GettingThrough.of(stereo, ListeningPlaces.read().byId());
+            GettingThrough through = GettingThrough.ofShipped(stereo);
             Comparison sheet = shown == Part.STEREO ? stereo : comparison(measured, shown);
             progress.clear();
             inputs.warn(spec.commandLine().getErr());

@@ -3,7 +3,6 @@ package oakmirror.place;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.function.ToDoubleFunction;
 import oakmirror.compare.Comparison;
@@ -65,15 +64,15 @@ public record GettingThrough(List<AtPlace> places) {
         }
     }
 
-    /** Compares a mix with its references at some places; nothing where one of both is missing. */
-    public static GettingThrough of(Comparison comparison, Map<String, ListeningPlace> places) {
+    /** Compares a mix with its references at the places that come with the program; nothing where one of both is missing. */
+    public static GettingThrough ofShipped(Comparison comparison) {
         List<AtPlace> all = new ArrayList<>();
-        places.forEach((id, place) ->
-                at(comparison, id, place.name(), new PlaceEar(place)).ifPresent(all::add));
+        ShippedPlaces.all().forEach((id, place) -> at(comparison, id, place.name(), new PlaceEar(place))
+                .ifPresent(all::add));
         return new GettingThrough(all);
     }
 
-    /** The same at one place. */
+    /** Compares them at one place. */
     public static Optional<AtPlace> at(Comparison comparison, String id, String name, PlaceEar ear) {
         Optional<Member> mix = comparison.mix().filter(m -> m.subject().isHeard());
         List<Through> references = comparison.references().stream()

@@ -3,6 +3,7 @@ package oakmirror.place;
 import com.fasterxml.jackson.annotation.JsonIgnore;
 import java.util.List;
 import java.util.Optional;
+import oakmirror.text.Texts;
 
 /**
  * Somewhere people listen, as a chain of parts that mix and references are both heard through: how far both sides are heard apart, filters, what a driver can give at
@@ -15,6 +16,7 @@ import java.util.Optional;
  * @param filters what loudspeakers and their surroundings do to the tone
  * @param driverLu the most a driver gives, as the level of a peak over the programme's loudness in LU; without one it gives all
  * @param room the room, where it can be heard
+ * @param response instead of a room, the name of a sound file beside this one that holds an impulse response
  * @param noise what is heard beside the music
  * @param playbackDb sound pressure level that the programme is played at, in dB
  */
@@ -26,6 +28,7 @@ public record ListeningPlace(
         List<PlaceFilter> filters,
         Optional<Double> driverLu,
         Optional<Room> room,
+        Optional<String> response,
         Optional<Noise> noise,
         double playbackDb) {
 
@@ -37,6 +40,7 @@ public record ListeningPlace(
     private static final double LEAST_DRIVER_LU = 0;
     private static final double MOST_DRIVER_LU = 60;
     private static final double SOFTEST_DB = 30;
+    private static final double USUAL_PLAYBACK_DB = 75;
     private static final double LOUDEST_DB = 110;
 
     /** Checks all of it. */
@@ -54,15 +58,58 @@ public record ListeningPlace(
         Bounds.check("width", width, 0, MOST_WIDTH);
         driverLu = driverLu == null ? Optional.empty() : driverLu;
         room = room == null ? Optional.empty() : room;
+        response = response == null ? Optional.empty() : response;
         noise = noise == null ? Optional.empty() : noise;
         driverLu.ifPresent(d -> Bounds.check("driverLu", d, LEAST_DRIVER_LU, MOST_DRIVER_LU));
+        response.ifPresent(ListeningPlace::checkName);
+        if (room.isPresent() && response.isPresent()) {
+            throw new IllegalArgumentException(Texts.of("invalid.placeRoomOrResponse"));
+        }
         Bounds.check("playbackDb", playbackDb, SOFTEST_DB, LOUDEST_DB);
+    }
+
+    /** A name without a way to another folder. */
+    private static void checkName(String name) {
+        Bounds.text("response", name, MOST_NAME);
+        if (!name.equals(name.strip()) || name.startsWith(".") || name.matches(".*[/\\\\\\p{Cntrl}].*")) {
+            throw new IllegalArgumentException(Texts.of("invalid.placeResponse"));
+        }
+    }
+
+    /** A place that is nothing but an impulse response. */
+    public static ListeningPlace ofResponse(String name, String description, String response) {
+        return new ListeningPlace(
+                name,
+                description,
+                List.of(),
+                1,
+                List.of(),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.of(response),
+                Optional.empty(),
+                USUAL_PLAYBACK_DB);
+    }
+
+    /** The same with its impulse response in another file. */
+    public ListeningPlace withResponse(String otherResponse) {
+        return new ListeningPlace(
+                name,
+                description,
+                sources,
+                width,
+                filters,
+                driverLu,
+                room,
+                Optional.of(otherResponse),
+                noise,
+                playbackDb);
     }
 
     /** The same under another name, described in another way. */
     public ListeningPlace named(String otherName, String otherDescription) {
         return new ListeningPlace(
-                otherName, otherDescription, sources, width, filters, driverLu, room, noise, playbackDb);
+                otherName, otherDescription, sources, width, filters, driverLu, room, response, noise, playbackDb);
     }
 
     /** Gain of its filters at a frequency in dB. */

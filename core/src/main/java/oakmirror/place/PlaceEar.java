@@ -33,9 +33,14 @@ public final class PlaceEar {
     /** Power in the third octave about each band of what covers, where the programme's K-weighted power is 1. */
     private final double[] covering;
 
-    /** One at a place. */
+    /** One at a place without a response of its own. */
     public PlaceEar(ListeningPlace place) {
-        transfer = PlaceTransfer.of(place);
+        this(place, PlaceTransfer.of(place));
+    }
+
+    /** One at a place of which it is known what it lets through. */
+    public PlaceEar(ListeningPlace place, PlaceTransfer transfer) {
+        this.transfer = transfer;
         covering = new double[BandGrid.SIZE];
         double[] noise = place.noise().map(PlaceEar::noise).orElse(new double[BandGrid.SIZE]);
         double[] thirds = thirds(noise);

@@ -22,17 +22,26 @@ public final class PlaceSound {
     private final Optional<NoiseLoop> noise;
     private final PlaceTransfer transfer;
 
-    /** Makes a place ready; what of it lies beyond half the rate is left out. May take a few tenths of a second. */
+    /** Makes a place without a response of its own ready. */
     public PlaceSound(ListeningPlace place, int sampleRate) {
+        this(place, sampleRate, Optional.empty());
+    }
+
+    /**
+     * Makes a place ready; what of it lies beyond half the rate is left out. May take a few tenths of a second.
+     *
+     * @param own what its file holds at that rate, where it names one
+     */
+    public PlaceSound(ListeningPlace place, int sampleRate, Optional<StereoResponse> own) {
         this.place = place;
         this.sampleRate = sampleRate;
         filters = place.filters().stream()
                 .filter(f -> f.hz() < sampleRate / 2.0)
                 .map(f -> Biquad.of(f.section(), sampleRate))
                 .toList();
-        response = place.room().map(r -> RoomResponse.of(r, sampleRate));
+        response = own.or(() -> place.room().map(r -> RoomResponse.of(r, sampleRate)));
         room = response.map(LongConvolver::new);
-        transfer = PlaceTransfer.of(place);
+        transfer = own.map(o -> PlaceTransfer.of(place, o, sampleRate)).orElseGet(() -> PlaceTransfer.of(place));
         noise = place.noise().map(n -> SteadyNoise.of(n::densityDb, sampleRate));
     }
 

@@ -22,16 +22,16 @@ public record PlaceTransfer(double[] mid, double[] side) {
     /** From the middle of a third octave to its lower edge. */
     private static final double SIXTH_DOWN = Math.pow(10, -0.05);
 
-    /** Any would do up to 20 kHz. */
-    private static final int RATE = 48_000;
+    /** The rate at which rooms are looked at here; any would do up to 20 kHz. */
+    public static final int USUAL_RATE = 48_000;
 
     /** That of a place. */
     public static PlaceTransfer of(ListeningPlace place) {
         double[] mid = new double[BandGrid.SIZE];
         double[] side = new double[BandGrid.SIZE];
-        Optional<StereoResponse> room = place.room().map(r -> RoomResponse.beginning(r, RATE));
-        Optional<double[]> ofMid = room.map(r -> bands(power(r, 1)));
-        Optional<double[]> ofSide = room.map(r -> bands(power(r, -1)));
+        Optional<StereoResponse> room = place.room().map(r -> RoomResponse.beginning(r, USUAL_RATE));
+        Optional<double[]> ofMid = room.map(r -> bands(power(r, 1), USUAL_RATE));
+        Optional<double[]> ofSide = room.map(r -> bands(power(r, -1), USUAL_RATE));
         Optional<double[]> ends = place.room().map(r -> Arrays.stream(RoomResponse.endEnergies(r, BandGrid.centresHz()))
                 .map(e -> r.speakersM().size() * e)
                 .toArray());
@@ -45,11 +45,23 @@ public record PlaceTransfer(double[] mid, double[] side) {
         return new PlaceTransfer(mid, side);
     }
 
-    /** Averaged over the third octave about each band. */
-    private static double[] bands(double[] power) {
+    /** The same with an impulse response at a rate instead of a room. */
+    public static PlaceTransfer of(ListeningPlace place, StereoResponse response, int rate) {
+        double[] mid = bands(power(response, 1), rate);
+        double[] side = bands(power(response, -1), rate);
+        for (int b = 0; b < mid.length; b++) {
+            double filters = Decibels.toPower(place.filtersDb(BandGrid.centreHz(b)));
+            mid[b] *= filters;
+            side[b] *= filters * place.width() * place.width();
+        }
+        return new PlaceTransfer(mid, side);
+    }
+
+    /** Averaged over the third octave about each band; nothing beyond half the rate. */
+    private static double[] bands(double[] power, int rate) {
         double[] bands = new double[BandGrid.SIZE];
         for (int b = 0; b < BandGrid.SIZE; b++) {
-            double perHz = 2.0 * power.length / RATE;
+            double perHz = 2.0 * power.length / rate;
             int from = (int) Math.round(BandGrid.centreHz(b) * SIXTH_DOWN * perHz);
             int to = Math.max(from + 1, (int) Math.round(BandGrid.centreHz(b) / SIXTH_DOWN * perHz));
             for (int k = from; k < Math.min(to, power.length); k++) {

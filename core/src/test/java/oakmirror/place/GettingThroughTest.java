@@ -6,7 +6,6 @@ import static org.assertj.core.api.Assertions.within;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.SplittableRandom;
 import java.util.concurrent.ExecutorService;
@@ -98,7 +97,7 @@ class GettingThroughTest {
     }
 
     private static List<String> told(Piece mix) throws IOException {
-        return GettingThrough.of(comparison(mix), ShippedPlaces.all()).sentences();
+        return GettingThrough.ofShipped(comparison(mix)).sentences();
     }
 
     @Test
@@ -137,10 +136,11 @@ class GettingThroughTest {
                 Optional.empty(),
                 Optional.empty(),
                 Optional.empty(),
+                Optional.empty(),
                 90);
         Comparison comparison = comparison(USUAL);
-        AtPlace at =
-                GettingThrough.of(comparison, Map.of("dark", dark)).places().get(0);
+        AtPlace at = GettingThrough.at(comparison, "dark", "dark", new PlaceEar(dark))
+                .orElseThrow();
         double low = at.mix().rangesLu()[0];
         double treble = at.mix().rangesLu()[6];
         assertThat(low - treble).as("two plateaus, 12 dB apart").isCloseTo(12, within(0.6));

@@ -40,6 +40,7 @@ class PlaceSoundTest {
                 Optional.empty(),
                 roomToo ? Optional.empty() : p.room(),
                 Optional.empty(),
+                Optional.empty(),
                 p.playbackDb());
     }
 
@@ -101,7 +102,16 @@ class PlaceSoundTest {
     void aRoomIsHeardAsItsResponseFromTheFirstSampleOn() {
         ListeningPlace place = ShippedPlaces.all().get("car");
         ListeningPlace bare = new ListeningPlace(
-                "x", "x", List.of(), 1, List.of(), Optional.empty(), place.room(), Optional.empty(), 80);
+                "x",
+                "x",
+                List.of(),
+                1,
+                List.of(),
+                Optional.empty(),
+                place.room(),
+                Optional.empty(),
+                Optional.empty(),
+                80);
         PlaceSound sound = new PlaceSound(bare, RATE);
         StereoResponse response = sound.response().orElseThrow();
         double[] heard = impulseThrough(sound, RATE, 6000);
@@ -236,7 +246,16 @@ class PlaceSoundTest {
     void aDriverLetsSmallThingsBeAndHoldsItsMostWithoutFoldingBack() {
         ListeningPlace phone = ShippedPlaces.all().get("phone");
         ListeningPlace driver = new ListeningPlace(
-                "x", "x", List.of(), 1, List.of(), phone.driverLu(), Optional.empty(), Optional.empty(), 70);
+                "x",
+                "x",
+                List.of(),
+                1,
+                List.of(),
+                phone.driverLu(),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                70);
         for (double db : new double[] {-60, 0}) {
             float[] sine = Signals.sine(RATE, 5000, db, 1, 0);
             float[] other = sine.clone();

@@ -10,6 +10,8 @@ import oakmirror.StrangeDocuments;
 import oakmirror.StrangeDocuments.Outcome;
 import oakmirror.finish.TargetList;
 import oakmirror.media.library.Starter;
+import oakmirror.place.PlaceFile;
+import oakmirror.place.ShippedPlaces;
 import oakmirror.profile.ProfileFile;
 import oakmirror.session.SessionFile;
 
@@ -55,6 +57,18 @@ public final class EveryDocument {
                         throw new IOException(e.getMessage(), e); // a phrase that says why
                     }
                 }));
+        Path place = PlaceFile.writeNew(
+                folder.resolve("whole" + PlaceFile.ENDING), ShippedPlaces.all().get("car"));
+        outcomes.put(
+                "listening places",
+                strange.tried(
+                        Files.readAllBytes(place), times / 8, folder.resolve("strange" + PlaceFile.ENDING), file -> {
+                            try {
+                                PlaceFile.read(file);
+                            } catch (IllegalArgumentException e) {
+                                throw new IOException(e.getMessage(), e); // a phrase that says why
+                            }
+                        }));
         return outcomes;
     }
 }

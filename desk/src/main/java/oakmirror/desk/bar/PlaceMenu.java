@@ -1,7 +1,8 @@
 package oakmirror.desk.bar;
 
-import java.io.IOException;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import javafx.scene.control.MenuButton;
@@ -74,7 +75,7 @@ final class PlaceMenu extends MenuButton {
         add.setOnAction(e -> asking.file(
                         Texts.of("bar.aListeningPlace"),
                         "place",
-                        filters(),
+                        filtersToOpen(),
                         getScene().getWindow())
                 .ifPresent(this::add));
         MenuItem copy = new MenuItem(Texts.of("bar.saveACopyOf"));
@@ -89,26 +90,24 @@ final class PlaceMenu extends MenuButton {
         getItems().addAll(new SeparatorMenuItem(), add, copy);
     }
 
-    private static java.util.List<ExtensionFilter> filters() {
-        return java.util.List.of(new ExtensionFilter(Texts.of("bar.listeningPlaces"), "*.json"));
+    private static List<ExtensionFilter> filters() {
+        return List.of(new ExtensionFilter(Texts.of("bar.listeningPlaces"), "*.json"));
+    }
+
+    /** A place may also be brought in as an impulse response. */
+    private static List<ExtensionFilter> filtersToOpen() {
+        List<ExtensionFilter> all = new ArrayList<>(filters());
+        all.addAll(Asking.audioFiles());
+        return all;
     }
 
     private void add(Path file) {
         tasks.task(Kind.DISK, Texts.of("bar.addAPlace"))
                 .run(
-                        progress -> added(file),
+                        progress -> ListeningPlaces.add(file),
                         kept -> elsewhere.look(
                                 () -> elsewhere.chosenProperty().set(Optional.of(ListeningPlaces.idOf(kept)))),
                         failure -> workspace.messageProperty().set(failure.sentence()));
-    }
-
-    private static Path added(Path file) throws IOException {
-        try {
-            return ListeningPlaces.add(file);
-        } catch (IllegalArgumentException e) {
-            throw new oakmirror.media.file.AudioFileException(
-                    Texts.of("places.isNoListeningPlace", file.getFileName(), e.getMessage()));
-        }
     }
 
     private void copy(ListeningPlace place, Path file) {

@@ -3,7 +3,9 @@ package oakmirror.media.file;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Arrays;
+import java.util.Optional;
 import oakmirror.correction.ImpulseResponse;
+import oakmirror.dsp.StereoResponse;
 import oakmirror.text.Texts;
 
 /** Impulse responses as audio files: those of headphones or a room are read, those of a correction written. */
@@ -11,6 +13,11 @@ public final class ImpulseResponseFile {
 
     /** The longest response that is taken, in seconds. */
     private static final double LONGEST_SECONDS = 1.0;
+
+    private static final double LONGEST_ROOM_SECONDS = 1.5;
+    private static final double FIRST_SOUND = 0.01;
+    private static final int BEFORE_FIRST = 8;
+    private static final int BLOCK = 4096;
 
     /** What may be cut off at the end: parts of the whole energy below this. */
     private static final double NEGLIGIBLE = 1e-6;
@@ -22,29 +29,52 @@ public final class ImpulseResponseFile {
      * every frequency. Silence and what has died away by 60 dB at the end is cut.
      *
      * @throws AudioFileException when the file cannot be read, is silent, or rings for longer than
-     *     {@value MonitorInsert#LONGEST_SECONDS} s; in one sentence
+     *     {@value #LONGEST_SECONDS} s; in one sentence
      */
     public static double[][] read(Path file, int sampleRate) throws AudioFileException {
+        return read(file, sampleRate, LONGEST_SECONDS, false);
+    }
+
+    /**
+     * Reads what becomes of an impulse in a room: of one channel the same for both sides, of two one for each, of four from left to left, left to right, right to left
+     * and right to right. What lies before the first sound is cut, from all alike.
+     *
+     * @throws AudioFileException when the file cannot be read, is silent, or rings for longer than {@value #LONGEST_ROOM_SECONDS} s; in one sentence
+     */
+    public static StereoResponse readRoom(Path file, int sampleRate) throws AudioFileException {
+        double[][] four = read(file, sampleRate, LONGEST_ROOM_SECONDS, true);
+        return four.length == 2
+                ? StereoResponse.each(four[0], four[1])
+                : new StereoResponse(four[0], four[1], four[2], four[3]);
+    }
+
+    private static double[][] read(Path file, int sampleRate, double longest, boolean isRoom)
+            throws AudioFileException {
         String name = String.valueOf(file.getFileName());
-        Collector collected = new Collector((int) (30L * sampleRate));
+        double[][] response;
         try (DecodedStream stream = AudioFile.open(file)) {
-            decode(stream, sampleRate, collected);
+            boolean isTrueStereo = isRoom && stream.layout().channels() == 4;
+            Collector first = new Collector((int) (30L * sampleRate));
+            Collector second = new Collector((int) (30L * sampleRate));
+            decode(stream, sampleRate, first, isTrueStereo ? Optional.of(second) : Optional.empty());
+            response = isTrueStereo
+                    ? new double[][] {first.left(), first.right(), second.left(), second.right()}
+                    : new double[][] {first.left(), first.right()};
         } catch (AudioFileException e) {
             throw e;
         } catch (IOException e) {
             throw new AudioFileException(Texts.of("audiofiles.cannotBeRead", name), e);
         }
-        int length = lengthOf(collected);
-        if (length == 0) {
+        int end = end(response);
+        int start = isRoom ? start(response, end) : 0;
+        if (end == 0) {
             throw new AudioFileException(Texts.of("audiofiles.isSilentChooseAn", name));
         }
-        if (length > LONGEST_SECONDS * sampleRate) {
-            throw new AudioFileException(Texts.of("audiofiles.ringsForLongerThan", name));
+        if (end - start > longest * sampleRate) {
+            throw new AudioFileException(Texts.of("audiofiles.ringsForLongerThan", name, Texts.number(longest, 1)));
         }
-        double[][] response = new double[2][length];
-        for (int i = 0; i < length; i++) {
-            response[0][i] = collected.left[i];
-            response[1][i] = collected.right[i];
+        for (int c = 0; c < response.length; c++) {
+            response[c] = Arrays.copyOfRange(response[c], start, end);
         }
         return response;
     }
@@ -84,51 +114,82 @@ public final class ImpulseResponseFile {
         return samples;
     }
 
-    private static void decode(DecodedStream stream, int sampleRate, Collector collected) throws IOException {
+    /** Four channels come in pairs; of all other layouts the fold to stereo, of one channel the same for both sides at full level. */
+    private static void decode(DecodedStream stream, int sampleRate, Collector first, Optional<Collector> second)
+            throws IOException {
         int from = stream.sampleRate();
-        float[][] block = new float[stream.layout().channels()][4096];
-        float[] left = new float[4096];
-        float[] right = new float[4096];
-        boolean isMono = stream.layout().channels() == 1;
-        try (Resampler resampler = new Resampler(from, sampleRate, 4096)) {
-            // Samples of a response stand for an area: at another rate they are as much smaller as there are more of
-            // them.
-            float scale = (float) from / sampleRate;
+        float[][] block = new float[stream.layout().channels()][BLOCK];
+        float[][] pairs = new float[4][BLOCK];
+        // Samples of a response stand for an area: at another rate they are as much smaller as there are more of them.
+        float scale = from == sampleRate ? 1 : (float) from / sampleRate;
+        try (Resampler one = new Resampler(from, sampleRate, BLOCK);
+                Resampler other = new Resampler(from, sampleRate, BLOCK)) {
             int n;
-            while ((n = stream.read(block, 4096)) > 0) {
-                if (isMono) { // one response for both sides, at full level
-                    System.arraycopy(block[0], 0, left, 0, n);
-                    System.arraycopy(block[0], 0, right, 0, n);
+            while ((n = stream.read(block, BLOCK)) > 0) {
+                if (second.isPresent()) {
+                    for (int c = 0; c < 4; c++) {
+                        System.arraycopy(block[c], 0, pairs[c], 0, n);
+                    }
+                } else if (block.length == 1) {
+                    System.arraycopy(block[0], 0, pairs[0], 0, n);
+                    System.arraycopy(block[0], 0, pairs[1], 0, n);
                 } else {
-                    stream.layout().foldToStereo(block, n, left, right);
+                    stream.layout().foldToStereo(block, n, pairs[0], pairs[1]);
                 }
                 if (from == sampleRate) {
-                    collected.take(left, right, n, 1);
+                    first.take(pairs[0], pairs[1], n, 1);
+                    take(second, pairs[2], pairs[3], n, 1);
                 } else {
-                    resampler.add(left, right, n, (l, r, count) -> collected.take(l, r, count, scale));
+                    one.add(pairs[0], pairs[1], n, (l, r, count) -> first.take(l, r, count, scale));
+                    other.add(pairs[2], pairs[3], n, (l, r, count) -> take(second, l, r, count, scale));
                 }
             }
             if (from != sampleRate) {
-                resampler.finish((l, r, count) -> collected.take(l, r, count, scale));
+                one.finish((l, r, count) -> first.take(l, r, count, scale));
+                other.finish((l, r, count) -> take(second, l, r, count, scale));
             }
         }
     }
 
-    private static int lengthOf(Collector c) {
+    private static void take(Optional<Collector> to, float[] left, float[] right, int count, float scale) {
+        to.ifPresent(c -> c.take(left, right, count, scale));
+    }
+
+    /** Where it has died away. */
+    private static int end(double[][] response) {
         double whole = 0;
-        for (int i = 0; i < c.count; i++) {
-            whole += c.left[i] * c.left[i] + c.right[i] * c.right[i];
+        for (double[] channel : response) {
+            whole += Arrays.stream(channel).map(x -> x * x).sum();
         }
-        int length = c.count;
+        int length = response[0].length;
         double rest = 0;
         while (length > 0) {
-            rest += c.left[length - 1] * c.left[length - 1] + c.right[length - 1] * c.right[length - 1];
+            for (double[] channel : response) {
+                rest += channel[length - 1] * channel[length - 1];
+            }
             if (rest > whole * NEGLIGIBLE) {
                 break;
             }
             length--;
         }
         return whole == 0 ? 0 : length;
+    }
+
+    /** Where its first sound begins: a little before the first sample of a hundredth of the highest. */
+    private static int start(double[][] response, int end) {
+        double highest = 0;
+        for (double[] channel : response) {
+            highest = Math.max(
+                    highest, Arrays.stream(channel).map(Math::abs).max().orElse(0));
+        }
+        for (int i = 0; i < end; i++) {
+            for (double[] channel : response) {
+                if (Math.abs(channel[i]) > highest * FIRST_SOUND) {
+                    return Math.max(0, i - BEFORE_FIRST);
+                }
+            }
+        }
+        return 0;
     }
 
     private static final class Collector {
@@ -139,6 +200,22 @@ public final class ImpulseResponseFile {
 
         Collector(int most) {
             this.most = most;
+        }
+
+        double[] left() {
+            return doubles(left);
+        }
+
+        double[] right() {
+            return doubles(right);
+        }
+
+        private double[] doubles(float[] samples) {
+            double[] all = new double[count];
+            for (int i = 0; i < count; i++) {
+                all[i] = samples[i];
+            }
+            return all;
         }
 
         void take(float[] l, float[] r, int n, float scale) {

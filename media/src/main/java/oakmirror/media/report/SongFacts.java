@@ -15,7 +15,6 @@ import oakmirror.limiter.LimiterSettings;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.media.session.MeasuredSession;
 import oakmirror.place.GettingThrough;
-import oakmirror.place.ShippedPlaces;
 import oakmirror.session.NotedVersion;
 import oakmirror.session.Session;
 import oakmirror.session.Track;
@@ -198,7 +197,7 @@ record SongFacts(
                 Numbers.level(master.taken().average())));
         int inside = comparison.zonesInside().size();
         lines.add(Texts.of("report.mixInsideTheCorridor", inside, Zone.values().length));
-        GettingThrough.of(comparison, ShippedPlaces.all()).summary().ifPresent(lines::add);
+        GettingThrough.ofShipped(comparison).summary().ifPresent(lines::add);
         return lines;
     }
 

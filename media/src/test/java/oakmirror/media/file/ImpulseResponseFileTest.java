@@ -5,14 +5,19 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.ExecutorService;
 import oakmirror.audio.Progress;
 import oakmirror.audio.StereoSource;
 import oakmirror.audio.TimeRange;
+import oakmirror.dsp.StereoResponse;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.WorkerThreads;
 import oakmirror.media.ImportedTrack;
@@ -56,6 +61,46 @@ class ImpulseResponseFileTest {
         }
     }
 
+    /** A file of four channels of 32-bit floats, each an impulse of its own. */
+    private Path four(int rate, int... at) throws IOException {
+        int frames = 400;
+        ByteBuffer wav = ByteBuffer.allocate(44 + frames * 16).order(ByteOrder.LITTLE_ENDIAN);
+        wav.put("RIFF".getBytes(StandardCharsets.US_ASCII)).putInt(36 + frames * 16);
+        wav.put("WAVEfmt ".getBytes(StandardCharsets.US_ASCII))
+                .putInt(16)
+                .putShort((short) 3)
+                .putShort((short) 4);
+        wav.putInt(rate).putInt(rate * 16).putShort((short) 16).putShort((short) 32);
+        wav.put("data".getBytes(StandardCharsets.US_ASCII)).putInt(frames * 16);
+        for (int i = 0; i < frames; i++) {
+            for (int c = 0; c < 4; c++) {
+                wav.putFloat(i == at[c] ? 0.1f * (c + 1) : 0);
+            }
+        }
+        return Files.write(folder.resolve("four.wav"), wav.array());
+    }
+
+    @Test
+    void ofFourChannelsEachLeadsFromASideToASide() throws IOException {
+        StereoResponse room = ImpulseResponseFile.readRoom(four(48000, 100, 130, 140, 101), 48000);
+        // eight frames are left before the first sound
+        assertThat(room.ll()[8]).isCloseTo(0.1, within(1e-6));
+        assertThat(room.lr()[38]).isCloseTo(0.2, within(1e-6));
+        assertThat(room.rl()[48]).isCloseTo(0.3, within(1e-6));
+        assertThat(room.rr()[9]).isCloseTo(0.4, within(1e-6));
+        assertThat(room.taps()).isEqualTo(49);
+        StereoResponse other = ImpulseResponseFile.readRoom(four(48000, 100, 130, 140, 101), 96000);
+        assertThat(Arrays.stream(other.rl()).sum()).as("gain at 0 Hz").isCloseTo(0.3, within(0.002));
+    }
+
+    @Test
+    void ofOneChannelBothSidesAreAlikeAndOfTwoEachIsItsOwn() throws IOException {
+        StereoResponse two = ImpulseResponseFile.readRoom(response(48000, 900, 300, 0.5f), 48000);
+        assertThat(two.ll()[8]).isEqualTo(0.5);
+        assertThat(two.rr()[8]).isEqualTo(-0.5);
+        assertThat(two.lr()).isEmpty();
+    }
+
     @Test
     void whatCannotBeUsedIsSaidInOneSentence() throws IOException {
         Path silent = TestFiles.write(
@@ -64,7 +109,7 @@ class ImpulseResponseFileTest {
                 .isInstanceOf(AudioFileException.class)
                 .hasMessage("silent.wav is silent. Choose an impulse response.");
         Path song = TestFiles.music(folder.resolve("song.wav"), 48000, 3, 0.5);
-        assertThatThrownBy(() -> ImpulseResponseFile.read(song, 48000)).hasMessageContaining("longer than one second");
+        assertThatThrownBy(() -> ImpulseResponseFile.read(song, 48000)).hasMessageContaining("longer than 1.0 s");
         Path text = Files.writeString(folder.resolve("x.wav"), "nothing");
         assertThatThrownBy(() -> ImpulseResponseFile.read(text, 48000)).isInstanceOf(AudioFileException.class);
     }

@@ -7,6 +7,7 @@ import java.util.Map;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import oakmirror.compare.Comparison;
+import oakmirror.media.file.AudioFileException;
 import oakmirror.media.place.ListeningPlaces;
 import oakmirror.place.GettingThrough;
 import oakmirror.place.GettingThrough.AtPlace;
@@ -16,9 +17,13 @@ import oakmirror.state.task.Kind;
 import oakmirror.state.task.Latest;
 import oakmirror.state.task.Tasks;
 import oakmirror.text.Texts;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /** What gets through at the listening places, of what Compare shows: worked out in the background, once somebody looks at it. */
 public final class ThroughPlaces {
+
+    private static final Logger LOG = LoggerFactory.getLogger(ThroughPlaces.class);
 
     private final Latest<Made> maker;
     private final ReadOnlyObjectWrapper<GettingThrough> through = new ReadOnlyObjectWrapper<>(GettingThrough.NOTHING);
@@ -53,12 +58,18 @@ public final class ThroughPlaces {
     private static Made made(Comparison comparison, Map<ListeningPlace, PlaceEar> known) {
         List<AtPlace> places = new ArrayList<>();
         Map<ListeningPlace, PlaceEar> all = new HashMap<>();
-        ListeningPlaces.read().byId().forEach((id, place) -> {
-            PlaceEar before = known.get(place);
-            PlaceEar ear = before == null ? new PlaceEar(place) : before;
-            all.put(place, ear);
-            GettingThrough.at(comparison, id, place.name(), ear).ifPresent(places::add);
-        });
+        for (Map.Entry<String, ListeningPlace> one :
+                ListeningPlaces.read().byId().entrySet()) {
+            ListeningPlace place = one.getValue();
+            try {
+                PlaceEar before = known.get(place);
+                PlaceEar ear = before == null ? ListeningPlaces.ear(place) : before;
+                all.put(place, ear);
+                GettingThrough.at(comparison, one.getKey(), place.name(), ear).ifPresent(places::add);
+            } catch (AudioFileException e) {
+                LOG.info("{} is left out", place.name(), e); // said when it is chosen to be heard
+            }
+        }
         return new Made(new GettingThrough(places), all);
     }
 }

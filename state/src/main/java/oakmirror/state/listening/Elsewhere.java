@@ -154,7 +154,7 @@ public final class Elsewhere {
             String id = chosen.get().orElseThrow();
             waiting.set(true);
             maker.submit(
-                    progress -> new PlaceSound(place.get(), rate),
+                    progress -> new PlaceSound(place.get(), rate, ListeningPlaces.response(place.get(), rate)),
                     sound -> {
                         waiting.set(false);
                         made.put(id, sound);
@@ -163,7 +163,7 @@ public final class Elsewhere {
                     failure -> {
                         waiting.set(false);
                         chosen.set(Optional.empty());
-                        tasks.background().tell(failure);
+                        workspace.messageProperty().set(failure.sentence());
                     });
         }
         return there;
