@@ -101,7 +101,6 @@ final class Screenshots {
                             () -> window.commands().run(panel),
                             () -> window.commands().run(Command.TONE));
                 }
-                add("words", theme, this::askHowToRead, () -> window.commands().run(Command.WORDS));
             }
             if (theme == Theme.DAYLIGHT) {
                 Runnable blind = () -> window.commands().run(Command.BLIND);
@@ -148,11 +147,6 @@ final class Screenshots {
         } catch (IOException e) {
             throw new java.io.UncheckedIOException(e);
         }
-    }
-
-    private void askHowToRead() {
-        window.commands().run(Command.TONE);
-        press("#how-to-read");
     }
 
     private void press(String button) {

@@ -87,10 +87,10 @@ class ListeningBarTest extends WindowTest {
         type(KeyCode.L);
         play();
         assertThat(placeShown()).isEmpty();
-        type(KeyCode.W);
+        press(KeyCode.SHIFT).type(KeyCode.P).release(KeyCode.SHIFT);
         waitUntil(() -> placeShown().equals("Broadcast monitor"));
         for (int i = 0; i < 5; i++) {
-            press(KeyCode.SHIFT).type(KeyCode.W).release(KeyCode.SHIFT);
+            press(KeyCode.CONTROL).type(KeyCode.P).release(KeyCode.CONTROL);
         }
         waitUntil(() -> placeShown().equals("Phone in the hand"));
         waitThere();
@@ -101,7 +101,7 @@ class ListeningBarTest extends WindowTest {
         waitUntil(() -> placeShown().isEmpty());
         waitFor(1.2);
         assertThat(lowShare(device().recent(9600))).as("and here").isGreaterThan(0.1);
-        type(KeyCode.W);
+        press(KeyCode.SHIFT).type(KeyCode.P).release(KeyCode.SHIFT);
         waitUntil(() -> placeShown().equals("Phone in the hand"));
         clickOn("#station-compare");
         press(KeyCode.ALT).type(KeyCode.DIGIT6).release(KeyCode.ALT);

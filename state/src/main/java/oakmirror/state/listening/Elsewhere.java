@@ -36,6 +36,8 @@ public final class Elsewhere {
 
     /** By how much the programme may become louder or softer before a driver is told. */
     private static final double SAME_LU = 0.1;
+
+    private static final int MOST_READY = 4;
     /** How far a peak of steady noise lies over its loudness, on one side: 12 dB over its RMS, which on two sides counts twice. */
     private static final double NOISE_PEAK_DB = 9;
 
@@ -157,7 +159,7 @@ public final class Elsewhere {
                     progress -> new PlaceSound(place.get(), rate, ListeningPlaces.response(place.get(), rate)),
                     sound -> {
                         waiting.set(false);
-                        made.put(id, sound);
+                        keep(id, sound);
                         changed.run();
                     },
                     failure -> {
@@ -167,6 +169,15 @@ public final class Elsewhere {
                     });
         }
         return there;
+    }
+
+    /** Keeps a place ready, and lets the one go that was made first where there are many: their noises take some room. */
+    private void keep(String id, PlaceSound sound) {
+        made.remove(id);
+        made.put(id, sound);
+        if (made.size() > MOST_READY) {
+            made.remove(made.keySet().iterator().next());
+        }
     }
 
     /** A scene as it is heard at the chosen place, as far as that is ready; otherwise as it is. */
@@ -180,13 +191,14 @@ public final class Elsewhere {
         List<MonitorScene.Track> tracks = new ArrayList<>();
         double programme = Double.NaN;
         double highest = Double.NEGATIVE_INFINITY;
-        for (int i = 0; i < here.tracks().size(); i++) {
-            MonitorScene.Track track = here.tracks().get(i);
+        for (MonitorScene.Track track : here.tracks()) {
             PlaceLevel asIs = levels.of(track, ready.get());
             PlaceLevel chained = track.chain().isPresent() ? levels.chained(track, asIs, ready.get()) : asIs;
             double turned = Decibels.ofAmplitude(track.gain());
             double lufs = asIs.lufs() + turned;
-            programme = Double.isNaN(programme) || i == here.heard() ? lufs : programme;
+            programme = Double.isFinite(programme)
+                    ? programme
+                    : lufs; // of the mix, whatever is heard: a driver is the same for all
             highest = highest(highest, lufs + asIs.peakLu());
             highest = highest(highest, chained.lufs() + turned + chained.peakLu());
             tracks.add(new MonitorScene.Track(
