@@ -45,14 +45,16 @@ final class LateNoise {
         for (int octave = 0; octave < Room.OCTAVES; octave++) {
             double[] band = new double[size];
             double power = 0;
-            for (int k = 1; k < size / 2; k++) {
+            double middle = Room.LOWEST_OCTAVE_HZ * Math.pow(2, octave);
+            int from = octave == 0 ? 1 : (int) (middle / 2 * PERIOD_SECONDS);
+            int to = octave == Room.OCTAVES - 1 ? size / 2 : Math.min(size / 2, (int) (middle * 2 * PERIOD_SECONDS));
+            for (int k = from; k < to; k++) {
                 double weight = weight(octave, (double) k / PERIOD_SECONDS);
                 power += weight * weight * 2 / size;
                 band[2 * k] = white[2 * k] * weight;
                 band[2 * k + 1] = white[2 * k + 1] * weight;
             }
             fft.realInverse(band, true);
-            double middle = Room.LOWEST_OCTAVE_HZ * Math.pow(2, octave);
             int window = (int) Math.min(length, Math.round(EVENED_OVER / (OCTAVE_WIDTH * middle) * rate));
             evenOut(band, length, window, power);
             bands[octave] = band;

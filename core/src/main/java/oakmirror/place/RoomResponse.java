@@ -181,14 +181,15 @@ final class RoomResponse {
                 End next = usual.tuned(speaker, side, more);
                 best = next.error() < best.error() ? next : best;
             }
-            LateNoise noise = new LateNoise(rate, length, best.seed());
-            both[side] = together(images(speaker, side), noise, best.seconds());
+            both[side] = usual == this
+                    ? best.response()
+                    : together(images(speaker, side), new LateNoise(rate, length, best.seed()), best.seconds());
         }
         return both;
     }
 
-    /** Of which noise an end is made, how it falls in each octave, and how far at most the whole decay is from what is asked for then, as a part of it. */
-    private record End(long seed, double[] seconds, double error) {}
+    /** Of which noise an end is made, how it falls in each octave, the whole, and how far its decay is at most from what is asked for, as a part of it. */
+    private record End(long seed, double[] seconds, double[] response, double error) {}
 
     /** What chance and the beginning make of the decay is made good octave by octave, as far as that goes. */
     private End tuned(int speaker, int side, int attempt) {
@@ -199,7 +200,8 @@ final class RoomResponse {
                 room.reverberationSeconds().stream().mapToDouble(t -> t).toArray();
         double[] seconds = asked.clone();
         for (int round = 0; ; round++) {
-            double[] measured = Decay.seconds(together(images, noise, seconds), rate);
+            double[] whole = together(images, noise, seconds);
+            double[] measured = Decay.seconds(whole, rate);
             double[] next = seconds.clone();
             double error = 0;
             for (int octave = 0; octave < Room.OCTAVES; octave++) {
@@ -210,7 +212,7 @@ final class RoomResponse {
                 }
             }
             if (error <= CLOSE_ENOUGH || round == ROUNDS) {
-                return new End(seed, seconds, error);
+                return new End(seed, seconds, whole, error);
             }
             seconds = next;
         }

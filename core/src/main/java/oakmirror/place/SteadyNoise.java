@@ -16,6 +16,7 @@ final class SteadyNoise {
     private static final double LEAST_SECONDS = 8;
     private static final double LOWEST_HZ = 20;
     private static final double HIGHEST_HZ = 20_000;
+    private static final double STEP = 1.002;
     private static final long SEED = 36;
 
     private SteadyNoise() {}
@@ -30,14 +31,23 @@ final class SteadyNoise {
         double[] z = new double[2 * size];
         SplittableRandom random = new SplittableRandom(SEED);
         double weighted = 0;
-        for (int k = 1; k < size; k++) {
-            double hz = (double) Math.min(k, size - k) * rate / size;
-            if (hz >= LOWEST_HZ && hz <= HIGHEST_HZ) {
-                double amplitude = Decibels.toAmplitude(densityDb.applyAsDouble(hz));
+        int last = Math.min(size / 2 - 1, (int) (HIGHEST_HZ * size / rate));
+        int stepEnd = 0;
+        double amplitude = 0;
+        double weight = 0;
+        for (int k = (int) Math.ceil(LOWEST_HZ * size / rate); k <= last; k++) {
+            if (k >= stepEnd) { // spectra are smooth: what follows for three thousandths of an octave is the same
+                double hz = (double) k * rate / size;
+                amplitude = Decibels.toAmplitude(densityDb.applyAsDouble(hz));
+                weight = LoudnessScale.weightAt(hz);
+                stepEnd = (int) (k * STEP) + 1;
+            }
+            for (int at : new int[] {k, size - k
+            }) { // each of both its own: one side's and the other's come of their sum and difference
                 double phase = random.nextDouble(2 * Math.PI);
-                z[2 * k] = amplitude * Math.cos(phase);
-                z[2 * k + 1] = amplitude * Math.sin(phase);
-                weighted += amplitude * amplitude * LoudnessScale.weightAt(hz);
+                z[2 * at] = amplitude * Math.cos(phase);
+                z[2 * at + 1] = amplitude * Math.sin(phase);
+                weighted += amplitude * amplitude * weight;
             }
         }
         Fft.precise(size).complexInverse(z, false);

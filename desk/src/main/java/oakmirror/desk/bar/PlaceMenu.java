@@ -44,7 +44,10 @@ final class PlaceMenu extends MenuButton {
                 .subscribe(r -> Ui.tip(
                         this,
                         Texts.of("bar.place.tip", keys.hint(Command.HERE_OR_THERE), keys.hint(Command.NEXT_THERE))));
-        setOnShowing(e -> fill());
+        setOnShowing(e -> {
+            fill();
+            elsewhere.look(() -> {});
+        });
         elsewhere.knownProperty().subscribe(k -> fill());
         elsewhere.chosenProperty().subscribe(c -> fill());
         setOnMouseEntered(e -> elsewhere.look(() -> {})); // so that they are there before the menu is
