@@ -21,6 +21,8 @@ import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
 import oakmirror.measure.TrackMeasurer.Extent;
 import oakmirror.place.GettingThrough.AtPlace;
+import oakmirror.profile.Measurements;
+import oakmirror.rhythm.Rhythm;
 import oakmirror.spectrum.StereoSpectrum.Part;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.Test;
@@ -123,6 +125,22 @@ class GettingThroughTest {
     void aQuietIntroIsToldOfTheCar() throws IOException {
         assertThat(told(new Piece(USUAL.overtones(), 0.3, -28, 5))).anySatisfy(s -> assertThat(s)
                 .matches("Car at 100 km/h: noise covers [12]\\d.* % of the mix, at most 0.*"));
+    }
+
+    @Test
+    void aProfileTellsTheSameAsTheTrackItWasMadeOf() throws IOException {
+        TrackMeasurement track = measured(new Piece(USUAL.overtones(), 0.3, -28, 5), 40);
+        TrackMeasurement kept =
+                Measurements.of(track, track, Rhythm.NONE, new float[0]).compared();
+        for (String id : List.of("car", "phone")) {
+            PlaceEar ear = new PlaceEar(ShippedPlaces.all().get(id));
+            Through one = ear.of(track);
+            Through other = ear.of(kept);
+            for (int r = 0; r < one.rangesLu().length; r++) {
+                assertThat(other.rangesLu()[r]).as("%s, %d", id, r).isCloseTo(one.rangesLu()[r], within(0.2));
+            }
+            assertThat(other.coveredShare()).isCloseTo(one.coveredShare(), within(0.03));
+        }
     }
 
     @Test

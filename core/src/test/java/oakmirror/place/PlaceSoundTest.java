@@ -281,6 +281,24 @@ class PlaceSoundTest {
         }
     }
 
+    @ParameterizedTest
+    @ValueSource(ints = {8_000, 37_800})
+    void everyPartCanBeMadeAtOddRates(int rate) {
+        for (String id : List.of("car", "phone", "ear-buds")) {
+            PlaceSound sound = Sounds.of(id, rate);
+            float[] left = Signals.white(rate, 0.3, 1);
+            float[] right = Signals.white(rate, 0.3, 2);
+            sound.processor(-20).process(left, right, 0, rate);
+            sound.noise().orElseThrow().addTo(left, right, rate, 0.1f, 0.1f);
+            double power = 0;
+            for (float x : left) {
+                assertThat(Float.isFinite(x)).isTrue();
+                power += x * x / rate;
+            }
+            assertThat(10 * Math.log10(power)).as(id).isBetween(-45.0, 0.0);
+        }
+    }
+
     @Test
     void aMonoPlaceMakesBothSidesOne() {
         PlaceSound place = new PlaceSound(without(ShippedPlaces.all().get("small-speaker"), true), RATE);

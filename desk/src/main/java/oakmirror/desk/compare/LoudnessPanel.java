@@ -54,6 +54,9 @@ final class LoudnessPanel extends Panel {
     private final HalfViolins ratioViolins = new HalfViolins(true);
     private final ReadingsTable figures = new ReadingsTable();
     private final Label live = Ui.label("", "quiet");
+    /** In less than this beside the words they say nothing. */
+    private static final double ROOM_FOR_VIOLINS = 24;
+
     private final HalfViolins smallViolins = new HalfViolins(false);
     private final Label smallMix = Ui.label("", "strong");
     private final Label smallMixRange = Ui.label("", "quiet", "small");
@@ -91,6 +94,8 @@ final class LoudnessPanel extends Panel {
         words.setMinWidth(Region.USE_PREF_SIZE);
         HBox.setHgrow(smallViolins, Priority.ALWAYS);
         HBox small = new HBox(4, words, smallViolins);
+        small.widthProperty()
+                .subscribe(w -> smallViolins.setVisible(w.doubleValue() - words.prefWidth(-1) > ROOM_FOR_VIOLINS));
         ChoiceBox<DeliveryTarget> targets = Choices.box(
                 "delivery-target",
                 Texts.of("compare.whatDeliveriesAreAsked"),

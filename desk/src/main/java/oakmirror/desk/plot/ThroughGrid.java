@@ -26,7 +26,10 @@ import oakmirror.text.Texts;
  */
 public final class ThroughGrid extends PlotPane {
 
-    private static final double NAMES = 150;
+    private static final double NAMES = 168;
+    /** Letters of a name there is room for. */
+    private static final int MOST_LETTERS = 25;
+
     private static final double HEAD = 22;
     private static final double GAP = 3;
     /** Of what is this soft nothing is heard. */
@@ -181,7 +184,7 @@ public final class ThroughGrid extends PlotPane {
             double top = head() + r * cellHeight;
             boolean isHeard = heardAt.equals(Optional.of(at.id()));
             if (detailed) {
-                String name = isHeard ? "▸ " + at.name() : at.name();
+                String name = (isHeard ? "▸ " : "") + shortened(at.name());
                 var font = isHeard ? Fonts.BOLD : Fonts.TEXT;
                 text(g, name, 2, top + cellHeight / 2, TextAlignment.LEFT, font, isHeard ? p.accent() : p.ink());
             }
@@ -196,6 +199,10 @@ public final class ThroughGrid extends PlotPane {
                 g.strokeRoundRect(left + 1, top + 1, (column == 0 ? NAMES - 4 : cellWidth) - 2, cellHeight - 2, 6, 6);
             }
         }
+    }
+
+    private static String shortened(String name) {
+        return name.length() > MOST_LETTERS ? name.substring(0, MOST_LETTERS - 1) + "…" : name;
     }
 
     private void cell(GraphicsContext g, Palette p, AtPlace at, int range, double x, double y, double w, double h) {
