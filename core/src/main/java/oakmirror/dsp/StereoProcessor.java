@@ -26,6 +26,11 @@ public interface StereoProcessor {
     /** How many frames of the past matter to what comes out. */
     int memoryFrames();
 
+    /** How many frames of the past it may be sent through beside a block of the present, before it takes too long: at 48 kHz half a second of what costs little. */
+    default int catchUpFrames() {
+        return 24_576;
+    }
+
     /** Forgets the past. */
     void reset();
 }

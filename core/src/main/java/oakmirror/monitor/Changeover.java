@@ -13,9 +13,6 @@ final class Changeover {
     /** How far back the past is kept: what a filter with its corner at 5 Hz remembers. */
     private static final double PAST_SECONDS = 1.6;
 
-    /** So much of the past is gone through in one block, at 48 kHz half a second. */
-    private static final int CATCH_UP_FRAMES = 24_576;
-
     private final float[] pastLeft;
     private final float[] pastRight;
     private final float[] otherLeft;
@@ -107,7 +104,7 @@ final class Changeover {
     /** Goes through as much of the past as there is time for in a block. */
     private void catchUp() {
         int at = (pastEnd - behind + pastLeft.length) % pastLeft.length;
-        for (int room = CATCH_UP_FRAMES; behind > 0 && room > 0; ) {
+        for (int room = coming == null ? 0 : coming.catchUpFrames(); behind > 0 && room > 0; ) {
             int n = Math.min(Math.min(chunkLeft.length, behind), pastLeft.length - at);
             System.arraycopy(pastLeft, at, chunkLeft, 0, n);
             System.arraycopy(pastRight, at, chunkRight, 0, n);
