@@ -103,6 +103,11 @@ public final class FindingsRun {
     }
 
     private List<Planted> others(Planted piece, boolean ofProduction, Random random) {
+        return others(all, piece, ofProduction, random);
+    }
+
+    /** Three others, of the piece's production or of others; none where there are fewer. */
+    static List<Planted> others(List<Planted> all, Planted piece, boolean ofProduction, Random random) {
         List<Planted> others = new ArrayList<>(all.stream()
                 .filter(p -> p != piece && p.group().equals(piece.group()) == ofProduction)
                 .filter(p -> !ofProduction || isProduction(p))
@@ -111,7 +116,7 @@ public final class FindingsRun {
         return others.size() < 3 ? List.of() : others.subList(0, 3);
     }
 
-    static boolean isProduction(Planted p) {
+    private static boolean isProduction(Planted p) {
         return p.group().equals(PRODUCTION) || p.group().equals(GENERATED);
     }
 

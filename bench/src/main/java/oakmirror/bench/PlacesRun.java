@@ -2,7 +2,6 @@ package oakmirror.bench;
 
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Collections;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -53,7 +52,7 @@ public final class PlacesRun {
             int count = 0;
             for (Planted piece : all) {
                 for (int round = 0; round < ROUNDS; round++) {
-                    List<Planted> others = others(all, piece, ofProduction, random);
+                    List<Planted> others = FindingsRun.others(all, piece, ofProduction, random);
                     if (others.size() == 3) {
                         List<String> said = sentences(piece, others, ears);
                         said.forEach(s -> told.merge(s.replaceAll(" [−+0-9].*", ""), 1, Integer::sum));
@@ -108,15 +107,6 @@ public final class PlacesRun {
                 rate / 1000,
                 most,
                 longest);
-    }
-
-    private static List<Planted> others(List<Planted> all, Planted piece, boolean ofProduction, Random random) {
-        List<Planted> others = new ArrayList<>(all.stream()
-                .filter(p -> p != piece && p.group().equals(piece.group()) == ofProduction)
-                .filter(p -> !ofProduction || FindingsRun.isProduction(p))
-                .toList());
-        Collections.shuffle(others, random);
-        return others.size() < 3 ? List.of() : others.subList(0, 3);
     }
 
     private static List<String> sentences(Planted piece, List<Planted> others, Map<String, PlaceEar> ears) {

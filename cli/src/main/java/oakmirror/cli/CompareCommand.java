@@ -9,6 +9,7 @@ import oakmirror.compare.Comparison;
 import oakmirror.findings.Finding;
 import oakmirror.findings.Findings;
 import oakmirror.findings.WorthAListen;
+import oakmirror.media.place.PlaceEars;
 import oakmirror.media.session.MeasuredSession;
 import oakmirror.place.GettingThrough;
 import oakmirror.session.Session;
@@ -58,7 +59,7 @@ final class CompareCommand implements Callable<Integer> {
             List<Finding> told =
                     Findings.told(Findings.of(stereo), session.comparing().dismissed());
             WorthAListen places = WorthAListen.of(stereo, Findings.told(Findings.of(stereo), List.of()));
-            GettingThrough through = GettingThrough.ofShipped(stereo);
+            GettingThrough through = new PlaceEars().of(stereo);
             Comparison sheet = shown == Part.STEREO ? stereo : comparison(measured, shown);
             progress.clear();
             inputs.warn(spec.commandLine().getErr());

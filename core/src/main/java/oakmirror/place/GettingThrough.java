@@ -64,15 +64,7 @@ public record GettingThrough(List<AtPlace> places) {
         }
     }
 
-    /** Compares a mix with its references at the places that come with the program; nothing where one of both is missing. */
-    public static GettingThrough ofShipped(Comparison comparison) {
-        List<AtPlace> all = new ArrayList<>();
-        ShippedPlaces.all().forEach((id, place) -> at(comparison, id, place.name(), new PlaceEar(place))
-                .ifPresent(all::add));
-        return new GettingThrough(all);
-    }
-
-    /** Compares them at one place. */
+    /** Compares a mix with its references at a place; nothing where one of both is missing. */
     public static Optional<AtPlace> at(Comparison comparison, String id, String name, PlaceEar ear) {
         Optional<Member> mix = comparison.mix().filter(m -> m.subject().isHeard());
         List<Through> references = comparison.references().stream()

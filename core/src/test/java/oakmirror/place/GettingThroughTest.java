@@ -99,7 +99,11 @@ class GettingThroughTest {
     }
 
     private static List<String> told(Piece mix) throws IOException {
-        return GettingThrough.ofShipped(comparison(mix)).sentences();
+        Comparison comparison = comparison(mix);
+        List<AtPlace> places = new ArrayList<>();
+        ShippedPlaces.all().forEach((id, place) -> GettingThrough.at(comparison, id, place.name(), new PlaceEar(place))
+                .ifPresent(places::add));
+        return new GettingThrough(places).sentences();
     }
 
     @Test

@@ -44,6 +44,11 @@ class PlaceSoundTest {
                 p.playbackDb());
     }
 
+    private static ListeningPlace only(Optional<Double> driverLu, Optional<Room> room) {
+        return new ListeningPlace(
+                "x", "x", List.of(), 1, List.of(), driverLu, room, Optional.empty(), Optional.empty(), 75);
+    }
+
     /** An impulse on both sides, heard through the mixer at a place. */
     private static double[] impulseThrough(PlaceSound place, int rate, int frames) {
         float[] impulse = new float[2 * rate + frames];
@@ -101,17 +106,7 @@ class PlaceSoundTest {
     @Test
     void aRoomIsHeardAsItsResponseFromTheFirstSampleOn() {
         ListeningPlace place = ShippedPlaces.all().get("car");
-        ListeningPlace bare = new ListeningPlace(
-                "x",
-                "x",
-                List.of(),
-                1,
-                List.of(),
-                Optional.empty(),
-                place.room(),
-                Optional.empty(),
-                Optional.empty(),
-                80);
+        ListeningPlace bare = only(Optional.empty(), place.room());
         PlaceSound sound = new PlaceSound(bare, RATE);
         StereoResponse response = sound.response().orElseThrow();
         double[] heard = impulseThrough(sound, RATE, 6000);
@@ -245,17 +240,7 @@ class PlaceSoundTest {
     @Test
     void aDriverLetsSmallThingsBeAndHoldsItsMostWithoutFoldingBack() {
         ListeningPlace phone = ShippedPlaces.all().get("phone");
-        ListeningPlace driver = new ListeningPlace(
-                "x",
-                "x",
-                List.of(),
-                1,
-                List.of(),
-                phone.driverLu(),
-                Optional.empty(),
-                Optional.empty(),
-                Optional.empty(),
-                70);
+        ListeningPlace driver = only(phone.driverLu(), Optional.empty());
         for (double db : new double[] {-60, 0}) {
             float[] sine = Signals.sine(RATE, 5000, db, 1, 0);
             float[] other = sine.clone();

@@ -13,8 +13,8 @@ import oakmirror.finish.FinishText;
 import oakmirror.finish.MasterRender;
 import oakmirror.limiter.LimiterSettings;
 import oakmirror.measure.TrackMeasurement;
+import oakmirror.media.place.PlaceEars;
 import oakmirror.media.session.MeasuredSession;
-import oakmirror.place.GettingThrough;
 import oakmirror.session.NotedVersion;
 import oakmirror.session.Session;
 import oakmirror.session.Track;
@@ -197,7 +197,7 @@ record SongFacts(
                 Numbers.level(master.taken().average())));
         int inside = comparison.zonesInside().size();
         lines.add(Texts.of("report.mixInsideTheCorridor", inside, Zone.values().length));
-        GettingThrough.ofShipped(comparison).summary().ifPresent(lines::add);
+        new PlaceEars().of(comparison).summary().ifPresent(lines::add);
         return lines;
     }
 
