@@ -35,6 +35,11 @@ public final class LayeredSource implements StereoSource {
         gains = next.clone();
     }
 
+    /** What others are laid over. */
+    public StereoSource base() {
+        return base;
+    }
+
     @Override
     public int sampleRate() {
         return base.sampleRate();

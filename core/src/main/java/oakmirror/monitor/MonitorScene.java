@@ -64,6 +64,11 @@ public record MonitorScene(
             this(source, gain, Timing.COMMON, Optional.empty());
         }
 
+        /** The same track from another source. */
+        public Track from(StereoSource other) {
+            return new Track(other, gain, timing, loop, chain, chainGain);
+        }
+
         /** Its gain through a chain, or without one (null). */
         float gainThrough(ProcessorPool pool) {
             return pool == null ? gain : gain * chainGain;
@@ -85,6 +90,11 @@ public record MonitorScene(
     /** Copies the list. */
     public MonitorScene {
         tracks = List.copyOf(tracks);
+    }
+
+    /** The same scene with other tracks in place of its own. */
+    public MonitorScene with(List<Track> others) {
+        return new MonitorScene(others, heard, blend, chained, playRequest, looped, path);
     }
 
     Track heardTrack() {

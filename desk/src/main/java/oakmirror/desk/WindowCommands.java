@@ -13,6 +13,7 @@ import oakmirror.session.Session;
 import oakmirror.state.comparing.PlacesToHear;
 import oakmirror.state.listening.Blind;
 import oakmirror.state.listening.Guide;
+import oakmirror.state.listening.HitsAndTones.Part;
 import oakmirror.state.listening.Listening;
 import oakmirror.state.listening.MonitorControls;
 import oakmirror.state.listening.MonitorControls.Ending;
@@ -197,6 +198,8 @@ final class WindowCommands {
         commands.set(Command.LEFT, () -> monitor.toggle(Sides.LEFT));
         commands.set(Command.RIGHT, () -> monitor.toggle(Sides.RIGHT));
         commands.set(Command.SIDE, () -> monitor.toggle(Sides.SIDE));
+        commands.set(Command.HITS, () -> listening.hitsAndTones().toggle(Part.HITS));
+        commands.set(Command.TONES, () -> listening.hitsAndTones().toggle(Part.TONES));
         commands.set(Command.HERE_OR_THERE, listening.elsewhere()::toggle);
         commands.set(Command.NEXT_THERE, () -> listening.elsewhere().step(1));
         commands.set(Command.DIM, () -> monitor.dimmedProperty()

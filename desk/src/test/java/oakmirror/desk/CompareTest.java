@@ -10,6 +10,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import javafx.geometry.Bounds;
+import javafx.scene.AccessibleAttribute;
+import javafx.scene.Node;
 import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.Menu;
@@ -30,6 +32,7 @@ import oakmirror.spectrum.FractionalOctave;
 import oakmirror.spectrum.StereoSpectrum.Part;
 import oakmirror.spectrum.Zone;
 import oakmirror.state.comparing.Sheet;
+import oakmirror.state.listening.HitsAndTones;
 import oakmirror.state.listening.MonitorControls;
 import org.junit.jupiter.api.Test;
 
@@ -229,6 +232,34 @@ class CompareTest extends CompareWindow {
         clickOn("All frequencies");
         assertThat(onFx(() -> lookup("All frequencies").tryQuery().filter(n -> n.isVisible())))
                 .isEmpty();
+    }
+
+    @Test
+    void hitsAreHeardAndReadAgainstTonesOnceTracksAreTakenApart() throws Exception {
+        openDemoOnCompare();
+        press(KeyCode.ALT).type(KeyCode.DIGIT3).release(KeyCode.ALT);
+        Node plot = lookup("#hits-by-zone").query();
+        assertThat(onFx(plot::isVisible)).isFalse();
+        clickOn("#take-apart");
+        waitUntil(() -> onFx(() -> plot.queryAccessibleAttribute(AccessibleAttribute.TEXT)
+                .toString()
+                .contains("Air, mix ")));
+        assertThat(onFx(() -> plot.queryAccessibleAttribute(AccessibleAttribute.TEXT)))
+                .asString()
+                .contains("Sub, ");
+        clickOn("#hear-hits");
+        assertThat(onFx(() -> heardPart())).isEqualTo(HitsAndTones.Part.HITS);
+        press(KeyCode.SHIFT).type(KeyCode.T).release(KeyCode.SHIFT);
+        assertThat(onFx(() -> heardPart())).isEqualTo(HitsAndTones.Part.TONES);
+        clickOn("#hear-tones");
+        assertThat(onFx(() -> heardPart())).isEqualTo(HitsAndTones.Part.ALL);
+        Path csv = folder.resolve("hits.csv");
+        interact(() -> page().saveNumbers(csv));
+        assertThat(Files.readAllLines(csv).get(1)).matches(".*,-?[0-9.]+$");
+    }
+
+    private HitsAndTones.Part heardPart() {
+        return listening().hitsAndTones().partProperty().get();
     }
 
     @Test

@@ -1,6 +1,7 @@
 package oakmirror.media;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Supplier;
@@ -9,11 +10,14 @@ import oakmirror.audio.Progress;
 import oakmirror.audio.RangeStream;
 import oakmirror.audio.StereoSource;
 import oakmirror.audio.TimeRange;
+import oakmirror.hits.HitsStream;
+import oakmirror.hits.StruckShare;
 import oakmirror.measure.TrackMeasurer;
 import oakmirror.media.cache.AudioCache;
 import oakmirror.media.cache.AudioCache.Filler;
 import oakmirror.media.cache.AudioCache.FrameSink;
 import oakmirror.media.cache.MappedClip;
+import oakmirror.media.cache.SoundKey;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.monitor.TimeStretch;
 import oakmirror.stems.Bus;
@@ -24,6 +28,8 @@ import oakmirror.text.Texts;
 public final class DerivedAudio {
 
     private static final int COPY_BLOCK = 16384;
+    /** How much of taking something apart is finding out whether it was before. */
+    private static final double KEY_SHARE = 0.05;
 
     private final AudioCache cache;
 
@@ -115,6 +121,37 @@ public final class DerivedAudio {
         });
     }
 
+    /**
+     * What is struck of some sound, and how much.
+     *
+     * @param hits what is struck; the rest sustains
+     * @param share how much of it
+     */
+    public record Apart(StereoSource hits, StruckShare share) {}
+
+    /**
+     * Some sound, whatever it comes from, taken apart into what is struck and what sustains. Known again by its samples.
+     *
+     * @param name what it is called in a sentence
+     * @throws AudioFileException when the cache cannot be written, in one sentence
+     * @throws java.util.concurrent.CancellationException when the progress says so
+     */
+    public Apart apart(StereoSource sound, String name, Progress progress) throws AudioFileException {
+        String key = SoundKey.of(sound, progress.part(0, KEY_SHARE)) + "-hits-" + HitsStream.VERSION;
+        String shareName = key + "-share-" + sound.sampleRate();
+        StereoSource hits = made(key, sound.sampleRate(), sound.frames(), Texts.of("tracks.theHitsOf", name), sink -> {
+            HitsStream struck = new HitsStream(sound);
+            copy(struck, sink, progress.part(KEY_SHARE, 1));
+            cache.keepFound(shareName, struck.share());
+        });
+        StruckShare share = found(shareName, StruckShare.class, () -> {
+            HitsStream again = new HitsStream(sound); // the sound was kept, its figures were not
+            readAll(again, progress);
+            return again.share();
+        });
+        return new Apart(hits, share);
+    }
+
     private StereoSource made(String key, int rate, long frames, String what, Filler filler) throws AudioFileException {
         try {
             Optional<MappedClip> known = cache.audio(key, rate, frames);
@@ -141,14 +178,23 @@ public final class DerivedAudio {
         }
     }
 
+    private static void readAll(AudioStream stream, Progress progress) {
+        try {
+            drain(stream, COPY_BLOCK, (left, right, frames) -> {}, progress);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
     private static void drain(AudioStream stream, int size, FrameSink sink, Progress progress) throws IOException {
         float[][] block = new float[2][size];
+        long all = stream.expectedFrames();
         long done = 0;
         int n;
         while ((n = stream.read(block, size)) > 0) {
             sink.write(block[0], block[1], n);
             done += n;
-            progress.check((double) done / stream.expectedFrames());
+            progress.check((double) done / all);
         }
     }
 }

@@ -60,7 +60,8 @@ public final class ListeningBar extends VBox {
         HBox.setHgrow(chips, Priority.ALWAYS);
         Button play = play(keys);
         VBox whereabouts = whereabouts(passages, keys);
-        HBox upper = new HBox(12, play, whereabouts, chips, back, output.meters());
+        PartToggles parts = new PartToggles(listening.hitsAndTones(), keys);
+        HBox upper = new HBox(12, play, whereabouts, chips, parts, back, output.meters());
         upper.setAlignment(Pos.CENTER_LEFT);
         HBox.setHgrow(hear, Priority.ALWAYS);
         HBox lower = new HBox(10, hear, output);
@@ -75,7 +76,7 @@ public final class ListeningBar extends VBox {
         });
         workspace.tracks().revisionProperty().subscribe(r -> showHeard());
         workspace.sessionProperty().map(s -> s.tracks().isEmpty()).subscribe(isBlank -> {
-            for (Node needsTracks : new Node[] {play, whereabouts, chips, hear}) {
+            for (Node needsTracks : new Node[] {play, whereabouts, chips, parts, hear}) {
                 needsTracks.setVisible(!isBlank); // what has nothing to play keeps its place and is not seen
             }
         });

@@ -41,6 +41,8 @@ public enum Command {
     LEFT("commands.listening", "commands.leftOnly", "Shift+L"),
     RIGHT("commands.listening", "commands.rightOnly", "Shift+R"),
     SIDE("commands.listening", "commands.sideOnly", "S"),
+    HITS("commands.listening", "commands.hitsOnly", "Shift+H"),
+    TONES("commands.listening", "commands.tonesOnly", "Shift+T"),
     DIM("commands.listening", "commands.dim", "D"),
     HERE_OR_THERE("commands.listening", "commands.hereOrAtThe", "Shift+P"),
     NEXT_THERE("commands.listening", "commands.theNextListening", "Ctrl+P"),

@@ -33,6 +33,7 @@ final class DynamicsPanel extends Panel {
     private final ZoneRangePlot zones = new ZoneRangePlot(true, NO_FLOOR);
     private final ZoneRangePlot smallZones = new ZoneRangePlot(false, NO_FLOOR);
     private final LoudnessAndDynamics together = new LoudnessAndDynamics();
+    private final HitsByZone hits;
     private final Label words = Ui.label("", "strong");
 
     DynamicsPanel(Context context) {
@@ -47,7 +48,10 @@ final class DynamicsPanel extends Panel {
         HBox.setHgrow(left, Priority.ALWAYS);
         left.setPrefWidth(420);
         right.setPrefWidth(300);
-        HBox row = new HBox(18, left, right);
+        hits = new HitsByZone(context.listening().hitsAndTones());
+        HBox.setHgrow(hits, Priority.ALWAYS);
+        hits.setPrefWidth(360);
+        HBox row = new HBox(18, left, hits, right);
         VBox.setVgrow(ratios, Priority.ALWAYS);
         VBox.setVgrow(row, Priority.ALWAYS);
         VBox large = new VBox(6, Ui.wrapped(Texts.of("compare.peakToShortTerm"), "quiet"), ratios, row);
@@ -68,6 +72,7 @@ final class DynamicsPanel extends Panel {
             return;
         }
         zones.show(rows);
+        hits.show(sheet);
         List<TimeCurves.Line> lines = new ArrayList<>();
         List<LoudnessAndDynamics.Point> points = new ArrayList<>();
         double seconds = 0;
@@ -125,11 +130,18 @@ final class DynamicsPanel extends Panel {
     @Override
     String table(Sheet sheet) {
         Comparison c = sheet.comparison();
-        Csv table = new Csv(List.of("track", "zone", "crest_10_db", "crest_50_db", "crest_90_db"));
+        Csv table =
+                new Csv(List.of("track", "zone", "crest_10_db", "crest_50_db", "crest_90_db", "hits_over_tones_db"));
         for (Member m : c.members()) {
             for (Zone zone : Zone.values()) {
                 ZoneDynamics d = zone(m, zone);
-                table.row(m.name(), zone.written(), d.lowDb(), d.middleDb(), d.highDb());
+                table.row(
+                        m.name(),
+                        zone.written(),
+                        d.lowDb(),
+                        d.middleDb(),
+                        d.highDb(),
+                        hits.hitsOverTonesDb(sheet, m, zone));
             }
         }
         return table.toString();

@@ -45,7 +45,7 @@ public record ContentKey(String value, FileState state) {
         return letters(digest);
     }
 
-    private static String letters(MessageDigest digest) {
+    static String letters(MessageDigest digest) {
         return HexFormat.of().formatHex(digest.digest(), 0, 16);
     }
 
@@ -77,7 +77,7 @@ public record ContentKey(String value, FileState state) {
         return part.flip();
     }
 
-    private static MessageDigest sha256() {
+    static MessageDigest sha256() {
         try {
             return MessageDigest.getInstance("SHA-256");
         } catch (NoSuchAlgorithmException e) {

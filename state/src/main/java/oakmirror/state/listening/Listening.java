@@ -122,6 +122,11 @@ public final class Listening {
         return feed.elsewhere();
     }
 
+    /** What of everything is heard: all, what is struck, or what sustains. */
+    public HitsAndTones hitsAndTones() {
+        return feed.hitsAndTones();
+    }
+
     /** Where the sound goes. */
     public OutputControl output() {
         return output;

@@ -38,6 +38,7 @@ final class MixerFeed {
     private final MixCorrection correction;
     private final SceneTracks tracks;
     private final Elsewhere elsewhere;
+    private final HitsAndTones hitsAndTones;
     private final Runnable changed;
     private final Latest<Double> jumps;
     private volatile MonitorMixer mixer = new MonitorMixer(USUAL_RATE, AudioOutput.BLOCK);
@@ -71,13 +72,14 @@ final class MixerFeed {
         places = new Places(workspace, alignment, this::sampleRate, freeRange, monitor.partProperty());
         levels = new Levels(workspace);
         StemsHeard stems = new StemsHeard(workspace);
+        hitsAndTones = new HitsAndTones(workspace, changed);
         correction = new MixCorrection(
                 workspace,
                 monitor.insteadProperty(),
                 monitor.strokesProperty(),
                 monitor.endedProperty(),
                 corrected,
-                stems::mix,
+                () -> stems.mix().map(hitsAndTones::layersOf),
                 (source, chain) -> mixer.prepare(source, chain),
                 changed);
         tracks = new SceneTracks(workspace, places, stems, correction, monitor, levels);
@@ -124,7 +126,7 @@ final class MixerFeed {
         MonitorScene here = audition.get()
                 .map(a -> a.scene(wanted.playRequest(), path))
                 .orElseGet(() -> tracks.scene(wanted, sampleRate(), path));
-        mixer.setScene(elsewhere.there(here, sampleRate()));
+        mixer.setScene(hitsAndTones.of(elsewhere.there(here, sampleRate())));
     }
 
     /** Jumps to a place: it is there at once, and heard in a moment, once what will be heard was read and brought there in the background. */
@@ -164,6 +166,10 @@ final class MixerFeed {
 
     Elsewhere elsewhere() {
         return elsewhere;
+    }
+
+    HitsAndTones hitsAndTones() {
+        return hitsAndTones;
     }
 
     MixCorrection correction() {
