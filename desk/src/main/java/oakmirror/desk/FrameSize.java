@@ -5,6 +5,8 @@ import javafx.beans.property.StringProperty;
 import javafx.geometry.Rectangle2D;
 import javafx.stage.Screen;
 import javafx.stage.Stage;
+import oakmirror.desk.command.Command;
+import oakmirror.desk.command.Commands;
 import oakmirror.desk.look.InterfaceScale;
 import oakmirror.state.workspace.Settings;
 import oakmirror.text.Texts;
@@ -32,8 +34,15 @@ final class FrameSize {
         bound(owner, InterfaceScale.current().get());
     }
 
+    /** Says what the commands for it do. */
+    void fill(Commands commands) {
+        commands.set(Command.LARGER, () -> step(1));
+        commands.set(Command.SMALLER, () -> step(-1));
+        commands.set(Command.FULL_SCREEN, () -> stage.ifPresent(s -> s.setFullScreen(!s.isFullScreen())));
+    }
+
     /** The next larger size, or the next smaller one; says so when the screen is too small for it. */
-    void step(int by) {
+    private void step(int by) {
         InterfaceScale.step(by).ifPresent(k -> {
             Rectangle2D screen = Screen.getPrimary().getVisualBounds();
             if (by > 0 && (screen.getWidth() < LEAST_WIDTH * k || screen.getHeight() < LEAST_HEIGHT * k)) {

@@ -4,7 +4,6 @@ import java.io.File;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import java.util.Random;
 import java.util.function.Consumer;
 import javafx.scene.Node;
@@ -27,16 +26,17 @@ import oakmirror.desk.control.Asking;
 import oakmirror.desk.control.FileDialogs;
 import oakmirror.desk.control.FileDrop;
 import oakmirror.desk.control.FocusTraversal;
+import oakmirror.desk.controllers.Controllers;
 import oakmirror.desk.gather.GatherPage;
 import oakmirror.desk.gather.StandsOut;
 import oakmirror.desk.look.ScaledPane;
 import oakmirror.desk.words.WordsPane;
-import oakmirror.media.device.Outputs;
 import oakmirror.profile.ProfileFile;
 import oakmirror.state.capture.Input;
 import oakmirror.state.catalogue.LibraryModel;
 import oakmirror.state.comparing.Comparing;
 import oakmirror.state.comparing.PlacesToHear;
+import oakmirror.state.controllers.Dials;
 import oakmirror.state.listening.Blind;
 import oakmirror.state.listening.Listening;
 import oakmirror.state.listening.VersionsHeard;
@@ -60,7 +60,8 @@ public final class MainWindow {
     private final Blind blind;
     private final KeyMap keyMap;
     private final Commands commands = new Commands();
-    private final KeysPane keys;
+    private final Controllers controllers;
+    private final Overlays overlays;
     private final WordsPane words = new WordsPane();
     private final SessionActions actions;
     private final Recovery recovery;
@@ -97,8 +98,11 @@ public final class MainWindow {
         comparing = new Comparing(workspace, settings);
         places = new PlacesToHear(workspace, comparing, listening, blind);
         keyMap = new KeyMap(settings);
-        keys = new KeysPane(keyMap, commands);
         asking = new Asking(dialogs, settings);
+        frameSize = new FrameSize(settings, workspace.messageProperty());
+        Dials dials = new Dials(workspace, listening, passages, blind);
+        controllers = new Controllers(background, settings, workspace, dials, commands, asking, this::wake);
+        overlays = new Overlays(new KeysPane(keyMap, commands), controllers.pane());
         actions = new SessionActions(workspace, settings, asking);
         adding = new AddTracks(workspace, settings, asking, () -> stage);
         sources = new TrackSources(workspace, settings, asking, () -> show(Station.COMPARE));
@@ -115,7 +119,7 @@ public final class MainWindow {
                 sources.mixNotes(() -> show(Station.BOUNCES)),
                 sources.inputStrip(),
                 sources.library());
-        page = new PageArea(rail, () -> new BlindPage(workspace, blind, asking, this::blindClosed));
+        page = new PageArea(rail, closed -> new BlindPage(workspace, blind, asking, closed));
         pages = new StationPages(
                 workspace,
                 listening,
@@ -132,11 +136,7 @@ public final class MainWindow {
                 this::show,
                 this::openAsked);
         rail.stationProperty().subscribe(s -> page.show(pages.of(s)));
-        String device = settings.text("output.device", "");
-        if (!device.isEmpty()) {
-            listening.output().chosenProperty().set(Optional.of(Outputs.find(device)));
-        }
-        WindowCommands loops = new WindowCommands(workspace, listening, passages, blind, places);
+        WindowCommands loops = new WindowCommands(workspace, listening, passages, blind, places, dials);
         loops.fill(commands, gather.mirror()::view);
         bar = new ListeningBar(
                 workspace, listening, blind, passages, settings, asking, keyMap, () -> commands.run(Command.LOOP));
@@ -154,12 +154,11 @@ public final class MainWindow {
         frame.setLeft(rail);
         frame.setBottom(bar);
         walk = new FocusTraversal(this::regions);
-        windowKeys = new WindowKeys(walk, keyMap, commands, keys, words);
+        windowKeys = new WindowKeys(walk, keyMap, commands, overlays, words);
         compact = new CompactWindow(bar, frame, settings, windowKeys::take, () -> keyMap.hint(Command.COMPACT));
-        root = new StackPane(frame, tour.ring(), keys, walk.ring());
+        root = new StackPane(frame, tour.ring(), overlays.keys(), controllers.pane(), walk.ring());
         root.addEventFilter(KeyEvent.KEY_PRESSED, tour::take);
         scaled = new ScaledPane(root);
-        frameSize = new FrameSize(settings, workspace.messageProperty());
         words.answer(root);
         root.getStyleClass().add("window");
         root.addEventFilter(MouseEvent.MOUSE_PRESSED, e -> walk.end());
@@ -183,12 +182,17 @@ public final class MainWindow {
         pages.compare().ifPresent(ComparePage::tick);
         walk.follow();
         tour.follow();
+        controllers.tick();
+    }
+
+    private void wake() {
+        clock.wake();
     }
 
     /** What the keys that go from part to part of the window go through. */
     private List<Node> regions() {
-        if (keys.isVisible()) {
-            return List.of(keys);
+        if (overlays.visible().isPresent()) {
+            return List.of(overlays.visible().get());
         }
         List<Node> regions = new ArrayList<>(List.of(frame.getTop(), rail, page.front(), bar));
         for (Node beside : List.of(sources.library(), words, tour)) {
@@ -214,21 +218,14 @@ public final class MainWindow {
         commands.set(Command.REDO, workspace::redo);
         commands.set(Command.NEXT_REGION, () -> walk.region(1));
         commands.set(Command.PREVIOUS_REGION, () -> walk.region(-1));
-        commands.set(Command.LARGER, () -> frameSize.step(1));
-        commands.set(Command.SMALLER, () -> frameSize.step(-1));
-        commands.set(Command.FULL_SCREEN, () -> stage.setFullScreen(!stage.isFullScreen()));
+        frameSize.fill(commands);
         commands.set(Command.LOG, () -> LogWindow.open(stage));
-        commands.set(Command.COMMANDS, keys::open);
-        commands.set(Command.KEYS, keys::open);
+        overlays.fill(commands);
         commands.set(Command.WORDS, words::toggle);
     }
 
     private void startTour() {
         actions.openDemo(tour::start);
-    }
-
-    private void blindClosed() {
-        page.blindClosed();
     }
 
     /** Stays where the library can be open, and goes to Gather from elsewhere. */
@@ -293,6 +290,11 @@ public final class MainWindow {
     /** The library. */
     public LibraryModel shelf() {
         return sources.shelf();
+    }
+
+    /** What comes from controllers. */
+    Controllers controllers() {
+        return controllers;
     }
 
     /** What can be done. */
@@ -361,6 +363,7 @@ public final class MainWindow {
     /** Offers what a window left that did not end as it should, and clears away what it had begun to write. */
     void offerRecovery() {
         recoveryStrip.look(settings);
+        controllers.start();
     }
 
     /** Opens the demo. */
@@ -386,6 +389,7 @@ public final class MainWindow {
     /** Ends all work and keeps the settings. */
     public void close() {
         clock.close();
+        controllers.close();
         listening.close();
         sources.close();
         recovery.close();

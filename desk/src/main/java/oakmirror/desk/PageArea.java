@@ -1,7 +1,7 @@
 package oakmirror.desk;
 
 import java.util.Optional;
-import java.util.function.Supplier;
+import java.util.function.Function;
 import javafx.application.Platform;
 import javafx.scene.Node;
 import javafx.scene.layout.StackPane;
@@ -11,11 +11,11 @@ import oakmirror.desk.blind.BlindPage;
 final class PageArea extends StackPane {
 
     private final StationRail rail;
-    private final Supplier<BlindPage> blindPages;
+    private final Function<Runnable, BlindPage> blindPages;
     private Optional<BlindPage> blind = Optional.empty();
 
     /** An empty area; {@code blindPages} makes the page of a blind comparison. */
-    PageArea(StationRail rail, Supplier<BlindPage> blindPages) {
+    PageArea(StationRail rail, Function<Runnable, BlindPage> blindPages) {
         this.rail = rail;
         this.blindPages = blindPages;
         setId("page");
@@ -42,7 +42,7 @@ final class PageArea extends StackPane {
         if (blind.isPresent()) {
             blind.get().close();
         } else {
-            BlindPage opened = blindPages.get();
+            BlindPage opened = blindPages.apply(this::blindClosed);
             blind = Optional.of(opened);
             getChildren().get(0).setVisible(false); // what is covered is for nobody, keys and screen readers included
             getChildren().add(opened);
@@ -52,7 +52,7 @@ final class PageArea extends StackPane {
     }
 
     /** When the blind comparison has closed. */
-    void blindClosed() {
+    private void blindClosed() {
         blind.ifPresent(getChildren()::remove);
         getChildren().get(0).setVisible(true);
         blind = Optional.empty();

@@ -11,6 +11,7 @@ import oakmirror.levelmatch.LevelSettings;
 import oakmirror.monitor.MonitorPath.Sides;
 import oakmirror.session.Session;
 import oakmirror.state.comparing.PlacesToHear;
+import oakmirror.state.controllers.Dials;
 import oakmirror.state.listening.Blind;
 import oakmirror.state.listening.Guide;
 import oakmirror.state.listening.HitsAndTones.Part;
@@ -26,7 +27,6 @@ final class WindowCommands {
 
     private static final double STRENGTH_STEP = 0.1;
     private static final double TARGET_STEP_LU = 0.5;
-    private static final double LOWEST_LUFS = -60;
     private static final double STROKE_DB = 0.5;
     private static final double STEP_SECONDS = 5;
     private static final double TRIM_DB = 0.1;
@@ -36,8 +36,16 @@ final class WindowCommands {
     private final Passages passages;
     private final Blind blind;
     private final PlacesToHear places;
+    private final Dials dials;
 
-    WindowCommands(Workspace workspace, Listening listening, Passages passages, Blind blind, PlacesToHear places) {
+    WindowCommands(
+            Workspace workspace,
+            Listening listening,
+            Passages passages,
+            Blind blind,
+            PlacesToHear places,
+            Dials dials) {
+        this.dials = dials;
         this.places = places;
         this.workspace = workspace;
         this.listening = listening;
@@ -52,28 +60,8 @@ final class WindowCommands {
         passages(commands);
     }
 
-    /** A broad stroke on the mix, which is heard then; not during a blind comparison, which it would tell. */
     private void stroke(Strokes.Range range, double db) {
-        if (!blind.isOn()) {
-            var strokes = listening.monitor().strokesProperty();
-            strokes.set(strokes.get().with(range, strokes.get().gainDb(range) + db));
-            listening.hear(0);
-        }
-    }
-
-    /** While a place is listened to, the keys of band and correction are its own. */
-    private void strength(double by) {
-        workspace.change(Texts.of("shape.change", Texts.inside(Texts.of("shape.strength"))), "strength", s -> {
-            double next = Math.max(0, Math.min(1, s.correction().strength() + by));
-            return s.withCorrection(s.correction().withStrength(next));
-        });
-    }
-
-    private void target(double byLu) {
-        workspace.change(Texts.of("main.chooseATarget"), "target", s -> {
-            double next = Math.max(LOWEST_LUFS, Math.min(0, s.finish().targetLufs() + byLu));
-            return s.withFinish(s.finish().withTarget(next, s.finish().ceilingDbtp()));
-        });
+        dials.stroke(range, listening.monitor().strokesProperty().get().gainDb(range) + db);
     }
 
     private boolean isAtPlace() {
@@ -140,10 +128,10 @@ final class WindowCommands {
         commands.set(Command.BACK, () -> seekBy(-STEP_SECONDS));
         commands.set(Command.FORWARD, () -> seekBy(STEP_SECONDS));
         commands.set(Command.JUMP, workspace::toggleJump);
-        commands.set(Command.STRONGER, () -> strength(STRENGTH_STEP));
-        commands.set(Command.WEAKER, () -> strength(-STRENGTH_STEP));
-        commands.set(Command.LOUDER, () -> target(TARGET_STEP_LU));
-        commands.set(Command.QUIETER, () -> target(-TARGET_STEP_LU));
+        commands.set(Command.STRONGER, () -> dials.turn("strength", STRENGTH_STEP));
+        commands.set(Command.WEAKER, () -> dials.turn("strength", -STRENGTH_STEP));
+        commands.set(Command.LOUDER, () -> dials.turn("target", TARGET_STEP_LU));
+        commands.set(Command.QUIETER, () -> dials.turn("target", -TARGET_STEP_LU));
         commands.set(
                 Command.MATCH,
                 () -> workspace.change(Texts.of("gather.matchLevels"), s -> {

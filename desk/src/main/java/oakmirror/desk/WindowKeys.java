@@ -6,17 +6,16 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import oakmirror.desk.command.Commands;
 import oakmirror.desk.command.KeyMap;
-import oakmirror.desk.command.KeysPane;
 import oakmirror.desk.control.FocusTraversal;
 import oakmirror.desk.words.WordsPane;
 
 /** Decides what handles a key: the traversal of the focus, the pane of terms, a field or control in use, or a command. */
-record WindowKeys(FocusTraversal walk, KeyMap keyMap, Commands commands, KeysPane keys, WordsPane words) {
+record WindowKeys(FocusTraversal walk, KeyMap keyMap, Commands commands, Overlays overlays, WordsPane words) {
 
     /** Passes a key event on to what handles it. */
     void take(KeyEvent e) {
         boolean typing = e.getTarget() instanceof TextInputControl;
-        if (walk.takes(e) || keys.isVisible()) {
+        if (walk.takes(e) || overlays.visible().isPresent()) {
             return;
         }
         if (e.getCode() == KeyCode.TAB && keyMap.actFor(e).isEmpty()) { // the user has given Tab to the focus

@@ -8,27 +8,27 @@ import javafx.stage.FileChooser;
 import javafx.stage.Window;
 import oakmirror.desk.control.FileDialogs;
 
-/** Answers whatever is asked for with one file, or with none. */
+/** Answers whatever is asked for with the files it was given, or with none. */
 final class AnsweringDialogs implements FileDialogs {
 
-    private volatile Optional<File> answer = Optional.empty();
+    private volatile List<File> answers = List.of();
 
-    void answer(File file) {
-        answer = Optional.of(file);
+    void answer(File... files) {
+        answers = List.of(files);
     }
 
     @Override
     public List<File> open(FileChooser chooser, boolean several, Window owner) {
-        return answer.stream().toList();
+        return several ? answers : answers.stream().limit(1).toList();
     }
 
     @Override
     public Optional<File> save(FileChooser chooser, Window owner) {
-        return answer;
+        return answers.stream().findFirst();
     }
 
     @Override
     public Optional<File> folder(DirectoryChooser chooser, Window owner) {
-        return answer;
+        return answers.stream().findFirst();
     }
 }

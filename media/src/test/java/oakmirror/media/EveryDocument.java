@@ -9,11 +9,15 @@ import java.util.Map;
 import oakmirror.StrangeDocuments;
 import oakmirror.StrangeDocuments.Outcome;
 import oakmirror.finish.TargetList;
+import oakmirror.media.device.SimulatedController;
 import oakmirror.media.library.Starter;
 import oakmirror.place.PlaceFile;
 import oakmirror.place.ShippedPlaces;
 import oakmirror.profile.ProfileFile;
 import oakmirror.session.SessionFile;
+import oakmirror.surface.Binding;
+import oakmirror.surface.Bindings;
+import oakmirror.surface.Sense;
 
 /** Every kind of document that the program reads, changed at random. */
 public final class EveryDocument {
@@ -50,25 +54,43 @@ public final class EveryDocument {
         TargetList.shipped().write(targets);
         outcomes.put(
                 "targets",
-                strange.tried(Files.readAllBytes(targets), times / 8, folder.resolve("targets.json"), file -> {
-                    try {
-                        TargetList.read(file);
-                    } catch (IllegalArgumentException e) {
-                        throw new IOException(e.getMessage(), e); // a phrase that says why
-                    }
-                }));
+                strange.tried(
+                        Files.readAllBytes(targets),
+                        times / 8,
+                        folder.resolve("targets.json"),
+                        told(TargetList::read)));
         Path place = PlaceFile.writeNew(
                 folder.resolve("whole" + PlaceFile.ENDING), ShippedPlaces.all().get("car"));
         outcomes.put(
                 "listening places",
                 strange.tried(
-                        Files.readAllBytes(place), times / 8, folder.resolve("strange" + PlaceFile.ENDING), file -> {
-                            try {
-                                PlaceFile.read(file);
-                            } catch (IllegalArgumentException e) {
-                                throw new IOException(e.getMessage(), e); // a phrase that says why
-                            }
-                        }));
+                        Files.readAllBytes(place),
+                        times / 8,
+                        folder.resolve("strange" + PlaceFile.ENDING),
+                        told(PlaceFile::read)));
+        Path bindings = folder.resolve("whole-controllers.json");
+        Bindings.NONE
+                .with(new Binding(SimulatedController.button(0), Sense.PRESS, "command/play"))
+                .with(new Binding(SimulatedController.knob(0), Sense.ABSOLUTE, "value/volume"))
+                .write(bindings);
+        outcomes.put(
+                "bindings",
+                strange.tried(
+                        Files.readAllBytes(bindings),
+                        times / 8,
+                        folder.resolve("controllers.json"),
+                        told(Bindings::read)));
         return outcomes;
+    }
+
+    /** A reader that refuses with a phrase that says why. */
+    private static StrangeDocuments.Reader told(StrangeDocuments.Reader reader) {
+        return file -> {
+            try {
+                reader.read(file);
+            } catch (IllegalArgumentException e) {
+                throw new IOException(e.getMessage(), e);
+            }
+        };
     }
 }

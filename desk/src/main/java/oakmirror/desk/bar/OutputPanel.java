@@ -1,5 +1,6 @@
 package oakmirror.desk.bar;
 
+import java.util.Optional;
 import javafx.geometry.Pos;
 import javafx.scene.control.CheckMenuItem;
 import javafx.scene.control.Label;
@@ -19,6 +20,7 @@ import oakmirror.desk.look.Ui;
 import oakmirror.desk.plot.LiveMeterPane;
 import oakmirror.desk.words.Words;
 import oakmirror.media.device.OutputDevice;
+import oakmirror.media.device.Outputs;
 import oakmirror.state.listening.Blind;
 import oakmirror.state.listening.Listening;
 import oakmirror.state.listening.MonitorControls;
@@ -30,6 +32,7 @@ import oakmirror.text.Texts;
 /** The right end of the lower row: dim and volume, and where the sound goes; and the meters, which lie above it. */
 final class OutputPanel extends HBox {
 
+    private static final String DEVICE = "output.device";
     private static final double QUIETEST_DB = -40;
     private static final double WIDTH = 200;
 
@@ -47,6 +50,10 @@ final class OutputPanel extends HBox {
         this.blind = blind;
         this.settings = settings;
         this.asking = asking;
+        String device = settings.text(DEVICE, "");
+        if (!device.isEmpty()) {
+            listening.output().chosenProperty().set(Optional.of(Outputs.find(device)));
+        }
         meters = new LiveMeterPane(() -> listening.meter().reset());
         Words.setNames(meters, "Momentary loudness", "Short-term loudness", "True peak");
         meters.setId("meters");
@@ -140,8 +147,8 @@ final class OutputPanel extends HBox {
             item.setSelected(
                     device.id().equals(now) || (now.isEmpty() && menu.getItems().isEmpty()));
             item.setOnAction(e -> {
-                listening.output().chosenProperty().set(java.util.Optional.of(device));
-                settings.keep("output.device", device.id());
+                listening.output().chosenProperty().set(Optional.of(device));
+                settings.keep(DEVICE, device.id());
             });
             menu.getItems().add(item);
         }

@@ -122,6 +122,7 @@ public enum Command {
     SMALLER("commands.window", "commands.smaller", "Ctrl+Minus"),
     FULL_SCREEN("commands.window", "commands.fullScreen", "F11"),
     LOG("commands.window", "commands.showTheLog", ""),
+    CONTROLLERS("commands.window", "commands.controllers", "Ctrl+Shift+K"),
     COMMANDS("commands.window", "commands.findACommand", "Ctrl+K"),
     WORDS("commands.window", "commands.whatIsUnderThe", "F1"),
     KEYS("commands.window", "commands.allKeys", "Shift+Slash");

@@ -65,10 +65,15 @@ public final class KeysPane extends StackPane {
                 14, Ui.label(Texts.of("commands.commandsAndKeys"), "heading"), search, Ui.spring(), state, close);
         head.setAlignment(Pos.CENTER_LEFT);
         Ui.giveWay(head, state);
+        Button controllers = Ui.link(Texts.of("commands.controllers"), Texts.of("commands.controllers.tip"), () -> {
+            close();
+            commands.run(Command.CONTROLLERS);
+        });
+        controllers.setId("open-controllers");
         ScrollPane scroll = new ScrollPane(list);
         scroll.setFitToWidth(true);
         scroll.getStyleClass().add("plain-scroll");
-        VBox card = new VBox(14, head, Ui.flow(14, tab, restore), scroll);
+        VBox card = new VBox(14, head, Ui.flow(14, tab, restore, controllers), scroll);
         card.getStyleClass().add("overlay-card");
         card.setMaxSize(1000, 600);
         Ui.whenShown(this, card);

@@ -1,0 +1,445 @@
+package oakmirror.state.controllers;
+
+import java.io.IOException;
+import java.net.SocketAddress;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ArrayBlockingQueue;
+import java.util.concurrent.BlockingQueue;
+import java.util.concurrent.atomic.AtomicBoolean;
+import javafx.beans.property.ReadOnlyIntegerProperty;
+import javafx.beans.property.ReadOnlyIntegerWrapper;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import oakmirror.files.PrivateFolder;
+import oakmirror.media.cache.UserFolders;
+import oakmirror.media.device.ControllerPorts;
+import oakmirror.media.device.ControllerPorts.Port;
+import oakmirror.media.device.OscPort;
+import oakmirror.state.task.Background;
+import oakmirror.state.task.Kind;
+import oakmirror.state.workspace.Settings;
+import oakmirror.state.workspace.Workspace;
+import oakmirror.surface.Binding;
+import oakmirror.surface.Bindings;
+import oakmirror.surface.Learner;
+import oakmirror.surface.Moved;
+import oakmirror.surface.OscPacket;
+import oakmirror.surface.Surface;
+import oakmirror.text.Texts;
+
+/**
+ * Controllers at work: those that are there are opened, also when they are plugged in later; what is moved is done at once, and buttons are lit. Messages come in on
+ * threads of the devices and are done on the state's; of a flood only as much as fits is kept, and nothing hangs.
+ */
+public final class Surfaces implements AutoCloseable {
+
+    /** The port of Open Sound Control unless the user has chosen another. */
+    public static final int USUAL_PORT = 9460;
+
+    private static final String ON = "controllers.on";
+    private static final String OSC_ON = "osc.on";
+    private static final String OSC_PORT = "osc.port";
+    private static final String ADDRESS = "/oakmirror/";
+    private static final String HELLO = ADDRESS + "hello";
+    private static final int LOWEST_PORT = 1024;
+    private static final int HIGHEST_PORT = 65535;
+    private static final int MOST_WAITING = 4096;
+    private static final int MOST_LISTENERS = 8;
+    private static final long LOOK_EVERY_MILLIS = 2000;
+    /** What is turned after so long a pause is another step of undo. */
+    private static final long GESTURE_MILLIS = 800;
+
+    private final Background background;
+    private final Settings settings;
+    private final Workspace workspace;
+    private final Actions actions;
+    private final ControllerPorts ports;
+    private final Runnable done;
+    private final Path file = UserFolders.config().resolve("controllers.json");
+    private final Surface surface = new Surface();
+    private final BlockingQueue<Runnable> waiting = new ArrayBlockingQueue<>(MOST_WAITING);
+    private final List<Moved> moved = new ArrayList<>();
+    private final AtomicBoolean isDue = new AtomicBoolean();
+    private final AtomicBoolean isLost = new AtomicBoolean();
+    private final Map<String, Port> open = new LinkedHashMap<>();
+    private final Map<SocketAddress, Map<String, Double>> listeners = new LinkedHashMap<>();
+    private final Map<Binding, Integer> lit = new HashMap<>();
+    private final ReadOnlyObjectWrapper<Bindings> bindings = new ReadOnlyObjectWrapper<>(Bindings.NONE);
+    private final ReadOnlyObjectWrapper<Optional<Learner>> learning = new ReadOnlyObjectWrapper<>(Optional.empty());
+    private final ReadOnlyIntegerWrapper revision = new ReadOnlyIntegerWrapper();
+    private final Surface.Effects effects = new Doing();
+    private Optional<OscPort> osc = Optional.empty();
+    private Runnable stopLooking = () -> {};
+    private boolean isOn;
+    private long turns;
+
+    /**
+     * Controllers as they were bound last; none is looked for before {@link #start}.
+     *
+     * @param done called when something was done, so that what shows it can be brought up to date
+     */
+    public Surfaces(
+            Background background,
+            Settings settings,
+            Workspace workspace,
+            Actions actions,
+            ControllerPorts ports,
+            Runnable done) {
+        this.background = background;
+        this.settings = settings;
+        this.workspace = workspace;
+        this.actions = actions;
+        this.ports = ports;
+        this.done = done;
+    }
+
+    /** Reads what is bound, and begins with what was on last. */
+    public void start() {
+        if (Files.exists(file)) {
+            try {
+                take(Bindings.read(file));
+            } catch (IllegalArgumentException | IOException e) {
+                tell(Texts.of("controllers.bindingsNotReadable", file, reason(e)));
+            }
+        }
+        setOn(settings.text(ON, "").equals("true"));
+        setOscOn(settings.text(OSC_ON, "").equals("true"));
+    }
+
+    private static String reason(Exception e) {
+        return e instanceof IllegalArgumentException ? e.getMessage() : Texts.of("controllers.itCannotBeRead");
+    }
+
+    private void tell(String sentence) {
+        workspace.messageProperty().set(sentence);
+    }
+
+    /** What can be bound. */
+    public Actions actions() {
+        return actions;
+    }
+
+    /** What is bound. */
+    public ReadOnlyObjectProperty<Bindings> bindingsProperty() {
+        return bindings.getReadOnlyProperty();
+    }
+
+    /** What the next control that is moved is to do. */
+    public ReadOnlyObjectProperty<Optional<Learner>> learningProperty() {
+        return learning.getReadOnlyProperty();
+    }
+
+    /** Grows when controllers come or go, or are turned on or off. */
+    public ReadOnlyIntegerProperty revisionProperty() {
+        return revision.getReadOnlyProperty();
+    }
+
+    /** The controllers that are open. */
+    public List<String> names() {
+        return List.copyOf(open.keySet());
+    }
+
+    /** Whether controllers are listened to. */
+    public boolean isOn() {
+        return isOn;
+    }
+
+    /** Listens to controllers, or no longer. */
+    public void setOn(boolean on) {
+        if (on != isOn) {
+            isOn = on;
+            settings.keep(ON, String.valueOf(on));
+            stopLooking.run();
+            stopLooking = on ? background.every(LOOK_EVERY_MILLIS, this::look) : () -> {};
+            if (on) {
+                lookSoon();
+            } else {
+                show(List.of());
+            }
+            revision.set(revision.get() + 1);
+        }
+    }
+
+    /** Looks now which controllers there are, instead of in a moment. */
+    public void lookSoon() {
+        workspace
+                .programTasks()
+                .task(Kind.DISK, Texts.of("controllers.lookingForControllers"))
+                .run(progress -> ports.names(), this::show);
+    }
+
+    private void look() {
+        List<String> names = ports.names();
+        background.state().execute(() -> show(names));
+    }
+
+    /** Opens those that have come, and lets go of those that have gone. */
+    private void show(List<String> there) {
+        List<String> wanted = isOn ? there : List.of();
+        List<String> before = names();
+        for (String gone : before) {
+            if (!wanted.contains(gone)) {
+                open.remove(gone).close();
+                surface.forget();
+            }
+        }
+        for (String name : wanted) {
+            if (!open.containsKey(name)) {
+                try {
+                    open.put(name, ports.open(name, (bytes, length) -> Moved.of(name, bytes, length)
+                            .ifPresent(m -> arrive(() -> moved.add(m)))));
+                    lit.clear();
+                } catch (IOException e) {
+                    if (!before.contains(name)) {
+                        tell(Texts.of("controllers.notOpened", name));
+                    }
+                }
+            }
+        }
+        if (!before.equals(names())) {
+            revision.set(revision.get() + 1);
+        }
+    }
+
+    /** The port that is chosen for Open Sound Control. */
+    public int port() {
+        return (int) settings.number(OSC_PORT, USUAL_PORT);
+    }
+
+    /** Chooses another; what is no port is told, and changes nothing. */
+    public void setPort(String written) {
+        try {
+            int port = Integer.parseInt(written.strip());
+            if (port < LOWEST_PORT || port > HIGHEST_PORT) {
+                throw new NumberFormatException(written);
+            }
+            settings.keep(OSC_PORT, port);
+            setOscOn(osc.isPresent());
+        } catch (NumberFormatException e) {
+            tell(Texts.of("controllers.noPort", LOWEST_PORT, HIGHEST_PORT));
+        }
+    }
+
+    /** The port of Open Sound Control, while that is on. */
+    public Optional<Integer> oscPort() {
+        return osc.map(OscPort::port);
+    }
+
+    /** Takes packets of Open Sound Control from this machine, or no longer. */
+    public void setOscOn(boolean on) {
+        osc.ifPresent(OscPort::close);
+        osc = Optional.empty();
+        listeners.clear();
+        if (on) {
+            try {
+                osc = Optional.of(new OscPort(port(), (message, from) -> arrive(() -> take(message, from))));
+            } catch (IOException | IllegalArgumentException e) {
+                tell(Texts.of("controllers.portTaken", port()));
+            }
+        }
+        settings.keep(OSC_ON, String.valueOf(on));
+        revision.set(revision.get() + 1);
+    }
+
+    /** Something has come in, on any thread: it is done on the state's, together with what comes in until then. */
+    private void arrive(Runnable what) {
+        if (!waiting.offer(what)) {
+            isLost.set(true);
+        }
+        if (isDue.compareAndSet(false, true)) {
+            background.state().execute(this::takeAll);
+        }
+    }
+
+    private void takeAll() {
+        isDue.set(false);
+        if (isLost.getAndSet(false)) {
+            surface.forget(); // a button may have been let go meanwhile
+        }
+        List<Runnable> all = new ArrayList<>();
+        waiting.drainTo(all);
+        all.forEach(Runnable::run);
+        List<Moved> now = List.copyOf(moved);
+        moved.clear();
+        if (learning.get().isPresent()) {
+            now.forEach(m -> learning.get().flatMap(l -> l.take(m)).ifPresent(this::bind));
+        } else {
+            surface.take(now, effects);
+        }
+        done.run();
+    }
+
+    private void take(OscPacket.Message message, SocketAddress from) {
+        String address = message.address();
+        if (address.equals(HELLO)) {
+            if (listeners.size() < MOST_LISTENERS || listeners.containsKey(from)) {
+                listeners.put(from, new HashMap<>());
+            }
+        } else if (address.startsWith(ADDRESS)) {
+            String does = address.substring(ADDRESS.length());
+            boolean isMeant = message.number().isEmpty() || message.number().getAsDouble() != 0;
+            if (actions.presses().containsKey(does) && isMeant) {
+                effects.press(does);
+            } else if (actions.dials().containsKey(does) && message.number().isPresent()) {
+                actions.dials().get(does).turnTo(message.number().getAsDouble());
+                turned();
+            }
+        }
+    }
+
+    /** What bindings do. */
+    private final class Doing implements Surface.Effects {
+
+        @Override
+        public void press(String does) {
+            Optional.ofNullable(actions.presses().get(does))
+                    .ifPresent(p -> p.run().run());
+        }
+
+        @Override
+        public double place(String does) {
+            return Optional.ofNullable(actions.dials().get(does))
+                    .map(Actions.Dial::place)
+                    .orElse(Double.NaN);
+        }
+
+        @Override
+        public void put(String does, double place) {
+            actions.dials().get(does).put(place);
+            turned();
+        }
+
+        @Override
+        public void step(String does, int steps) {
+            Actions.Dial dial = actions.dials().get(does);
+            if (dial != null) {
+                dial.turnTo(dial.get().getAsDouble() + steps * dial.step());
+                turned();
+            }
+        }
+    }
+
+    private void turned() {
+        long turn = ++turns;
+        workspace.programTasks().later(GESTURE_MILLIS, () -> {
+            if (turn == turns) {
+                workspace.endGesture();
+            }
+        });
+    }
+
+    /** Has the next control that is moved do something; asked again for the same, no longer. */
+    public void learn(String does) {
+        boolean isSame = learning.get().filter(l -> l.does().equals(does)).isPresent();
+        learning.set(isSame ? Optional.empty() : Optional.of(new Learner(does)));
+    }
+
+    /** No control is learnt any more. */
+    public void stopLearning() {
+        learning.set(Optional.empty());
+    }
+
+    private void bind(Binding binding) {
+        learning.set(Optional.empty());
+        add(binding);
+    }
+
+    /** Adds a binding; what its control did before it does no longer. */
+    public void add(Binding binding) {
+        change(bindings.get().with(binding));
+    }
+
+    /** Takes a binding away. */
+    public void remove(Binding binding) {
+        change(bindings.get().without(binding));
+    }
+
+    /** Adds the bindings of a file, which go before those there are. */
+    public void bringIn(Path from) {
+        try {
+            change(bindings.get().with(Bindings.read(from)));
+        } catch (IllegalArgumentException | IOException e) {
+            tell(Texts.of("controllers.bindingsNotReadable", from.getFileName(), reason(e)));
+        }
+    }
+
+    /** Writes all bindings to a file of the user's. */
+    public void writeTo(Path to) {
+        Bindings now = bindings.get();
+        workspace
+                .programTasks()
+                .task(Kind.DISK, Texts.of("controllers.keepingBindings"))
+                .run(
+                        progress -> {
+                            PrivateFolder.make(to.toAbsolutePath().getParent());
+                            now.write(to);
+                            return to;
+                        },
+                        written -> {},
+                        failure -> tell(Texts.of("controllers.notWritten", to.getFileName())));
+    }
+
+    private void change(Bindings next) {
+        take(next);
+        writeTo(file);
+    }
+
+    private void take(Bindings next) {
+        bindings.set(next);
+        surface.bind(next);
+        lit.clear();
+    }
+
+    /** Lights buttons and tells knobs where their values are, where that has changed; to be called with every frame of the window. */
+    public void tick() {
+        if (!open.isEmpty()) {
+            for (Binding binding : bindings.get().all()) {
+                Port port = open.get(binding.control().device());
+                if (port != null && !binding.sense().isRelative()) {
+                    actions.state(binding.does()).ifPresent(state -> light(port, binding, state));
+                }
+            }
+        }
+        osc.ifPresent(this::answer);
+    }
+
+    private void light(Port port, Binding binding, double state) {
+        int value = (int) Math.round(state * binding.control().kind().most());
+        Integer before = lit.put(binding, value);
+        if (before == null || before != value) {
+            port.send(new Moved(binding.control(), value).message());
+        }
+    }
+
+    private void answer(OscPort port) {
+        listeners.forEach((to, told) -> {
+            actions.dials()
+                    .forEach((does, dial) ->
+                            answer(port, to, told, does, dial.get().getAsDouble()));
+            actions.presses().forEach((does, press) -> press.isOn()
+                    .ifPresent(on -> answer(port, to, told, does, on.getAsBoolean() ? 1 : 0)));
+        });
+    }
+
+    private static void answer(OscPort port, SocketAddress to, Map<String, Double> told, String does, double value) {
+        Double before = told.put(does, value);
+        if (!Double.isNaN(value) && (before == null || before != value)) {
+            port.send(ADDRESS + does, value, to);
+        }
+    }
+
+    @Override
+    public void close() {
+        stopLooking.run();
+        osc.ifPresent(OscPort::close);
+        open.values().forEach(Port::close);
+        open.clear();
+    }
+}
