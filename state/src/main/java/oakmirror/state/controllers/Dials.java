@@ -9,6 +9,7 @@ import java.util.function.Supplier;
 import java.util.function.ToDoubleFunction;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.Strokes;
+import oakmirror.limiter.LimiterSettings;
 import oakmirror.media.ImportedTrack;
 import oakmirror.monitor.MonitorPath.Sides;
 import oakmirror.session.Session;
@@ -24,6 +25,7 @@ import oakmirror.state.workspace.TrackSlot;
 import oakmirror.state.workspace.Workspace;
 import oakmirror.surface.Binding;
 import oakmirror.text.Texts;
+import oakmirror.zones.SideShape;
 
 /** The values of listening and session that a controller can turn, and what of its buttons is lit. */
 public final class Dials {
@@ -35,6 +37,8 @@ public final class Dials {
     private static final double HIGHEST_TARGET = -6;
     private static final double LOWEST_CEILING = -6;
     private static final double MOST_LIMIT_DB = 12;
+    private static final double MOST_RELEASE = 2;
+    private static final double LN2 = Math.log(2);
 
     private final Workspace workspace;
     private final Listening listening;
@@ -180,6 +184,23 @@ public final class Dials {
                 0.1,
                 s -> s.finish().ceilingDbtp(),
                 (s, v) -> s.withFinish(s.finish().withTarget(s.finish().targetLufs(), v)));
+        limiter(
+                "release",
+                "controllers.release",
+                -MOST_RELEASE,
+                MOST_RELEASE,
+                0.1,
+                l -> Math.log(l.release()) / LN2,
+                (l, v) -> l.withRelease(Math.pow(2, v)));
+        limiter("link", "controllers.link", 0, 1, 0.01, LimiterSettings::link, LimiterSettings::withLink);
+        change(
+                "side_shelf",
+                "controllers.sideShelf",
+                -SideShape.MOST_SHELF_DB,
+                SideShape.MOST_SHELF_DB,
+                0.1,
+                s -> s.zones().sideShelfDb(),
+                (s, v) -> s.withZones(z -> z.withSideShelf(v)));
         dial(
                 "trim",
                 "controllers.trim",
@@ -208,6 +229,26 @@ public final class Dials {
         return workspace.tracks().all().stream()
                 .skip(passages.selectedProperty().get())
                 .findFirst();
+    }
+
+    /** Something of the limiter, while there is one. */
+    private void limiter(
+            String name,
+            String label,
+            double low,
+            double high,
+            double step,
+            ToDoubleFunction<LimiterSettings> get,
+            BiFunction<LimiterSettings, Double, LimiterSettings> with) {
+        change(
+                name,
+                label,
+                low,
+                high,
+                step,
+                s -> s.finish().limiter().map(l -> get.applyAsDouble(l)).orElse(Double.NaN),
+                (s, v) ->
+                        s.withFinish(s.finish().withLimiter(s.finish().limiter().map(l -> with.apply(l, v)))));
     }
 
     private void correction(

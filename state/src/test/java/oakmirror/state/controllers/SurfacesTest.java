@@ -21,7 +21,6 @@ import oakmirror.state.listening.VersionsHeard;
 import oakmirror.state.workspace.Passages;
 import oakmirror.state.workspace.Settings;
 import oakmirror.surface.Control;
-import oakmirror.surface.Moved;
 import oakmirror.surface.OscPacket;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -237,8 +236,32 @@ class SurfacesTest extends DemoStateTest {
     }
 
     @Test
-    void everyMessageIsWrittenAsItIsRead() {
-        Moved moved = new Moved(SimulatedController.knob(2), 99);
-        assertThat(Moved.of(SimulatedController.NAME, moved.message(), 3)).contains(moved);
+    void aPortIsANumberAndOneThatIsTakenIsSaid() throws Exception {
+        does(() -> surfaces.setPort("many"));
+        assertThat(workspace.messageProperty().get()).isEqualTo("A port is a number from 1024 to 65535.");
+        try (DatagramSocket other = new DatagramSocket(0, InetAddress.getLoopbackAddress())) {
+            does(() -> surfaces.setPort(String.valueOf(other.getLocalPort())));
+            does(() -> surfaces.setOscOn(true));
+            assertThat(workspace.messageProperty().get())
+                    .isEqualTo("Port " + other.getLocalPort()
+                            + " is taken by another program: choose another in Controllers.");
+            assertThat(surfaces.oscPort()).isEmpty();
+        }
+    }
+
+    @Test
+    void everyValueCanBeTurnedFromEndToEnd() {
+        Map<String, Actions.Dial> dials = surfaces.actions().dials();
+        assertThat(dials).hasSizeGreaterThan(35);
+        dials.forEach((name, dial) -> {
+            if (!Double.isNaN(dial.get().getAsDouble())) {
+                for (double place : new double[] {0, 1, 0.5}) {
+                    does(() -> dial.put(place));
+                    waitUntil(() -> Math.abs(dial.place() - place) < 0.05);
+                }
+            }
+            assertThat(dial.label().get()).isNotBlank();
+        });
+        does(() -> workspace.undo());
     }
 }
