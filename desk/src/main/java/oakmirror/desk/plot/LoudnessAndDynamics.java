@@ -57,7 +57,7 @@ public final class LoudnessAndDynamics extends PlotPane {
         double bottom = h - FOOT;
         java.util.function.DoubleUnaryOperator x = v -> LEFT + (v - left) / (right - left) * (w - LEFT - 8);
         java.util.function.DoubleUnaryOperator y = v -> 4 + (high - v) / (high - low) * (bottom - 4);
-        for (double v = left; v <= right; v += 3) {
+        for (double v : Ticks.between(left, right, Ticks.step(right - left, w - 8 - LEFT, 3, 6, 12))) {
             line(g, x.applyAsDouble(v), 4, x.applyAsDouble(v), bottom, p.hairline());
             String label = Numbers.brief(v);
             text(g, label, x.applyAsDouble(v), bottom + 9, TextAlignment.CENTER, Fonts.SMALL, p.quiet());

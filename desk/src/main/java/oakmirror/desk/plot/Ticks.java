@@ -6,9 +6,20 @@ final class Ticks {
     /** More than could be told apart; an axis that asks for more has none. */
     private static final int MOST = 500;
 
+    private static final double ROOM_FOR_A_FIGURE = 27;
     private static final double ROUNDING = 1e-9;
 
     private Ticks() {}
+
+    /** The finest of some steps at which figures beside each other still have room; the coarsest where none has. */
+    static double step(double range, double pixels, double... steps) {
+        for (double step : steps) {
+            if (step / range * pixels >= ROOM_FOR_A_FIGURE) {
+                return step;
+            }
+        }
+        return steps[steps.length - 1];
+    }
 
     /** The multiples of a step from a low value to a high one, both included. */
     static double[] between(double low, double high, double step) {

@@ -97,7 +97,7 @@ public final class ZoneRangePlot extends PlotPane {
         double bottom = detailed ? h - FOOT : h;
         double rowHeight = bottom / Math.max(1, rows.size());
         if (detailed) {
-            double step = high - low > 40 ? 12 : high - low > 20 ? 6 : 3;
+            double step = Ticks.step(high - low, right - left, 3, 6, 12, 24);
             for (double v : Ticks.between(low, high, step)) {
                 double x = left + (v - low) / (high - low) * (right - left);
                 line(g, x, 0, x, bottom, p.hairline());
