@@ -25,15 +25,15 @@ import org.jtransforms.fft.FloatFFT_1D;
 public final class HitsStream extends SourceStream {
 
     /** Changes whenever the same sound would be taken apart in another way. */
-    public static final int VERSION = 1;
+    public static final int VERSION = 2;
 
     private static final double WINDOW_SECONDS = 4096 / 48000.0;
     private static final int OVERLAP = 4;
-    private static final double LASTS_SECONDS = 0.45;
+    private static final double LASTS_SECONDS = 0.55;
     private static final double WIDE_HZ = 500;
     private static final double BROAD_FACTOR = 1.25;
     private static final double RISE_ALL_HZ = 150;
-    private static final double RISE_NONE_HZ = 500;
+    private static final double RISE_NONE_HZ = 300;
     private static final double VIBRATO_HZ = 1000;
     /** Below every amplitude that can be heard: where nothing is, a mask is neither. */
     private static final float NOTHING = 1e-9f;

@@ -98,7 +98,12 @@ final class Screenshots {
                     add(
                             "compare " + panel.name(),
                             theme,
-                            () -> window.commands().run(panel),
+                            () -> {
+                                window.commands().run(panel);
+                                if (panel == Command.DYNAMICS) {
+                                    later(() -> press("#take-apart"));
+                                }
+                            },
                             () -> window.commands().run(Command.TONE));
                 }
             }

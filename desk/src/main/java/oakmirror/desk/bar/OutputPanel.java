@@ -21,6 +21,7 @@ import oakmirror.desk.plot.LiveMeterPane;
 import oakmirror.desk.words.Words;
 import oakmirror.media.device.OutputDevice;
 import oakmirror.media.device.Outputs;
+import oakmirror.state.controllers.Dials;
 import oakmirror.state.listening.Blind;
 import oakmirror.state.listening.Listening;
 import oakmirror.state.listening.MonitorControls;
@@ -33,7 +34,6 @@ import oakmirror.text.Texts;
 final class OutputPanel extends HBox {
 
     private static final String DEVICE = "output.device";
-    private static final double QUIETEST_DB = -40;
     private static final double WIDTH = 200;
 
     private final Workspace workspace;
@@ -103,7 +103,7 @@ final class OutputPanel extends HBox {
 
     private HBox volume() {
         var db = listening.monitor().volumeProperty();
-        Slider volume = new Slider(QUIETEST_DB, 0, 0);
+        Slider volume = new Slider(Dials.QUIETEST_DB, 0, 0);
         volume.setId("volume");
         volume.setPrefWidth(70);
         volume.setMinWidth(40);

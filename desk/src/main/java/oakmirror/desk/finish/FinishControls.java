@@ -15,6 +15,7 @@ import oakmirror.desk.control.LabelledSlider;
 import oakmirror.desk.look.Ui;
 import oakmirror.finish.FinishSettings;
 import oakmirror.limiter.LimiterSettings;
+import oakmirror.state.controllers.Dials;
 import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.Workspace;
 import oakmirror.text.Numbers;
@@ -23,11 +24,8 @@ import oakmirror.text.Texts;
 /** Target, ceiling, and how the ceiling is held. */
 final class FinishControls extends VBox {
 
-    private static final double LOWEST_TARGET = -30;
-    private static final double HIGHEST_TARGET = -6;
     private static final double GENTLE_DB = 1.5;
     private static final double FIRM_DB = 3;
-    private static final double OCTAVES = 2;
 
     private final Workspace workspace;
     private final LabelledSlider target;
@@ -48,8 +46,8 @@ final class FinishControls extends VBox {
                 "target",
                 Texts.of("finish.target"),
                 Texts.of("finish.integratedLoudnessOfThe"),
-                LOWEST_TARGET,
-                HIGHEST_TARGET,
+                Dials.LOWEST_TARGET,
+                Dials.HIGHEST_TARGET,
                 FinishSettings.DEFAULT.targetLufs(),
                 v -> Numbers.level(v) + " LUFS",
                 (s, v) -> s.withTarget(v, s.ceilingDbtp()));
@@ -57,7 +55,7 @@ final class FinishControls extends VBox {
                 "ceiling",
                 Texts.of("finish.ceiling"),
                 Texts.of("finish.highestTruePeakOf"),
-                -6,
+                Dials.LOWEST_CEILING,
                 0,
                 FinishSettings.DEFAULT.ceilingDbtp(),
                 v -> Numbers.level(v) + " dBTP",
@@ -66,8 +64,8 @@ final class FinishControls extends VBox {
                 "release",
                 Texts.of("finish.release"),
                 Texts.of("finish.howLongLettingGo"),
-                -OCTAVES,
-                OCTAVES,
+                -Dials.MOST_RELEASE,
+                Dials.MOST_RELEASE,
                 0,
                 FinishControls::released,
                 (s, v) -> s.withLimiter(s.limiter().map(l -> l.withRelease(Math.pow(2, v)))));

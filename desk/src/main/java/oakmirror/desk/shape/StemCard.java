@@ -12,6 +12,7 @@ import oakmirror.desk.look.Ui;
 import oakmirror.desk.plot.StemStrip;
 import oakmirror.session.Stem;
 import oakmirror.session.StemWords;
+import oakmirror.state.controllers.Dials;
 import oakmirror.state.workspace.StemChanges;
 import oakmirror.state.workspace.TrackSlot;
 import oakmirror.stems.Rebalance.Step;
@@ -22,9 +23,6 @@ import oakmirror.text.Texts;
 /** One stem: where it is heard, what to change about it and why, and a fader to try it. */
 final class StemCard extends VBox {
 
-    /** How far the fader goes either way. */
-    private static final double FADER_DB = 6;
-
     private static final double SAME_DB = 0.05;
 
     private final int index;
@@ -34,7 +32,7 @@ final class StemCard extends VBox {
     private final Label use = Ui.label("", "small");
     private final Label evidence = Ui.label("", "quiet", "small");
     private final StemStrip strip = new StemStrip();
-    private final Slider fader = new Slider(-FADER_DB, FADER_DB, 0);
+    private final Slider fader = new Slider(-Dials.MOST_STEM_DB, Dials.MOST_STEM_DB, 0);
     private final Button attempt;
     private final Label failure = Ui.label("", "warning", "small");
     private final Button again;

@@ -30,14 +30,23 @@ import oakmirror.zones.SideShape;
 /** The values of listening and session that a controller can turn, and what of its buttons is lit. */
 public final class Dials {
 
-    private static final double QUIETEST_DB = -40;
+    /** The quietest that everything can be turned. */
+    public static final double QUIETEST_DB = -40;
+
     private static final double MOST_TRIM_DB = 12;
-    private static final double MOST_STEM_DB = 6;
-    private static final double LOWEST_TARGET = -30;
-    private static final double HIGHEST_TARGET = -6;
-    private static final double LOWEST_CEILING = -6;
+    /** How far a stem’s fader goes either way. */
+    public static final double MOST_STEM_DB = 6;
+    /** The lowest loudness that can be asked for, in LUFS. */
+    public static final double LOWEST_TARGET = -30;
+    /** The highest loudness that can be asked for, in LUFS. */
+    public static final double HIGHEST_TARGET = -6;
+    /** The lowest ceiling, in dBTP. */
+    public static final double LOWEST_CEILING = -6;
+
     private static final double MOST_LIMIT_DB = 12;
-    private static final double MOST_RELEASE = 2;
+    /** How many octaves faster or slower than the music the limiter can let go. */
+    public static final double MOST_RELEASE = 2;
+
     private static final double LN2 = Math.log(2);
 
     private final Workspace workspace;

@@ -55,7 +55,8 @@ public final class HitsAndTones {
     private final ReadOnlyBooleanWrapper waiting = new ReadOnlyBooleanWrapper();
     private final ReadOnlyIntegerWrapper revision = new ReadOnlyIntegerWrapper();
     private final Map<StereoSource, Sound> sounds = new IdentityHashMap<>();
-    private StereoSource heard;
+    /** The whole of what is heard in part. */
+    private Optional<StereoSource> heard = Optional.empty();
 
     /** A sound with what is heard of it. The layers stay the same, so that what plays goes on when they come, and when others are wanted. */
     private static final class Sound {
@@ -87,6 +88,7 @@ public final class HitsAndTones {
         workspace.sessionTasks().onEnd(() -> {
             part.set(Part.ALL);
             sounds.clear();
+            heard = Optional.empty();
         });
     }
 
@@ -134,10 +136,11 @@ public final class HitsAndTones {
         List<MonitorScene.Track> tracks =
                 scene.tracks().stream().map(t -> t.from(layersOf(t.source()))).toList();
         if (part.get() != Part.ALL && !tracks.isEmpty()) {
-            heard = whole(scene.tracks()
+            StereoSource first = whole(scene.tracks()
                     .get(Math.min(scene.heard(), tracks.size() - 1))
                     .source());
-            want(sound(heard));
+            heard = Optional.of(first);
+            want(sound(first)); // before the others
             scene.tracks().forEach(t -> want(sound(whole(t.source()))));
         }
         tellWhetherWaiting();
@@ -163,8 +166,8 @@ public final class HitsAndTones {
     }
 
     private void tellWhetherWaiting() {
-        Sound now = heard == null ? null : sounds.get(heard);
-        waiting.set(part.get() != Part.ALL && now != null && now.task.isPresent());
+        boolean isMaking = heard.map(sounds::get).flatMap(s -> s.task).isPresent();
+        waiting.set(part.get() != Part.ALL && isMaking);
     }
 
     private void want(Sound sound) {
