@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.Optional;
+import java.util.Random;
 import org.junit.jupiter.api.Test;
 
 /** The demo heard at listening places. */
@@ -57,5 +58,28 @@ class HeardElsewhereTest extends HeardFixture {
         does(() -> listening.correctedProperty().set(true));
         settle();
         assertThat(heardLufs(0)).isCloseTo(asIs, within(0.1));
+    }
+
+    @Test
+    void aBlindComparisonIsHeldThereAtEqualLoudness() throws Exception {
+        halvePassages();
+        correctNothing();
+        playing(true);
+        go("small-speaker");
+        Blind blind =
+                now(() -> new Blind(workspace, listening, new VersionsHeard(workspace, listening), new Random(3)));
+        does(() -> blind.startAbx(blind.items().get(0), blind.items().get(1), 3));
+        settle();
+        double[] lufs = new double[2];
+        for (int letter = 0; letter < 2; letter++) {
+            int index = letter;
+            does(() -> blind.hear(index));
+            settle();
+            lufs[letter] = heardLufs();
+        }
+        assertThat(elsewhere().place()).isPresent();
+        assertThat(lufs[1]).isCloseTo(lufs[0], within(0.1));
+        does(blind::stop);
+        assertThat(elsewhere().place()).as("and one stays there").isPresent();
     }
 }

@@ -101,6 +101,11 @@ abstract class HeardFixture extends DemoStateTest {
     /** Loudness of a track's passage as the device is given it, by FFmpeg's meter. */
     double heardLufs(int index) throws Exception {
         does(() -> listening.hear(index));
+        return heardLufs();
+    }
+
+    /** The same of the track that is heard. */
+    double heardLufs() throws Exception {
         TimeRange range = now(() -> listening.heardRange().orElseThrow());
         int frames = (int) Math.round(RATE * range.seconds());
         does(() -> listening.seek(range.startSeconds()));
