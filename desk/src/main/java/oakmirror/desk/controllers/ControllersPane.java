@@ -63,15 +63,15 @@ public final class ControllersPane extends StackPane {
         simulated.setId("open-simulated");
         osc = Ui.choice(Texts.of("controllers.openSoundControl"), Texts.of("controllers.osc.tip"));
         osc.setId("osc-on");
-        osc.setOnAction(e -> surfaces.setOscOn(osc.isSelected()));
-        TextField port = new TextField(String.valueOf(surfaces.port()));
+        osc.setOnAction(e -> surfaces.packets().setOn(osc.isSelected()));
+        TextField port = new TextField(String.valueOf(surfaces.packets().chosenPort()));
         port.setId("osc-port");
         port.setPrefColumnCount(5);
         port.setAccessibleText(Texts.of("controllers.port"));
         Ui.tip(port, Texts.of("controllers.port.tip"));
         port.setOnAction(e -> {
-            surfaces.setPort(port.getText());
-            port.setText(String.valueOf(surfaces.port()));
+            surfaces.packets().choosePort(port.getText());
+            port.setText(String.valueOf(surfaces.packets().chosenPort()));
         });
         search.setId("controllers-search");
         search.setPromptText(Texts.of("controllers.find"));
@@ -141,14 +141,14 @@ public final class ControllersPane extends StackPane {
             return;
         }
         on.setSelected(surfaces.isOn());
-        osc.setSelected(surfaces.oscPort().isPresent());
+        osc.setSelected(surfaces.packets().isOn());
         there.setText(
                 !surfaces.isOn()
                         ? Texts.of("controllers.off")
                         : surfaces.names().isEmpty()
                                 ? Texts.of("controllers.nonePlugged")
                                 : String.join(", ", surfaces.names()));
-        oscState.setText(Texts.of(surfaces.oscPort().isPresent() ? "controllers.oscOn" : "controllers.oscOff"));
+        oscState.setText(Texts.of(surfaces.packets().isOn() ? "controllers.oscOn" : "controllers.oscOff"));
         state.setText(surfaces.learningProperty()
                 .get()
                 .map(l -> Texts.of("controllers.moveIt", surfaces.actions().label(l.does())))

@@ -1,7 +1,6 @@
 package oakmirror.state.controllers;
 
 import java.io.IOException;
-import java.net.SocketAddress;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -21,7 +20,6 @@ import oakmirror.files.PrivateFolder;
 import oakmirror.media.cache.UserFolders;
 import oakmirror.media.device.ControllerPorts;
 import oakmirror.media.device.ControllerPorts.Port;
-import oakmirror.media.device.OscPort;
 import oakmirror.state.task.Background;
 import oakmirror.state.task.Kind;
 import oakmirror.state.workspace.Settings;
@@ -30,7 +28,6 @@ import oakmirror.surface.Binding;
 import oakmirror.surface.Bindings;
 import oakmirror.surface.Learner;
 import oakmirror.surface.Moved;
-import oakmirror.surface.OscPacket;
 import oakmirror.surface.Surface;
 import oakmirror.text.Texts;
 
@@ -40,18 +37,8 @@ import oakmirror.text.Texts;
  */
 public final class Surfaces implements AutoCloseable {
 
-    /** The port of Open Sound Control unless the user has chosen another. */
-    public static final int USUAL_PORT = 9460;
-
     private static final String ON = "controllers.on";
-    private static final String OSC_ON = "osc.on";
-    private static final String OSC_PORT = "osc.port";
-    private static final String ADDRESS = "/oakmirror/";
-    private static final String HELLO = ADDRESS + "hello";
-    private static final int LOWEST_PORT = 1024;
-    private static final int HIGHEST_PORT = 65535;
     private static final int MOST_WAITING = 4096;
-    private static final int MOST_LISTENERS = 8;
     private static final long LOOK_EVERY_MILLIS = 2000;
     /** What is turned after so long a pause is another step of undo. */
     private static final long GESTURE_MILLIS = 800;
@@ -69,13 +56,12 @@ public final class Surfaces implements AutoCloseable {
     private final AtomicBoolean isDue = new AtomicBoolean();
     private final AtomicBoolean isLost = new AtomicBoolean();
     private final Map<String, Port> open = new LinkedHashMap<>();
-    private final Map<SocketAddress, Map<String, Double>> listeners = new LinkedHashMap<>();
     private final Map<Binding, Integer> lit = new HashMap<>();
     private final ReadOnlyObjectWrapper<Bindings> bindings = new ReadOnlyObjectWrapper<>(Bindings.NONE);
     private final ReadOnlyObjectWrapper<Optional<Learner>> learning = new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ReadOnlyIntegerWrapper revision = new ReadOnlyIntegerWrapper();
     private final Surface.Effects effects = new Doing();
-    private Optional<OscPort> osc = Optional.empty();
+    private final Packets packets;
     private Runnable stopLooking = () -> {};
     private boolean isOn;
     private long turns;
@@ -98,6 +84,8 @@ public final class Surfaces implements AutoCloseable {
         this.actions = actions;
         this.ports = ports;
         this.done = done;
+        packets = new Packets(
+                settings, actions, this::arrive, this::turned, this::tell, () -> revision.set(revision.get() + 1));
     }
 
     /** Reads what is bound, and begins with what was on last. */
@@ -110,7 +98,7 @@ public final class Surfaces implements AutoCloseable {
             }
         }
         setOn(settings.text(ON, "").equals("true"));
-        setOscOn(settings.text(OSC_ON, "").equals("true"));
+        packets.start();
     }
 
     private static String reason(Exception e) {
@@ -119,6 +107,11 @@ public final class Surfaces implements AutoCloseable {
 
     private void tell(String sentence) {
         workspace.messageProperty().set(sentence);
+    }
+
+    /** What other programs send. */
+    public Packets packets() {
+        return packets;
     }
 
     /** What can be bound. */
@@ -208,46 +201,6 @@ public final class Surfaces implements AutoCloseable {
         }
     }
 
-    /** The port that is chosen for Open Sound Control. */
-    public int port() {
-        return (int) settings.number(OSC_PORT, USUAL_PORT);
-    }
-
-    /** Chooses another; what is no port is told, and changes nothing. */
-    public void setPort(String written) {
-        try {
-            int port = Integer.parseInt(written.strip());
-            if (port < LOWEST_PORT || port > HIGHEST_PORT) {
-                throw new NumberFormatException(written);
-            }
-            settings.keep(OSC_PORT, port);
-            setOscOn(osc.isPresent());
-        } catch (NumberFormatException e) {
-            tell(Texts.of("controllers.noPort", LOWEST_PORT, HIGHEST_PORT));
-        }
-    }
-
-    /** The port of Open Sound Control, while that is on. */
-    public Optional<Integer> oscPort() {
-        return osc.map(OscPort::port);
-    }
-
-    /** Takes packets of Open Sound Control from this machine, or no longer. */
-    public void setOscOn(boolean on) {
-        osc.ifPresent(OscPort::close);
-        osc = Optional.empty();
-        listeners.clear();
-        if (on) {
-            try {
-                osc = Optional.of(new OscPort(port(), (message, from) -> arrive(() -> take(message, from))));
-            } catch (IOException | IllegalArgumentException e) {
-                tell(Texts.of("controllers.portTaken", port()));
-            }
-        }
-        settings.keep(OSC_ON, String.valueOf(on));
-        revision.set(revision.get() + 1);
-    }
-
     /** Something has come in, on any thread: it is done on the state's, together with what comes in until then. */
     private void arrive(Runnable what) {
         if (!waiting.offer(what)) {
@@ -274,24 +227,6 @@ public final class Surfaces implements AutoCloseable {
             surface.take(now, effects);
         }
         done.run();
-    }
-
-    private void take(OscPacket.Message message, SocketAddress from) {
-        String address = message.address();
-        if (address.equals(HELLO)) {
-            if (listeners.size() < MOST_LISTENERS || listeners.containsKey(from)) {
-                listeners.put(from, new HashMap<>());
-            }
-        } else if (address.startsWith(ADDRESS)) {
-            String does = address.substring(ADDRESS.length());
-            boolean isMeant = message.number().isEmpty() || message.number().getAsDouble() != 0;
-            if (actions.presses().containsKey(does) && isMeant) {
-                effects.press(does);
-            } else if (actions.dials().containsKey(does) && message.number().isPresent()) {
-                actions.dials().get(does).turnTo(message.number().getAsDouble());
-                turned();
-            }
-        }
     }
 
     /** What bindings do. */
@@ -407,7 +342,7 @@ public final class Surfaces implements AutoCloseable {
                 }
             }
         }
-        osc.ifPresent(this::answer);
+        packets.tick();
     }
 
     private void light(Port port, Binding binding, double state) {
@@ -418,27 +353,10 @@ public final class Surfaces implements AutoCloseable {
         }
     }
 
-    private void answer(OscPort port) {
-        listeners.forEach((to, told) -> {
-            actions.dials()
-                    .forEach((does, dial) ->
-                            answer(port, to, told, does, dial.get().getAsDouble()));
-            actions.presses().forEach((does, press) -> press.isOn()
-                    .ifPresent(on -> answer(port, to, told, does, on.getAsBoolean() ? 1 : 0)));
-        });
-    }
-
-    private static void answer(OscPort port, SocketAddress to, Map<String, Double> told, String does, double value) {
-        Double before = told.put(does, value);
-        if (!Double.isNaN(value) && (before == null || before != value)) {
-            port.send(ADDRESS + does, value, to);
-        }
-    }
-
     @Override
     public void close() {
         stopLooking.run();
-        osc.ifPresent(OscPort::close);
+        packets.close();
         open.values().forEach(Port::close);
         open.clear();
     }

@@ -159,7 +159,7 @@ class SurfacesTest extends DemoStateTest {
         on();
         bindButton(0, "command/play");
         bindKnob(0, "value/strength");
-        does(() -> surfaces.setOscOn(true));
+        does(() -> surfaces.packets().setOn(true));
         byte[] packet = OscPacket.write("/oakmirror/value/strength", 0.5);
         Thread midi = new Thread(() -> {
             Random random = new Random(2);
@@ -194,7 +194,7 @@ class SurfacesTest extends DemoStateTest {
 
     private InetSocketAddress port() {
         return new InetSocketAddress(
-                InetAddress.getLoopbackAddress(), surfaces.oscPort().orElseThrow());
+                InetAddress.getLoopbackAddress(), surfaces.packets().chosenPort());
     }
 
     private void send(String address, double number) throws Exception {
@@ -206,8 +206,8 @@ class SurfacesTest extends DemoStateTest {
 
     @Test
     void packetsSetValuesInTheirUnitDoCommandsAndAreAnsweredToWhoGreets() throws Exception {
-        assertThat(surfaces.oscPort()).as("off at first").isEmpty();
-        does(() -> surfaces.setOscOn(true));
+        assertThat(surfaces.packets().isOn()).as("off at first").isFalse();
+        does(() -> surfaces.packets().setOn(true));
         try (DatagramSocket other = new DatagramSocket(0, InetAddress.getLoopbackAddress())) {
             byte[] hello = OscPacket.write("/oakmirror/hello", 1);
             other.send(new DatagramPacket(hello, hello.length, port()));
@@ -231,21 +231,21 @@ class SurfacesTest extends DemoStateTest {
             }
             assertThat(told.get("/oakmirror/value/target")).isCloseTo(-11, within(1e-6));
         }
-        does(() -> surfaces.setOscOn(false));
-        assertThat(surfaces.oscPort()).isEmpty();
+        does(() -> surfaces.packets().setOn(false));
+        assertThat(surfaces.packets().isOn()).isFalse();
     }
 
     @Test
     void aPortIsANumberAndOneThatIsTakenIsSaid() throws Exception {
-        does(() -> surfaces.setPort("many"));
+        does(() -> surfaces.packets().choosePort("many"));
         assertThat(workspace.messageProperty().get()).isEqualTo("A port is a number from 1024 to 65535.");
         try (DatagramSocket other = new DatagramSocket(0, InetAddress.getLoopbackAddress())) {
-            does(() -> surfaces.setPort(String.valueOf(other.getLocalPort())));
-            does(() -> surfaces.setOscOn(true));
+            does(() -> surfaces.packets().choosePort(String.valueOf(other.getLocalPort())));
+            does(() -> surfaces.packets().setOn(true));
             assertThat(workspace.messageProperty().get())
                     .isEqualTo("Port " + other.getLocalPort()
                             + " is taken by another program: choose another in Controllers.");
-            assertThat(surfaces.oscPort()).isEmpty();
+            assertThat(surfaces.packets().isOn()).isFalse();
         }
     }
 
