@@ -5,10 +5,12 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.atomic.AtomicBoolean;
@@ -56,6 +58,9 @@ public final class Surfaces implements AutoCloseable {
     private final AtomicBoolean isDue = new AtomicBoolean();
     private final AtomicBoolean isLost = new AtomicBoolean();
     private final Map<String, Port> open = new LinkedHashMap<>();
+    /** Those that are there and open, on their way to it, or refused. */
+    private final Set<String> tried = new HashSet<>();
+
     private final Map<Binding, Integer> lit = new HashMap<>();
     private final ReadOnlyObjectWrapper<Bindings> bindings = new ReadOnlyObjectWrapper<>(Bindings.NONE);
     private final ReadOnlyObjectWrapper<Optional<Learner>> learning = new ReadOnlyObjectWrapper<>(Optional.empty());
@@ -173,32 +178,42 @@ public final class Surfaces implements AutoCloseable {
         background.state().execute(() -> show(names));
     }
 
-    /** Opens those that have come, and lets go of those that have gone. */
+    /** Has those that have come opened, and lets go of those that have gone; one that cannot be had is told once. */
     private void show(List<String> there) {
         List<String> wanted = isOn ? there : List.of();
-        List<String> before = names();
-        for (String gone : before) {
-            if (!wanted.contains(gone)) {
-                open.remove(gone).close();
+        tried.retainAll(wanted);
+        for (String name : names()) {
+            if (!wanted.contains(name)) {
+                open.remove(name).close();
                 surface.forget();
+                revision.set(revision.get() + 1);
             }
         }
         for (String name : wanted) {
-            if (!open.containsKey(name)) {
-                try {
-                    open.put(name, ports.open(name, (bytes, length) -> Moved.of(name, bytes, length)
-                            .ifPresent(m -> arrive(() -> moved.add(m)))));
-                    lit.clear();
-                } catch (IOException e) {
-                    if (!before.contains(name)) {
-                        tell(Texts.of("controllers.notOpened", name));
-                    }
-                }
+            if (tried.add(name)) {
+                workspace
+                        .programTasks()
+                        .task(Kind.DISK, Texts.of("controllers.opening", name))
+                        .run(
+                                progress -> ports.open(name, (bytes, length) -> take(name, bytes, length)),
+                                port -> opened(name, port),
+                                failure -> tell(Texts.of("controllers.notOpened", name)));
             }
         }
-        if (!before.equals(names())) {
+    }
+
+    private void opened(String name, Port port) {
+        if (isOn && tried.contains(name)) {
+            open.put(name, port);
+            lit.clear();
             revision.set(revision.get() + 1);
+        } else {
+            port.close(); // gone, or turned off meanwhile
         }
+    }
+
+    private void take(String name, byte[] bytes, int length) {
+        Moved.of(name, bytes, length).ifPresent(m -> arrive(() -> moved.add(m)));
     }
 
     /** Something has come in, on any thread: it is done on the state's, together with what comes in until then. */

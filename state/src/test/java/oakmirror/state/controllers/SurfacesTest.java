@@ -3,17 +3,20 @@ package oakmirror.state.controllers;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.io.IOException;
 import java.net.DatagramPacket;
 import java.net.DatagramSocket;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.concurrent.ConcurrentHashMap;
+import oakmirror.media.device.ControllerPorts;
 import oakmirror.media.device.SimulatedController;
 import oakmirror.state.DemoStateTest;
 import oakmirror.state.listening.Blind;
@@ -142,6 +145,39 @@ class SurfacesTest extends DemoStateTest {
     }
 
     @Test
+    void aControllerThatAnotherProgramHasIsToldOnceAndTriedAgainWhenItIsPluggedAnew() {
+        List<String> tried = new ArrayList<>();
+        List<String> there = new ArrayList<>(List.of("Desk"));
+        ControllerPorts taken = new ControllerPorts() {
+            @Override
+            public List<String> names() {
+                return List.copyOf(there);
+            }
+
+            @Override
+            public Port open(String name, Messages messages) throws IOException {
+                tried.add(name);
+                throw new IOException("taken");
+            }
+        };
+        Surfaces other = now(() -> new Surfaces(background, settings, workspace, actions(), taken, () -> {}));
+        does(() -> other.setOn(true));
+        waitUntil(() -> !tried.isEmpty() && background.isIdle());
+        assertThat(workspace.messageProperty().get())
+                .isEqualTo("“Desk” cannot be opened: close the other program that has it.");
+        does(other::lookSoon);
+        waitUntil(background::isIdle);
+        assertThat(tried).hasSize(1);
+        there.clear();
+        does(other::lookSoon);
+        waitUntil(background::isIdle);
+        there.add("Desk");
+        does(other::lookSoon);
+        waitUntil(() -> tried.size() == 2);
+        does(other::close);
+    }
+
+    @Test
     void bindingsThatAreNoneAreSaidAndNothingIsLost() throws Exception {
         Path file = folder.resolve("config/controllers.json");
         Files.createDirectories(file.getParent());
@@ -177,7 +213,7 @@ class SurfacesTest extends DemoStateTest {
                     damaged[random.nextInt(damaged.length)] = (byte) random.nextInt();
                     socket.send(new DatagramPacket(damaged, random.nextInt(damaged.length + 1), port()));
                 }
-            } catch (java.io.IOException e) {
+            } catch (IOException e) {
                 throw new java.io.UncheckedIOException(e);
             }
         });
