@@ -55,6 +55,8 @@ final class LoudnessPanel extends Panel {
     private final ReadingsTable figures = new ReadingsTable();
     private final Label live = Ui.label("", "quiet");
     /** In less than this beside the words they say nothing. */
+    private static final double ROOM_FOR_RANGES = 72;
+
     private static final double ROOM_FOR_VIOLINS = 24;
 
     private final HalfViolins smallViolins = new HalfViolins(false);
@@ -96,6 +98,8 @@ final class LoudnessPanel extends Panel {
         HBox small = new HBox(4, words, smallViolins);
         small.widthProperty()
                 .subscribe(w -> smallViolins.setVisible(w.doubleValue() - words.prefWidth(-1) > ROOM_FOR_VIOLINS));
+        small.heightProperty()
+                .subscribe(h -> Ui.shown(h.doubleValue() > ROOM_FOR_RANGES, smallMixRange, smallReferenceRange));
         ChoiceBox<DeliveryTarget> targets = Choices.box(
                 "delivery-target",
                 Texts.of("compare.whatDeliveriesAreAsked"),
