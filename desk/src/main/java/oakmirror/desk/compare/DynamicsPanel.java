@@ -41,14 +41,15 @@ final class DynamicsPanel extends Panel {
         this.context = context;
         ratios.setMinHeight(110);
         zones.setMinHeight(150);
-        VBox left = new VBox(2, Ui.wrapped(Texts.of("compare.crestFactorByZone"), "quiet", "small"), zones);
+        Label caption = Ui.wrapped(Texts.of("compare.crestFactorByZone"), "quiet", "small");
+        VBox left = new VBox(2, caption, zones);
         VBox right = new VBox(2, Ui.wrapped(Texts.of("compare.loudnessAndPlrTogether"), "quiet", "small"), together);
         VBox.setVgrow(zones, Priority.ALWAYS);
         VBox.setVgrow(together, Priority.ALWAYS);
         HBox.setHgrow(left, Priority.ALWAYS);
         left.setPrefWidth(420);
         right.setPrefWidth(300);
-        hits = new HitsByZone(context.listening().hitsAndTones());
+        hits = new HitsByZone(context.listening().hitsAndTones(), caption);
         HBox.setHgrow(hits, Priority.ALWAYS);
         hits.setPrefWidth(360);
         HBox row = new HBox(18, left, hits, right);

@@ -2,6 +2,7 @@ package oakmirror.desk.compare;
 
 import java.util.ArrayList;
 import java.util.List;
+import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.layout.Priority;
@@ -28,7 +29,12 @@ final class HitsByZone extends VBox {
     private final Label unknown = Ui.wrapped(Texts.of("compare.notTakenApart"), "small");
     private Sheet shown;
 
-    HitsByZone(HitsAndTones apart) {
+    /**
+     * Nothing known yet.
+     *
+     * @param caption what is written over the picture beside it, so that the rows of both lie side by side
+     */
+    HitsByZone(HitsAndTones apart, Label caption) {
         super(2);
         this.apart = apart;
         ask.setId("take-apart");
@@ -37,7 +43,10 @@ final class HitsByZone extends VBox {
         plot.setMinHeight(150);
         plot.setPrefHeight(150);
         VBox.setVgrow(plot, Priority.ALWAYS);
-        getChildren().addAll(Ui.wrapped(Texts.of("compare.hitsOverTones"), "quiet", "small"), plot, unknown, ask);
+        Label own = Ui.wrapped(Texts.of("compare.hitsOverTones"), "quiet", "small");
+        own.setAlignment(Pos.TOP_LEFT);
+        own.minHeightProperty().bind(caption.heightProperty());
+        getChildren().addAll(own, plot, unknown, ask);
         apart.revisionProperty().subscribe(r -> draw());
     }
 

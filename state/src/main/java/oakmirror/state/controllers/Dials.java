@@ -7,7 +7,6 @@ import java.util.function.DoubleConsumer;
 import java.util.function.DoubleSupplier;
 import java.util.function.Supplier;
 import java.util.function.ToDoubleFunction;
-import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.Strokes;
 import oakmirror.limiter.LimiterSettings;
 import oakmirror.media.ImportedTrack;
@@ -47,8 +46,6 @@ public final class Dials {
     /** How many octaves faster or slower than the music the limiter can let go. */
     public static final double MOST_RELEASE = 2;
 
-    private static final double LN2 = Math.log(2);
-
     private final Workspace workspace;
     private final Listening listening;
     private final Passages passages;
@@ -77,27 +74,31 @@ public final class Dials {
         dial.turnTo(dial.get().getAsDouble() + by);
     }
 
-    private void dial(
-            String name, String label, double low, double high, double step, DoubleSupplier get, DoubleConsumer set) {
-        dial(name, () -> Texts.of(label), low, high, step, get, set);
+    /** How far a value goes, and in which steps. */
+    private record Ends(double low, double high, double step) {
+
+        /** The nearest step; divided, not multiplied, so that seven tenths are 0.7 in a file. */
+        double nearest(double value) {
+            double parts = Math.rint(1 / step);
+            return Math.round(value * parts) / parts;
+        }
     }
 
-    private void dial(
-            String name,
-            Supplier<String> label,
-            double low,
-            double high,
-            double step,
-            DoubleSupplier get,
-            DoubleConsumer set) {
-        actions.add(name, new Actions.Dial(label, low, high, step, get, v -> set.accept(Math.round(v / step) * step)));
+    private void dial(String name, Supplier<String> label, Ends ends, DoubleSupplier get, DoubleConsumer set) {
+        actions.add(
+                name,
+                new Actions.Dial(label, ends.low(), ends.high(), ends.step(), get, v -> set.accept(ends.nearest(v))));
+    }
+
+    private void dial(String name, String label, Ends ends, DoubleSupplier get, DoubleConsumer set) {
+        dial(name, () -> Texts.of(label), ends, get, set);
     }
 
     private void listening() {
         MonitorControls monitor = listening.monitor();
         var volume = monitor.volumeProperty();
-        dial("volume", "controllers.volume", QUIETEST_DB, 0, 0.1, volume::get, volume::set);
-        dial("blend", "controllers.blend", 0, 1, 0.01, listening.blendProperty()::get, share -> {
+        dial("volume", "controllers.volume", new Ends(QUIETEST_DB, 0, 0.1), volume::get, volume::set);
+        dial("blend", "controllers.blend", new Ends(0, 1, 0.01), listening.blendProperty()::get, share -> {
             if (!blind.isOn()) {
                 listening.blendTo(share);
             }
@@ -105,18 +106,14 @@ public final class Dials {
         dial(
                 "position",
                 "controllers.position",
-                0,
-                1,
-                0.001,
+                new Ends(0, 1, 0.001),
                 () -> heardSeconds() > 0 ? listening.positionProperty().get() / heardSeconds() : Double.NaN,
                 part -> listening.seek(part * heardSeconds()));
         for (Strokes.Range range : Strokes.Range.values()) {
             dial(
                     range.name().toLowerCase(Locale.ROOT),
                     () -> Texts.of("controllers.stroke", range.label()),
-                    -Strokes.MOST_DB,
-                    Strokes.MOST_DB,
-                    0.5,
+                    new Ends(-Strokes.MOST_DB, Strokes.MOST_DB, 0.5),
                     () -> monitor.strokesProperty().get().gainDb(range),
                     db -> stroke(range, db));
         }
@@ -145,77 +142,84 @@ public final class Dials {
     }
 
     private void session() {
-        correction(
+        change(
                 "strength",
                 "controllers.strength",
-                0,
-                1,
-                0.01,
-                CorrectionSettings::strength,
-                CorrectionSettings::withStrength);
-        correction(
+                new Ends(0, 1, 0.01),
+                s -> s.correction().strength(),
+                (s, v) -> s.withCorrection(s.correction().withStrength(v)));
+        change(
                 "caution",
                 "controllers.caution",
-                0,
-                1,
-                0.01,
-                CorrectionSettings::caution,
-                CorrectionSettings::withCaution);
-        correction(
+                new Ends(0, 1, 0.01),
+                s -> s.correction().caution(),
+                (s, v) -> s.withCorrection(s.correction().withCaution(v)));
+        change(
                 "most_boost",
                 "controllers.mostBoost",
-                1,
-                MOST_LIMIT_DB,
-                0.5,
-                CorrectionSettings::mostBoostDb,
-                (s, v) -> s.withLimits(v, s.mostCutDb()));
-        correction(
+                new Ends(1, MOST_LIMIT_DB, 0.5),
+                s -> s.correction().mostBoostDb(),
+                (s, v) -> s.withCorrection(
+                        s.correction().withLimits(v, s.correction().mostCutDb())));
+        change(
                 "most_cut",
                 "controllers.mostCut",
-                1,
-                MOST_LIMIT_DB,
-                0.5,
-                CorrectionSettings::mostCutDb,
-                (s, v) -> s.withLimits(s.mostBoostDb(), v));
+                new Ends(1, MOST_LIMIT_DB, 0.5),
+                s -> s.correction().mostCutDb(),
+                (s, v) -> s.withCorrection(
+                        s.correction().withLimits(s.correction().mostBoostDb(), v)));
+        change(
+                "side_shelf",
+                "controllers.sideShelf",
+                new Ends(-SideShape.MOST_SHELF_DB, SideShape.MOST_SHELF_DB, 0.1),
+                s -> s.zones().sideShelfDb(),
+                (s, v) -> s.withZones(z -> z.withSideShelf(v)));
+        finish();
+        levels();
+    }
+
+    private void finish() {
         change(
                 "target",
                 "controllers.target",
-                LOWEST_TARGET,
-                HIGHEST_TARGET,
-                0.1,
+                new Ends(LOWEST_TARGET, HIGHEST_TARGET, 0.1),
                 s -> s.finish().targetLufs(),
                 (s, v) -> s.withFinish(s.finish().withTarget(v, s.finish().ceilingDbtp())));
         change(
                 "ceiling",
                 "controllers.ceiling",
-                LOWEST_CEILING,
-                0,
-                0.1,
+                new Ends(LOWEST_CEILING, 0, 0.1),
                 s -> s.finish().ceilingDbtp(),
                 (s, v) -> s.withFinish(s.finish().withTarget(s.finish().targetLufs(), v)));
-        limiter(
+        change(
                 "release",
                 "controllers.release",
-                -MOST_RELEASE,
-                MOST_RELEASE,
-                0.1,
-                l -> Math.log(l.release()) / LN2,
-                (l, v) -> l.withRelease(Math.pow(2, v)));
-        limiter("link", "controllers.link", 0, 1, 0.01, LimiterSettings::link, LimiterSettings::withLink);
+                new Ends(-MOST_RELEASE, MOST_RELEASE, 0.1),
+                s -> limiter(s, l -> Math.log(l.release()) / Math.log(2)),
+                (s, v) -> s.withFinish(
+                        s.finish().withLimiter(s.finish().limiter().map(l -> l.withRelease(Math.pow(2, v))))));
         change(
-                "side_shelf",
-                "controllers.sideShelf",
-                -SideShape.MOST_SHELF_DB,
-                SideShape.MOST_SHELF_DB,
-                0.1,
-                s -> s.zones().sideShelfDb(),
-                (s, v) -> s.withZones(z -> z.withSideShelf(v)));
+                "link",
+                "controllers.link",
+                new Ends(0, 1, 0.01),
+                s -> limiter(s, LimiterSettings::link),
+                (s, v) ->
+                        s.withFinish(s.finish().withLimiter(s.finish().limiter().map(l -> l.withLink(v)))));
+    }
+
+    /** Something of the limiter; NaN while there is none. */
+    private static double limiter(Session session, ToDoubleFunction<LimiterSettings> reading) {
+        return session.finish().limiter().stream()
+                .mapToDouble(reading)
+                .findFirst()
+                .orElse(Double.NaN);
+    }
+
+    private void levels() {
         dial(
                 "trim",
                 "controllers.trim",
-                -MOST_TRIM_DB,
-                MOST_TRIM_DB,
-                0.1,
+                new Ends(-MOST_TRIM_DB, MOST_TRIM_DB, 0.1),
                 () -> selectedSlot().map(s -> s.track().trimDb()).orElse(Double.NaN),
                 db -> passages.trim(passages.selectedProperty().get(), db));
         StemChanges stems = new StemChanges(workspace);
@@ -224,9 +228,7 @@ public final class Dials {
             dial(
                     "stem_" + (i + 1),
                     () -> Texts.of("controllers.stem", stem + 1),
-                    -MOST_STEM_DB,
-                    MOST_STEM_DB,
-                    0.1,
+                    new Ends(-MOST_STEM_DB, MOST_STEM_DB, 0.1),
                     () -> stem < stems.set().all().size()
                             ? stems.set().all().get(stem).gainDb()
                             : Double.NaN,
@@ -240,59 +242,17 @@ public final class Dials {
                 .findFirst();
     }
 
-    /** Something of the limiter, while there is one. */
-    private void limiter(
-            String name,
-            String label,
-            double low,
-            double high,
-            double step,
-            ToDoubleFunction<LimiterSettings> get,
-            BiFunction<LimiterSettings, Double, LimiterSettings> with) {
-        change(
-                name,
-                label,
-                low,
-                high,
-                step,
-                s -> s.finish().limiter().map(l -> get.applyAsDouble(l)).orElse(Double.NaN),
-                (s, v) ->
-                        s.withFinish(s.finish().withLimiter(s.finish().limiter().map(l -> with.apply(l, v)))));
-    }
-
-    private void correction(
-            String name,
-            String label,
-            double low,
-            double high,
-            double step,
-            ToDoubleFunction<CorrectionSettings> get,
-            BiFunction<CorrectionSettings, Double, CorrectionSettings> with) {
-        change(
-                name,
-                label,
-                low,
-                high,
-                step,
-                s -> get.applyAsDouble(s.correction()),
-                (s, v) -> s.withCorrection(with.apply(s.correction(), v)));
-    }
-
     /** Something of the session; turned on and on it is one step of undo. */
     private void change(
             String name,
             String label,
-            double low,
-            double high,
-            double step,
+            Ends ends,
             ToDoubleFunction<Session> get,
             BiFunction<Session, Double, Session> with) {
         dial(
                 name,
                 label,
-                low,
-                high,
-                step,
+                ends,
                 () -> get.applyAsDouble(workspace.session()),
                 v -> workspace.change(
                         Texts.of("controllers.change", Texts.inside(Texts.of(label))), name, s -> with.apply(s, v)));

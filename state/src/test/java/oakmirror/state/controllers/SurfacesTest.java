@@ -298,6 +298,8 @@ class SurfacesTest extends DemoStateTest {
             }
             assertThat(dial.label().get()).isNotBlank();
         });
+        does(() -> surfaces.actions().dials().get("value/strength").turnTo(0.7001));
+        assertThat(strength()).as("as it is written, no 0.7000000000000001").isEqualTo(0.7);
         does(() -> workspace.undo());
     }
 }
