@@ -64,7 +64,8 @@ final class Judge {
                 references.stream().map(r -> new Gap.Reference(r, loudness(r))).toList());
     }
 
-    private static double loudness(BandSpectrum spectrum) {
+    /** Loudness by the averaged spectrum. */
+    static double loudness(BandSpectrum spectrum) {
         double sum = 0;
         for (int b = 0; b < BandGrid.SIZE; b++) {
             sum += spectrum.power()[b] * LoudnessScale.weightAt(BandGrid.centreHz(b));

@@ -42,6 +42,7 @@ public final class Main {
             FinishCommand.class,
             RenderCommand.class,
             AlbumCommand.class,
+            HabitsCommand.class,
             ReportCommand.class,
             ProfileCommand.class);
 

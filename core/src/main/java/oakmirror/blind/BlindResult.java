@@ -9,6 +9,9 @@ import java.util.stream.IntStream;
 /** What came of a blind comparison. */
 public sealed interface BlindResult permits BlindResult.Abx, BlindResult.Ranking {
 
+    /** In how many zones tone is noted. */
+    int ZONES = 7;
+
     /** When it ended, as an ISO 8601 moment. */
     String endedAt();
 
@@ -53,11 +56,34 @@ public sealed interface BlindResult permits BlindResult.Abx, BlindResult.Ranking
      * @param names what was ranked
      * @param planned how many rounds were planned before the first
      * @param rounds of each round, the names' numbers from the best to the least liked
+     * @param tonesDb tone of each, zone by zone at equal loudness; empty where that was not noted
      */
-    record Ranking(String endedAt, List<String> names, int planned, List<List<Integer>> rounds) implements BlindResult {
+    record Ranking(
+            String endedAt,
+            List<String> names,
+            int planned,
+            List<List<Integer>> rounds,
+            Optional<List<List<Double>>> tonesDb)
+            implements BlindResult {
+
+        /** Without what the tone of each is. */
+        public Ranking(String endedAt, List<String> names, int planned, List<List<Integer>> rounds) {
+            this(endedAt, names, planned, rounds, Optional.empty());
+        }
+
+        /** The same with the tone of each. */
+        public Ranking withTones(Optional<List<List<Double>>> value) {
+            return new Ranking(endedAt, names, planned, rounds, value);
+        }
 
         /** Copies the lists. */
         public Ranking {
+            tonesDb = tonesDb == null ? Optional.empty() : tonesDb; // as sessions have it that know of none
+            int count = names.size();
+            if (tonesDb.filter(t -> t.size() != count || t.stream().anyMatch(z -> z.size() != ZONES))
+                    .isPresent()) {
+                throw new IllegalArgumentException("a ranking has a tone for each name, zone by zone");
+            }
             names = List.copyOf(names);
             if (names.isEmpty()) {
                 throw new IllegalArgumentException("a ranking has names");

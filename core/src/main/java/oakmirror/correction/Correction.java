@@ -61,7 +61,7 @@ public record Correction(double[] curveDb, List<Held> held, List<Move> moves, Li
         List<Held> held = new ArrayList<>(material.unjudged());
         double[] proposed = proposed(evidence, material, settings, counts, held);
         List<Move> found = MoveFinder.find(proposed, evidence, first, last);
-        List<Move> moves = new ArrayList<>(MoveFinder.treated(found, decisions.decisions()));
+        List<Move> moves = new ArrayList<>(MoveFinder.treated(found, decisions.decisions(), settings.tempered()));
         moves.removeIf(m -> decisions.locked().stream().anyMatch(l -> l.replaces(m)));
         double[] curve = new double[BandGrid.SIZE];
         moves.forEach(m -> add(curve, m.treatedDb(), settings.strength()));

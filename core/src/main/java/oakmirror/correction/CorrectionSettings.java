@@ -22,6 +22,7 @@ import oakmirror.text.Valid;
  * @param lowHz below this the gap does not count: a dip holds on down to 0 Hz, a rise fades to nothing at 20 Hz
  * @param highHz above this the gap does not count: the correction holds on
  * @param released guards that are let go
+ * @param tempered how much of what is proposed is taken where nothing is decided about it; empty for all of it
  */
 public record CorrectionSettings(
         Basis basis,
@@ -32,7 +33,8 @@ public record CorrectionSettings(
         double mostCutDb,
         double lowHz,
         double highHz,
-        Set<GuardKind> released) {
+        Set<GuardKind> released,
+        Optional<Tempering> tempered) {
 
     /** What is followed. */
     public enum Basis {
@@ -50,7 +52,7 @@ public record CorrectionSettings(
 
     /** All that the evidence supports, ±9 dB, 30 Hz to 16 kHz (limits and range: no source). */
     public static final CorrectionSettings DEFAULT = new CorrectionSettings(
-            Basis.EVIDENCE, FaultPrior.USUAL_CAUTION, 1, FINEST_OCTAVES, 9, 9, 30, 16000, Set.of());
+            Basis.EVIDENCE, FaultPrior.USUAL_CAUTION, 1, FINEST_OCTAVES, 9, 9, 30, 16000, Set.of(), Optional.empty());
 
     /** Checks the ranges and copies the set. */
     public CorrectionSettings {
@@ -111,31 +113,37 @@ public record CorrectionSettings(
     /** The same following something else. */
     public CorrectionSettings withBasis(Basis value) {
         return new CorrectionSettings(
-                value, caution, strength, resolutionOctaves, mostBoostDb, mostCutDb, lowHz, highHz, released);
+                value, caution, strength, resolutionOctaves, mostBoostDb, mostCutDb, lowHz, highHz, released, tempered);
     }
 
     /** The same with another caution. */
     public CorrectionSettings withCaution(double value) {
         return new CorrectionSettings(
-                basis, value, strength, resolutionOctaves, mostBoostDb, mostCutDb, lowHz, highHz, released);
+                basis, value, strength, resolutionOctaves, mostBoostDb, mostCutDb, lowHz, highHz, released, tempered);
     }
 
     /** The same with another strength. */
     public CorrectionSettings withStrength(double value) {
         return new CorrectionSettings(
-                basis, caution, value, resolutionOctaves, mostBoostDb, mostCutDb, lowHz, highHz, released);
+                basis, caution, value, resolutionOctaves, mostBoostDb, mostCutDb, lowHz, highHz, released, tempered);
     }
 
     /** The same with another resolution. */
     public CorrectionSettings withResolution(double octaves) {
         return new CorrectionSettings(
-                basis, caution, strength, octaves, mostBoostDb, mostCutDb, lowHz, highHz, released);
+                basis, caution, strength, octaves, mostBoostDb, mostCutDb, lowHz, highHz, released, tempered);
     }
 
     /** The same with other limits. */
     public CorrectionSettings withLimits(double boostDb, double cutDb) {
         return new CorrectionSettings(
-                basis, caution, strength, resolutionOctaves, boostDb, cutDb, lowHz, highHz, released);
+                basis, caution, strength, resolutionOctaves, boostDb, cutDb, lowHz, highHz, released, tempered);
+    }
+
+    /** The same with moves taken as somebody usually does, or as proposed. */
+    public CorrectionSettings withTempered(Optional<Tempering> value) {
+        return new CorrectionSettings(
+                basis, caution, strength, resolutionOctaves, mostBoostDb, mostCutDb, lowHz, highHz, released, value);
     }
 
     /** The same with a guard let go, or holding again. */
@@ -148,7 +156,7 @@ public record CorrectionSettings(
             next.remove(guard);
         }
         return new CorrectionSettings(
-                basis, caution, strength, resolutionOctaves, mostBoostDb, mostCutDb, lowHz, highHz, next);
+                basis, caution, strength, resolutionOctaves, mostBoostDb, mostCutDb, lowHz, highHz, next, tempered);
     }
 
     /** Whether a guard holds: those that can be let go do nothing in an exact correction. */

@@ -2,6 +2,7 @@ package oakmirror.correction;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Predicate;
 import java.util.function.UnaryOperator;
 import oakmirror.text.Texts;
@@ -35,20 +36,32 @@ public record MoveDecisions(
 
     /** The same with a move treated in another way. Decisions that meant it before are forgotten. */
     public MoveDecisions with(Move move, Treatment treatment) {
+        return with(move, treatment, Treatment.NONE);
+    }
+
+    private MoveDecisions with(Move move, Treatment treatment, Treatment usual) {
         List<MoveDecision> next = new ArrayList<>(decisions);
         next.removeIf(d -> d.fits(move) > 0);
-        if (!treatment.isNone()) {
+        if (!treatment.equals(usual)) {
             next.add(move.decision(treatment));
         }
         return new MoveDecisions(next, locked, added, taken);
     }
 
-    /** The same with any move of a correction treated in another way; one that is applied as it is becomes what it is treated to be. */
-    public MoveDecisions treating(Move move, Treatment treatment) {
+    /**
+     * The same with any move of a correction treated in another way; one that is applied as it is becomes what it is treated to be.
+     *
+     * @param tempered how moves are taken that nothing is decided about
+     */
+    public MoveDecisions treating(Move move, Treatment treatment, Optional<Tempering> tempered) {
         return switch (move.kind()) {
             case ADDED -> withAdded(replaced(added, a -> a.is(move), a -> AddedMove.treated(move, treatment)));
             case TAKEN -> withTaken(replaced(taken, t -> t.is(move), t -> t.treated(move, treatment)));
-            default -> with(move.withTreatment(Treatment.NONE), treatment);
+            default ->
+                with(
+                        move.withTreatment(Treatment.NONE),
+                        treatment,
+                        tempered.map(t -> t.usual(move)).orElse(Treatment.NONE));
         };
     }
 

@@ -3,6 +3,7 @@ package oakmirror.correction;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import oakmirror.evidence.Evidence;
 import oakmirror.spectrum.BandGrid;
 
@@ -173,8 +174,14 @@ final class MoveFinder {
     }
 
     /** The moves with the decisions that mean them, each decision for the one it fits best. */
-    static List<Move> treated(List<Move> moves, List<MoveDecision> decisions) {
+    static List<Move> treated(List<Move> moves, List<MoveDecision> decisions, Optional<Tempering> tempered) {
         Move[] treated = moves.toArray(Move[]::new);
+        for (int i = 0; i < treated.length && tempered.isPresent(); i++) {
+            Move move = treated[i];
+            if (decisions.stream().noneMatch(d -> d.fits(move) > 0)) {
+                treated[i] = move.withTreatment(tempered.get().usual(move));
+            }
+        }
         for (MoveDecision decision : decisions) {
             Arrays.stream(treated)
                     .filter(m -> decision.fits(m) > 0 && m.treatment().isNone())

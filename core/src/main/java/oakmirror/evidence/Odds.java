@@ -17,6 +17,12 @@ public record Odds(double mean, double deviation) {
         return new Odds(trust * difference, Math.sqrt(faultVariance * (1 - trust)));
     }
 
+    /** The variance of what other music makes different, given that of faults; without end where nothing speaks for a fault. */
+    public double contentVariance(double faultVariance) {
+        double known = deviation * deviation;
+        return known < faultVariance ? faultVariance * known / (faultVariance - known) : Double.POSITIVE_INFINITY;
+    }
+
     /** How probable a fault of at least so much is, the way its mean goes. */
     public double beyond(double least) {
         double over = Math.abs(mean) - least;

@@ -36,6 +36,8 @@ import java.util.List;
 import java.util.Map;
 import oakmirror.blind.BlindResult;
 import oakmirror.correction.CorrectionSettings.Basis;
+import oakmirror.files.AsTree;
+import oakmirror.files.FromTree;
 import oakmirror.profile.Measurements;
 import oakmirror.profile.Profile;
 import oakmirror.profile.ProfileJson;

@@ -51,6 +51,15 @@ public enum Zone {
         return highHz;
     }
 
+    /** The zone a frequency lies in, or the nearest. */
+    public static Zone at(double hz) {
+        Zone zone = SUB;
+        for (Zone next : values()) {
+            zone = hz >= next.lowHz ? next : zone;
+        }
+        return zone;
+    }
+
     /** Mean of a curve over the zone's bands, every band counting alike. */
     public double mean(double[] curve) {
         boolean[] all = new boolean[curve.length];

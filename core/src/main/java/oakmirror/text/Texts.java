@@ -90,6 +90,11 @@ public final class Texts {
         return when.format(DateTimeFormatter.ofPattern(of("numbers.moment"), language));
     }
 
+    /** A day as it is written in the language. */
+    public static String date(LocalDateTime when) {
+        return when.format(DateTimeFormatter.ofPattern(of("numbers.day"), language));
+    }
+
     /** What is made for a file. */
     @FunctionalInterface
     public interface Made<T, E extends Exception> {

@@ -74,6 +74,11 @@ public record ZoneDifferences(List<ZoneDifference> width, List<ZoneDifference> d
                 dynamics(mix.get(), references, content, settings.kind()));
     }
 
+    /** Variance in dB² of the faults that differences of an aspect are weighed with. */
+    public static double faultDb2(ZoneAspect aspect) {
+        return aspect == ZoneAspect.WIDTH ? WIDTH_FAULT_DB2 : DYNAMICS_FAULT_DB2;
+    }
+
     /** Width alone. */
     public static List<ZoneDifference> width(
             Subject mix, List<Subject> references, Content content, CorridorSettings.Kind kind) {

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import oakmirror.candidate.Candidate;
 import oakmirror.candidate.Candidate.Shape;
 import oakmirror.candidate.Candidates;
@@ -121,11 +122,12 @@ class TakenMovesTest {
                 .findFirst()
                 .orElseThrow();
         MoveDecisions decisions = MoveDecisions.NONE.taking(move);
-        MoveDecisions half = decisions.treating(shown, Treatment.NONE.withGainFactor(0.5));
+        MoveDecisions half = decisions.treating(shown, Treatment.NONE.withGainFactor(0.5), Optional.empty());
         assertThat(half.taken()).singleElement().satisfies(t -> assertThat(t.gainDb())
                 .isCloseTo(move.gainDb() / 2, within(0.051)));
         // The move that is shown may be older than the decision: the same gesture goes on from where it began.
-        assertThat(half.treating(shown, Treatment.NONE.withGainFactor(1)).taken())
+        assertThat(half.treating(shown, Treatment.NONE.withGainFactor(1), Optional.empty())
+                        .taken())
                 .containsExactly(move);
         assertThat(decisions.without(shown)).isEqualTo(MoveDecisions.NONE);
         assertThat(decisions.taking(move.withGain(-1)).taken()).containsExactly(move.withGain(-1));

@@ -35,8 +35,8 @@ class SettingsTest {
         "NaN,0.3,6,9"
     })
     void correctionsOutsideTheirRangesCannotBe(double strength, double octaves, double boost, double cut) {
-        assertThatThrownBy(() ->
-                        new CorrectionSettings(Basis.EXACT, 0.5, strength, octaves, boost, cut, 30, 16000, Set.of()))
+        assertThatThrownBy(() -> new CorrectionSettings(
+                        Basis.EXACT, 0.5, strength, octaves, boost, cut, 30, 16000, Set.of(), Optional.empty()))
                 .isInstanceOf(IllegalArgumentException.class);
     }
 
@@ -155,7 +155,8 @@ class SettingsTest {
         java.util.Arrays.fill(known, true);
         double[] even = new double[BandGrid.SIZE];
         java.util.Arrays.fill(even, -4);
-        CorrectionSettings wide = new CorrectionSettings(Basis.EXACT, 0.5, 1, 1.0 / 12, 24, 24, 20, 20000, Set.of());
+        CorrectionSettings wide =
+                new CorrectionSettings(Basis.EXACT, 0.5, 1, 1.0 / 12, 24, 24, 20, 20000, Set.of(), Optional.empty());
         Proposal lower = Proposal.derive(new Gap(new double[even.length], even, even, known), wide, 48000);
         BandSpectrum mix = new BandSpectrum(power, BandGrid.SIZE, 1);
         assertThat(lower.loudnessChangeLu(mix, Phase.LINEAR)).isCloseTo(-4, within(0.02));

@@ -31,7 +31,6 @@ import oakmirror.desk.gather.GatherPage;
 import oakmirror.desk.gather.StandsOut;
 import oakmirror.desk.look.ScaledPane;
 import oakmirror.desk.words.WordsPane;
-import oakmirror.profile.ProfileFile;
 import oakmirror.state.capture.Input;
 import oakmirror.state.catalogue.LibraryModel;
 import oakmirror.state.comparing.Comparing;
@@ -106,7 +105,7 @@ public final class MainWindow {
         actions = new SessionActions(workspace, settings, asking);
         adding = new AddTracks(workspace, settings, asking, () -> stage);
         sources = new TrackSources(workspace, settings, asking, () -> show(Station.COMPARE));
-        rail = new StationRail(workspace, comparing, sources.bounces(), sources.shelf());
+        rail = new StationRail(workspace, comparing, sources.bounces(), sources.shelf(), sources.habits());
         gather = new GatherPage(
                 workspace,
                 listening,
@@ -140,6 +139,7 @@ public final class MainWindow {
         loops.fill(commands, gather.mirror()::view);
         bar = new ListeningBar(
                 workspace, listening, blind, passages, settings, asking, keyMap, () -> commands.run(Command.LOOP));
+        blind.offer(sources.habits()::known);
         comparing.pointedProperty().bind(bar.pointedProperty());
         windowCommands();
         new CompareCommands(comparing, places, this::onCompare, page::isBlind).fill(commands);
@@ -371,19 +371,9 @@ public final class MainWindow {
         actions.openDemo();
     }
 
-    /** Takes files that were dropped: a session is opened, anything else added. */
+    /** Takes files that were dropped. */
     void drop(List<File> files) {
-        boolean profiles = files.stream().allMatch(f -> f.getName().endsWith(ProfileFile.ENDING));
-        boolean session = files.size() == 1 && files.get(0).getName().endsWith(".json");
-        if (profiles) {
-            showWithLibrary();
-            sources.addProfiles(files);
-        } else if (session) {
-            openAsked(files.get(0).toPath());
-        } else {
-            show(Station.GATHER);
-            adding.addAll(files.stream().map(File::toPath).toList());
-        }
+        new DroppedFiles(sources, adding, this::show, this::showWithLibrary, this::openAsked).take(files);
     }
 
     /** Ends all work and keeps the settings. */

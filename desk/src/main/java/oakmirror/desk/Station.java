@@ -13,7 +13,8 @@ enum Station {
     BOUNCES("main.bounces"),
     VERSIONS("main.versions"),
     RECORD("main.record"),
-    LIBRARY("main.library");
+    LIBRARY("main.library"),
+    HABITS("main.habits");
 
     private final String label;
 

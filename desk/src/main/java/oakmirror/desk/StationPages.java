@@ -16,6 +16,7 @@ import oakmirror.desk.control.Asking;
 import oakmirror.desk.control.Navigation;
 import oakmirror.desk.finish.FinishPage;
 import oakmirror.desk.gather.GatherPage;
+import oakmirror.desk.habits.HabitsPage;
 import oakmirror.desk.record.RecordPage;
 import oakmirror.desk.send.SendOutPage;
 import oakmirror.desk.send.VersionsPage;
@@ -172,6 +173,7 @@ final class StationPages {
                         to(Station.GATHER),
                         to(Station.FINISH),
                         settings,
+                        sources.habits(),
                         libraryDoor());
                 shape = Optional.of(made);
                 yield made;
@@ -186,6 +188,7 @@ final class StationPages {
                 yield made;
             }
             case LIBRARY -> sources.library().page();
+            case HABITS -> new HabitsPage(sources.habits(), asking, open);
             case RECORD -> new RecordPage(workspace, songs, songsHeard, settings, asking, open);
         };
     }

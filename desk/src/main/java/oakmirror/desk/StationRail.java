@@ -20,6 +20,7 @@ import oakmirror.session.NotedVersion;
 import oakmirror.session.Session;
 import oakmirror.session.VersionNote;
 import oakmirror.spectrum.Zone;
+import oakmirror.state.catalogue.KeptHabits;
 import oakmirror.state.catalogue.LibraryModel;
 import oakmirror.state.comparing.Comparing;
 import oakmirror.state.revisions.Bounces;
@@ -40,13 +41,15 @@ final class StationRail extends VBox {
     private final Comparing comparing;
     private final Bounces bounces;
     private final LibraryModel library;
+    private final KeptHabits habits;
     private final ObjectProperty<Station> station = new SimpleObjectProperty<>(Station.GATHER);
     private final Map<Station, Label> states = new EnumMap<>(Station.class);
 
-    StationRail(Workspace workspace, Comparing comparing, Bounces bounces, LibraryModel library) {
+    StationRail(Workspace workspace, Comparing comparing, Bounces bounces, LibraryModel library, KeptHabits habits) {
         this.workspace = workspace;
         this.bounces = bounces;
         this.library = library;
+        this.habits = habits;
         this.comparing = comparing;
         getStyleClass().add("rail");
         setMinHeight(0);
@@ -67,7 +70,7 @@ final class StationRail extends VBox {
             }
             entry.setId("station-" + s.name().toLowerCase(java.util.Locale.ROOT));
             state.textProperty().subscribe(words -> entry.setAccessibleText(s.label() + ", " + words));
-            Tooltip.install(entry, new Tooltip(Texts.of("main.ctrl", s.label(), s.ordinal() + 1)));
+            Tooltip.install(entry, new Tooltip(Texts.of("main.ctrl", s.label(), (s.ordinal() + 1) % 10)));
             station.subscribe(now -> entry.setSelected(now == s));
             getChildren().add(entry);
         }
@@ -79,6 +82,7 @@ final class StationRail extends VBox {
         bounces.allProperty().subscribe(a -> refresh());
         bounces.pendingProperty().subscribe(p -> refresh());
         library.totalProperty().subscribe(t -> refresh());
+        habits.bookProperty().subscribe(b -> refresh());
     }
 
     ObjectProperty<Station> stationProperty() {
@@ -121,6 +125,8 @@ final class StationRail extends VBox {
         states.get(Station.RECORD).setText(songs == 0 ? "–" : Texts.of("counts.songs", songs));
         int profiles = library.totalProperty().get();
         states.get(Station.LIBRARY).setText(profiles == 0 ? "–" : Texts.of("counts.profiles", profiles));
+        int known = habits.bookProperty().get().songs().size();
+        states.get(Station.HABITS).setText(known == 0 ? "–" : Texts.of("counts.songs", known));
     }
 
     private String bounces() {

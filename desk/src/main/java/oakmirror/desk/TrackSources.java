@@ -6,6 +6,7 @@ import javafx.beans.binding.Bindings;
 import javafx.beans.binding.BooleanBinding;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
+import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
 import oakmirror.desk.bounces.MixBounce;
 import oakmirror.desk.command.Command;
@@ -14,7 +15,9 @@ import oakmirror.desk.control.Asking;
 import oakmirror.desk.input.InputStrip;
 import oakmirror.desk.input.LiveMark;
 import oakmirror.desk.library.LibraryPane;
+import oakmirror.desk.look.Ui;
 import oakmirror.state.capture.Input;
+import oakmirror.state.catalogue.KeptHabits;
 import oakmirror.state.catalogue.LibraryModel;
 import oakmirror.state.revisions.Bounces;
 import oakmirror.state.workspace.Settings;
@@ -27,12 +30,14 @@ final class TrackSources {
     private final LibraryModel shelf;
     private final Bounces bounces;
     private final Input input;
+    private final KeptHabits habits;
     private final LibraryPane library;
     private final InputStrip inputStrip;
 
     TrackSources(Workspace workspace, Settings settings, Asking asking, Runnable compare) {
         this.workspace = workspace;
         shelf = new LibraryModel(workspace);
+        habits = new KeptHabits(workspace, shelf, settings);
         bounces = new Bounces(workspace, settings);
         input = new Input(workspace, settings);
         library = new LibraryPane(workspace, shelf, asking, compare);
@@ -41,6 +46,10 @@ final class TrackSources {
 
     LibraryModel shelf() {
         return shelf;
+    }
+
+    KeptHabits habits() {
+        return habits;
     }
 
     Bounces bounces() {
@@ -63,8 +72,14 @@ final class TrackSources {
     Node mixNotes(Runnable toBounces) {
         MixBounce bounce = new MixBounce(bounces, toBounces);
         LiveMark live = new LiveMark(input);
-        HBox notes = new HBox(8, bounce, live);
-        notes.managedProperty().bind(bounce.managedProperty().or(live.managedProperty()));
+        Label again = Ui.label("", "small");
+        again.setId("habit-again");
+        again.textProperty().bind(habits.againProperty());
+        again.visibleProperty().bind(habits.againProperty().isNotEmpty());
+        again.managedProperty().bind(again.visibleProperty());
+        HBox notes = new HBox(8, bounce, live, again);
+        notes.managedProperty()
+                .bind(bounce.managedProperty().or(live.managedProperty()).or(again.managedProperty()));
         return notes;
     }
 

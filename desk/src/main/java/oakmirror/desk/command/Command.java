@@ -109,6 +109,7 @@ public enum Command {
     VERSIONS("commands.window", "commands.versions", "Ctrl+7"),
     RECORD("commands.window", "commands.record", "Ctrl+8"),
     LIBRARY("commands.window", "commands.library", "Ctrl+9"),
+    HABITS("commands.window", "commands.habits", "Ctrl+0"),
     RENDER("commands.window", "commands.renderTheMaster", "Ctrl+R"),
     NEW("commands.window", "commands.newSession", "Ctrl+N"),
     OPEN("commands.window", "commands.openASession", "Ctrl+O"),

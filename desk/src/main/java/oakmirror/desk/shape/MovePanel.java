@@ -153,7 +153,10 @@ final class MovePanel extends HBox {
 
     /** Treats a move in another way; one by hand becomes what it is treated to be. */
     void treat(Optional<Treatment> treatment, boolean gesture) {
-        move().ifPresent(m -> treatment.ifPresent(t -> decide(gesture, decisions -> decisions.treating(m, t))));
+        move().ifPresent(m -> treatment.ifPresent(t -> decide(
+                gesture,
+                decisions -> decisions.treating(
+                        m, t, workspace.session().correction().tempered()))));
     }
 
     private static <T> List<T> changed(List<T> moves, Consumer<List<T>> how) {

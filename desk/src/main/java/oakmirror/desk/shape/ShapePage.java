@@ -37,6 +37,7 @@ import oakmirror.media.ImportedTrack;
 import oakmirror.media.file.ToneFile;
 import oakmirror.session.Session;
 import oakmirror.spectrum.StereoSpectrum.Part;
+import oakmirror.state.catalogue.KeptHabits;
 import oakmirror.state.comparing.PlacesToHear;
 import oakmirror.state.listening.Listening;
 import oakmirror.state.workspace.PartShown;
@@ -87,6 +88,7 @@ public final class ShapePage extends VBox {
             Consumer<Candidate> onListen,
             Runnable toGather,
             Settings settings,
+            KeptHabits habits,
             Node library) {
         this.workspace = workspace;
         this.places = places;
@@ -131,7 +133,8 @@ public final class ShapePage extends VBox {
         panel.visibleProperty().bind(strokes.visibleProperty().not());
         panel.managedProperty().bind(panel.visibleProperty());
         strokes.managedProperty().bind(strokes.visibleProperty());
-        getChildren().addAll(head, picture, new StackPane(panel, strokes), new ShapeSettings(workspace, settings));
+        getChildren()
+                .addAll(head, picture, new StackPane(panel, strokes), new ShapeSettings(workspace, settings, habits));
         FileDrop.onto(this, files -> files.stream()
                 .map(java.io.File::toPath)
                 .filter(ToneFile::looksLikeTone)

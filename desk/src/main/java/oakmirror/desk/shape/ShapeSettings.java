@@ -6,11 +6,13 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.DoubleFunction;
 import java.util.function.Predicate;
+import java.util.function.UnaryOperator;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.control.CheckMenuItem;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.ToggleButton;
+import javafx.scene.control.ToggleGroup;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
@@ -24,6 +26,7 @@ import oakmirror.dsp.PreRinging;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.evidence.FaultPrior;
 import oakmirror.session.Session;
+import oakmirror.state.catalogue.KeptHabits;
 import oakmirror.state.task.Kind;
 import oakmirror.state.task.Latest;
 import oakmirror.state.workspace.Settings;
@@ -39,6 +42,7 @@ final class ShapeSettings extends VBox {
     private static final double[] RESOLUTIONS = {1.0 / 12, 1.0 / 9, 1.0 / 6, 1.0 / 4, 1.0 / 3, 1.0 / 2, 2.0 / 3, 1};
 
     private final Workspace workspace;
+    private final KeptHabits habits;
     private final LabelledSlider caution;
     private final LabelledSlider resolution;
     private final LabelledSlider strength;
@@ -48,9 +52,10 @@ final class ShapeSettings extends VBox {
     private final Latest<Optional<PreRinging>> ringing;
     private Optional<PreRinging> heardAhead = Optional.empty();
 
-    ShapeSettings(Workspace workspace, Settings settings) {
+    ShapeSettings(Workspace workspace, Settings settings, KeptHabits habits) {
         super(8);
         this.workspace = workspace;
+        this.habits = habits;
         CorrectionSettings usual = CorrectionSettings.DEFAULT;
         caution = slider(
                 "caution",
@@ -190,17 +195,32 @@ final class ShapeSettings extends VBox {
         ToggleButton exact = Ui.choice(Texts.of("shape.exact"), Texts.of("shape.exact.tip"));
         evidence.setId("by-evidence");
         exact.setId("exact");
-        workspace.sessionProperty().subscribe(s -> {
-            evidence.setDisable(s.shaping().wanted().isPresent());
-            exact.setDisable(s.shaping().wanted().isPresent());
-        });
-        return choice(
-                evidence,
-                exact,
-                s -> s.correction().basis() == Basis.EXACT,
-                is -> workspace.change(
-                        Texts.of("shape.followSomethingElse"),
-                        s -> s.withCorrection(s.correction().withBasis(is ? Basis.EXACT : Basis.EVIDENCE))));
+        ToggleButton usual = Ui.choice(Texts.of("shape.asIWould"), Texts.of("shape.asIWould.tip"));
+        usual.setId("as-i-would");
+        ToggleGroup group = new ToggleGroup();
+        group.getToggles().addAll(evidence, exact, usual);
+        Runnable show = () -> {
+            Session s = workspace.session();
+            List.of(evidence, exact, usual)
+                    .forEach(b -> b.setDisable(s.shaping().wanted().isPresent()));
+            boolean isTempered = s.correction().tempered().isPresent();
+            group.selectToggle(s.correction().basis() == Basis.EXACT ? exact : isTempered ? usual : evidence);
+            Ui.shown(isTempered || habits.agreedProperty().get(), usual);
+        };
+        evidence.setOnAction(e -> follow(show, c -> c.withBasis(Basis.EVIDENCE).withTempered(Optional.empty())));
+        exact.setOnAction(e -> follow(show, c -> c.withBasis(Basis.EXACT).withTempered(Optional.empty())));
+        // how much is taken says it all: strength is in it
+        usual.setOnAction(e -> habits.tempering(t -> follow(
+                show,
+                c -> c.withBasis(Basis.EVIDENCE).withTempered(Optional.of(t)).withStrength(1))));
+        workspace.sessionProperty().subscribe(s -> show.run());
+        habits.agreedProperty().subscribe(a -> show.run());
+        return new HBox(4, evidence, exact, usual);
+    }
+
+    private void follow(Runnable show, UnaryOperator<CorrectionSettings> how) {
+        workspace.change(Texts.of("shape.followSomethingElse"), s -> s.withCorrection(how.apply(s.correction())));
+        show.run();
     }
 
     /** Which guards hold. */
@@ -275,6 +295,9 @@ final class ShapeSettings extends VBox {
             parts.add(Texts.of("shape.exact") + ", " + octaves(now.resolutionOctaves()));
         } else if (now.caution() != usual.caution()) {
             parts.add(Texts.of("shape.caution") + " " + caution(100 * now.caution()));
+        }
+        if (now.tempered().isPresent()) {
+            parts.add(Texts.of("shape.asIWould"));
         }
         if (now.mostBoostDb() != usual.mostBoostDb() || now.mostCutDb() != usual.mostCutDb()) {
             parts.add(Texts.of("shape.upTo", Numbers.gainDb(now.mostBoostDb()), Numbers.gainDb(-now.mostCutDb())));

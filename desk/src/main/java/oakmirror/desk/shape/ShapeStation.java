@@ -7,6 +7,7 @@ import javafx.scene.layout.Priority;
 import oakmirror.candidate.Candidate;
 import oakmirror.desk.control.AddTracks;
 import oakmirror.desk.control.Asking;
+import oakmirror.state.catalogue.KeptHabits;
 import oakmirror.state.comparing.PlacesToHear;
 import oakmirror.state.listening.Listening;
 import oakmirror.state.workspace.Settings;
@@ -31,8 +32,9 @@ public final class ShapeStation extends HBox {
             Runnable toGather,
             Runnable toFinish,
             Settings settings,
+            KeptHabits habits,
             Node library) {
-        page = new ShapePage(workspace, listening, places, asking, onListen, toGather, settings, library);
+        page = new ShapePage(workspace, listening, places, asking, onListen, toGather, settings, habits, library);
         HBox.setHgrow(page, Priority.ALWAYS);
         page.setMinWidth(0);
         ProposedPane proposed = new ProposedPane(

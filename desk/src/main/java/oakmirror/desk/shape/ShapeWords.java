@@ -5,6 +5,7 @@ import oakmirror.correction.CorrectionSettings.Basis;
 import oakmirror.correction.Move;
 import oakmirror.correction.Proposal;
 import oakmirror.correction.RangeGuard;
+import oakmirror.correction.Tempering;
 import oakmirror.findings.DecidedPlace;
 import oakmirror.findings.DecidedPlace.Decision;
 import oakmirror.session.Session;
@@ -32,8 +33,9 @@ final class ShapeWords {
                         .map(w -> Texts.of("shape.towards", w.name()))
                         .orElse(Texts.of("shape.theGapAsIt"))
                 : Texts.of(
-                        proposal.taken().isEmpty() ? "shape.ofTheGapIs" : "shape.ofTheGapIs2",
-                        Math.round(100 * proposal.evidence().supportedPart()));
+                                proposal.taken().isEmpty() ? "shape.ofTheGapIs" : "shape.ofTheGapIs2",
+                                Math.round(100 * proposal.evidence().supportedPart()))
+                        + usual(session);
         int lapsed = proposal.correction().lapsed().size();
         return Texts.of(
                 "shape.levelMadeUp",
@@ -43,6 +45,18 @@ final class ShapeWords {
                 heldBack(proposal),
                 before ? Texts.of("shape.lessWhatThisMaster") : "",
                 lapsed == 0 ? "" : Texts.of("shape.decisionsNoLongerApply", lapsed));
+    }
+
+    /** That moves are taken as they usually are, and from how many songs that is known. */
+    private static String usual(Session session) {
+        return session.correction()
+                .tempered()
+                .map(t ->
+                        t.parts().stream().mapToInt(Tempering.Part::songs).max().orElse(0))
+                .map(songs -> songs == 0
+                        ? Texts.of("shape.asYouWouldUnknown")
+                        : Texts.of("shape.asYouWouldFrom", Texts.of("counts.songs", songs)))
+                .orElse("");
     }
 
     /** What is offered beside it, and what was decided about that. */

@@ -6,6 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.nio.file.attribute.FileTime;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
@@ -43,6 +44,24 @@ final class Backups {
     /** Whether there is any, of whatever state. */
     boolean any() {
         return places.stream().anyMatch(p -> Files.exists(p, LinkOption.NOFOLLOW_LINKS));
+    }
+
+    /** Erases what copies hold of habits; each stays as old as it was. */
+    void eraseHabits() throws LibraryException {
+        for (Path place : places) {
+            if (Database.hasContent(place) && !Database.isNewer(place)) {
+                try {
+                    Instant made = made(place);
+                    try (Database copy = Database.open(place)) {
+                        copy.migrate(before -> {}); // copies of older forms hold none
+                        copy.eraseHabits();
+                    }
+                    Files.setLastModifiedTime(place, FileTime.from(made));
+                } catch (IOException e) {
+                    throw new LibraryException(Texts.of("shelf.aCopyStillHolds", place.getFileName()), e, false);
+                }
+            }
+        }
     }
 
     /** What the newest copy says that the library is that can be read. */

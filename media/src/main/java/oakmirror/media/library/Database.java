@@ -36,7 +36,7 @@ final class Database implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(Database.class);
 
     /** The number of the present form. */
-    static final int VERSION = 3;
+    static final int VERSION = 4;
 
     private static final int PATIENCE_MILLIS = 20_000;
     private static final String SEPARATOR = "--;";
@@ -254,6 +254,18 @@ final class Database implements AutoCloseable {
         read(h -> h.createUpdate("VACUUM INTO :file")
                 .bind("file", empty.toString())
                 .execute());
+    }
+
+    /** Erases what is kept of habits, so that nothing of it is left in the file. */
+    void eraseHabits() throws LibraryException {
+        change(h -> {
+            HabitRows.erase(h);
+            return h;
+        });
+        read(h -> {
+            h.execute("VACUUM");
+            return h.createQuery("PRAGMA wal_checkpoint(TRUNCATE)").mapToMap().list();
+        });
     }
 
     /** A number that changes whenever another window has changed something. */

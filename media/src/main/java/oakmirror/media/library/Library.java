@@ -11,6 +11,9 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import oakmirror.habits.HabitBook;
+import oakmirror.habits.HabitSong;
+import oakmirror.habits.Mark;
 import oakmirror.media.cache.UserFolders;
 import oakmirror.media.library.LibraryBackup.Opened;
 import oakmirror.media.library.Rows.Curves;
@@ -179,6 +182,61 @@ public final class Library implements AutoCloseable {
         return entries.stream()
                 .map(e -> sketches.getOrDefault(e.id(), Descriptor.NONE))
                 .toList();
+    }
+
+    /** Whether the user agrees to habits being kept. */
+    public boolean keepsHabits() throws LibraryException {
+        return read(HabitRows::isAgreed);
+    }
+
+    /** Keeps habits from now on. */
+    public void agreeToHabits() throws LibraryException {
+        change(h -> {
+            HabitRows.agree(h, true);
+            return h;
+        });
+    }
+
+    /** All that is kept of habits. */
+    public HabitBook habits() throws LibraryException {
+        return read(HabitRows::book);
+    }
+
+    /**
+     * Keeps songs of habits, each in the place of what was kept of it before.
+     *
+     * @return whether that is agreed to; otherwise nothing is kept
+     */
+    public boolean keepHabits(List<HabitSong> songs) throws LibraryException {
+        return change(h -> {
+            boolean isAgreed = HabitRows.isAgreed(h);
+            if (isAgreed) {
+                HabitRows.put(h, songs);
+            }
+            return isAgreed;
+        });
+    }
+
+    /** Forgets songs of habits. */
+    public void forgetHabits(List<String> ids) throws LibraryException {
+        change(h -> {
+            HabitRows.remove(h, ids);
+            return h;
+        });
+    }
+
+    /** Keeps other marks in the history of habits. */
+    public void markHabits(List<Mark> marks) throws LibraryException {
+        change(h -> {
+            HabitRows.mark(h, marks);
+            return h;
+        });
+    }
+
+    /** Erases all that is kept of habits, here and in every copy, and keeps none from now on. */
+    public void eraseHabits() throws LibraryException {
+        present().eraseHabits();
+        keeping.eraseHabits();
     }
 
     /** A number that changes whenever another window has changed something. */

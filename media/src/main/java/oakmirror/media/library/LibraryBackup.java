@@ -43,6 +43,11 @@ final class LibraryBackup {
         copies.add(database);
     }
 
+    /** Erases what copies hold of habits. */
+    void eraseHabits() throws LibraryException {
+        copies.eraseHabits();
+    }
+
     /** Whether anything was changed since the copy was made. */
     boolean isCopyOld(Database database) throws LibraryException {
         return !Database.peek(copies.newest()).equals(database.identity());

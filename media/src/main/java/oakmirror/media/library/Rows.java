@@ -219,7 +219,7 @@ final class Rows {
         return new Descriptor(bands, broad, e.lufs(), e.plrDb(), e.widthDb(), e.bpm());
     }
 
-    private static byte[] deflated(byte[] bytes) {
+    static byte[] deflated(byte[] bytes) {
         ByteArrayOutputStream out = new ByteArrayOutputStream(bytes.length / 2);
         Deflater deflater = new Deflater();
         try (DeflaterOutputStream deflating = new DeflaterOutputStream(out, deflater)) {
@@ -232,7 +232,7 @@ final class Rows {
         return out.toByteArray();
     }
 
-    private static byte[] inflated(byte[] bytes) throws IOException {
+    static byte[] inflated(byte[] bytes) throws IOException {
         try (InflaterInputStream in = new InflaterInputStream(new ByteArrayInputStream(bytes))) {
             byte[] json = in.readNBytes(MOST_JSON_BYTES + 1);
             if (json.length > MOST_JSON_BYTES) {

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import oakmirror.habits.HabitBook;
 import oakmirror.profile.Profile;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -29,7 +30,10 @@ final class Salvage {
             for (long n = 1; n <= last; n++) {
                 saved += one(from, whole, n) ? 1 : 0;
             }
-        } catch (IOException e) {
+            HabitBook habits = from.read(HabitRows::book);
+            boolean isAgreed = from.read(HabitRows::isAgreed);
+            whole.change(h -> HabitRows.add(h, habits, isAgreed));
+        } catch (IOException | RuntimeException e) {
             LOG.info("nothing more can be read of the damaged library", e);
         }
         return saved;

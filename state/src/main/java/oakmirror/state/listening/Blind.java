@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Random;
 import java.util.function.Consumer;
+import java.util.function.Supplier;
 import java.util.stream.IntStream;
 import javafx.beans.property.IntegerProperty;
 import javafx.beans.property.ObjectProperty;
@@ -15,7 +16,9 @@ import oakmirror.audio.StereoSource;
 import oakmirror.blind.AbxRun;
 import oakmirror.blind.BlindResult;
 import oakmirror.blind.RankingRun;
+import oakmirror.correction.CorrectionSettings.Basis;
 import oakmirror.correction.Strokes;
+import oakmirror.correction.Tempering;
 import oakmirror.session.Fact;
 import oakmirror.session.NotedVersion;
 import oakmirror.session.Shaping;
@@ -92,10 +95,13 @@ public final class Blind {
     private final Listening listening;
     private final VersionsHeard versions;
     private final Random random;
+    private Supplier<Optional<Tempering>> usual = Optional::empty;
     private final ObjectProperty<Optional<Run>> run = new SimpleObjectProperty<>(Optional.empty());
     private final IntegerProperty heardLetter = new SimpleIntegerProperty(0);
     /** What was compared when the run began; a run of anything else would prove nothing. */
     private List<Held> held = List.of();
+    /** The tone of what is ranked. */
+    private Optional<List<List<Double>>> tones = Optional.empty();
 
     /** An item as it sounds: of which track and audio, how it is shaped, by how much louder than the first. */
     private record Held(TrackId track, Optional<StereoSource> audio, Optional<Shaped> shaped, double louderDb) {
@@ -170,6 +176,26 @@ public final class Blind {
         return heardLetter;
     }
 
+    /** From now on the mix as somebody would correct it can be compared, too, where it is known how they would. */
+    public void offer(Supplier<Optional<Tempering>> asTheyWould) {
+        usual = asTheyWould;
+    }
+
+    /** The mix as somebody would correct it; empty where that is how it is corrected, or not known. */
+    private Optional<Item> asTheyWould(String name) {
+        Shaping shaping = workspace.session().shaping();
+        boolean isOpen = shaping.asked().settings().basis() == Basis.EVIDENCE
+                && shaping.correction().tempered().isEmpty();
+        return usual.get()
+                .filter(t -> isOpen && !t.parts().isEmpty())
+                .map(t -> Item.shaped(
+                        true,
+                        Texts.of("listening.asYouWould", name),
+                        shaping.withCorrection(shaping.correction()
+                                .withTempered(Optional.of(t))
+                                .withStrength(1))));
+    }
+
     /** All that can be compared now. */
     public List<Item> items() {
         boolean hasMix = workspace.tracks().mix().isPresent();
@@ -184,6 +210,7 @@ public final class Blind {
                             0,
                             true,
                             Texts.of("listening.corrected", all.get(i).track().name())));
+                    asTheyWould(all.get(i).track().name()).ifPresent(items::add);
                 }
             }
         }
@@ -222,6 +249,7 @@ public final class Blind {
                 next.items().stream().flatMap(i -> i.version().stream()).toList();
         versions.prepare(needed, () -> workspace.derivation().whenSettled(() -> {
             held = held(next);
+            tones = next.ranking().flatMap(r -> new ComparedTones(workspace).of(next.items()));
             run.set(Optional.of(next));
             hear(0);
         }));
@@ -278,7 +306,7 @@ public final class Blind {
                 String now = Instant.now().truncatedTo(ChronoUnit.SECONDS).toString();
                 BlindResult result = r.abx().isPresent()
                         ? r.abx().get().result(now)
-                        : r.ranking().orElseThrow().result(now);
+                        : r.ranking().orElseThrow().result(now).withTones(tones);
                 workspace.note(new Fact.BlindComparison(result));
             }
             versions.endHearing();

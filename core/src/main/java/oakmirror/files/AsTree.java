@@ -1,4 +1,4 @@
-package oakmirror.session;
+package oakmirror.files;
 
 import com.fasterxml.jackson.core.JsonGenerator;
 import com.fasterxml.jackson.databind.JsonNode;
@@ -9,13 +9,13 @@ import java.io.IOException;
 import java.util.function.Function;
 
 /** Writes what makes a tree of its own. */
-final class AsTree<T> extends StdSerializer<T> {
+public final class AsTree<T> extends StdSerializer<T> {
 
     private static final long serialVersionUID = 1L;
 
     private final transient Function<T, ? extends JsonNode> tree;
 
-    AsTree(Class<T> type, Function<T, ? extends JsonNode> tree) {
+    public AsTree(Class<T> type, Function<T, ? extends JsonNode> tree) {
         super(type);
         this.tree = tree;
     }

@@ -1,4 +1,4 @@
-package oakmirror.session;
+package oakmirror.files;
 
 import com.fasterxml.jackson.core.JsonParser;
 import com.fasterxml.jackson.databind.DeserializationContext;
@@ -8,13 +8,13 @@ import java.io.IOException;
 import java.util.function.Function;
 
 /** Reads what is made of a tree of its own, with checks of its own. */
-final class FromTree<T> extends StdDeserializer<T> {
+public final class FromTree<T> extends StdDeserializer<T> {
 
     private static final long serialVersionUID = 1L;
 
     private final transient Function<JsonNode, T> made;
 
-    FromTree(Class<T> type, Function<JsonNode, T> made) {
+    public FromTree(Class<T> type, Function<JsonNode, T> made) {
         super(type);
         this.made = made;
     }
