@@ -35,9 +35,13 @@ class SessionCommandsTest extends CommandTest {
     private Path music(String name, long seed, double hz, double db) throws IOException {
         float[] left = Signals.musicLike(RATE, 16, 0.2, seed);
         float[] right = left.clone();
-        AnalogueSection shelf = AnalogueSection.highShelf(hz, db, 0.7);
-        new BiquadCascade(List.of(Biquad.of(shelf, RATE)), 1).process(left, right, 0, left.length);
+        shelf(left, right, RATE, hz, db);
         return TestFiles.write(folder.resolve(name), OutputFormat.WAV_24, RATE, left, right);
+    }
+
+    static void shelf(float[] left, float[] right, int rate, double hz, double db) {
+        AnalogueSection shelf = AnalogueSection.highShelf(hz, db, 0.7);
+        new BiquadCascade(List.of(Biquad.of(shelf, rate)), 1).process(left, right, 0, left.length);
     }
 
     private static JsonNode json(String... arguments) throws Exception {

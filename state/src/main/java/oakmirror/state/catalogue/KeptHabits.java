@@ -70,6 +70,7 @@ public final class KeptHabits {
         agreed.set(settings.text(AGREED, "").equals(YES));
         workspace.logProperty().subscribe((was, is) -> keepSoon());
         workspace.unsavedProperty().subscribe((was, is) -> keepSoon());
+        workspace.fileProperty().subscribe((was, is) -> keepSoon());
         workspace.openingsProperty().subscribe((was, is) -> {
             again.set("");
             keepSoon();
