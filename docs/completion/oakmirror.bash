@@ -161,6 +161,7 @@ function _complete_oakmirror() {
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} finish" ];    then _picocli_oakmirror; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} render" ];    then _picocli_oakmirror; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} album" ];    then _picocli_oakmirror; return $?; fi
+  if [ "${COMP_LINE}" = "${COMP_WORDS[0]} habits" ];    then _picocli_oakmirror; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} report" ];    then _picocli_oakmirror; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} profile" ];    then _picocli_oakmirror; return $?; fi
 
@@ -172,11 +173,13 @@ function _complete_oakmirror() {
   local cmds4=(finish)
   local cmds5=(render)
   local cmds6=(album)
-  local cmds7=(report)
-  local cmds8=(profile)
+  local cmds7=(habits)
+  local cmds8=(report)
+  local cmds9=(profile)
 
-  if CompWordsContainsArray "${cmds8[@]}"; then _picocli_oakmirror_profile; return $?; fi
-  if CompWordsContainsArray "${cmds7[@]}"; then _picocli_oakmirror_report; return $?; fi
+  if CompWordsContainsArray "${cmds9[@]}"; then _picocli_oakmirror_profile; return $?; fi
+  if CompWordsContainsArray "${cmds8[@]}"; then _picocli_oakmirror_report; return $?; fi
+  if CompWordsContainsArray "${cmds7[@]}"; then _picocli_oakmirror_habits; return $?; fi
   if CompWordsContainsArray "${cmds6[@]}"; then _picocli_oakmirror_album; return $?; fi
   if CompWordsContainsArray "${cmds5[@]}"; then _picocli_oakmirror_render; return $?; fi
   if CompWordsContainsArray "${cmds4[@]}"; then _picocli_oakmirror_finish; return $?; fi
@@ -194,7 +197,7 @@ function _picocli_oakmirror() {
   # Get completion data
   local curr_word=${COMP_WORDS[COMP_CWORD]}
 
-  local commands="measure compare match stems finish render album report profile"
+  local commands="measure compare match stems finish render album habits report profile"
   local flag_opts="'-h' '--help' '-V' '--version'"
   local arg_opts=""
 
@@ -591,6 +594,52 @@ function _picocli_oakmirror_album() {
     local currIndex
     currIndex=$(currentPositionalIndex "album" "${arg_opts}" "${flag_opts}")
     if (( currIndex >= 0 && currIndex <= 0 )); then
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      positionals=$( compgen -f -- "${curr_word}" ) # files
+    fi
+    local IFS=$'\n'
+    COMPREPLY=( $(compgen -W "${commands// /$'\n'}${IFS}${positionals}" -- "${curr_word}") )
+  fi
+}
+
+# Generates completions for the options and subcommands of the `habits` subcommand.
+function _picocli_oakmirror_habits() {
+  # Get completion data
+  local curr_word=${COMP_WORDS[COMP_CWORD]}
+  local prev_word=${COMP_WORDS[COMP_CWORD-1]}
+
+  local commands=""
+  local flag_opts="'--json' '--replace' '-h' '--help' '-V' '--version'"
+  local arg_opts="'--folder' '--since' '--out'"
+
+  type compopt &>/dev/null && compopt +o default
+
+  case ${prev_word} in
+    '--folder')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+    '--since')
+      return
+      ;;
+    '--out')
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      COMPREPLY=( $( compgen -f -- "${curr_word}" ) ) # files
+      return $?
+      ;;
+  esac
+
+  if [[ "${curr_word}" == -* ]]; then
+    COMPREPLY=( $(compgen -W "${flag_opts} ${arg_opts}" -- "${curr_word}") )
+  else
+    local positionals=""
+    local currIndex
+    currIndex=$(currentPositionalIndex "habits" "${arg_opts}" "${flag_opts}")
+    if (( currIndex >= 0 && currIndex <= 2147483647 )); then
       local IFS=$'\n'
       type compopt &>/dev/null && compopt -o filenames
       positionals=$( compgen -f -- "${curr_word}" ) # files

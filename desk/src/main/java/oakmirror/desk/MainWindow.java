@@ -32,6 +32,7 @@ import oakmirror.desk.gather.StandsOut;
 import oakmirror.desk.look.ScaledPane;
 import oakmirror.desk.words.WordsPane;
 import oakmirror.state.capture.Input;
+import oakmirror.state.catalogue.KeptHabits;
 import oakmirror.state.catalogue.LibraryModel;
 import oakmirror.state.comparing.Comparing;
 import oakmirror.state.comparing.PlacesToHear;
@@ -290,6 +291,11 @@ public final class MainWindow {
     /** The library. */
     public LibraryModel shelf() {
         return sources.shelf();
+    }
+
+    /** What is kept of habits. */
+    public KeptHabits habits() {
+        return sources.habits();
     }
 
     /** What comes from controllers. */

@@ -15,6 +15,7 @@ import javafx.util.Duration;
 import oakmirror.desk.command.Command;
 import oakmirror.desk.look.Picture;
 import oakmirror.desk.look.Theme;
+import oakmirror.habits.HabitFile;
 import oakmirror.session.NotedVersion;
 import oakmirror.text.Texts;
 
@@ -71,6 +72,12 @@ final class Screenshots {
                                                 .getSelectionModel()
                                                 .selectRange(1, 4)));
                             }
+                            if (station == Station.HABITS) {
+                                window.habits()
+                                        .read(Path.of(
+                                                System.getProperty("oakmirror.demo", "demo"),
+                                                "a-made-up-year" + HabitFile.ENDING));
+                            }
                             if (station == Station.COMPARE && theme == Theme.LAMPLIGHT) {
                                 window.commands().run(Command.NEXT_PLACE);
                             }
@@ -93,8 +100,8 @@ final class Screenshots {
                         });
             }
             if (theme == Theme.DAYLIGHT) {
-                for (Command panel : List.of(
-                        Command.LOUDNESS, Command.DYNAMICS, Command.WIDTH, Command.SPECTROGRAM, Command.ELSEWHERE)) {
+                for (Command panel :
+                        List.of(Command.LOUDNESS, Command.DYNAMICS, Command.SPECTROGRAM, Command.ELSEWHERE)) {
                     add(
                             "compare " + panel.name(),
                             theme,

@@ -77,7 +77,7 @@ class HabitsTest extends WindowTest {
         interact(plot::requestFocus);
         type(KeyCode.F6);
         interact(plot::requestFocus);
-        type(KeyCode.DOWN);
+        type(KeyCode.RIGHT);
         waitUntil(() -> plot.chosen() == 0);
         type(KeyCode.ENTER);
         waitUntil(() ->

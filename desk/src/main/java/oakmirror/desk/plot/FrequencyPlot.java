@@ -55,13 +55,18 @@ abstract class FrequencyPlot extends PlotPane {
     /** Left and right move the cursor by a band, with Shift by a third of an octave. */
     private void step(KeyEvent e) {
         int way = e.getCode() == KeyCode.RIGHT ? 1 : e.getCode() == KeyCode.LEFT ? -1 : 0;
-        if (way != 0 && e.getTarget() == this && takesArrows()) {
+        if (way != 0 && e.getTarget() == this && takesArrows() && movesCursor()) {
             double from = cursorHz.get() > 0 ? cursorHz.get() : START_HZ;
             int band = BandGrid.bandOf(from) + way * (e.isShiftDown() ? BandGrid.BANDS_PER_OCTAVE / 3 : 1);
             cursorHz.set(BandGrid.centreHz(Math.max(0, Math.min(BandGrid.SIZE - 1, band))));
             spoken();
             e.consume();
         }
+    }
+
+    /** Whether the arrows move the cursor, and nothing else. */
+    boolean movesCursor() {
+        return true;
     }
 
     /** The cursor's frequency in words, "at 147 Hz"; without a cursor, where it would begin. */

@@ -21,7 +21,7 @@ import oakmirror.text.Texts;
 
 /**
  * A habit over frequency: what songs have in common as a curve with where it may lie, and each song as a hairline that can be pressed. The line at nothing is where the references are.
- * Up and down go from song to song, Enter opens the one that is chosen.
+ * Left and right go from song to song, Enter opens the one that is chosen.
  */
 public final class HabitPlot extends FrequencyPlot {
 
@@ -83,8 +83,13 @@ public final class HabitPlot extends FrequencyPlot {
         return Texts.of("plot.habit", scene.names().size(), habit + song);
     }
 
+    @Override
+    boolean movesCursor() {
+        return false;
+    }
+
     private void step(KeyEvent e) {
-        int way = e.getCode() == KeyCode.DOWN ? 1 : e.getCode() == KeyCode.UP ? -1 : 0;
+        int way = e.getCode() == KeyCode.RIGHT ? 1 : e.getCode() == KeyCode.LEFT ? -1 : 0;
         if (way != 0 && !curves.isEmpty()) {
             chosen = Math.floorMod(chosen + (chosen < 0 && way < 0 ? 0 : way), curves.size());
             spoken();

@@ -45,7 +45,7 @@ import org.junit.jupiter.api.io.TempDir;
 /** What a session says of its engineer, read from the demo: how its bounces lean, and what was done about what was proposed. */
 class HabitSongsTest {
 
-    private static final LocalDateTime NOW = LocalDateTime.of(2026, 11, 1, 10, 0);
+    private static final LocalDateTime NOW = LocalDateTime.of(2027, 1, 1, 10, 0);
 
     @TempDir
     Path folder;
