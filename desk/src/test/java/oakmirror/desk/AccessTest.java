@@ -133,7 +133,7 @@ class AccessTest extends WindowTest {
         openDemo();
         for (Station station : Station.values()) {
             press(KeyCode.CONTROL)
-                    .type(KeyCode.getKeyCode(String.valueOf(station.ordinal() + 1)))
+                    .type(KeyCode.getKeyCode(String.valueOf((station.ordinal() + 1) % 10)))
                     .release(KeyCode.CONTROL);
             waitUntil(() -> workspace().isReady()
                     && !app.window().isWorking() // or what is being done could be cancelled, until it is done
