@@ -30,6 +30,9 @@ final class HabitModel {
     /** Neighbouring nodes are not quite independent. */
     private static final double NODES_COUNT = 0.75;
 
+    /** So many songs say well enough how far songs lie apart. */
+    private static final int ENOUGH_APART = 300;
+
     private static final double LEAST_PROBABILITY = 0.05;
 
     /** So probable a habit has to be before anything is said of it: of 200 engineers without one hardly one is told something. */
@@ -152,7 +155,8 @@ final class HabitModel {
         double weight = 0;
         double first = 0;
         double second = 0;
-        for (int s = 0; s < songs.size(); s++) {
+        int step = 1 + songs.size() / ENOUGH_APART;
+        for (int s = 0; s < songs.size(); s += step) {
             Readings r = songs.get(s);
             if (later[s] == side && r.isKnown(reading)) {
                 double v = factor * sharing.own(s) * r.contentDb2()[reading] + songsDb2;

@@ -34,27 +34,9 @@ class AnswersTest {
         List<Readings> readings = new SimulatedEngineer(random, 0).songs(count);
         List<HabitSong> songs = new ArrayList<>();
         for (HabitSong s : SimulatedEngineer.of(readings, SimulatedEngineer.apart(count), 0)) {
-            songs.add(answering(s, List.of(answer(random), answer(random), answer(random))));
+            songs.add(SimulatedEngineer.with(s, List.of(answer(random), answer(random), answer(random)), List.of()));
         }
         return songs;
-    }
-
-    static HabitSong answering(HabitSong s, List<Answer> answers) {
-        return new HabitSong(
-                s.id(),
-                s.name(),
-                s.folder(),
-                s.when(),
-                s.session(),
-                s.references(),
-                s.bounces(),
-                s.master(),
-                s.delivered(),
-                s.caution(),
-                answers,
-                s.kept(),
-                s.letGo(),
-                s.rankings());
     }
 
     @Test
@@ -90,12 +72,13 @@ class AnswersTest {
         Random random = new Random(1);
         for (HabitSong s :
                 SimulatedEngineer.of(new SimulatedEngineer(random, 0).songs(6), SimulatedEngineer.apart(6), 0)) {
-            songs.add(answering(
+            songs.add(SimulatedEngineer.with(
                     s,
                     List.of(
                             new Answer(Optional.empty(), Zone.LOW_MID, -2, 0.5, false, 0.6, 1),
                             new Answer(Optional.empty(), Zone.AIR, 1.5, 0.5, true, 0, 1),
-                            new Answer(Optional.empty(), Zone.MID, 1.5, 0.5, false, 1, 1))));
+                            new Answer(Optional.empty(), Zone.MID, 1.5, 0.5, false, 1, 1)),
+                    List.of()));
         }
         Answers answers = new Answers(songs);
         assertThat(HabitWords.usual(answers)).hasSize(2);

@@ -122,4 +122,23 @@ final class SimulatedEngineer {
         }
         return all;
     }
+
+    /** A song with other answers and rankings. */
+    static HabitSong with(HabitSong s, List<Answer> answers, List<Preferred> rankings) {
+        return new HabitSong(
+                s.id(),
+                s.name(),
+                s.folder(),
+                s.when(),
+                s.session(),
+                s.references(),
+                s.bounces(),
+                s.master(),
+                s.delivered(),
+                s.caution(),
+                answers,
+                s.kept(),
+                s.letGo(),
+                rankings);
+    }
 }

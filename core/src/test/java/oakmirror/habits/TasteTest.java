@@ -24,21 +24,7 @@ class TasteTest {
                 rankings.add(new Preferred(
                         DoubleStream.of(x).map(d -> isFirst ? d : -d).boxed().toList(), 3, 4));
             }
-            all.add(new HabitSong(
-                    s.id(),
-                    s.name(),
-                    s.folder(),
-                    s.when(),
-                    s.session(),
-                    s.references(),
-                    s.bounces(),
-                    s.master(),
-                    s.delivered(),
-                    s.caution(),
-                    s.answers(),
-                    s.kept(),
-                    s.letGo(),
-                    rankings));
+            all.add(SimulatedEngineer.with(s, List.of(), rankings));
         }
         return all;
     }

@@ -2,6 +2,7 @@ package oakmirror.media.library;
 
 import java.io.IOException;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import oakmirror.habits.HabitBook;
@@ -47,9 +48,10 @@ final class HabitRows {
     static HabitBook book(Handle h) {
         List<HabitSong> songs = h
                 .createQuery("SELECT id, json FROM habit_song")
-                .map((r, context) -> song(r.getString(1), r.getBytes(2)))
-                .stream()
-                .flatMap(List::stream)
+                .map((r, context) -> Map.entry(r.getString(1), r.getBytes(2)))
+                .list()
+                .parallelStream()
+                .flatMap(row -> song(row.getKey(), row.getValue()).stream())
                 .toList();
         List<Mark> marks = h.createQuery("SELECT day, what FROM habit_mark")
                 .map((r, context) -> new Mark(r.getString(1), r.getString(2)))
