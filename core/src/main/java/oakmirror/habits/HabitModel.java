@@ -181,11 +181,6 @@ final class HabitModel {
         return shrinkage.any() >= certain;
     }
 
-    /** What is known of one reading. */
-    Estimate estimate(int reading) {
-        return estimate(only(reading), isCertain());
-    }
-
     /**
      * What is known of the mean of several readings.
      *
