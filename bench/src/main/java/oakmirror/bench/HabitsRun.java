@@ -103,7 +103,8 @@ public final class HabitsRun {
         return all;
     }
 
-    private static HabitSong song(String id, int day, Readings tone, Map<String, Double> references) {
+    /** A song that reads so in its tone, begun on a day. */
+    static HabitSong song(String id, int day, Readings tone, Map<String, Double> references) {
         Leaning leaning = new Leaning(
                 tone,
                 Readings.unknown(Aspect.WIDTH),

@@ -18,6 +18,9 @@ import java.util.concurrent.TimeUnit;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import oakmirror.compare.Subject;
+import oakmirror.habits.Aspect;
+import oakmirror.habits.HabitSong;
+import oakmirror.habits.Readings;
 import oakmirror.media.library.Entry;
 import oakmirror.media.library.Library;
 import oakmirror.media.library.Starter;
@@ -227,6 +230,13 @@ public final class LibraryRun {
                     System.out.println("removing " + e.id());
                     library.remove(List.of(e.id()));
                     System.out.println("removed " + e.id());
+                } else if (random.nextBoolean()) {
+                    String id = "song-" + random.nextInt(50);
+                    library.agreeToHabits();
+                    HabitSong song = HabitsRun.song(id, i, Readings.unknown(Aspect.TONE), Map.of("a", 1.0));
+                    System.out.println("keeping " + id);
+                    library.keepHabits(List.of(song));
+                    System.out.println("kept " + id + " " + song.when());
                 } else {
                     library.checkAndCopy();
                 }
@@ -242,7 +252,8 @@ public final class LibraryRun {
         int said = 0;
         for (int kill = 1; kill <= count; kill++) {
             if (kill % 10 == 0) {
-                backToFirstForm(folder); // so that a migration is among what is interrupted
+                backToFormBefore(folder); // so that a migration is among what is interrupted
+                expected.keySet().removeIf(id -> id.startsWith("song-")); // which that form knows nothing of
             }
             Process child = new ProcessBuilder(
                             Path.of(System.getProperty("java.home"), "bin", "java")
@@ -274,8 +285,8 @@ public final class LibraryRun {
                     said++;
                     switch (words[0]) {
                         case "added" -> expected.putIfAbsent(words[1], "");
-                        case "editing", "removing" -> uncertain.add(words[1]);
-                        case "edited" -> {
+                        case "editing", "removing", "keeping" -> uncertain.add(words[1]);
+                        case "edited", "kept" -> {
                             uncertain.remove(words[1]);
                             expected.put(words[1], words[2]);
                         }
@@ -305,18 +316,17 @@ public final class LibraryRun {
         return faults == 0;
     }
 
-    /** Takes the index away, as a library of the first form had none. */
-    private static void backToFirstForm(Path folder) throws Exception {
+    /** Takes away what is kept of habits, of which a library of the form before knew nothing. */
+    private static void backToFormBefore(Path folder) throws Exception {
         Path file = folder.resolve("library.db");
         if (Files.exists(file)) {
             try (var connection = java.sql.DriverManager.getConnection("jdbc:sqlite:" + file);
                     var statement = connection.createStatement()) {
                 for (String sql : List.of(
-                        "DROP TRIGGER IF EXISTS profile_added",
-                        "DROP TRIGGER IF EXISTS profile_removed",
-                        "DROP TRIGGER IF EXISTS profile_changed",
-                        "DROP TABLE IF EXISTS words",
-                        "PRAGMA user_version = 1")) {
+                        "DROP TABLE IF EXISTS habits",
+                        "DROP TABLE IF EXISTS habit_song",
+                        "DROP TABLE IF EXISTS habit_mark",
+                        "PRAGMA user_version = 3")) {
                     statement.execute(sql);
                 }
             }
@@ -331,6 +341,7 @@ public final class LibraryRun {
             List<Entry> entries = library.entries();
             Map<String, String> there = entries.stream()
                     .collect(Collectors.toMap(Entry::id, e -> e.about().title()));
+            library.habits().songs().forEach(song -> there.put(song.id(), song.when()));
             for (Map.Entry<String, String> e : expected.entrySet()) {
                 if (uncertain.contains(e.getKey())) {
                     continue;
