@@ -124,8 +124,10 @@ public final class LiveMeter {
         return Decibels.ofAmplitude(highestPeak);
     }
 
-    /** Starts integrated loudness and highest peak over, with the next frames. */
+    /** Starts integrated loudness and highest peak over with the next frames; what is read of them is gone at once, as none may come for a while. */
     public void reset() {
         resetAsked = true;
+        integratedLufs = Double.NaN;
+        highestPeak = 0;
     }
 }

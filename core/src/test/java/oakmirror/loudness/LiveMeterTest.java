@@ -99,6 +99,10 @@ class LiveMeterTest {
         // The softer half lies more than 10 LU down: the relative gate leaves it out of both.
         assertThat(meter.integratedLufs()).isCloseTo(whole(48000, left, right).integratedLufs(), within(0.05));
         meter.reset();
+        assertThat(meter.integratedLufs())
+                .as("at once, also where nothing plays")
+                .isNaN();
+        assertThat(meter.highestPeakDbtp()).isNegative().isInfinite();
         float[] next = Signals.musicLike(48000, 6, 0.2, 5);
         feed(meter, next, next, 480);
         assertThat(meter.integratedLufs()).isCloseTo(whole(48000, next, next).integratedLufs(), within(0.1));
