@@ -20,7 +20,7 @@ public record HabitBook(List<HabitSong> songs, List<Mark> marks) {
 
     /** Sorts the lists. */
     public HabitBook {
-        songs = songs.stream().sorted(Comparator.comparing(HabitSong::begun)).toList();
+        songs = songs.stream().sorted(Comparator.comparing(HabitSong::when)).toList();
         marks = marks.stream().sorted(Comparator.comparing(Mark::day)).toList();
         if (marks.size() > MOST_MARKS) {
             throw new IllegalArgumentException(Texts.of("invalid.marks", MOST_MARKS));

@@ -24,7 +24,7 @@ public record Habits(List<HabitSong> songs, Map<Moment, Map<Aspect, Habit>> all,
     /** Of songs. */
     public static Habits of(List<HabitSong> songs) {
         List<HabitSong> sorted =
-                songs.stream().sorted(Comparator.comparing(HabitSong::begun)).toList();
+                songs.stream().sorted(Comparator.comparing(HabitSong::when)).toList();
         Map<Moment, Map<Aspect, Habit>> all = new EnumMap<>(Moment.class);
         for (Moment moment : Moment.values()) {
             all.put(moment, new EnumMap<>(Aspect.class));

@@ -13,7 +13,7 @@ import org.hipparchus.linear.RealVector;
 
 /**
  * Which of two would be preferred, by how their tone differs zone by zone: the model of R. A. Bradley and M. E. Terry (Biometrika 39, 1952), P = 1 / (1 + e^−βᵀx), with β drawn
- * towards nothing. It is worth what it is right about: of each song its comparisons are foretold from those of all others, and only where that beats guessing is it there at all.
+ * towards nothing. It is worth what it is right about: of each song, or of a twentieth of many, its comparisons are foretold from those of all others, and only where that beats guessing is it there at all.
  *
  * @param weights what a decibel more in each zone does for a tone
  * @param right how many comparisons were foretold rightly, each from other songs
@@ -36,28 +36,34 @@ public record Taste(double[] weights, int right, int of) {
     /** A comparison, and in which song. */
     private record Case(int song, double[] x, double times, double of) {}
 
+    /** Of more songs than this several at a time are foretold from all others. */
+    private static final int MOST_PARTS = 20;
+
     /** Of songs with their rankings; empty where it does not beat guessing. */
     static Optional<Taste> of(List<HabitSong> songs) {
         List<Case> all = new ArrayList<>();
-        for (int s = 0; s < songs.size(); s++) {
-            for (Preferred p : songs.get(s).rankings()) {
+        int song = 0;
+        for (HabitSong s : songs) {
+            for (Preferred p : s.rankings()) {
                 double[] x = p.differenceDb().stream().mapToDouble(d -> d).toArray();
-                all.add(new Case(s, x, p.times(), p.of()));
+                all.add(new Case(song, x, p.times(), p.of()));
             }
+            song += s.rankings().isEmpty() ? 0 : 1;
         }
         List<Case> decided = all.stream().filter(c -> 2 * c.times() > c.of()).toList();
         if (decided.size() < ENOUGH) {
             return Optional.empty();
         }
+        int parts = Math.max(2, Math.min(MOST_PARTS, (int)
+                all.stream().mapToInt(Case::song).distinct().count()));
         int right = 0;
-        int last = -1;
-        double[] others = new double[0];
-        for (Case c : decided) {
-            if (c.song() != last) {
-                others = fitted(all.stream().filter(o -> o.song() != c.song()).toList());
-                last = c.song();
-            }
-            right += score(others, c.x()) > 0 ? 1 : 0;
+        for (int part = 0; part < parts; part++) {
+            int left = part;
+            double[] others =
+                    fitted(all.stream().filter(c -> c.song() % parts != left).toList());
+            right += (int) decided.stream()
+                    .filter(c -> c.song() % parts == left && score(others, c.x()) > 0)
+                    .count();
         }
         return Binomial.atLeast(right, decided.size()) <= CHANCE
                 ? Optional.of(new Taste(fitted(all), right, decided.size()))

@@ -268,7 +268,9 @@ public final class HabitsPage extends StackPane {
         boolean isAsked =
                 habits.readyProperty().get() && !habits.agreedProperty().get() && isEmpty;
         agreement.setVisible(isAsked);
-        page.setVisible(!isAsked && habits.readyProperty().get());
+        // there at once where something is kept, and filled when that has been read
+        page.setVisible(!isAsked
+                && (habits.readyProperty().get() || habits.agreedProperty().get()));
         told.setText(habits.messageProperty().get());
         habits.habitsProperty().get().ifPresent(this::show);
     }
