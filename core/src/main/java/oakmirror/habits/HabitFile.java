@@ -142,6 +142,14 @@ public final class HabitFile {
         }
     }
 
+    private static HabitSong song(JsonNode node) throws IOException {
+        try {
+            return present(MAPPER.treeToValue(node, HabitSong.class));
+        } catch (JsonProcessingException e) {
+            throw new IOException(phrase(e), e);
+        }
+    }
+
     private static HabitSong present(HabitSong song) throws IOException {
         return Optional.ofNullable(song).orElseThrow(() -> new IOException(Texts.of("invalid.habitSong")));
     }
@@ -160,7 +168,7 @@ public final class HabitFile {
         ObjectNode root = MAPPER.createObjectNode().put("format", FORMAT).put("version", VERSION);
         ArrayNode all = root.putArray("songs");
         for (HabitSong song : book.songs()) {
-            all.add(MAPPER.readTree(bytes(song)));
+            all.add(MAPPER.<JsonNode>valueToTree(song));
         }
         root.set("marks", MAPPER.valueToTree(book.marks()));
         AtomicFile.write(file, MAPPER.writeValueAsBytes(root));
@@ -192,7 +200,7 @@ public final class HabitFile {
         List<HabitSong> all = new ArrayList<>();
         for (JsonNode song : songs) {
             try {
-                all.add(song(MAPPER.writeValueAsBytes(song)));
+                all.add(song(song));
             } catch (IOException e) {
                 throw new IOException(Texts.of("habits.songCannotBe", all.size() + 1, name, e.getMessage()), e);
             }

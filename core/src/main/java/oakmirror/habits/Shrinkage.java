@@ -21,6 +21,7 @@ final class Shrinkage {
     private static final double TAIL = 0.05;
     private static final int ITERATIONS = 40;
     private static final double NEAR_DB = 1e-3;
+    private static final double MOST_LOG = 600;
     private static final double NEGLIGIBLE = 1e-3;
 
     private final double scaleDb;
@@ -70,18 +71,21 @@ final class Shrinkage {
         return next;
     }
 
-    /** How probable it is that there is a habit: of one deviation in all nodes, against nothing in any. */
+    /** How probable it is that there is a habit, in all nodes or as well in one alone, against nothing in any. */
     private static double any(List<List<Measured>> nodes, double[][] likelihood, double[] usual) {
         double[] logs = new double[usual.length];
+        double[] alone = new double[usual.length];
         for (int n = 0; n < likelihood.length; n++) {
             double nothing = Math.log(likelihood(nodes.get(n), 0));
             for (int k = 0; k < logs.length; k++) {
-                logs[k] += Math.log(likelihood[n][k]) - nothing;
+                double log = Math.log(likelihood[n][k]) - nothing;
+                logs[k] += log;
+                alone[k] += Math.exp(Math.min(MOST_LOG, log)) / likelihood.length;
             }
         }
         double sum = 0;
         for (int k = 0; k < logs.length; k++) {
-            sum += usual[k] * Math.exp(Math.min(700, logs[k]));
+            sum += usual[k] * HALF * (Math.exp(Math.min(MOST_LOG, logs[k])) + alone[k]);
         }
         return HALF * sum / (1 - HALF + HALF * sum);
     }

@@ -61,7 +61,7 @@ class HabitWordsTest {
                 .singleElement()
                 .asString()
                 .matches(
-                        "Your first bounces lack \\d\\.\\d dB above \\d\\.\\d kHz \\(±\\d\\.\\d dB, \\d+ of 12 songs\\)\\.");
+                        "Your first bounces lack \\d\\.\\d dB above \\d\\.\\d kHz \\(±\\d\\.\\d\u00a0dB, \\d+ of 12 songs\\)\\.");
         assertThat(HabitWords.told(habits, Moment.MASTER)).isEmpty();
         assertThat(HabitWords.nothing(habits, Moment.MASTER)).contains("So far no songs");
     }
