@@ -11,6 +11,7 @@ import java.util.stream.Stream;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.MoveDecisions;
 import oakmirror.correction.WantedTone;
+import oakmirror.delivery.TagEdits;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.files.Unseen;
 import oakmirror.finish.FinishSettings;
@@ -77,6 +78,30 @@ public record Session(
     /** Whether nothing is gathered. */
     public boolean isBlank() {
         return mix.isEmpty() && references.isEmpty() && album.isEmpty();
+    }
+
+    /**
+     * Where the next song of a job begins: the same references with their passages, levels as they are matched, how it is to be corrected, and what leaves the house; without
+     * a mix, and without anything that was decided about this one.
+     */
+    public Session forNextSong() {
+        return new Session(
+                EMPTY.name,
+                Optional.empty(),
+                references.stream().map(r -> r.withShift(0)).toList(),
+                ComparisonSettings.DEFAULT
+                        .withLevels(comparing.levels())
+                        .withCorridor(comparing.corridor())
+                        .withJump(comparing.jump()),
+                Shaping.DEFAULT.withCorrection(shaping.correction()).withPhase(shaping.phase()),
+                new Delivery(
+                        delivery.finish(),
+                        delivery.output(),
+                        delivery.song(),
+                        TagEdits.NONE,
+                        delivery.name(),
+                        delivery.checkSums()),
+                Album.NONE);
     }
 
     /** The same under another name. */

@@ -10,13 +10,16 @@ import java.util.Optional;
 import java.util.Set;
 import oakmirror.audio.TimeRange;
 import oakmirror.compare.Gap;
+import oakmirror.correction.AddedMove;
 import oakmirror.correction.CorrectionSettings;
 import oakmirror.correction.CorrectionSettings.Basis;
+import oakmirror.correction.MoveDecisions;
 import oakmirror.correction.Proposal;
 import oakmirror.dsp.ToneFilter.Phase;
 import oakmirror.finish.FinishSettings;
 import oakmirror.spectrum.BandGrid;
 import oakmirror.spectrum.BandSpectrum;
+import oakmirror.spectrum.StereoSpectrum.Part;
 import oakmirror.spectrum.Zone;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -52,6 +55,32 @@ class SettingsTest {
         assertThat(Track.of(Path.of("/x/Ebb Tide v2.1.wav")).name()).isEqualTo("Ebb Tide v2.1");
         assertThat(Track.of(Path.of("/x/.hidden")).name()).isEqualTo(".hidden");
         assertThat(Track.of(Path.of("plain")).name()).isEqualTo("plain");
+    }
+
+    @Test
+    void theNextSongBeginsWithWhatBelongsToTheJob() {
+        Track reference = Track.of(Path.of("r.wav")).withPassage(new Passage("chorus", new TimeRange(10, 20)));
+        FinishSettings finish = FinishSettings.DEFAULT.withTarget(-10.5, -1);
+        CorrectionSettings careful = CorrectionSettings.DEFAULT.withCaution(0.9);
+        Session song = Session.EMPTY
+                .withName("Ebb Tide")
+                .withMix(Optional.of(Track.of(Path.of("m.wav"))))
+                .withReference(reference.withShift(1.5))
+                .withComparing(ComparisonSettings.DEFAULT.withDismissed(List.of("dull")))
+                .withFinish(finish)
+                .withCorrection(careful)
+                .withMoves(Part.STEREO, MoveDecisions.NONE.withAdded(List.of(new AddedMove(100, 2, 1))));
+
+        Session next = song.forNextSong();
+        assertThat(next.mix()).isEmpty();
+        assertThat(next.name()).isEqualTo(Session.EMPTY.name());
+        assertThat(next.references())
+                .as("with its passage, where it lies on its own axis")
+                .containsExactly(reference);
+        assertThat(next.delivery().finish()).isEqualTo(finish);
+        assertThat(next.shaping()).isEqualTo(Shaping.DEFAULT.withCorrection(careful));
+        assertThat(next.comparing()).isEqualTo(ComparisonSettings.DEFAULT);
+        assertThat(next.forNextSong()).isEqualTo(next);
     }
 
     @Test

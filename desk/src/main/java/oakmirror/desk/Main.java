@@ -1,9 +1,11 @@
 package oakmirror.desk;
 
 import ch.qos.logback.classic.spi.LogbackServiceProvider;
+import java.util.List;
 import javafx.application.Application;
 import oakmirror.media.cache.AudioCache;
 import oakmirror.media.cache.NativeFolder;
+import oakmirror.media.handover.Handover;
 import oakmirror.session.SessionFile;
 import oakmirror.text.Texts;
 
@@ -18,8 +20,12 @@ public final class Main {
         AudioCache.prepare();
     }
 
-    /** Starts the window. */
+    /** Starts the window, or hands over what is to be opened to one that is there. */
     public static void main(String[] args) {
+        Start start = Start.of(List.of(args));
+        if (start.mayBeTaken() && Handover.give(Handover.place(), start.files())) {
+            return;
+        }
         System.setProperty("prism.lcdtext", "false");
         System.setProperty("slf4j.internal.verbosity", "WARN");
         // Rather than looked for in every archive.

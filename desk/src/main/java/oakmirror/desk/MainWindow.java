@@ -1,6 +1,5 @@
 package oakmirror.desk;
 
-import java.io.File;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -27,6 +26,7 @@ import oakmirror.desk.control.FileDialogs;
 import oakmirror.desk.control.FileDrop;
 import oakmirror.desk.control.FocusTraversal;
 import oakmirror.desk.controllers.Controllers;
+import oakmirror.desk.gather.Beginning;
 import oakmirror.desk.gather.GatherPage;
 import oakmirror.desk.gather.StandsOut;
 import oakmirror.desk.look.ScaledPane;
@@ -113,8 +113,7 @@ public final class MainWindow {
                 passages,
                 adding,
                 keyMap,
-                actions::openDemo,
-                this::startTour,
+                new Beginning(adding, keyMap, actions.recent(), actions::openAsked, actions::openDemo, this::startTour),
                 new StandsOut(comparing, places, f -> onCompare(p -> p.open(f)), c -> onCompare(p -> places.focus(c))),
                 sources.mixNotes(() -> show(Station.BOUNCES)),
                 sources.inputStrip(),
@@ -134,7 +133,7 @@ public final class MainWindow {
                 versionsHeard,
                 page::toggleBlind,
                 this::show,
-                this::openAsked);
+                actions::openAsked);
         rail.stationProperty().subscribe(s -> page.show(pages.of(s)));
         WindowCommands loops = new WindowCommands(workspace, listening, passages, blind, places, dials);
         loops.fill(commands, gather.mirror()::view);
@@ -163,7 +162,7 @@ public final class MainWindow {
         words.answer(root);
         root.getStyleClass().add("window");
         root.addEventFilter(MouseEvent.MOUSE_PRESSED, e -> walk.end());
-        FileDrop.onto(scaled, this::drop);
+        FileDrop.onto(scaled, this::take);
         clock = new WindowClock(
                 () -> listening.playingProperty().get()
                         || sources.input().onProperty().get(),
@@ -351,11 +350,6 @@ public final class MainWindow {
         });
     }
 
-    /** Opens a session's file, when what is open may be left. */
-    private void openAsked(Path session) {
-        actions.leave(() -> actions.open(session));
-    }
-
     /** Opens a session's file. */
     public void open(Path session) {
         actions.open(session);
@@ -377,9 +371,9 @@ public final class MainWindow {
         actions.openDemo();
     }
 
-    /** Takes files that were dropped. */
-    void drop(List<File> files) {
-        new DroppedFiles(sources, adding, this::show, this::showWithLibrary, this::openAsked).take(files);
+    /** Takes files that were dropped, or that the program is asked to open. */
+    void take(List<Path> files) {
+        new GivenFiles(sources, adding, this::show, this::showWithLibrary, actions::openAsked).take(files);
     }
 
     /** Ends all work and keeps the settings. */

@@ -4,12 +4,16 @@ import atlantafx.base.theme.PrimerLight;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
+import java.util.concurrent.CountDownLatch;
 import javafx.application.Application;
 import javafx.application.Platform;
 import javafx.scene.Scene;
+import javafx.scene.image.Image;
 import javafx.stage.Stage;
 import oakmirror.desk.control.FileDialogs;
 import oakmirror.desk.look.Theme;
+import oakmirror.media.handover.Handover;
 import oakmirror.state.task.Background;
 import oakmirror.state.workspace.Opened;
 import oakmirror.state.workspace.Settings;
@@ -17,13 +21,17 @@ import oakmirror.text.Texts;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
-/** The application. Arguments: {@code demo}, or {@code open [SESSION]}, or {@code screenshots DIR}. */
+/** The application. Arguments: {@code demo}, or {@code open [--apart] [FILE...]}, or {@code screenshots DIR}. */
 public final class OakMirrorApp extends Application {
 
     private static final Logger LOG = LoggerFactory.getLogger(OakMirrorApp.class);
 
+    private static final int[] ICON_SIZES = {16, 32, 48, 128};
+    private static final long ICON_AFTER_MILLIS = 3000;
+
     private final FileDialogs dialogs;
     private final Language language = new Language(Locale.getDefault(Locale.Category.DISPLAY), this::choose);
+    private Optional<Handover> handover = Optional.empty();
     private Stage stage;
     private Background begun;
     private MainWindow window;
@@ -47,9 +55,8 @@ public final class OakMirrorApp extends Application {
         Application.setUserAgentStylesheet(new PrimerLight().getUserAgentStylesheet());
         begin();
         Theme.current().set("lamplight".equals(settings.text("theme", "")) ? Theme.LAMPLIGHT : Theme.DAYLIGHT);
-        List<String> arguments = getParameters().getRaw();
-        String command = arguments.isEmpty() ? "open" : arguments.get(0);
-        boolean pictures = command.equals("screenshots");
+        Start asked = Start.of(getParameters().getRaw());
+        boolean pictures = asked.command().equals(Start.SCREENSHOTS);
         if (pictures) {
             Texts.speak(Locale.ENGLISH); // the same everywhere
         }
@@ -57,16 +64,50 @@ public final class OakMirrorApp extends Application {
         double height = pictures ? 800 : settings.number("window.height", 800);
         build(width, height);
         stage.show();
-        switch (command) {
-            case "demo" -> window.openDemo();
-            case "open" -> arguments.stream().skip(1).findFirst().ifPresent(s -> window.open(Path.of(s)));
-            case "screenshots" -> new Screenshots(window, stage, Path.of(arguments.get(1))).start();
-            default -> window.workspace().messageProperty().set(Texts.of("main.isNoCommand", command));
+        switch (asked.command()) {
+            case Start.DEMO -> window.openDemo();
+            case Start.OPEN -> window.take(asked.files());
+            case Start.SCREENSHOTS ->
+                new Screenshots(window, stage, asked.files().get(0)).start();
+            default -> window.workspace().messageProperty().set(Texts.of("main.isNoCommand", asked.command()));
         }
         if (!pictures) {
             window.offerRecovery();
+            Platform.runLater(this::settle);
         }
         Startup.report(window, stage);
+    }
+
+    /** What nobody waits for in a first picture: that later starts hand over their files, and the window's icon. */
+    private void settle() {
+        handover = Handover.first(Handover.place(), this::takeOverAndWait);
+        begun.later(ICON_AFTER_MILLIS, () -> {
+            for (int size : ICON_SIZES) {
+                stage.getIcons().add(new Image(getClass().getResourceAsStream("icons/" + size + ".png")));
+            }
+        });
+    }
+
+    /** Only what the window has begun to open counts as taken. */
+    private void takeOverAndWait(List<Path> files) {
+        CountDownLatch begun = new CountDownLatch(1);
+        Platform.runLater(() -> {
+            begun.countDown(); // before it asks whether what is open is to be kept, which may wait for its user
+            takeOver(files);
+        });
+        try {
+            begun.await();
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    /** Takes what a later start was to open, and comes to the front as it would have. */
+    private void takeOver(List<Path> files) {
+        stage.setIconified(false);
+        stage.toFront();
+        stage.requestFocus();
+        window.take(files);
     }
 
     private void begin() {
@@ -113,6 +154,7 @@ public final class OakMirrorApp extends Application {
             settings.keep("window.width", window.root().getScene().getWidth());
             settings.keep("window.height", window.root().getScene().getHeight());
         }
+        handover.ifPresent(Handover::close);
         settings.keep("theme", Theme.current().get().name().toLowerCase(Locale.ROOT));
         window.close();
     }

@@ -13,6 +13,7 @@ import oakmirror.desk.command.Command;
 import oakmirror.desk.command.Commands;
 import oakmirror.desk.control.Asking;
 import oakmirror.session.SessionFile;
+import oakmirror.state.workspace.RecentSessions;
 import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.Workspace;
 import oakmirror.text.Texts;
@@ -33,21 +34,29 @@ final class SessionActions {
     private final Workspace workspace;
     private final Settings settings;
     private final Asking asking;
+    private final RecentSessions recent;
     private Optional<Window> window = Optional.empty();
 
     SessionActions(Workspace workspace, Settings settings, Asking asking) {
         this.workspace = workspace;
         this.settings = settings;
         this.asking = asking;
+        recent = new RecentSessions(settings, workspace);
     }
 
     void setWindow(Window owner) {
         window = Optional.of(owner);
     }
 
+    /** The sessions that were opened or kept lately. */
+    RecentSessions recent() {
+        return recent;
+    }
+
     /** Says what commands about sessions do. */
     void fill(Commands commands) {
         commands.set(Command.NEW, this::newSession);
+        commands.set(Command.NEXT_SONG, this::nextSong);
         commands.set(Command.OPEN, this::open);
         commands.set(Command.SAVE, this::save);
         commands.set(Command.SAVE_AS, this::saveAs);
@@ -55,6 +64,16 @@ final class SessionActions {
 
     void newSession() {
         leave(workspace::reset);
+    }
+
+    /** A new session for the next song, with the references and settings of this one. */
+    void nextSong() {
+        leave(() -> workspace.begin(workspace.session().forNextSong()));
+    }
+
+    /** Opens a session's file, when what is open may be left. */
+    void openAsked(Path file) {
+        leave(() -> open(file));
     }
 
     void open() {
@@ -66,8 +85,7 @@ final class SessionActions {
         workspace.open(file, sentence -> {
             sentence.ifPresent(workspace.messageProperty()::set);
             if (sentence.isEmpty()) {
-                Optional.ofNullable(file.toAbsolutePath().getParent())
-                        .ifPresent(f -> settings.rememberFolder(FOLDER, f));
+                settings.rememberFolder(FOLDER, file.toAbsolutePath().getParent());
             }
         });
     }

@@ -7,7 +7,9 @@ import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Control;
 import javafx.scene.control.Label;
+import javafx.scene.control.Menu;
 import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
 import javafx.scene.control.ProgressBar;
 import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.control.Tooltip;
@@ -18,6 +20,7 @@ import oakmirror.desk.command.KeyMap;
 import oakmirror.desk.look.Theme;
 import oakmirror.desk.look.Ui;
 import oakmirror.state.task.Task;
+import oakmirror.state.workspace.RecentSessions.Recent;
 import oakmirror.state.workspace.Workspace;
 import oakmirror.text.Texts;
 
@@ -101,10 +104,26 @@ final class TitleStrip extends HBox {
         MenuButton menu = new MenuButton(Texts.of("main.session"));
         menu.setId("session-menu");
         menu.getStyleClass().add("link");
+        MenuItem next = Ui.item(Texts.of("main.nextSong", keys.hint(Command.NEXT_SONG)), actions::nextSong);
+        Menu recent = new Menu(Texts.of("main.openRecent"));
+        recent.setId("open-recent");
+        menu.setOnShowing(e -> {
+            next.setDisable(workspace.session().references().isEmpty());
+            List<Recent> all = actions.recent().allProperty().get();
+            recent.setDisable(all.isEmpty());
+            recent.getItems()
+                    .setAll(all.stream()
+                            .map(r -> Ui.item(
+                                    Texts.of("main.recentSession", r.title(), Texts.date(r.when())),
+                                    () -> actions.openAsked(r.file())))
+                            .toList());
+        });
         menu.getItems()
                 .addAll(
                         Ui.item(Texts.of("main.new", keys.hint(Command.NEW)), actions::newSession),
+                        next,
                         Ui.item(Texts.of("main.open", keys.hint(Command.OPEN)), actions::open),
+                        recent,
                         Ui.item(Texts.of("main.openTheDemo"), actions::openDemo),
                         Ui.item(Texts.of("main.takeTheTour"), tour),
                         new SeparatorMenuItem(),

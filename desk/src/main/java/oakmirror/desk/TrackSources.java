@@ -1,6 +1,6 @@
 package oakmirror.desk;
 
-import java.io.File;
+import java.nio.file.Path;
 import java.util.List;
 import javafx.beans.binding.Bindings;
 import javafx.beans.binding.BooleanBinding;
@@ -124,8 +124,8 @@ final class TrackSources {
     }
 
     /** Adds files of profiles to the library. */
-    void addProfiles(List<File> files) {
-        library.add(files.stream().map(File::toPath).toList());
+    void addProfiles(List<Path> files) {
+        library.add(files);
     }
 
     /** Ends all work. */

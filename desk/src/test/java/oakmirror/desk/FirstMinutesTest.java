@@ -3,7 +3,6 @@ package oakmirror.desk;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import java.io.File;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -27,8 +26,8 @@ class FirstMinutesTest extends WindowTest {
         return answers;
     }
 
-    private void drop(File... files) {
-        interact(() -> app.window().drop(List.of(files)));
+    private void drop(Path... files) {
+        interact(() -> app.window().take(List.of(files)));
         steps++;
     }
 
@@ -50,7 +49,7 @@ class FirstMinutesTest extends WindowTest {
             Path song = TestFiles.demo(SONGS.get(i));
             references[i] = TestFiles.excerpt(song, folder.resolve("reference " + (i + 1) + ".wav"), 30);
         }
-        drop(mix.toFile(), references[0].toFile(), references[1].toFile(), references[2].toFile());
+        drop(mix, references[0], references[1], references[2]);
         waitUntil(() -> workspace().isReady());
         double own = lufs(0);
         for (int i = 1; i <= 3; i++) {

@@ -55,7 +55,7 @@ class GatherTest extends WindowTest {
         for (Path file : tracks(18)) {
             Files.move(file, many.resolve(file.getFileName()));
         }
-        interact(() -> app.window().drop(List.of(many.toFile())));
+        interact(() -> app.window().take(List.of(many)));
         waitUntilSettled();
         assertThat(session().references()).hasSize(16);
         assertThat(onFx(() -> workspace().messageProperty().get())).contains("skipped");

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
+import java.util.Optional;
 import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.Slider;
@@ -13,6 +14,7 @@ import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
 import oakmirror.correction.Proposal;
+import oakmirror.desk.control.PressablePane;
 import oakmirror.desk.look.Theme;
 import oakmirror.desk.plot.CorrectionPlot;
 import oakmirror.media.FfmpegTool;
@@ -140,10 +142,23 @@ class JourneyTest extends WindowTest {
         assertThat(onFx(() -> workspace().unsavedProperty().get())).isTrue();
         saveAs(file);
         assertThat(onFx(() -> workspace().unsavedProperty().get())).isFalse();
+        press(KeyCode.CONTROL, KeyCode.SHIFT).type(KeyCode.N).release(KeyCode.SHIFT, KeyCode.CONTROL);
+        waitUntil(() -> session().mix().isEmpty());
+        assertThat(session().references()).as("for the next song").hasSameSizeAs(kept.references());
         interact(() -> workspace().reset());
-        interact(() -> app.window().open(file));
+        waitUntil(() -> recent(file).isPresent());
+        PressablePane recent = recent(file).orElseThrow();
+        assertThat(recent.getAccessibleText())
+                .isEqualTo(kept.title() + " · " + kept.mix().orElseThrow().name());
+        clickOn(recent);
         waitUntil(() -> session().equals(kept));
         waitUntil(() -> workspace().isReady());
+    }
+
+    private Optional<PressablePane> recent(Path file) {
+        return lookup("#recent-sessions .recent")
+                .match(row -> file.equals(row.getUserData()))
+                .tryQuery();
     }
 
     @Test

@@ -264,7 +264,7 @@ class LibraryTest extends WindowTest {
         }
         Path other = folder.resolve("other" + ProfileFile.ENDING);
         ProfileFile.write(List.of(kept, kept.withId("another").with(About.of("Another", "x"))), other);
-        interact(() -> app.window().drop(List.of(other.toFile())));
+        interact(() -> app.window().take(List.of(other)));
         interact(() -> lookup("#library-search").queryAs(TextField.class).setText(""));
         waitUntil(() -> titles().size() == 22);
         waitUntil(() -> onFx(() -> shelf().stateProperty().get()).startsWith("Imported 1 of 2 profiles"));
@@ -274,8 +274,7 @@ class LibraryTest extends WindowTest {
                 .getParent()
                 .toFile());
         Files.writeString(folder.resolve("broken" + ProfileFile.ENDING), "{\"format\":");
-        interact(() -> app.window()
-                .drop(List.of(folder.resolve("broken" + ProfileFile.ENDING).toFile())));
+        interact(() -> app.window().take(List.of(folder.resolve("broken" + ProfileFile.ENDING))));
         waitUntil(() -> onFx(() -> shelf().stateProperty().get()).contains("is not an Oak Mirror profile file"));
         more("Import a folder of music");
         interact(() -> shelf().orderProperty().set(Order.NEWEST));
@@ -371,7 +370,7 @@ class LibraryTest extends WindowTest {
         fire("#library-edit-button");
         assertThat(lookup("#library-edit").tryQuery()).as("nothing is chosen").isEmpty();
         Path nowhere = folder.resolve("not there" + ProfileFile.ENDING);
-        interact(() -> app.window().drop(List.of(nowhere.toFile())));
+        interact(() -> app.window().take(List.of(nowhere)));
         waitUntil(() -> onFx(() -> shelf().stateProperty().get())
                 .contains("not there.oakprofile.json can’t be read (permission denied)"));
         Path denied = Files.createDirectories(folder.resolve("dir" + ProfileFile.ENDING));

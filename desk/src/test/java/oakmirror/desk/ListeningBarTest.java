@@ -270,6 +270,7 @@ class ListeningBarTest extends WindowTest {
                                 Command.SAVE,
                                 Command.SAVE_AS,
                                 Command.NEW,
+                                Command.NEXT_SONG,
                                 Command.RENDER,
                                 Command.COMPACT,
                                 Command.LOG,

@@ -112,6 +112,7 @@ public enum Command {
     HABITS("commands.window", "commands.habits", "Ctrl+0"),
     RENDER("commands.window", "commands.renderTheMaster", "Ctrl+R"),
     NEW("commands.window", "commands.newSession", "Ctrl+N"),
+    NEXT_SONG("commands.window", "commands.nextSong", "Ctrl+Shift+N"),
     OPEN("commands.window", "commands.openASession", "Ctrl+O"),
     SAVE("commands.window", "commands.saveTheSession", "Ctrl+S"),
     SAVE_AS("commands.window", "commands.saveTheSessionAs", "Ctrl+Shift+S"),

@@ -5,7 +5,6 @@ import java.util.Optional;
 import javafx.collections.ListChangeListener;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
-import javafx.scene.control.Button;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
@@ -52,15 +51,14 @@ public final class GatherPage extends StackPane {
     private final Node empty;
     private int shownReference = 1;
 
-    /** The page of a workspace; {@code openDemo} opens the demo session, {@code tour} walks through the window with it. */
+    /** The page of a workspace; {@code empty} is there while nothing is gathered. */
     public GatherPage(
             Workspace workspace,
             Listening listening,
             Passages passages,
             AddTracks adding,
             KeyMap keys,
-            Runnable openDemo,
-            Runnable tour,
+            Beginning empty,
             StandsOut standsOut,
             Node mixNotes,
             InputStrip input,
@@ -81,7 +79,7 @@ public final class GatherPage extends StackPane {
         table = new TrackTable(workspace, listening, passages, adding, library.intake(), mixNotes, keys);
         content = new VBox(8, head(input, library), mirror, comparing, table, input, standsOut);
         content.getStyleClass().add("page");
-        empty = empty(openDemo, tour);
+        this.empty = empty;
         setMinSize(0, 0); // as high as there is room, so that what gives way is told by it
         content.setMinWidth(0);
         HBox.setHgrow(content, Priority.ALWAYS);
@@ -125,29 +123,6 @@ public final class GatherPage extends StackPane {
                 Words.reading("Gather"),
                 adding.menu(keys.hint(Command.ADD), input::open),
                 library.door(keys.hint(Command.DRAWER)));
-    }
-
-    private Node empty(Runnable openDemo, Runnable tour) {
-        Button add = Ui.button(
-                Texts.of("gather.chooseFiles"),
-                Texts.of("gather.chooseFiles.tip", keys.hint(Command.ADD)),
-                adding::chooseFiles);
-        Button demo = Ui.button(Texts.of("gather.openTheDemo"), Texts.of("gather.openTheDemo.tip"), openDemo);
-        demo.setId("open-demo");
-        Button walk = Ui.button(Texts.of("gather.takeTheTour"), Texts.of("gather.takeTheTour.tip"), tour);
-        walk.setId("take-tour");
-        HBox buttons = new HBox(10, add, demo, walk);
-        buttons.setAlignment(Pos.CENTER);
-        VBox area = new VBox(
-                14,
-                Ui.label(Texts.of("gather.dropYourMixAnd"), "heading"),
-                Ui.label(Texts.of("gather.theFirstFileIs"), "quiet"),
-                buttons);
-        area.setAlignment(Pos.CENTER);
-        area.getStyleClass().add("drop-area");
-        StackPane place = new StackPane(area);
-        place.getStyleClass().add("page");
-        return place;
     }
 
     private void keepSelection() {

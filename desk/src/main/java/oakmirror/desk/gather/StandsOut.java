@@ -62,7 +62,9 @@ public final class StandsOut extends HBox {
         boolean known = comparing.comparison().isKnown();
         pane.setVisible(known && roomy.get());
         Ui.shown(known && !roomy.get(), this);
-        if (!isVisible()) {
+        if (!isVisible()
+                || !isInAWindow()) { // styles are known in a window alone; a window gives it its width, and so it is
+            // filled then
             return;
         }
         for (int named = MOST; named >= 0; named--) { // as many by name as there is room for
@@ -72,6 +74,12 @@ public final class StandsOut extends HBox {
                 return;
             }
         }
+    }
+
+    private boolean isInAWindow() {
+        return getScene() != null
+                && getScene().getWindow() != null
+                && getScene().getWindow().isShowing();
     }
 
     private void fill(int named) {

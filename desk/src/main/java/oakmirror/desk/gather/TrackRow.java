@@ -1,6 +1,5 @@
 package oakmirror.desk.gather;
 
-import java.io.File;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -132,8 +131,7 @@ final class TrackRow extends GridPane {
         });
         reachByKeys();
         if (number == 0) {
-            FileDrop.onto(this, files -> table.adding()
-                    .addStems(files.stream().map(File::toPath).toList()));
+            FileDrop.onto(this, table.adding()::addStems);
         }
         setOnContextMenuRequested(e -> menu().show(this, e.getScreenX(), e.getScreenY()));
         table.roomProperty().subscribe(room -> {

@@ -122,10 +122,8 @@ public final class RecordPage extends VBox {
         setSpacing(8);
         FileDrop.onto(
                 this,
-                files -> songs.add(files.stream()
-                        .map(java.io.File::toPath)
-                        .filter(AudioFile::looksLikeAudio)
-                        .toList()));
+                files -> songs.add(
+                        files.stream().filter(AudioFile::looksLikeAudio).toList()));
         workspace.sessionProperty().subscribe(s -> refresh.run());
         songs.standingProperty().subscribe(s -> refresh.run());
         songs.failureProperty().subscribe(f -> refresh.run());

@@ -87,10 +87,7 @@ final class MixFirstPane extends VBox {
         VBox.setVgrow(scroll, Priority.ALWAYS);
         again.setId("stems-again");
         getChildren().addAll(state, again, all, scroll);
-        FileDrop.onto(
-                this,
-                files ->
-                        adding.addStems(files.stream().map(java.io.File::toPath).toList()));
+        FileDrop.onto(this, adding::addStems);
         sceneProperty().subscribe(scene -> {
             if (scene != null) {
                 stems.want();

@@ -136,7 +136,6 @@ public final class ShapePage extends VBox {
         getChildren()
                 .addAll(head, picture, new StackPane(panel, strokes), new ShapeSettings(workspace, settings, habits));
         FileDrop.onto(this, files -> files.stream()
-                .map(java.io.File::toPath)
                 .filter(ToneFile::looksLikeTone)
                 .findFirst()
                 .ifPresentOrElse(

@@ -1,15 +1,9 @@
 package oakmirror.media.cache;
 
 import java.io.IOException;
-import java.nio.file.FileSystems;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.attribute.PosixFileAttributeView;
-import java.nio.file.attribute.PosixFileAttributes;
-import java.nio.file.attribute.PosixFilePermission;
-import java.nio.file.attribute.UserPrincipal;
 import java.util.List;
-import java.util.Set;
 import oakmirror.files.PrivateFolder;
 import oakmirror.files.StaleFiles;
 import org.slf4j.Logger;
@@ -20,9 +14,6 @@ import org.slf4j.LoggerFactory;
  * somebody else could have made or can write to, since what lies there is run.
  */
 public final class NativeFolder {
-
-    private static final Set<PosixFilePermission> OTHERS =
-            Set.of(PosixFilePermission.GROUP_WRITE, PosixFilePermission.OTHERS_WRITE);
 
     /** The property that holds where decoders are unpacked to. */
     public static final String OF_DECODERS = "org.bytedeco.javacpp.cachedir";
@@ -49,7 +40,7 @@ public final class NativeFolder {
     private static Path folder() {
         Path own = UserFolders.cache().resolve("native");
         try {
-            if (isOurs(PrivateFolder.make(own))) {
+            if (PrivateFolder.isOurs(PrivateFolder.make(own))) {
                 return own;
             }
             log().warn("{} can be written to by others and is not used", own);
@@ -70,23 +61,5 @@ public final class NativeFolder {
     /** Not before it is needed: this is the first thing that a program does, and the log can be made ready beside what follows. */
     private static Logger log() {
         return LoggerFactory.getLogger(NativeFolder.class);
-    }
-
-    /** Whether a folder can be written to, by its owner alone, and its owner is who runs this program. */
-    static boolean isOurs(Path folder) throws IOException {
-        PosixFileAttributeView view = Files.getFileAttributeView(folder, PosixFileAttributeView.class);
-        if (view == null) {
-            return Files.isWritable(folder); // where permissions are of another kind, the user's folders are his
-        }
-        PosixFileAttributes attributes = view.readAttributes();
-        return Files.isWritable(folder)
-                && attributes.permissions().stream().noneMatch(OTHERS::contains)
-                && attributes.owner().equals(whoRunsThis());
-    }
-
-    private static UserPrincipal whoRunsThis() throws IOException {
-        return FileSystems.getDefault()
-                .getUserPrincipalLookupService()
-                .lookupPrincipalByName(System.getProperty("user.name"));
     }
 }

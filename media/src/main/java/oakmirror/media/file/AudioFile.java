@@ -13,7 +13,7 @@ public final class AudioFile {
 
     private static final Set<String> ENDINGS = Set.of(
             "wav", "wave", "bwf", "rf64", "w64", "aif", "aiff", "aifc", "flac", "mp3", "m4a", "mp4", "aac", "ogg",
-            "oga", "opus", "caf");
+            "oga", "opus", "caf", "m4v", "mov", "mkv", "mka", "webm"); // of films the sound
 
     /** What stands for a character that could not be read. */
     private static final char NO_CHARACTER = '\uFFFD';

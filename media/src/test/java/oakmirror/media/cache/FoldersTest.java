@@ -36,11 +36,11 @@ class FoldersTest {
     void nativeCodeIsUnpackedWhereNobodyElseCanWrite() throws Exception {
         assumeThat(folder.getFileSystem().supportedFileAttributeViews()).contains("posix");
         Path ours = PrivateFolder.make(folder.resolve("ours"));
-        assertThat(NativeFolder.isOurs(ours)).isTrue();
+        assertThat(PrivateFolder.isOurs(ours)).isTrue();
         Files.setPosixFilePermissions(ours, PosixFilePermissions.fromString("rwxrwx---"));
-        assertThat(NativeFolder.isOurs(ours)).as("a group can write").isFalse();
+        assertThat(PrivateFolder.isOurs(ours)).as("a group can write").isFalse();
         Files.setPosixFilePermissions(ours, PosixFilePermissions.fromString("rwx---rwx"));
-        assertThat(NativeFolder.isOurs(ours)).as("everybody can write").isFalse();
+        assertThat(PrivateFolder.isOurs(ours)).as("everybody can write").isFalse();
         NativeFolder.use();
         assertThat(Path.of(System.getProperty("org.sqlite.tmpdir")))
                 .isEqualTo(UserFolders.cache().resolve("native"));

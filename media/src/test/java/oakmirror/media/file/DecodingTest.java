@@ -88,6 +88,48 @@ class DecodingTest {
         assertThat(d.warnings).isEmpty();
     }
 
+    @ParameterizedTest
+    @CsvSource({
+        "mov,mpeg4,pcm_s16le,2e-5",
+        "mkv,mpeg4,flac,2e-5",
+        "mp4,mpeg4,aac,0.02",
+        "m4v,mpeg4,alac,2e-5",
+        "webm,vp8,opus,0.02"
+    })
+    void ofFilmsTheSoundIsRead(String ending, String picture, String sound, double error) throws Exception {
+        float[] tone = Signals.sine(48000, 440, -6, 2, 0);
+        Path plain = TestFiles.write(folder.resolve("x.wav"), OutputFormat.WAV_FLOAT, 48000, tone, tone);
+        Path film = folder.resolve("y." + ending);
+        FfmpegTool.run(
+                "-f",
+                "lavfi",
+                "-i",
+                "testsrc=size=64x64:rate=10:duration=2",
+                "-i",
+                plain,
+                "-strict",
+                "-2",
+                "-c:v",
+                picture,
+                "-c:a",
+                sound,
+                "-b:a",
+                "192k",
+                film);
+        assertThat(AudioFile.looksLikeAudio(film)).isTrue();
+        Decoded d = decode(film);
+        assertThat(d.channels).hasDimensions(2, d.channels[0].length);
+        assertThat(d.channels[0].length / 48000.0).isCloseTo(2, within(0.03));
+        if (error < 0.001) {
+            for (int i = 0; i < 95000; i += 11) {
+                assertThat((double) d.channels[0][i]).isCloseTo(tone[i], within(error));
+            }
+        } else {
+            assertThat(level(d.channels[0], 20000, 80000)).isCloseTo(-9.01, within(0.2));
+        }
+        assertThat(d.warnings).isEmpty();
+    }
+
     @Test
     void mp3GivesTheSoundBack() throws IOException {
         Decoded d = decode(TestFiles.demo("marrow-and-rye-salt-stair.mp3"));

@@ -61,6 +61,16 @@ public final class Settings {
         return values.path(key).asDouble(otherwise);
     }
 
+    /** What was kept that has parts, to read only; missing where nothing was. */
+    synchronized JsonNode tree(String key) {
+        return values.path(key);
+    }
+
+    /** Keeps what has parts. */
+    void keep(String key, JsonNode value) {
+        change(() -> values.set(key, value));
+    }
+
     /** Keeps a text. */
     public void keep(String key, String value) {
         change(() -> values.put(key, value));

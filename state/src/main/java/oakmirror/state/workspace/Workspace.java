@@ -269,7 +269,13 @@ public final class Workspace {
 
     /** Starts a new, empty session. */
     public void reset() {
-        load(Draft.unkept(SessionDocument.EMPTY), SessionDocument.EMPTY);
+        begin(Session.EMPTY);
+    }
+
+    /** Starts a new session, in which nothing has happened yet. */
+    public void begin(Session from) {
+        SessionDocument document = new SessionDocument(from, SessionLog.EMPTY);
+        load(Draft.unkept(document), document);
     }
 
     /**

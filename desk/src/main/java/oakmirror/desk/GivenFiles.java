@@ -1,6 +1,5 @@
 package oakmirror.desk;
 
-import java.io.File;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.function.Consumer;
@@ -8,8 +7,8 @@ import oakmirror.desk.control.AddTracks;
 import oakmirror.habits.HabitFile;
 import oakmirror.profile.ProfileFile;
 
-/** What becomes of files that are dropped on the window. */
-final class DroppedFiles {
+/** What becomes of files that are dropped on the window, or that the program is started with. */
+final class GivenFiles {
 
     private final TrackSources sources;
     private final AddTracks adding;
@@ -18,13 +17,13 @@ final class DroppedFiles {
     private final Consumer<Path> open;
 
     /**
-     * Nothing is dropped yet.
+     * None are given yet.
      *
      * @param show goes to a station
      * @param toLibrary goes to where the library can be open
      * @param open opens a session's file
      */
-    DroppedFiles(
+    GivenFiles(
             TrackSources sources, AddTracks adding, Consumer<Station> show, Runnable toLibrary, Consumer<Path> open) {
         this.sources = sources;
         this.adding = adding;
@@ -34,20 +33,23 @@ final class DroppedFiles {
     }
 
     /** Takes them: profiles and habits are kept, a session is opened, anything else added. */
-    void take(List<File> files) {
+    void take(List<Path> files) {
+        if (files.isEmpty()) {
+            return;
+        }
+        Path first = files.get(0);
         boolean isOne = files.size() == 1;
-        String name = files.get(0).getName();
-        if (files.stream().allMatch(f -> f.getName().endsWith(ProfileFile.ENDING))) {
+        if (files.stream().allMatch(f -> f.toString().endsWith(ProfileFile.ENDING))) {
             toLibrary.run();
             sources.addProfiles(files);
-        } else if (isOne && name.endsWith(HabitFile.ENDING)) {
+        } else if (isOne && first.toString().endsWith(HabitFile.ENDING)) {
             show.accept(Station.HABITS);
-            sources.habits().read(files.get(0).toPath());
-        } else if (isOne && name.endsWith(".json")) {
-            open.accept(files.get(0).toPath());
+            sources.habits().read(first);
+        } else if (isOne && first.toString().endsWith(".json")) {
+            open.accept(first);
         } else {
             show.accept(Station.GATHER);
-            adding.addAll(files.stream().map(File::toPath).toList());
+            adding.addAll(files);
         }
     }
 }
