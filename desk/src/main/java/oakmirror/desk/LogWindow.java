@@ -1,9 +1,5 @@
 package oakmirror.desk;
 
-import java.io.IOException;
-import java.io.RandomAccessFile;
-import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
@@ -19,6 +15,7 @@ import javafx.stage.Window;
 import oakmirror.desk.look.Theme;
 import oakmirror.desk.look.Ui;
 import oakmirror.media.cache.UserFolders;
+import oakmirror.state.trouble.LogEnd;
 import oakmirror.text.Texts;
 
 /** The end of the log in a window of its own, with where it lies, to be read or handed on. */
@@ -30,7 +27,7 @@ final class LogWindow {
 
     static Stage open(Window owner) {
         Path file = UserFolders.log();
-        TextArea text = new TextArea(end(file));
+        TextArea text = new TextArea(LogEnd.of(file, MOST_BYTES));
         text.setId("log-text");
         text.setEditable(false);
         text.getStyleClass().add("log");
@@ -53,19 +50,5 @@ final class LogWindow {
         stage.show();
         text.positionCaret(text.getLength());
         return stage;
-    }
-
-    private static String end(Path file) {
-        if (!Files.exists(file)) {
-            return Texts.of("main.nothingHasBeenLogged");
-        }
-        try (RandomAccessFile log = new RandomAccessFile(file.toFile(), "r")) {
-            log.seek(Math.max(0, log.length() - MOST_BYTES));
-            byte[] bytes = new byte[(int) Math.min(MOST_BYTES, log.length())];
-            log.readFully(bytes);
-            return new String(bytes, StandardCharsets.UTF_8);
-        } catch (IOException e) {
-            return Texts.of("main.theLogCannotBe", e.getMessage());
-        }
     }
 }

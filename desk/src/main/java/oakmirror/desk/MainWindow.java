@@ -42,6 +42,7 @@ import oakmirror.state.listening.Listening;
 import oakmirror.state.listening.VersionsHeard;
 import oakmirror.state.revisions.Bounces;
 import oakmirror.state.task.Background;
+import oakmirror.state.trouble.Trouble;
 import oakmirror.state.workspace.Passages;
 import oakmirror.state.workspace.Recovery;
 import oakmirror.state.workspace.Settings;
@@ -66,6 +67,7 @@ public final class MainWindow {
     private final SessionActions actions;
     private final Recovery recovery;
     private final RecoveryStrip recoveryStrip;
+    private final TroubleStrip troubleStrip;
     private final Comparing comparing;
     private final PlacesToHear places;
     private final StationRail rail;
@@ -147,8 +149,11 @@ public final class MainWindow {
         frame.setCenter(new StackPane(page, words, tour));
         frame.setRight(sources.drawer(rail.stationProperty()));
         recoveryStrip = new RecoveryStrip(workspace.programTasks(), recovery, actions);
+        troubleStrip = new TroubleStrip(workspace, asking, () -> stage);
+        background.troubleTo(f -> troubleStrip.tell(Trouble.now(f.what(), f.cause())));
         frame.setTop(new VBox(
                 new TitleStrip(workspace, actions, keyMap, commands, language, this::startTour),
+                troubleStrip,
                 recoveryStrip,
                 sources.library().tryingStrip()));
         frame.setLeft(rail);
@@ -364,6 +369,11 @@ public final class MainWindow {
     void offerRecovery() {
         recoveryStrip.look(settings);
         controllers.start();
+    }
+
+    /** Says that something went wrong which nobody expected, and offers a report of it. */
+    void tell(Trouble trouble) {
+        troubleStrip.tell(trouble);
     }
 
     /** Opens the demo. */

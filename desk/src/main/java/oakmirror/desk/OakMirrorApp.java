@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.atomic.AtomicInteger;
 import javafx.application.Application;
 import javafx.application.Platform;
 import javafx.scene.Scene;
@@ -15,6 +16,7 @@ import oakmirror.desk.control.FileDialogs;
 import oakmirror.desk.look.Theme;
 import oakmirror.media.handover.Handover;
 import oakmirror.state.task.Background;
+import oakmirror.state.trouble.Trouble;
 import oakmirror.state.workspace.Opened;
 import oakmirror.state.workspace.Settings;
 import oakmirror.text.Texts;
@@ -27,10 +29,12 @@ public final class OakMirrorApp extends Application {
     private static final Logger LOG = LoggerFactory.getLogger(OakMirrorApp.class);
 
     private static final int[] ICON_SIZES = {16, 32, 48, 128};
+    private static final int MOST_TOLD = 100;
     private static final long ICON_AFTER_MILLIS = 3000;
 
     private final FileDialogs dialogs;
     private final Language language = new Language(Locale.getDefault(Locale.Category.DISPLAY), this::choose);
+    private final AtomicInteger told = new AtomicInteger();
     private Optional<Handover> handover = Optional.empty();
     private Stage stage;
     private Background begun;
@@ -50,7 +54,7 @@ public final class OakMirrorApp extends Application {
     @Override
     public void start(Stage stage) {
         this.stage = stage;
-        Thread.setDefaultUncaughtExceptionHandler((t, e) -> LOG.error("unexpected, in {}", t.getName(), e));
+        Thread.setDefaultUncaughtExceptionHandler(this::trouble);
         Theme.loadFonts();
         Application.setUserAgentStylesheet(new PrimerLight().getUserAgentStylesheet());
         begin();
@@ -108,6 +112,16 @@ public final class OakMirrorApp extends Application {
         stage.toFront();
         stage.requestFocus();
         window.take(files);
+    }
+
+    /** What nobody has caught: into the log, and told, as the session is kept and its user can go on. */
+    private void trouble(Thread thread, Throwable error) {
+        LOG.error("unexpected, in {}", thread.getName(), error);
+        Trouble trouble = Trouble.now(thread.getName(), error);
+        if (window != null
+                && told.incrementAndGet() <= MOST_TOLD) { // an error in telling is none to tell of again and again
+            Platform.runLater(() -> window.tell(trouble));
+        }
     }
 
     private void begin() {

@@ -5,11 +5,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Optional;
+import javafx.application.Platform;
 import javafx.scene.Node;
+import javafx.scene.control.CheckBox;
 import javafx.scene.control.TextArea;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
 import oakmirror.desk.command.Command;
+import oakmirror.desk.control.FileDialogs;
 import oakmirror.media.TestFiles;
 import oakmirror.session.Session;
 import oakmirror.session.SessionDocument;
@@ -20,6 +23,13 @@ import org.junit.jupiter.api.Test;
 
 /** Nothing is lost: crashes, two windows, damaged sessions. */
 class SafetyTest extends WindowTest {
+
+    private final AnsweringDialogs answers = new AnsweringDialogs();
+
+    @Override
+    FileDialogs dialogs() {
+        return answers;
+    }
 
     private static SessionDocument named(String name) {
         return new SessionDocument(Session.EMPTY.withName(name), SessionLog.EMPTY);
@@ -128,7 +138,27 @@ class SafetyTest extends WindowTest {
     }
 
     @Test
-    void theLogCanBeRead() throws Exception {
+    void ofAnErrorThatNobodyExpectedThereIsAReportAndTheLogCanBeRead() throws Exception {
+        interact(() -> workspace().change("name", s -> s.withName("Low Water")));
+        Platform.runLater(() -> {
+            throw new IllegalStateException("planted, in Low Water");
+        });
+        waitUntil(() -> lookup("#trouble").query().isVisible());
+        assertThat(session().name()).as("it can be gone on with").isEqualTo("Low Water");
+        clickOn("#trouble-read");
+        waitUntil(() -> lookup("#trouble-text").tryQuery().isPresent());
+        TextArea report = lookup("#trouble-text").queryAs(TextArea.class);
+        assertThat(report.getText()).contains("IllegalStateException: planted, in ‹name›", "SafetyTest.java");
+        interact(() -> lookup("#trouble-names").queryAs(CheckBox.class).fire());
+        assertThat(report.getText()).contains("planted, in Low Water");
+        Path saved = folder.resolve("report.txt");
+        answers.answer(saved.toFile());
+        interact(() -> lookup("#trouble-save").queryButton().fire());
+        assertThat(saved).hasContent(report.getText());
+        interact(() -> ((Stage) report.getScene().getWindow()).close());
+        clickOn("#trouble-dismiss");
+        assertThat(lookup("#trouble").query().isVisible()).isFalse();
+
         interact(() -> app.window().commands().run(Command.LOG));
         waitUntil(() -> lookup("#log-text").tryQuery().isPresent());
         TextArea text = lookup("#log-text").queryAs(TextArea.class);

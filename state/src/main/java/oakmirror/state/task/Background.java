@@ -57,6 +57,7 @@ public final class Background implements AutoCloseable {
     private final Map<Kind, Integer> running = new EnumMap<>(Kind.class);
     private final AtomicInteger heavyRunning = new AtomicInteger();
     private final ObservableList<Task> shown = FXCollections.observableArrayList();
+    private volatile Consumer<Failure> troubled = failure -> {};
     private volatile Consumer<String> told = sentence -> LOG.warn("nobody to tell: {}", sentence);
     private volatile Runnable delivered = () -> {};
     private volatile boolean closing;
@@ -96,8 +97,16 @@ public final class Background implements AutoCloseable {
         told = consumer;
     }
 
+    /** Says who is told of what nobody expected, on the state's thread. */
+    public void troubleTo(Consumer<Failure> consumer) {
+        troubled = consumer;
+    }
+
     /** Tells the user of a failure; whoever cancelled something knows it. */
     public void tell(Failure failure) {
+        if (failure.isUnexpected()) {
+            troubled.accept(failure);
+        }
         if (!failure.isCancelled()) {
             told.accept(failure.sentence());
         }

@@ -1,5 +1,7 @@
 package oakmirror.state.task;
 
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.util.concurrent.CancellationException;
 import oakmirror.media.file.AudioFileException;
 import oakmirror.text.Texts;
@@ -27,6 +29,16 @@ public record Failure(String what, Throwable cause) {
     /** Whether it was ended because what it was done for has gone. */
     public boolean isAbandoned() {
         return cause instanceof Abandoned;
+    }
+
+    /** Whether nobody could have expected it: neither the user nor a disk nor a file has caused it. */
+    public boolean isUnexpected() {
+        return !(cause instanceof CancellationException
+                || cause instanceof AudioFileException
+                || cause instanceof IOException
+                || cause instanceof UncheckedIOException
+                || cause instanceof VirtualMachineError
+                || cause instanceof LinkageError);
     }
 
     /** Why, in one sentence that says what to do. */
