@@ -29,6 +29,7 @@ import oakmirror.desk.controllers.Controllers;
 import oakmirror.desk.gather.Beginning;
 import oakmirror.desk.gather.GatherPage;
 import oakmirror.desk.gather.StandsOut;
+import oakmirror.desk.guide.GuideDoor;
 import oakmirror.desk.look.ScaledPane;
 import oakmirror.desk.words.WordsPane;
 import oakmirror.state.capture.Input;
@@ -63,7 +64,7 @@ public final class MainWindow {
     private final Commands commands = new Commands();
     private final Controllers controllers;
     private final Overlays overlays;
-    private final WordsPane words = new WordsPane();
+    private final WordsPane words = new WordsPane(() -> commands.run(Command.MANUAL));
     private final SessionActions actions;
     private final Recovery recovery;
     private final RecoveryStrip recoveryStrip;
@@ -227,6 +228,10 @@ public final class MainWindow {
         commands.set(Command.LOG, () -> LogWindow.open(stage));
         overlays.fill(commands);
         commands.set(Command.WORDS, words::toggle);
+        GuideDoor guide = new GuideDoor(
+                () -> stage,
+                () -> page.isBlind() ? "listen" : rail.stationProperty().get().chapter());
+        commands.set(Command.MANUAL, guide::open);
     }
 
     private void startTour() {
@@ -369,11 +374,6 @@ public final class MainWindow {
     void offerRecovery() {
         recoveryStrip.look(settings);
         controllers.start();
-    }
-
-    /** Says that something went wrong which nobody expected, and offers a report of it. */
-    void tell(Trouble trouble) {
-        troubleStrip.tell(trouble);
     }
 
     /** Opens the demo. */

@@ -16,7 +16,7 @@ import oakmirror.desk.control.FileDialogs;
 import oakmirror.desk.look.Theme;
 import oakmirror.media.handover.Handover;
 import oakmirror.state.task.Background;
-import oakmirror.state.trouble.Trouble;
+import oakmirror.state.task.Failure;
 import oakmirror.state.workspace.Opened;
 import oakmirror.state.workspace.Settings;
 import oakmirror.text.Texts;
@@ -117,10 +117,9 @@ public final class OakMirrorApp extends Application {
     /** What nobody has caught: into the log, and told, as the session is kept and its user can go on. */
     private void trouble(Thread thread, Throwable error) {
         LOG.error("unexpected, in {}", thread.getName(), error);
-        Trouble trouble = Trouble.now(thread.getName(), error);
-        if (window != null
+        if (begun != null
                 && told.incrementAndGet() <= MOST_TOLD) { // an error in telling is none to tell of again and again
-            Platform.runLater(() -> window.tell(trouble));
+            Platform.runLater(() -> begun.trouble(new Failure(thread.getName(), error)));
         }
     }
 

@@ -5,21 +5,28 @@ import oakmirror.text.Texts;
 
 /** The five stations, in the order of the work, and the pages beyond one song's five steps. */
 enum Station {
-    GATHER("main.gather"),
-    COMPARE("main.compare"),
-    SHAPE("main.shape"),
-    FINISH("main.finish"),
-    SEND_OUT("main.sendOut"),
-    BOUNCES("main.bounces"),
-    VERSIONS("main.versions"),
-    RECORD("main.record"),
-    LIBRARY("main.library"),
-    HABITS("main.habits");
+    GATHER("main.gather", "gather"),
+    COMPARE("main.compare", "compare"),
+    SHAPE("main.shape", "shape"),
+    FINISH("main.finish", "finish"),
+    SEND_OUT("main.sendOut", "send-out"),
+    BOUNCES("main.bounces", "bounces-and-versions"),
+    VERSIONS("main.versions", "bounces-and-versions"),
+    RECORD("main.record", "beyond-one-song"),
+    LIBRARY("main.library", "beyond-one-song"),
+    HABITS("main.habits", "beyond-one-song");
 
     private final String label;
+    private final String chapter;
 
-    Station(String label) {
+    Station(String label, String chapter) {
         this.label = label;
+        this.chapter = chapter;
+    }
+
+    /** The chapter of the guide that tells of it. */
+    String chapter() {
+        return chapter;
     }
 
     /** Whether it lies beyond one song's five steps. */

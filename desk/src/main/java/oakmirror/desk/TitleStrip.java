@@ -126,6 +126,7 @@ final class TitleStrip extends HBox {
                         recent,
                         Ui.item(Texts.of("main.openTheDemo"), actions::openDemo),
                         Ui.item(Texts.of("main.takeTheTour"), tour),
+                        Ui.item(Texts.of("main.guide", keys.hint(Command.MANUAL)), () -> commands.run(Command.MANUAL)),
                         new SeparatorMenuItem(),
                         Ui.item(Texts.of("main.save", keys.hint(Command.SAVE)), actions::save),
                         Ui.item(Texts.of("main.saveAs2", keys.hint(Command.SAVE_AS)), actions::saveAs),

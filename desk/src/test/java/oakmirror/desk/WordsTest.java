@@ -9,6 +9,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.Labeled;
 import javafx.scene.input.KeyCode;
 import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
 import oakmirror.desk.shape.ShapePage;
 import oakmirror.desk.words.WordsPane;
 import oakmirror.findings.Finding;
@@ -59,6 +60,22 @@ class WordsTest extends CompareWindow {
 
         clickOn(labeled(Button.class, ".finding", "See the proposal on Shape ›"));
         assertThat(lookup(n -> n instanceof ShapePage).queryAll()).isNotEmpty();
+
+        type(KeyCode.F1);
+        clickOn("#words-guide");
+        waitUntil(() -> lookup("#guide-text").tryQuery().isPresent());
+        assertThat(guide()).as("the chapter of the page that is shown").startsWith("Shape");
+        interact(() -> lookup("#guide-search").queryTextInputControl().setText("anchor transitions"));
+        assertThat(guide()).startsWith("Beyond one song");
+        assertThat(lookup("#guide-text .found").queryAll()).hasSize(1);
+        interact(() -> lookup("#guide-search").queryTextInputControl().setText("zebra"));
+        assertThat(guide()).isEqualTo("Nothing found. Try another word.");
+        interact(() -> lookup("#guide-text").query().getScene().getWindow().hide());
+    }
+
+    private String guide() {
+        return onFx(() ->
+                ((Label) lookup("#guide-text").queryAs(VBox.class).getChildren().get(0)).getText());
     }
 
     @Test

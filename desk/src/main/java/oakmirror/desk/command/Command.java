@@ -127,6 +127,7 @@ public enum Command {
     CONTROLLERS("commands.window", "commands.controllers", "Ctrl+Shift+K"),
     COMMANDS("commands.window", "commands.findACommand", "Ctrl+K"),
     WORDS("commands.window", "commands.whatIsUnderThe", "F1"),
+    MANUAL("commands.window", "commands.openTheGuide", "Shift+F1"),
     KEYS("commands.window", "commands.allKeys", "Shift+Slash");
 
     private final String group;

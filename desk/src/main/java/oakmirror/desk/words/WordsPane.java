@@ -40,8 +40,8 @@ public final class WordsPane extends VBox {
     private Optional<Node> under = Optional.empty();
     private Optional<Label> marked = Optional.empty();
 
-    /** The pane, not shown yet. */
-    public WordsPane() {
+    /** The pane, not shown yet; {@code guide} opens the guide at the page that is shown. */
+    public WordsPane(Runnable guide) {
         setId("words");
         getStyleClass().add("words");
         setVisible(false);
@@ -60,7 +60,9 @@ public final class WordsPane extends VBox {
         list = Ui.link(Texts.of("words.allWords"), Texts.of("words.allWords.tip"), this::back);
         Button close = Ui.link("✕", Texts.of("words.closeEsc"), this::close);
         close.setId("close-words");
-        HBox head = new HBox(8, Ui.label(Texts.of("words.words"), "heading"), list, Ui.spring(), close);
+        Button more = Ui.link(Texts.of("words.guide"), Texts.of("words.guide.tip"), guide);
+        more.setId("words-guide");
+        HBox head = new HBox(8, Ui.label(Texts.of("words.words"), "heading"), list, more, Ui.spring(), close);
         head.setAlignment(Pos.BASELINE_LEFT);
         scroll.setFitToWidth(true);
         scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);

@@ -102,10 +102,15 @@ public final class Background implements AutoCloseable {
         troubled = consumer;
     }
 
+    /** Tells of what nobody expected. */
+    public void trouble(Failure failure) {
+        troubled.accept(failure);
+    }
+
     /** Tells the user of a failure; whoever cancelled something knows it. */
     public void tell(Failure failure) {
         if (failure.isUnexpected()) {
-            troubled.accept(failure);
+            trouble(failure);
         }
         if (!failure.isCancelled()) {
             told.accept(failure.sentence());

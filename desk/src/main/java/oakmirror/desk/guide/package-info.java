@@ -1,0 +1,2 @@
+/** The guide in a window of its own, beside what it tells of. */
+package oakmirror.desk.guide;
