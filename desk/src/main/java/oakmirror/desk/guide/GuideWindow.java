@@ -22,7 +22,7 @@ import oakmirror.text.Texts;
 /** The guide: chapters and a search on the left, the chapter's text beside them. */
 final class GuideWindow {
 
-    private static final double LIST_WIDTH = 250;
+    private static final double LIST_WIDTH = 300;
 
     private final Guide guide = Guide.in(Texts.spoken().getLanguage());
     private final TextField search = new TextField();
@@ -68,7 +68,7 @@ final class GuideWindow {
         });
         stage.initOwner(owner);
         stage.setTitle(Texts.of("words.theGuide"));
-        Scene scene = new Scene(root, 820, 640);
+        Scene scene = new Scene(root, 880, 660);
         Theme.dress(scene);
         stage.setScene(scene);
         find();
