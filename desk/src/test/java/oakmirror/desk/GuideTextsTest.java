@@ -7,17 +7,21 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import oakmirror.desk.command.Command;
+import oakmirror.desk.command.KeyMap;
 import oakmirror.media.guide.Chapter;
 import oakmirror.media.guide.Guide;
+import oakmirror.text.Texts;
 import org.commonmark.node.AbstractVisitor;
 import org.commonmark.node.Code;
 import org.commonmark.node.Emphasis;
 import org.commonmark.node.Image;
+import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
@@ -26,8 +30,12 @@ class GuideTextsTest {
 
     private static final int MOST_WORDS = 330;
     private static final Pattern EXAMPLE = Pattern.compile("oakmirror .*|lufs>.*");
-    /** Keys that are no command's alone. */
-    private static final Set<String> PLAIN = Set.of("?");
+    private final Locale spoken = Texts.spoken();
+
+    @AfterEach
+    void asBefore() {
+        Texts.speak(spoken);
+    }
 
     private static List<String> texts(Path resources, String ending) throws Exception {
         List<String> all = new ArrayList<>();
@@ -70,18 +78,19 @@ class GuideTextsTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"en", "de"})
-    void keysAreThoseOfCommands(String language) {
-        Set<String> keys =
-                Arrays.stream(Command.values()).map(Command::usualKey).collect(Collectors.toSet());
+    void keysAreThoseOfCommandsAsTheyArePrinted(String language) {
+        Texts.speak(Locale.forLanguageTag(language));
+        Set<String> keys = Arrays.stream(Command.values())
+                .map(c -> KeyMap.onKeyboards(c.usualKey()))
+                .collect(Collectors.toSet());
         Set<String> unknown = new TreeSet<>();
         for (Chapter chapter : Guide.in(language).chapters()) {
             chapter.document().accept(new AbstractVisitor() {
                 @Override
                 public void visit(Code code) {
                     String key = code.getLiteral();
-                    if (!keys.contains(key)
-                            && !PLAIN.contains(key)
-                            && !EXAMPLE.matcher(key).matches()) {
+                    if (!keys.contains(key) && !EXAMPLE.matcher(key).matches()) {
+
                         unknown.add(chapter.id() + ": " + key);
                     }
                 }

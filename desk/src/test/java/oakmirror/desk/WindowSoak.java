@@ -192,11 +192,7 @@ class WindowSoak extends CompareWindow {
         Path out = Files.createDirectories(folder.resolve("out" + ++rendered));
         interact(() -> run(Command.SEND_OUT));
         waitUntil(() -> lookup("#output-folder").tryQuery().isPresent());
-        interact(() -> {
-            TextField field = lookup("#output-folder").queryAs(TextField.class);
-            field.setText(out.toString());
-            field.getOnAction().handle(null);
-        });
+        interact(() -> lookup("#output-folder").queryAs(TextField.class).setText(out.toString()));
         waitUntil(() -> !lookup("#render").query().isDisabled());
         interact(() -> lookup("#render").queryButton().fire());
         waitUntil(() -> {

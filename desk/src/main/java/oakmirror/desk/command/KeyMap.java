@@ -76,7 +76,12 @@ public final class KeyMap {
 
     /** The key of an action as it is printed on keyboards. */
     public String shown(Command act) {
-        return PRINTED.matcher(keyOf(act).replace("Shift+Slash", "?")).replaceAll(m -> printed(m.group()));
+        return onKeyboards(keyOf(act));
+    }
+
+    /** A key as it is printed on keyboards, in the language that is spoken. */
+    public static String onKeyboards(String key) {
+        return PRINTED.matcher(key.replace("Shift+Slash", "?")).replaceAll(m -> printed(m.group()));
     }
 
     private static String printed(String key) {
