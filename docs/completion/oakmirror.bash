@@ -164,6 +164,8 @@ function _complete_oakmirror() {
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} habits" ];    then _picocli_oakmirror; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} report" ];    then _picocli_oakmirror; return $?; fi
   if [ "${COMP_LINE}" = "${COMP_WORDS[0]} profile" ];    then _picocli_oakmirror; return $?; fi
+  if [ "${COMP_LINE}" = "${COMP_WORDS[0]} open" ];    then _picocli_oakmirror; return $?; fi
+  if [ "${COMP_LINE}" = "${COMP_WORDS[0]} demo" ];    then _picocli_oakmirror; return $?; fi
 
   # Find the longest sequence of subcommands and call the bash function for that subcommand.
   local cmds0=(measure)
@@ -176,7 +178,11 @@ function _complete_oakmirror() {
   local cmds7=(habits)
   local cmds8=(report)
   local cmds9=(profile)
+  local cmds10=(open)
+  local cmds11=(demo)
 
+  if CompWordsContainsArray "${cmds11[@]}"; then _picocli_oakmirror_demo; return $?; fi
+  if CompWordsContainsArray "${cmds10[@]}"; then _picocli_oakmirror_open; return $?; fi
   if CompWordsContainsArray "${cmds9[@]}"; then _picocli_oakmirror_profile; return $?; fi
   if CompWordsContainsArray "${cmds8[@]}"; then _picocli_oakmirror_report; return $?; fi
   if CompWordsContainsArray "${cmds7[@]}"; then _picocli_oakmirror_habits; return $?; fi
@@ -197,7 +203,7 @@ function _picocli_oakmirror() {
   # Get completion data
   local curr_word=${COMP_WORDS[COMP_CWORD]}
 
-  local commands="measure compare match stems finish render album habits report profile"
+  local commands="measure compare match stems finish render album habits report profile open demo"
   local flag_opts="'-h' '--help' '-V' '--version'"
   local arg_opts=""
 
@@ -724,6 +730,49 @@ function _picocli_oakmirror_profile() {
       type compopt &>/dev/null && compopt -o filenames
       positionals=$( compgen -f -- "${curr_word}" ) # files
     fi
+    local IFS=$'\n'
+    COMPREPLY=( $(compgen -W "${commands// /$'\n'}${IFS}${positionals}" -- "${curr_word}") )
+  fi
+}
+
+# Generates completions for the options and subcommands of the `open` subcommand.
+function _picocli_oakmirror_open() {
+  # Get completion data
+  local curr_word=${COMP_WORDS[COMP_CWORD]}
+
+  local commands=""
+  local flag_opts="'--apart'"
+  local arg_opts=""
+
+  if [[ "${curr_word}" == -* ]]; then
+    COMPREPLY=( $(compgen -W "${flag_opts} ${arg_opts}" -- "${curr_word}") )
+  else
+    local positionals=""
+    local currIndex
+    currIndex=$(currentPositionalIndex "open" "${arg_opts}" "${flag_opts}")
+    if (( currIndex >= 0 && currIndex <= 2147483647 )); then
+      local IFS=$'\n'
+      type compopt &>/dev/null && compopt -o filenames
+      positionals=$( compgen -f -- "${curr_word}" ) # files
+    fi
+    local IFS=$'\n'
+    COMPREPLY=( $(compgen -W "${commands// /$'\n'}${IFS}${positionals}" -- "${curr_word}") )
+  fi
+}
+
+# Generates completions for the options and subcommands of the `demo` subcommand.
+function _picocli_oakmirror_demo() {
+  # Get completion data
+  local curr_word=${COMP_WORDS[COMP_CWORD]}
+
+  local commands=""
+  local flag_opts=""
+  local arg_opts=""
+
+  if [[ "${curr_word}" == -* ]]; then
+    COMPREPLY=( $(compgen -W "${flag_opts} ${arg_opts}" -- "${curr_word}") )
+  else
+    local positionals=""
     local IFS=$'\n'
     COMPREPLY=( $(compgen -W "${commands// /$'\n'}${IFS}${positionals}" -- "${curr_word}") )
   fi

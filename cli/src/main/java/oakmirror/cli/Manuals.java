@@ -6,6 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Map;
 import java.util.TreeMap;
+import oakmirror.text.Texts;
 import picocli.AutoComplete;
 import picocli.CommandLine;
 import picocli.CommandLine.Help;
@@ -36,6 +37,19 @@ final class Manuals {
     /** All of them, by where they are kept. */
     static Map<String, String> all() {
         CommandLine program = Main.line();
+        program.addSubcommand(
+                "open",
+                window(Texts.of("cli.open"))
+                        .addOption(OptionSpec.builder("--apart")
+                                .description(Texts.of("cli.openApart"))
+                                .build())
+                        .addPositional(PositionalParamSpec.builder()
+                                .paramLabel("FILE")
+                                .arity("0..*")
+                                .type(Path[].class)
+                                .description(Texts.of("cli.openFiles"))
+                                .build()));
+        program.addSubcommand("demo", window(Texts.of("cli.demo")));
         Map<String, String> files = new TreeMap<>();
         // without the moment it was made, which would make it another file every day
         String completion = AutoComplete.bash(PROGRAM, program).replaceAll("(?m)^# Date:.*\\R", "");
@@ -46,6 +60,13 @@ final class Manuals {
                         "docs/man/" + PROGRAM + "-" + name + ".1",
                         page(command.getCommandSpec(), PROGRAM + "-" + name)));
         return files;
+    }
+
+    /** A command that the start script hands to the window. */
+    private static CommandSpec window(String description) {
+        CommandSpec spec = CommandSpec.create();
+        spec.usageMessage().description(description);
+        return spec;
     }
 
     private static String page(CommandSpec spec, String name) {

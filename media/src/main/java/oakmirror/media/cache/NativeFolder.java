@@ -18,7 +18,11 @@ public final class NativeFolder {
     /** The property that holds where decoders are unpacked to. */
     public static final String OF_DECODERS = "org.bytedeco.javacpp.cachedir";
 
-    private static final List<String> PROPERTIES = List.of(OF_DECODERS, "org.sqlite.tmpdir", "javafx.cachedir");
+    private static final List<String> PROPERTIES = List.of(OF_DECODERS, "javafx.cachedir");
+    /** Where the database's library is unpacked to, anew with each start; a package has it laid out, and says so by the other. */
+    private static final String OF_DATABASE = "org.sqlite.tmpdir";
+
+    private static final String DATABASE_LAID_OUT = "org.sqlite.lib.path";
 
     private static boolean isUsed;
 
@@ -28,12 +32,25 @@ public final class NativeFolder {
     public static synchronized void use() {
         if (!isUsed) {
             isUsed = true;
-            String folder = folder().toString();
+            Path folder = folder();
             for (String property : PROPERTIES) {
                 if (System.getProperty(property) == null) {
-                    System.setProperty(property, folder);
+                    System.setProperty(property, folder.toString());
                 }
             }
+            if (System.getProperty(OF_DATABASE) == null && System.getProperty(DATABASE_LAID_OUT) == null) {
+                System.setProperty(OF_DATABASE, ofThisProcess(folder).toString());
+            }
+        }
+    }
+
+    /** A folder in it that goes with this process; what was left by one that was killed is swept away. */
+    private static Path ofThisProcess(Path folder) {
+        try {
+            return StaleFiles.folder(folder);
+        } catch (IOException e) {
+            log().info("no folder of this process for native code", e);
+            return folder;
         }
     }
 

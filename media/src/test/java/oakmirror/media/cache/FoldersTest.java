@@ -42,7 +42,11 @@ class FoldersTest {
         Files.setPosixFilePermissions(ours, PosixFilePermissions.fromString("rwx---rwx"));
         assertThat(PrivateFolder.isOurs(ours)).as("everybody can write").isFalse();
         NativeFolder.use();
+        Path unpacked = UserFolders.cache().resolve("native");
+        assertThat(Path.of(System.getProperty(NativeFolder.OF_DECODERS))).isEqualTo(unpacked);
         assertThat(Path.of(System.getProperty("org.sqlite.tmpdir")))
-                .isEqualTo(UserFolders.cache().resolve("native"));
+                .as("anew with each start: in a folder that goes with the program, or is swept away after it")
+                .isDirectory()
+                .hasParent(unpacked);
     }
 }
