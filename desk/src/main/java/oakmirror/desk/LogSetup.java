@@ -11,7 +11,7 @@ import ch.qos.logback.core.rolling.RollingFileAppender;
 import ch.qos.logback.core.rolling.SizeBasedTriggeringPolicy;
 import ch.qos.logback.core.spi.ContextAwareBase;
 import ch.qos.logback.core.util.FileSize;
-import oakmirror.media.cache.UserFolders;
+import oakmirror.media.folders.UserFolders;
 
 /** Where the log goes: to one file, which is kept small. Said in Java, as reading it from XML is a noticeable part of the start. */
 public final class LogSetup extends ContextAwareBase implements Configurator {

@@ -14,7 +14,7 @@ import javafx.stage.Stage;
 import javafx.stage.Window;
 import oakmirror.desk.look.Theme;
 import oakmirror.desk.look.Ui;
-import oakmirror.media.cache.UserFolders;
+import oakmirror.media.folders.UserFolders;
 import oakmirror.state.trouble.LogEnd;
 import oakmirror.text.Texts;
 

@@ -4,7 +4,7 @@ import ch.qos.logback.classic.spi.LogbackServiceProvider;
 import java.util.List;
 import javafx.application.Application;
 import oakmirror.media.cache.AudioCache;
-import oakmirror.media.cache.NativeFolder;
+import oakmirror.media.folders.NativeFolder;
 import oakmirror.media.handover.Handover;
 import oakmirror.session.SessionFile;
 import oakmirror.text.Texts;

@@ -10,8 +10,8 @@ import java.util.concurrent.TimeUnit;
 import javafx.scene.control.TextField;
 import oakmirror.desk.command.Command;
 import oakmirror.media.TestFiles;
-import oakmirror.media.cache.UserFolders;
 import oakmirror.media.file.OutputFormat;
+import oakmirror.media.folders.UserFolders;
 import org.junit.jupiter.api.Test;
 
 /**

@@ -26,6 +26,7 @@ import oakmirror.measure.TrackMeasurement;
 import oakmirror.measure.TrackMeasurer;
 import oakmirror.measure.TrackMeasurer.Extent;
 import oakmirror.media.file.AudioFileException;
+import oakmirror.media.folders.UserFolders;
 import oakmirror.rhythm.Rhythm;
 import oakmirror.text.Texts;
 import org.slf4j.Logger;

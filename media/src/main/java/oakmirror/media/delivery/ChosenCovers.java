@@ -9,7 +9,7 @@ import java.util.List;
 import oakmirror.files.AtomicFile;
 import oakmirror.files.PlainFile;
 import oakmirror.files.PrivateFolder;
-import oakmirror.media.cache.UserFolders;
+import oakmirror.media.folders.UserFolders;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 

@@ -7,7 +7,7 @@ import static org.bytedeco.ffmpeg.global.avutil.av_strerror;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
-import oakmirror.media.cache.NativeFolder;
+import oakmirror.media.folders.NativeFolder;
 import oakmirror.text.Texts;
 import org.bytedeco.javacpp.BytePointer;
 

@@ -23,7 +23,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import java.util.function.Consumer;
 import oakmirror.files.PrivateFolder;
-import oakmirror.media.cache.UserFolders;
+import oakmirror.media.folders.UserFolders;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 

@@ -9,7 +9,7 @@ import java.nio.file.attribute.BasicFileAttributes;
 import java.sql.SQLException;
 import java.util.Optional;
 import java.util.function.Function;
-import oakmirror.media.cache.NativeFolder;
+import oakmirror.media.folders.NativeFolder;
 import oakmirror.text.Texts;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.Jdbi;

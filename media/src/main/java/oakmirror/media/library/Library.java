@@ -14,7 +14,7 @@ import java.util.function.Function;
 import oakmirror.habits.HabitBook;
 import oakmirror.habits.HabitSong;
 import oakmirror.habits.Mark;
-import oakmirror.media.cache.UserFolders;
+import oakmirror.media.folders.UserFolders;
 import oakmirror.media.library.LibraryBackup.Opened;
 import oakmirror.media.library.Rows.Curves;
 import oakmirror.profile.About;

@@ -7,7 +7,7 @@ import java.util.function.Consumer;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import oakmirror.finish.TargetList;
-import oakmirror.media.cache.UserFolders;
+import oakmirror.media.folders.UserFolders;
 import oakmirror.state.task.Kind;
 import oakmirror.state.task.Tasks;
 import oakmirror.text.Texts;

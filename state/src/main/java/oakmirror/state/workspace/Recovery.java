@@ -19,7 +19,7 @@ import oakmirror.files.PlainFile;
 import oakmirror.files.PrivateFolder;
 import oakmirror.files.StaleFiles;
 import oakmirror.media.cache.FileState;
-import oakmirror.media.cache.UserFolders;
+import oakmirror.media.folders.UserFolders;
 import oakmirror.session.SessionDocument;
 import oakmirror.session.SessionFile;
 import oakmirror.state.task.Background;

@@ -13,7 +13,7 @@ import java.util.List;
 import java.util.Optional;
 import oakmirror.files.AtomicFile;
 import oakmirror.files.PrivateFolder;
-import oakmirror.media.cache.UserFolders;
+import oakmirror.media.folders.UserFolders;
 import oakmirror.state.task.Background;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;

@@ -1,4 +1,4 @@
-package oakmirror.media.cache;
+package oakmirror.media.folders;
 
 import java.io.IOException;
 import java.nio.file.Files;

@@ -1,4 +1,4 @@
-package oakmirror.media.cache;
+package oakmirror.media.folders;
 
 import java.nio.file.Path;
 import java.util.Locale;

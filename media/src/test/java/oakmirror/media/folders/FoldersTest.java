@@ -1,4 +1,4 @@
-package oakmirror.media.cache;
+package oakmirror.media.folders;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assumptions.assumeThat;
