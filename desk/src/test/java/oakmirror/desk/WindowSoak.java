@@ -5,6 +5,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.Random;
 import java.util.concurrent.TimeUnit;
 import javafx.scene.control.TextField;
@@ -154,7 +155,7 @@ class WindowSoak extends CompareWindow {
             if (at - bounced >= BETWEEN_BOUNCES) {
                 bounced = at;
                 Path file = bounce(mixes);
-                waitUntil(() -> session().mix().flatMap(m -> m.file()).equals(java.util.Optional.of(file)));
+                waitUntil(() -> session().mix().flatMap(m -> m.file()).equals(Optional.of(file)));
             }
             if (at - sent >= BETWEEN_RENDERS) {
                 sent = at;
@@ -202,7 +203,14 @@ class WindowSoak extends CompareWindow {
         });
     }
 
-    private void count(double minutes) throws IOException {
+    /** Always in the same state: what a room or a correction needs to be heard is held while it is. */
+    private void count(double minutes) throws Exception {
+        interact(() -> {
+            listening().elsewhere().chosenProperty().set(Optional.empty());
+            listening().correctedProperty().set(false);
+            run(Command.GATHER);
+        });
+        waitUntil(() -> !app.window().isWorking());
         Held now = Held.now(minutes);
         held.add(now);
         System.out.printf(
