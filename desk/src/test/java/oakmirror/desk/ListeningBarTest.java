@@ -274,6 +274,7 @@ class ListeningBarTest extends WindowTest {
                                 Command.RENDER,
                                 Command.COMPACT,
                                 Command.LOG,
+                                Command.MANUAL, // a window that would lie over this one
                                 Command.FULL_SCREEN)
                         .contains(act);
                 if (!asks) {
