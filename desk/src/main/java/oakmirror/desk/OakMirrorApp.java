@@ -85,11 +85,17 @@ public final class OakMirrorApp extends Application {
     /** What nobody waits for in a first picture: that later starts hand over their files, and the window's icon. */
     private void settle() {
         handover = Handover.first(Handover.place(), this::takeOverAndWait);
-        begun.later(ICON_AFTER_MILLIS, () -> {
-            for (int size : ICON_SIZES) {
-                stage.getIcons().add(new Image(getClass().getResourceAsStream("icons/" + size + ".png")));
-            }
-        });
+        begun.later(ICON_AFTER_MILLIS, this::drawIcon);
+    }
+
+    private void drawIcon() {
+        if (window.isWorking()) { // what is opened comes first
+            begun.later(ICON_AFTER_MILLIS, this::drawIcon);
+            return;
+        }
+        for (int size : ICON_SIZES) {
+            stage.getIcons().add(new Image(getClass().getResourceAsStream("icons/" + size + ".png")));
+        }
     }
 
     /** Only what the window has begun to open counts as taken. */

@@ -20,14 +20,25 @@ final class TroubleStrip extends HBox {
     /** What comes after these is in the log. */
     private static final int MOST = 10;
 
+    private final Workspace workspace;
+    private final Asking asking;
+    private final Supplier<Window> owner;
     private final List<Trouble> troubles = new ArrayList<>();
 
     /** A strip that is not shown yet; {@code owner} is the window that reports lie over. */
     TroubleStrip(Workspace workspace, Asking asking, Supplier<Window> owner) {
         super(14);
+        this.workspace = workspace;
+        this.asking = asking;
+        this.owner = owner;
         setId("trouble");
         setAlignment(Pos.CENTER_LEFT);
         getStyleClass().add("recovery-strip");
+        Ui.shown(false, this);
+    }
+
+    /** Only when it is needed: most windows never do. */
+    private void fill() {
         Button read = Ui.button(
                 Texts.of("main.readTheReport"),
                 Texts.of("main.readTheReport.tip"),
@@ -46,13 +57,15 @@ final class TroubleStrip extends HBox {
         });
         dismiss.setId("trouble-dismiss");
         getChildren().addAll(Ui.label(Texts.of("main.somethingWentWrong")), read, dismiss);
-        Ui.shown(false, this);
     }
 
     /** Shows itself, with one more of them. */
     void tell(Trouble trouble) {
         if (troubles.size() < MOST) {
             troubles.add(trouble);
+        }
+        if (getChildren().isEmpty()) {
+            fill();
         }
         Ui.shown(true, this);
     }
