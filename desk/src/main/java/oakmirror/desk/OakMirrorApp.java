@@ -30,7 +30,8 @@ public final class OakMirrorApp extends Application {
 
     private static final int[] ICON_SIZES = {16, 32, 48, 128};
     private static final int MOST_TOLD = 100;
-    private static final long ICON_AFTER_MILLIS = 3000;
+    private static final long QUIET_MILLIS = 500;
+    private static final int LOOKS = 10;
 
     private final FileDialogs dialogs;
     private final Language language = new Language(Locale.getDefault(Locale.Category.DISPLAY), this::choose);
@@ -84,15 +85,17 @@ public final class OakMirrorApp extends Application {
 
     /** What nobody waits for in a first picture: that later starts hand over their files, and the window's icon. */
     private void settle() {
-        handover = Handover.first(Handover.place(), this::takeOverAndWait);
-        begun.later(ICON_AFTER_MILLIS, this::drawIcon);
+        handover = Handover.first(Handover.place());
+        begun.later(QUIET_MILLIS, () -> settleFurther(LOOKS - 1));
     }
 
-    private void drawIcon() {
-        if (window.isWorking()) { // what is opened comes first
-            begun.later(ICON_AFTER_MILLIS, this::drawIcon);
+    /** Once what is opened is there: later starts wait that long for an answer. */
+    private void settleFurther(int looks) {
+        if (window.isWorking() && looks > 0) { // what is opened comes first, unless it takes long
+            begun.later(QUIET_MILLIS, () -> settleFurther(looks - 1));
             return;
         }
+        handover.ifPresent(h -> h.listen(this::takeOverAndWait));
         for (int size : ICON_SIZES) {
             stage.getIcons().add(new Image(getClass().getResourceAsStream("icons/" + size + ".png")));
         }

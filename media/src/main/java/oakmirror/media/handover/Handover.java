@@ -42,17 +42,16 @@ public final class Handover implements AutoCloseable {
     private static final int MOST_BYTES = 1 << 20;
     private static final int MOST_FILES = 1000;
     /** So long the first may take to answer, as while it is still starting; then the second opens its own window. */
-    private static final long ANSWER_MILLIS = 3000;
+    private static final long ANSWER_MILLIS = 6000;
 
     private static final long RETRY_MILLIS = 50;
 
     private final FileChannel lock;
-    private final ServerSocketChannel server;
     private final Path socket;
+    private Optional<ServerSocketChannel> server = Optional.empty();
 
-    private Handover(FileChannel lock, ServerSocketChannel server, Path socket) {
+    private Handover(FileChannel lock, Path socket) {
         this.lock = lock;
-        this.server = server;
         this.socket = socket;
     }
 
@@ -69,13 +68,12 @@ public final class Handover implements AutoCloseable {
     }
 
     /**
-     * Becomes the first at a place, if no other is.
+     * Becomes the first at a place, if no other is. Later ones wait a little until it listens.
      *
      * @param place a path; a lock and a socket are made beside each other under its name
-     * @param taken is given what later ones hand over, on a thread of its own; when it returns, it is taken
      * @return empty where another is first, or where there can be none
      */
-    public static Optional<Handover> first(Path place, Consumer<List<Path>> taken) {
+    public static Optional<Handover> first(Path place) {
         FileChannel lock = null;
         try {
             PrivateFolder.make(place.getParent());
@@ -91,19 +89,38 @@ public final class Handover implements AutoCloseable {
                 lock.close();
                 return Optional.empty();
             }
-            Path socket = of(place, ".socket");
-            Files.deleteIfExists(socket); // whoever made it is gone, since it does not hold the lock
-            ServerSocketChannel server = ServerSocketChannel.open(StandardProtocolFamily.UNIX);
-            server.bind(UnixDomainSocketAddress.of(socket));
-            Handover first = new Handover(lock, server, socket);
-            inBackground(() -> first.listen(taken));
+            Handover first = new Handover(lock, of(place, ".socket"));
             // Told to end, a program may still take a while; nothing is to be handed to it any more.
             Runtime.getRuntime().addShutdownHook(new Thread(first::close, "oakmirror-handover-end"));
             return Optional.of(first);
-        } catch (IOException | UnsupportedOperationException | IllegalArgumentException | IllegalStateException e) {
+        } catch (IOException
+                | UnsupportedOperationException
+                | IllegalArgumentException
+                | IllegalStateException e) { // within this program it may be locked already
             LOG.info("later starts have windows of their own", e);
             close(lock);
             return Optional.empty();
+        }
+    }
+
+    /**
+     * Listens from now on.
+     *
+     * @param taken is given what later ones hand over, on a thread of its own; when it returns, it is taken
+     */
+    public synchronized void listen(Consumer<List<Path>> taken) {
+        if (!lock.isOpen()) {
+            return;
+        }
+        try {
+            Files.deleteIfExists(socket); // whoever made it is gone, since it does not hold the lock
+            ServerSocketChannel opened = ServerSocketChannel.open(StandardProtocolFamily.UNIX);
+            server = Optional.of(opened);
+            opened.bind(UnixDomainSocketAddress.of(socket));
+            inBackground(() -> accept(opened, taken));
+        } catch (IOException | UnsupportedOperationException | IllegalArgumentException e) {
+            LOG.info("later starts have windows of their own", e);
+            close();
         }
     }
 
@@ -160,7 +177,7 @@ public final class Handover implements AutoCloseable {
         }
     }
 
-    private void listen(Consumer<List<Path>> taken) {
+    private static void accept(ServerSocketChannel server, Consumer<List<Path>> taken) {
         while (server.isOpen()) {
             try {
                 SocketChannel channel = server.accept();
@@ -226,8 +243,8 @@ public final class Handover implements AutoCloseable {
 
     /** Listens no longer; the next start is the first. */
     @Override
-    public void close() {
-        close(server);
+    public synchronized void close() {
+        server.ifPresent(Handover::close);
         try {
             Files.deleteIfExists(socket);
         } catch (IOException e) {

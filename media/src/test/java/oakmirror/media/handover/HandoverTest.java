@@ -16,6 +16,7 @@ import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -26,11 +27,10 @@ class HandoverTest {
     /** A program that is first, says so, and prints what it is given. */
     static final class First {
         public static void main(String[] args) throws InterruptedException {
-            boolean isFirst = Handover.first(
-                            Path.of(args[0]),
-                            files -> System.out.println(
-                                    files.size() + " " + files.toString().replace("\n", "\\n")))
-                    .isPresent();
+            Optional<Handover> first = Handover.first(Path.of(args[0]));
+            first.ifPresent(h -> h.listen(files ->
+                    System.out.println(files.size() + " " + files.toString().replace("\n", "\\n"))));
+            boolean isFirst = first.isPresent();
             System.out.println(isFirst ? "first" : "not first");
             if (isFirst) {
                 Thread.currentThread().join(); // until it is ended
@@ -146,7 +146,7 @@ class HandoverTest {
         Files.createDirectory(place.getParent());
         Files.setPosixFilePermissions(place.getParent(), PosixFilePermissions.fromString("rwxrwxrwx"));
 
-        assertThat(Handover.first(place, files -> {})).isEmpty();
+        assertThat(Handover.first(place)).isEmpty();
         assertThat(Path.of(place + ".socket")).doesNotExist();
     }
 }
