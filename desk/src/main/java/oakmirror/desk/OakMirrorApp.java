@@ -4,7 +4,6 @@ import atlantafx.base.theme.PrimerLight;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
-import java.util.Optional;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.atomic.AtomicInteger;
 import javafx.application.Application;
@@ -31,12 +30,11 @@ public final class OakMirrorApp extends Application {
     private static final int[] ICON_SIZES = {16, 32, 48, 128};
     private static final int MOST_TOLD = 100;
     private static final long QUIET_MILLIS = 500;
-    private static final int LOOKS = 10;
+    private static final int LOOKS = 5;
 
     private final FileDialogs dialogs;
     private final Language language = new Language(Locale.getDefault(Locale.Category.DISPLAY), this::choose);
     private final AtomicInteger told = new AtomicInteger();
-    private Optional<Handover> handover = Optional.empty();
     private Stage stage;
     private Background begun;
     private MainWindow window;
@@ -61,7 +59,7 @@ public final class OakMirrorApp extends Application {
         begin();
         Theme.current().set("lamplight".equals(settings.text("theme", "")) ? Theme.LAMPLIGHT : Theme.DAYLIGHT);
         Start asked = Start.of(getParameters().getRaw());
-        boolean pictures = asked.command().equals(Start.SCREENSHOTS);
+        boolean pictures = asked.isForPictures();
         if (pictures) {
             Texts.speak(Locale.ENGLISH); // the same everywhere
         }
@@ -78,24 +76,18 @@ public final class OakMirrorApp extends Application {
         }
         if (!pictures) {
             window.offerRecovery();
-            Platform.runLater(this::settle);
+            begun.later(QUIET_MILLIS, () -> settle(LOOKS));
         }
         Startup.report(window, stage);
     }
 
-    /** What nobody waits for in a first picture: that later starts hand over their files, and the window's icon. */
-    private void settle() {
-        handover = Handover.first(Handover.place());
-        begun.later(QUIET_MILLIS, () -> settleFurther(LOOKS - 1));
-    }
-
-    /** Once what is opened is there: later starts wait that long for an answer. */
-    private void settleFurther(int looks) {
+    /** What nobody waits for in a first picture: an ear for later starts, which wait as long, and the window's icon. */
+    private void settle(int looks) {
         if (window.isWorking() && looks > 0) { // what is opened comes first, unless it takes long
-            begun.later(QUIET_MILLIS, () -> settleFurther(looks - 1));
+            begun.later(QUIET_MILLIS, () -> settle(looks - 1));
             return;
         }
-        handover.ifPresent(h -> h.listen(this::takeOverAndWait));
+        Main.first().ifPresent(h -> h.listen(this::takeOverAndWait));
         for (int size : ICON_SIZES) {
             stage.getIcons().add(new Image(getClass().getResourceAsStream("icons/" + size + ".png")));
         }
@@ -176,7 +168,7 @@ public final class OakMirrorApp extends Application {
             settings.keep("window.width", window.root().getScene().getWidth());
             settings.keep("window.height", window.root().getScene().getHeight());
         }
-        handover.ifPresent(Handover::close);
+        Main.first().ifPresent(Handover::close);
         settings.keep("theme", Theme.current().get().name().toLowerCase(Locale.ROOT));
         window.close();
     }

@@ -30,6 +30,11 @@ record Start(String command, boolean apart, List<Path> files) {
                         .toList());
     }
 
+    /** Whether it takes the pictures of the README and ends. */
+    boolean isForPictures() {
+        return command.equals(SCREENSHOTS);
+    }
+
     /** Whether another window may do it. */
     boolean mayBeTaken() {
         return command.equals(OPEN) && !apart;

@@ -20,7 +20,7 @@ import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
-import java.util.concurrent.TimeoutException;
+import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
 import oakmirror.files.PrivateFolder;
 import oakmirror.media.folders.UserFolders;
@@ -36,7 +36,6 @@ import org.slf4j.LoggerFactory;
  */
 public final class Handover implements AutoCloseable {
 
-    private static final Logger LOG = LoggerFactory.getLogger(Handover.class);
     private static final String FORM = "oakmirror 1\n";
     private static final byte TAKEN = '+';
     private static final int MOST_BYTES = 1 << 20;
@@ -78,7 +77,7 @@ public final class Handover implements AutoCloseable {
         try {
             PrivateFolder.make(place.getParent());
             if (!PrivateFolder.isOurs(place.getParent())) {
-                LOG.warn("{} can be written to by others, and is not met at", place.getParent());
+                log().warn("{} can be written to by others, and is not met at", place.getParent());
                 return Optional.empty();
             }
             lock = FileChannel.open(
@@ -97,7 +96,7 @@ public final class Handover implements AutoCloseable {
                 | UnsupportedOperationException
                 | IllegalArgumentException
                 | IllegalStateException e) { // within this program it may be locked already
-            LOG.info("later starts have windows of their own", e);
+            log().info("later starts have windows of their own", e);
             close(lock);
             return Optional.empty();
         }
@@ -119,7 +118,7 @@ public final class Handover implements AutoCloseable {
             opened.bind(UnixDomainSocketAddress.of(socket));
             inBackground(() -> accept(opened, taken));
         } catch (IOException | UnsupportedOperationException | IllegalArgumentException e) {
-            LOG.info("later starts have windows of their own", e);
+            log().info("later starts have windows of their own", e);
             close();
         }
     }
@@ -134,21 +133,23 @@ public final class Handover implements AutoCloseable {
             return false;
         }
         CompletableFuture<Boolean> given = new CompletableFuture<>();
-        inBackground(() -> given.complete(send(place, files)));
+        inBackground(() -> given.complete(send(place, files, given::isDone)));
         try {
-            return given.get(ANSWER_MILLIS, TimeUnit.MILLISECONDS);
+            return given.completeOnTimeout(false, ANSWER_MILLIS, TimeUnit.MILLISECONDS)
+                    .get();
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             return false;
-        } catch (ExecutionException | TimeoutException e) {
+        } catch (ExecutionException e) {
             return false;
         }
     }
 
-    private static boolean send(Path place, List<Path> files) {
+    /** Tries until somebody listens, nobody is first any more, or it is given up: what has a window of its own must not be opened twice. */
+    private static boolean send(Path place, List<Path> files, BooleanSupplier isGivenUp) {
         StringBuilder text = new StringBuilder(FORM);
         files.forEach(f -> text.append(f.toAbsolutePath().normalize()).append('\0'));
-        while (isHeld(place)) {
+        while (!isGivenUp.getAsBoolean() && isHeld(place)) {
             try (SocketChannel channel = SocketChannel.open(UnixDomainSocketAddress.of(of(place, ".socket")))) {
                 ByteBuffer bytes = ByteBuffer.wrap(text.toString().getBytes(StandardCharsets.UTF_8));
                 while (bytes.hasRemaining()) {
@@ -157,7 +158,7 @@ public final class Handover implements AutoCloseable {
                 channel.shutdownOutput();
                 return Channels.newInputStream(channel).read() == TAKEN;
             } catch (IOException | UnsupportedOperationException | IllegalArgumentException e) {
-                LOG.debug("the first does not listen yet", e);
+                log().debug("the first does not listen yet", e);
             }
             try {
                 TimeUnit.MILLISECONDS.sleep(RETRY_MILLIS);
@@ -178,13 +179,13 @@ public final class Handover implements AutoCloseable {
     }
 
     private static void accept(ServerSocketChannel server, Consumer<List<Path>> taken) {
-        while (server.isOpen()) {
-            try {
+        try {
+            while (true) {
                 SocketChannel channel = server.accept();
                 inBackground(() -> take(channel, taken)); // whoever does not come to an end keeps nobody else waiting
-            } catch (IOException e) {
-                LOG.debug("no longer listening", e);
             }
+        } catch (IOException e) { // closed, most of the time
+            log().debug("no longer listening", e);
         }
     }
 
@@ -195,10 +196,10 @@ public final class Handover implements AutoCloseable {
                 taken.accept(files.get());
                 channel.write(ByteBuffer.wrap(new byte[] {TAKEN}));
             } else {
-                LOG.warn("something was handed over that is not in the form");
+                log().warn("something was handed over that is not in the form");
             }
         } catch (IOException e) {
-            LOG.info("a later start has not handed over its files", e);
+            log().info("a later start has not handed over its files", e);
         }
     }
 
@@ -227,6 +228,11 @@ public final class Handover implements AutoCloseable {
         return files.stream().allMatch(Path::isAbsolute) ? Optional.of(files) : Optional.empty();
     }
 
+    /** Not before it is needed: this is the first thing that a program does. */
+    private static Logger log() {
+        return LoggerFactory.getLogger(Handover.class);
+    }
+
     private static Path of(Path place, String ending) {
         return place.resolveSibling(place.getFileName() + ending);
     }
@@ -237,7 +243,7 @@ public final class Handover implements AutoCloseable {
                 what.close();
             }
         } catch (Exception e) {
-            LOG.debug("not closed", e);
+            log().debug("not closed", e);
         }
     }
 
@@ -248,7 +254,7 @@ public final class Handover implements AutoCloseable {
         try {
             Files.deleteIfExists(socket);
         } catch (IOException e) {
-            LOG.debug("the socket stays, and will be known as stale", e);
+            log().debug("the socket stays, and will be known as stale", e);
         }
         close(lock);
     }

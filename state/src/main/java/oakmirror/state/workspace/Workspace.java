@@ -274,8 +274,7 @@ public final class Workspace {
 
     /** Starts a new session, in which nothing has happened yet. */
     public void begin(Session from) {
-        SessionDocument document = new SessionDocument(from, SessionLog.EMPTY);
-        load(Draft.unkept(document), document);
+        goOn(Opened.anew(from));
     }
 
     /**
