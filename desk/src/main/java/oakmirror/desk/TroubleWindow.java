@@ -8,7 +8,6 @@ import java.util.List;
 import java.util.function.Function;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
-import javafx.scene.Scene;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
@@ -17,7 +16,6 @@ import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import javafx.stage.FileChooser.ExtensionFilter;
-import javafx.stage.Stage;
 import javafx.stage.Window;
 import oakmirror.desk.control.Asking;
 import oakmirror.desk.look.Theme;
@@ -46,13 +44,12 @@ final class TroubleWindow {
         names.setId("trouble-names");
         names.selectedProperty().subscribe(with -> text.setText(report.apply(with)));
         Label saved = Ui.label("", "quiet");
-        Stage stage = new Stage();
         Button save = Ui.button(Texts.of("main.saveTheReport"), Texts.of("main.saveTheReport.tip"), () -> asking.save(
                         Texts.of("main.nameTheReport"),
                         FOLDER,
                         "oak-mirror-" + LocalDate.now() + ".txt",
                         List.of(new ExtensionFilter(Texts.of("main.text"), "*.txt")),
-                        stage)
+                        owner)
                 .ifPresent(file -> saved.setText(write(file, text.getText()))));
         save.setId("trouble-save");
         HBox buttons = new HBox(14, names, saved, Ui.spring(), save);
@@ -60,13 +57,7 @@ final class TroubleWindow {
         VBox head = new VBox(8, Ui.wrapped(Texts.of("main.whatAReportIs")), buttons);
         head.setPadding(new Insets(12, 14, 12, 14));
         BorderPane root = new BorderPane(text, head, null, null, null);
-        root.getStyleClass().add("window");
-        stage.initOwner(owner);
-        stage.setTitle(Texts.of("main.report"));
-        Scene scene = new Scene(root, 860, 560);
-        Theme.dress(scene);
-        stage.setScene(scene);
-        stage.show();
+        Theme.beside(owner, Texts.of("main.report"), root, 860, 560).show();
         text.positionCaret(0);
     }
 

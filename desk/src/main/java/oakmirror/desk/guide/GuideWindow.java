@@ -1,13 +1,10 @@
 package oakmirror.desk.guide;
 
 import java.util.List;
-import javafx.scene.Scene;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextField;
-import javafx.scene.input.KeyCode;
-import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
@@ -29,7 +26,7 @@ final class GuideWindow {
     private final ListView<Chapter> list = new ListView<>();
     private final VBox text = new VBox();
     private final ScrollPane scroll = new ScrollPane(text);
-    private final Stage stage = new Stage();
+    private final Stage stage;
 
     /** Made for a window, not shown yet. */
     GuideWindow(Window owner) {
@@ -60,17 +57,7 @@ final class GuideWindow {
         scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
         scroll.getStyleClass().add("plain-scroll");
         BorderPane root = new BorderPane(scroll, null, null, null, left);
-        root.getStyleClass().add("window");
-        root.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
-            if (e.getCode() == KeyCode.ESCAPE) {
-                stage.close();
-            }
-        });
-        stage.initOwner(owner);
-        stage.setTitle(Texts.of("words.theGuide"));
-        Scene scene = new Scene(root, 880, 660);
-        Theme.dress(scene);
-        stage.setScene(scene);
+        stage = Theme.beside(owner, Texts.of("words.theGuide"), root, 880, 660);
         find();
     }
 

@@ -7,8 +7,12 @@ import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
+import javafx.scene.Parent;
 import javafx.scene.Scene;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.text.Font;
+import javafx.stage.Stage;
 import javafx.stage.Window;
 import oakmirror.media.report.Typefaces;
 import oakmirror.text.Texts;
@@ -79,6 +83,23 @@ public enum Theme {
 
     private static String resource(String name) {
         return Theme.class.getResource(RESOURCES + name).toExternalForm();
+    }
+
+    /** A window beside another, dressed as that is, which Esc closes; not shown yet. */
+    public static Stage beside(Window owner, String title, Parent content, double width, double height) {
+        Stage stage = new Stage();
+        stage.initOwner(owner);
+        stage.setTitle(title);
+        content.getStyleClass().add("window");
+        content.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
+            if (e.getCode() == KeyCode.ESCAPE) {
+                stage.close();
+            }
+        });
+        Scene scene = new Scene(content, width, height);
+        dress(scene);
+        stage.setScene(scene);
+        return stage;
     }
 
     /** Loads the fonts that ship with the program. */
