@@ -159,6 +159,7 @@ public final class Elsewhere {
                     progress -> new PlaceSound(place.get(), rate, ListeningPlaces.response(place.get(), rate)),
                     sound -> {
                         waiting.set(false);
+                        sound.place().response().ifPresent(file -> levels.forget(sound.place()));
                         keep(id, sound);
                         changed.run();
                     },

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.function.BooleanSupplier;
 import java.util.function.Supplier;
@@ -18,6 +19,7 @@ import oakmirror.dsp.ProcessedStream;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.media.ImportedTrack;
 import oakmirror.monitor.MonitorScene;
+import oakmirror.place.ListeningPlace;
 import oakmirror.place.PlaceLevel;
 import oakmirror.place.PlaceSound;
 import oakmirror.state.task.Kind;
@@ -43,21 +45,26 @@ final class PlaceLevels {
     private final Map<Key, PlaceLevel> measured = new HashMap<>();
     private final Map<Key, Optional<Task>> asked = new HashMap<>();
 
-    /** What a level is of: a sound, which is the same only where it is the same object, what it goes through, and the part of it that counts. */
-    private record Key(StereoSource source, Optional<Chain> chain, PlaceSound place, Optional<TimeRange> range) {
+    /**
+     * What a level is of: a sound, which is the same only where it is the same object, what it goes through, the place at its rate, and the part that counts. A
+     * place made ready is none of it: it takes room, and what was measured of many is kept for long.
+     */
+    private record Key(
+            StereoSource source, Optional<Chain> chain, ListeningPlace place, int rate, Optional<TimeRange> range) {
 
         @Override
         public boolean equals(Object other) {
             return other instanceof Key k
                     && source == k.source
                     && chain.equals(k.chain)
-                    && place == k.place
+                    && rate == k.rate
+                    && place.equals(k.place)
                     && range.equals(k.range);
         }
 
         @Override
         public int hashCode() {
-            return 31 * System.identityHashCode(source) + range.hashCode();
+            return Objects.hash(System.identityHashCode(source), rate, place, range);
         }
     }
 
@@ -77,8 +84,7 @@ final class PlaceLevels {
 
     /** The level of a track of a scene as it is: by its spectrum until it was measured. */
     PlaceLevel of(MonitorScene.Track track, PlaceSound place) {
-        return known(new Key(track.source(), Optional.empty(), place, range(track.source())))
-                .orElseGet(() -> estimate(track.source(), place));
+        return known(track.source(), Optional.empty(), place).orElseGet(() -> estimate(track.source(), place));
     }
 
     /**
@@ -86,7 +92,7 @@ final class PlaceLevels {
      * is heard is but a part of it.
      */
     PlaceLevel chained(MonitorScene.Track track, PlaceLevel asIs, PlaceSound place) {
-        Optional<PlaceLevel> through = known(new Key(track.source(), chain.get(), place, range(track.source())));
+        Optional<PlaceLevel> through = known(track.source(), chain.get(), place);
         double missing = asIs.lufs() - through.map(PlaceLevel::lufs).orElse(Double.NaN);
         return isPart.getAsBoolean() || !Double.isFinite(missing)
                 ? through.orElse(asIs)
@@ -94,10 +100,11 @@ final class PlaceLevels {
                         .orElseThrow();
     }
 
-    private Optional<PlaceLevel> known(Key key) {
+    private Optional<PlaceLevel> known(StereoSource source, Optional<Chain> through, PlaceSound place) {
+        Key key = new Key(source, through, place.place(), place.sampleRate(), range(source));
         PlaceLevel known = measured.get(key);
         if (known == null) {
-            ask(key);
+            ask(key, place);
         }
         return Optional.ofNullable(known);
     }
@@ -134,7 +141,7 @@ final class PlaceLevels {
                 m.heardLufs(), Double.isFinite(louder) ? -louder : 0, m.heard().peakToLoudness() + PEAKS_MAY_RISE_DB);
     }
 
-    private void ask(Key key) {
+    private void ask(Key key, PlaceSound place) {
         if (asked.containsKey(key)) {
             return;
         }
@@ -144,7 +151,7 @@ final class PlaceLevels {
                 Task task = workspace.programTasks().task(Kind.PREVIEW, Texts.of("listening.measuringAtAListening"));
                 asked.put(key, Optional.of(task));
                 task.run(
-                        progress -> PlaceLevel.of(() -> opened(key), key.place(), progress),
+                        progress -> PlaceLevel.of(() -> opened(key), place, progress),
                         level -> {
                             asked.remove(key);
                             measured.put(key, level);
@@ -152,7 +159,7 @@ final class PlaceLevels {
                         },
                         failure -> {
                             if (!failure.isCancelled()) {
-                                measured.put(key, estimate(key.source(), key.place())); // not again and again
+                                measured.put(key, estimate(key.source(), place)); // not again and again
                                 workspace.background().tell(failure);
                             }
                             asked.remove(key);
@@ -183,10 +190,16 @@ final class PlaceLevels {
                 .toList();
         measured.keySet().removeIf(k -> isGone(k, kept));
         for (Key key : new ArrayList<>(asked.keySet())) {
-            if (isGone(key, kept) || place.filter(p -> p == key.place()).isEmpty()) {
+            if (isGone(key, kept)
+                    || place.filter(p -> p.place().equals(key.place())).isEmpty()) {
                 asked.remove(key).ifPresent(Task::supersede);
             }
         }
+    }
+
+    /** Forgets what was measured at a place, whose own response may be another now. */
+    void forget(ListeningPlace place) {
+        measured.keySet().removeIf(k -> k.place().equals(place));
     }
 
     private boolean isGone(Key key, List<StereoSource> kept) {
