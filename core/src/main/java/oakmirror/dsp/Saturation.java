@@ -16,6 +16,8 @@ public final class Saturation implements StereoProcessor {
     /** What its filters remember. */
     private static final int MEMORY = 512;
 
+    private static final int BLOCK = 256;
+
     private final double most;
     private final boolean fourfold;
     private final Side left = new Side();
@@ -32,28 +34,51 @@ public final class Saturation implements StereoProcessor {
         private final AllpassPair down = new AllpassPair(STEEP, STEEP_TRANSITION);
         private final AllpassPair upper = new AllpassPair(GENTLE, GENTLE_TRANSITION);
         private final AllpassPair lower = new AllpassPair(GENTLE, GENTLE_TRANSITION);
+        private final double[] earlier = new double[BLOCK];
+        private final double[] later = new double[BLOCK];
+        private final double[] doubled = new double[2 * BLOCK];
+        private final double[] between = new double[2 * BLOCK];
 
         void process(float[] samples, int offset, int count) {
-            for (int i = offset; i < offset + count; i++) {
-                up.up(samples[i]);
-                double earlier = doubled(up.first());
-                double later = doubled(up.second());
-                samples[i] = (float) down.down(earlier, later);
+            for (int done = 0; done < count; done += BLOCK) {
+                int n = Math.min(BLOCK, count - done);
+                for (int i = 0; i < n; i++) {
+                    earlier[i] = samples[offset + done + i];
+                }
+                up.up(earlier, later, n);
+                if (fourfold) {
+                    shapeTwiceAsFast(n);
+                } else {
+                    shape(earlier, n);
+                    shape(later, n);
+                }
+                down.down(earlier, later, n);
+                for (int i = 0; i < n; i++) {
+                    samples[offset + done + i] = (float) earlier[i];
+                }
             }
         }
 
-        private double doubled(double sample) {
-            if (!fourfold) {
-                return shaped(sample);
+        private void shapeTwiceAsFast(int n) {
+            for (int i = 0; i < n; i++) {
+                doubled[2 * i] = earlier[i];
+                doubled[2 * i + 1] = later[i];
             }
-            upper.up(sample);
-            double earlier = shaped(upper.first());
-            return lower.down(earlier, shaped(upper.second()));
+            upper.up(doubled, between, 2 * n);
+            shape(doubled, 2 * n);
+            shape(between, 2 * n);
+            lower.down(doubled, between, 2 * n);
+            for (int i = 0; i < n; i++) {
+                earlier[i] = doubled[2 * i];
+                later[i] = doubled[2 * i + 1];
+            }
         }
 
-        private double shaped(double x) {
-            double part = x / most;
-            return x / Math.sqrt(1 + part * part);
+        private void shape(double[] values, int n) {
+            for (int i = 0; i < n; i++) {
+                double part = values[i] / most;
+                values[i] = values[i] / Math.sqrt(1 + part * part);
+            }
         }
 
         void reset() {

@@ -6,7 +6,8 @@ import java.util.Arrays;
  * Doubles the rate of one channel, or halves it again, with hardly any delay: two chains of first-order allpasses in z², whose sum lets the lower half through and
  * stops the upper one (R. A. Valenzuela and A. G. Constantinides, "Digital signal processing schemes for efficient interpolation and decimation", IEE
  * Proc. G 130, 1983; elliptic, so that the coefficients follow in closed form from their number and the width of the transition). Phase is not
- * linear. One object keeps the past of one way, up or down.
+ * linear. One object keeps the past of one way, up or down, and takes many samples at a time: each allpass waits for its own past alone, so that four of them, one behind the
+ * other and beside each other in one loop, take as long as one.
  */
 public final class AllpassPair {
 
@@ -18,18 +19,17 @@ public final class AllpassPair {
     private final double[] in;
 
     private final double[] out;
-    /** What the two chains have given last. */
-    private double first;
-
-    private double second;
 
     /**
      * A pair.
      *
-     * @param count how many allpasses
+     * @param count how many allpasses, a multiple of four
      * @param transition how wide the transition is about a quarter of the higher rate, on one side, as a part of that rate, below 0.25
      */
     public AllpassPair(int count, double transition) {
+        if (count < 4 || count % 4 != 0) {
+            throw new IllegalArgumentException("no number of allpasses: " + count);
+        }
         coefficients = design(count, transition);
         in = new double[count];
         out = new double[count];
@@ -60,36 +60,69 @@ public final class AllpassPair {
         return coefficients;
     }
 
-    /** Takes a sample of the lower rate; {@link #first} and {@link #second} then are those of the higher one. */
-    public void up(double sample) {
-        first = chain(0, sample);
-        second = chain(1, sample);
+    /** Doubles the rate: takes samples of the lower rate, which become the earlier ones of each two of the higher, and gives the later ones. */
+    public void up(double[] samples, double[] later, int count) {
+        System.arraycopy(samples, 0, later, 0, count);
+        run(samples, later, count);
     }
 
-    /** Takes two samples of the higher rate and gives one of the lower. */
-    public double down(double earlier, double later) {
-        return (chain(1, earlier) + chain(0, later)) / 2;
-    }
-
-    private double chain(int start, double sample) {
-        double x = sample;
-        for (int c = start; c < coefficients.length; c += 2) {
-            double y = coefficients[c] * (x - out[c]) + in[c];
-            in[c] = x;
-            out[c] = Math.abs(y) < TINY ? 0 : y;
-            x = y;
+    /** Halves the rate: takes the earlier and the later of each two samples of the higher rate, and puts those of the lower in place of the earlier. What was later is lost. */
+    public void down(double[] earlier, double[] later, int count) {
+        run(later, earlier, count);
+        for (int i = 0; i < count; i++) {
+            earlier[i] = (earlier[i] + later[i]) / 2;
         }
-        return x;
     }
 
-    /** The earlier of the two samples. */
-    public double first() {
-        return first;
+    /** What the first chain makes of one row of samples, and the second of another. */
+    private void run(double[] first, double[] second, int count) {
+        for (int c = 0; c < coefficients.length; c += 4) {
+            two(c, first, second, count);
+        }
     }
 
-    /** The later of the two samples. */
-    public double second() {
-        return second;
+    /** Two allpasses of either chain: y = c·x + x₁ − c·y₁, of which only the last product waits for what came out before. */
+    private void two(int c, double[] first, double[] second, int count) {
+        double a = coefficients[c];
+        double b = coefficients[c + 1];
+        double e = coefficients[c + 2];
+        double f = coefficients[c + 3];
+        double aIn = in[c];
+        double bIn = in[c + 1];
+        double eIn = in[c + 2];
+        double fIn = in[c + 3];
+        double aOut = out[c];
+        double bOut = out[c + 1];
+        double eOut = out[c + 2];
+        double fOut = out[c + 3];
+        for (int i = 0; i < count; i++) {
+            double x = first[i];
+            aOut = (a * x + aIn) - a * aOut;
+            aIn = x;
+            eOut = (e * aOut + eIn) - e * eOut;
+            eIn = aOut;
+            first[i] = eOut;
+            double u = second[i];
+            bOut = (b * u + bIn) - b * bOut;
+            bIn = u;
+            fOut = (f * bOut + fIn) - f * fOut;
+            fIn = bOut;
+            second[i] = fOut;
+        }
+        keep(c, aIn, aOut);
+        keep(c + 1, bIn, bOut);
+        keep(c + 2, eIn, eOut);
+        keep(c + 3, fIn, fOut);
+    }
+
+    private void keep(int c, double cameIn, double wentOut) {
+        in[c] = audible(cameIn);
+        out[c] = audible(wentOut);
+    }
+
+    /** Keeps the past out of the denormal range, where arithmetic is slow, and from what is no number, which would never go again. */
+    private static double audible(double value) {
+        return Math.abs(value) >= TINY && Math.abs(value) <= Double.MAX_VALUE ? value : 0;
     }
 
     /** Forgets the past. */

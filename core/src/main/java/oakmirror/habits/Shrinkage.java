@@ -2,7 +2,6 @@ package oakmirror.habits;
 
 import java.util.List;
 import java.util.stream.IntStream;
-import org.hipparchus.special.Erf;
 
 /**
  * What habits may be, learned from several measurements of one: normal about nothing with one of some deviations. How often which holds is found by expectation and
@@ -165,7 +164,7 @@ final class Shrinkage {
             double density = 0;
             for (Part p : parts) {
                 double off = (at - p.mean()) / p.deviation();
-                below += p.probability() * 0.5 * Erf.erfc(-off / Math.sqrt(2));
+                below += p.probability() * StandardNormal.below(off);
                 density += p.probability() * Math.exp(-0.5 * off * off) / (p.deviation() * Math.sqrt(2 * Math.PI));
             }
             if (below < part) {

@@ -26,17 +26,29 @@ final class SlidingMax {
 
     /** Takes values and puts in place of each the highest of the newest then; both may be the same. */
     void run(float[] values, float[] highestOfNewest) {
-        for (int i = 0; i < values.length; i++) {
-            float value = values[i];
-            block[place] = value;
-            highest = value > highest ? value : highest;
-            place++;
-            float rest = left[place];
-            highestOfNewest[i] = rest > highest ? rest : highest;
+        for (int done = 0; done < values.length; ) {
+            int count = Math.min(values.length - done, block.length - place);
+            fill(values, highestOfNewest, done, count);
+            done += count;
+            place += count;
             if (place == block.length) {
                 turn();
             }
         }
+    }
+
+    /** Values that a block has room for. */
+    private void fill(float[] values, float[] highestOfNewest, int from, int count) {
+        System.arraycopy(values, from, block, place, count);
+        int after = place + 1 - from;
+        float most = highest;
+        for (int i = from; i < from + count; i++) {
+            float value = values[i];
+            most = value > most ? value : most;
+            float rest = left[after + i];
+            highestOfNewest[i] = rest > most ? rest : most;
+        }
+        highest = most;
     }
 
     private void turn() {

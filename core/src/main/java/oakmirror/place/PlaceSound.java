@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import oakmirror.audio.Decibels;
 import oakmirror.dsp.BiquadCascade;
+import oakmirror.dsp.FirConvolver;
 import oakmirror.dsp.LongConvolver;
 import oakmirror.dsp.NoiseLoop;
 import oakmirror.dsp.Saturation;
@@ -13,6 +14,9 @@ import oakmirror.filter.Biquad;
 
 /** A listening place made ready for a rate: its filters designed, its room's response and its noise worked out. Processors are made of it at once. */
 public final class PlaceSound {
+
+    /** Parts of a room's response where nobody waits. */
+    private static final int LONG_PART = 16_384;
 
     private final ListeningPlace place;
     private final int sampleRate;
@@ -72,10 +76,20 @@ public final class PlaceSound {
      */
     public StereoProcessor processor(double programmeLufs) {
         return new Processor(
+                place.width(), new BiquadCascade(filters, 1), driver(programmeLufs), room.map(LongConvolver::another));
+    }
+
+    /** The same for measuring: late by its {@link StereoProcessor#latencyFrames}, at a fraction of the work where there is a room. */
+    StereoProcessor lateProcessor(double programmeLufs) {
+        return new Processor(
                 place.width(),
                 new BiquadCascade(filters, 1),
-                place.driverLu().map(d -> new Saturation(Decibels.toAmplitude(programmeLufs + d), sampleRate)),
-                room.map(LongConvolver::another));
+                driver(programmeLufs),
+                response.map(r -> new FirConvolver(r, 0, LONG_PART)));
+    }
+
+    private Optional<Saturation> driver(double programmeLufs) {
+        return place.driverLu().map(d -> new Saturation(Decibels.toAmplitude(programmeLufs + d), sampleRate));
     }
 
     /** The noise at 0 LUFS, from its start. */
@@ -91,9 +105,13 @@ public final class PlaceSound {
         private final float width;
         private final BiquadCascade filters;
         private final Optional<Saturation> driver;
-        private final Optional<LongConvolver> room;
+        private final Optional<? extends StereoProcessor> room;
 
-        Processor(double width, BiquadCascade filters, Optional<Saturation> driver, Optional<LongConvolver> room) {
+        Processor(
+                double width,
+                BiquadCascade filters,
+                Optional<Saturation> driver,
+                Optional<? extends StereoProcessor> room) {
             this.width = (float) width;
             this.filters = filters;
             this.driver = driver;
@@ -140,7 +158,7 @@ public final class PlaceSound {
 
         @Override
         public int latencyFrames() {
-            return 0;
+            return room.isPresent() ? room.get().latencyFrames() : 0;
         }
 
         @Override
@@ -159,7 +177,7 @@ public final class PlaceSound {
         public void reset() {
             filters.reset();
             driver.ifPresent(Saturation::reset);
-            room.ifPresent(LongConvolver::reset);
+            room.ifPresent(StereoProcessor::reset);
         }
     }
 }
