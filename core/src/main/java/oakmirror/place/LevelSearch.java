@@ -91,10 +91,7 @@ final class LevelSearch {
         double lastLufs = Double.NaN;
         for (int i = 0; i < MOST_TRIES; i++) {
             progress.check(0.2 + 0.2 * i / MOST_TRIES);
-            float[][] sound = {before[0].clone(), before[1].clone()};
-            turn(sound, sound[0].length, asItIs + extra);
-            place.processor(WORKING_LUFS).process(sound[0], sound[1], 0, sound[0].length);
-            double lufs = loudness(sound);
+            double lufs = loudness(behind(before, asItIs + extra));
             double missing = wanted - lufs;
             if (!Double.isFinite(missing)) {
                 return 0; // nothing of it is heard in these seconds
@@ -110,6 +107,19 @@ final class LevelSearch {
             extra += missing / slope;
         }
         return extra;
+    }
+
+    /** So much sound, turned, behind the place. */
+    private float[][] behind(float[][] sound, double gainDb) {
+        StereoProcessor processor = place.lateProcessor(WORKING_LUFS);
+        int late = processor.latencyFrames();
+        int frames = sound[0].length;
+        float[][] all = {Arrays.copyOf(sound[0], frames + late), Arrays.copyOf(sound[1], frames + late)};
+        turn(all, frames, gainDb);
+        processor.process(all[0], all[1], 0, frames + late);
+        return new float[][] {
+            Arrays.copyOfRange(all[0], late, frames + late), Arrays.copyOfRange(all[1], late, frames + late)
+        };
     }
 
     private double loudness(float[][] sound) {
