@@ -74,7 +74,9 @@ final class LevelSearch {
             long done = 0;
             for (int n; (n = stream.read(block, BLOCK)) > 0; ) {
                 meter.add(block, n);
-                excerpt.add(block, n);
+                if (!place.place().isLinear()) {
+                    excerpt.add(block, n);
+                }
                 done += n;
                 progress.check((double) done / Math.max(1, stream.expectedFrames()));
             }

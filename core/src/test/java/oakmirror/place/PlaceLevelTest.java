@@ -88,6 +88,24 @@ class PlaceLevelTest {
         }
     }
 
+    /** Longer than what is taken out of it, and not alike from beginning to end. */
+    @Test
+    void ofALongTrackALittleTellsWhatAllOfItNeeds() throws IOException {
+        float[] left = Signals.musicLike(RATE, 40, 0.3, 5);
+        for (int i = 0; i < left.length; i++) {
+            left[i] *= (float) (0.2 + 0.8 * i / left.length + 0.5 * Math.sin(i / (3.0 * RATE)));
+        }
+        PlaceSound phone = Sounds.of("phone", RATE);
+        PlaceLevel level = level(Signals.both(RATE, left), phone);
+        float gain = (float) Decibels.toAmplitude(-23 - level.lufs() + level.gainDb());
+        for (int i = 0; i < left.length; i++) {
+            left[i] *= gain;
+        }
+        float[] right = left.clone();
+        phone.processor(-23).process(left, right, 0, left.length);
+        assertThat(lufs(left, right)).isCloseTo(-23, within(0.02));
+    }
+
     @Test
     void itsSpectrumTellsTheGainToSomeTenths() throws IOException {
         for (Map.Entry<String, ListeningPlace> one : ShippedPlaces.all().entrySet()) {
