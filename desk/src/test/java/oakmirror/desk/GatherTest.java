@@ -7,12 +7,15 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import javafx.geometry.Bounds;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
+import javafx.scene.image.WritableImage;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
+import javafx.scene.paint.Color;
 import oakmirror.audio.TimeRange;
 import oakmirror.media.TestFiles;
 import oakmirror.session.ComparisonSettings.Scope;
@@ -266,5 +269,34 @@ class GatherTest extends WindowTest {
         release(MouseButton.PRIMARY);
         assertThat(onFx(() -> listening().heardProperty().get())).isZero();
         assertThat(onFx(() -> listening().playingProperty().get())).isFalse();
+        theLineInTheMirrorFollowsSmallSteps();
+    }
+
+    private void theLineInTheMirrorFollowsSmallSteps() throws Exception {
+        double from = onFx(() -> workspace().tracks().all().get(0).chosenRange().orElseThrow())
+                .startSeconds();
+        interact(() -> listening().seek(from));
+        waitUntil(() -> lineX() > 0);
+        double before = lineX();
+        for (int i = 1; i <= 100; i++) {
+            double seconds = from + 0.03 * i; // a third of a pixel
+            interact(() -> listening().seek(seconds));
+        }
+        waitUntil(() -> lineX() > before + 20);
+    }
+
+    /** Where the line lies on the mix, by its colour; −1 where there is none. */
+    private double lineX() {
+        return onFx(() -> {
+            WritableImage picture = lookup("#mirror").query().snapshot(null, null);
+            int y = (int) picture.getHeight() / 4;
+            return IntStream.range(0, (int) picture.getWidth())
+                    .filter(x -> {
+                        Color colour = picture.getPixelReader().getColor(x, y);
+                        return colour.getRed() - colour.getGreen() > 0.25;
+                    })
+                    .average()
+                    .orElse(-1);
+        });
     }
 }

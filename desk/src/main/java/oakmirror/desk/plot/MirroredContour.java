@@ -69,6 +69,7 @@ public final class MirroredContour extends PlotPane {
     private final Listener listener;
     private final MirrorSide[] sides = new MirrorSide[2];
     private final double[] positions = new double[2];
+    private final double[] drawnX = new double[2];
     private Grip grip = Grip.NOTHING;
     private int gripped;
     private boolean dragging;
@@ -140,12 +141,12 @@ public final class MirroredContour extends PlotPane {
 
     /** Moves the playing positions, each in its own track's time. */
     public void setPositions(double aboveSeconds, double belowSeconds) {
-        double[] next = {aboveSeconds, belowSeconds};
+        positions[0] = aboveSeconds;
+        positions[1] = belowSeconds;
         for (int i = 0; i < 2; i++) {
-            if (sides[i] != null && Math.abs(axis.x(next[i]) - axis.x(positions[i])) >= 0.5) {
+            if (sides[i] != null && Math.abs(xOf(i, positions[i]) - drawnX[i]) >= 0.5) {
                 redraw();
             }
-            positions[i] = next[i];
         }
     }
 
@@ -344,11 +345,11 @@ public final class MirroredContour extends PlotPane {
         if (s.chosen() >= 0) {
             bracket(g, p, side, s.passages().get(s.chosen()), w, edge, up, true, colour);
         }
-        double x = xOf(side, positions[side]);
-        if (x >= LEFT && x <= w - RIGHT) {
+        drawnX[side] = xOf(side, positions[side]);
+        if (drawnX[side] >= LEFT && drawnX[side] <= w - RIGHT) {
             g.setStroke(p.warning());
             g.setLineWidth(1.5);
-            g.strokeLine(x, base, x, edge);
+            g.strokeLine(drawnX[side], base, drawnX[side], edge);
         }
     }
 
