@@ -69,7 +69,7 @@ public final class MirroredContour extends PlotPane {
     private final Listener listener;
     private final MirrorSide[] sides = new MirrorSide[2];
     private final double[] positions = new double[2];
-    private final double[] drawnX = new double[2];
+    private final PlayLine[] lines = {new PlayLine(), new PlayLine()};
     private Grip grip = Grip.NOTHING;
     private int gripped;
     private boolean dragging;
@@ -80,6 +80,7 @@ public final class MirroredContour extends PlotPane {
     /** A mirror that tells what is done with it. */
     public MirroredContour(Listener listener) {
         this.listener = listener;
+        getChildren().addAll(lines);
         setCursor(Cursor.TEXT);
         speak(() -> Texts.of("plot.mirrorOfLoudnessAbove", words(sides[0]), words(sides[1])));
         setOnMousePressed(this::press);
@@ -144,8 +145,8 @@ public final class MirroredContour extends PlotPane {
         positions[0] = aboveSeconds;
         positions[1] = belowSeconds;
         for (int i = 0; i < 2; i++) {
-            if (sides[i] != null && Math.abs(xOf(i, positions[i]) - drawnX[i]) >= 0.5) {
-                redraw();
+            if (sides[i] != null) {
+                lines[i].move(xOf(i, positions[i]), LEFT, Math.floor(getWidth()) - RIGHT);
             }
         }
     }
@@ -313,11 +314,13 @@ public final class MirroredContour extends PlotPane {
         }
         drawSide(g, p, 0, w, middle - AXIS / 2, -1, h);
         drawSide(g, p, 1, w, middle + AXIS / 2, 1, h);
+        setPositions(positions[0], positions[1]);
     }
 
     /** Draws a side from its base line on; {@code up} is −1 above and 1 below. */
     private void drawSide(GraphicsContext g, Palette p, int side, double w, double base, int up, double h) {
         if (sides[side] == null) {
+            lines[side].setVisible(false);
             return;
         }
         MirrorSide s = sides[side];
@@ -345,12 +348,7 @@ public final class MirroredContour extends PlotPane {
         if (s.chosen() >= 0) {
             bracket(g, p, side, s.passages().get(s.chosen()), w, edge, up, true, colour);
         }
-        drawnX[side] = xOf(side, positions[side]);
-        if (drawnX[side] >= LEFT && drawnX[side] <= w - RIGHT) {
-            g.setStroke(p.warning());
-            g.setLineWidth(1.5);
-            g.strokeLine(drawnX[side], base, drawnX[side], edge);
-        }
+        lines[side].reach(base, edge, p.warning());
     }
 
     private static double clampX(double x, double w) {
