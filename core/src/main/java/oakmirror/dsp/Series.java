@@ -1,14 +1,15 @@
 package oakmirror.dsp;
 
 /** Two processors, one behind the other. */
-final class Series implements StereoProcessor {
+public final class Series implements StereoProcessor {
 
     private final StereoProcessor first;
     private final StereoProcessor second;
     /** How much of the past went through the first alone. */
     private long passed;
 
-    Series(StereoProcessor first, StereoProcessor second) {
+    /** One, and what comes behind it. */
+    public Series(StereoProcessor first, StereoProcessor second) {
         this.first = first;
         this.second = second;
     }

@@ -2,12 +2,17 @@ package oakmirror.place;
 
 import java.io.IOException;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import oakmirror.audio.AudioStream;
-import oakmirror.audio.ChannelLayout;
-import oakmirror.audio.Decibels;
+import oakmirror.audio.Clip;
 import oakmirror.audio.Progress;
+import oakmirror.audio.RangeStream;
+import oakmirror.audio.StereoSource;
+import oakmirror.audio.TimeRange;
+import oakmirror.dsp.Chain;
+import oakmirror.dsp.ProcessedStream;
+import oakmirror.dsp.Series;
 import oakmirror.dsp.StereoProcessor;
 import oakmirror.loudness.LoudnessMeter;
 import oakmirror.loudness.Peaks;
@@ -36,47 +41,76 @@ final class LevelSearch {
     private static final double LEAST_SLOPE = 0.2;
     private static final int BLOCK = 16_384;
 
-    private final PlaceLevel.Opening track;
+    private final StereoSource source;
+    private final Optional<Chain> chain;
     private final PlaceSound place;
-    private final Excerpt excerpt;
     private double slope = 1;
 
-    LevelSearch(PlaceLevel.Opening track, PlaceSound place) {
-        this.track = track;
+    LevelSearch(StereoSource source, Optional<Chain> chain, PlaceSound place) {
+        this.source = source;
+        this.chain = chain;
         this.place = place;
-        excerpt = new Excerpt(place.sampleRate());
+    }
+
+    /** Takes what goes by. */
+    @FunctionalInterface
+    private interface Blocks {
+        void add(float[][] block, int count);
     }
 
     PlaceLevel run(Progress progress) throws IOException {
-        double lufs = integrated(progress.part(0, 0.2));
+        Excerpt excerpt = new Excerpt(source.sampleRate());
+        boolean isLinear = place.place().isLinear();
+        Blocks taken = isLinear ? (block, count) -> {} : excerpt::add;
+        double lufs = loudness(asItIs(), taken, progress.part(0, 0.2));
         if (!Double.isFinite(lufs)) {
             return PlaceLevel.NONE;
         }
-        double asItIs = WORKING_LUFS - lufs;
-        double extra = place.place().isLinear() ? 0 : tried(asItIs, progress);
+        double asLoud = WORKING_LUFS - lufs;
+        double extra = isLinear ? 0 : tried(excerpt.all(), asLoud, progress.part(0.2, 0.4));
         for (int round = 1; ; round++) {
-            Measured behind = behind(asItIs + extra, progress.part(0.4, 1));
-            if (!Double.isFinite(behind.lufs())) {
+            List<TruePeakMeter> peaks =
+                    List.of(new TruePeakMeter(source.sampleRate()), new TruePeakMeter(source.sampleRate()));
+            Blocks metered = (block, count) -> {
+                peaks.get(0).add(block[0], count);
+                peaks.get(1).add(block[1], count);
+            };
+            double missing = WORKING_LUFS - loudness(behind(asLoud + extra), metered, progress.part(0.4, 1));
+            if (!Double.isFinite(missing)) {
                 return PlaceLevel.NONE;
             }
-            double missing = WORKING_LUFS - behind.lufs();
             extra += missing / slope;
-            if (place.place().isLinear() || Math.abs(missing) < STRAIGHT_LU || round == MOST_ROUNDS) {
-                return new PlaceLevel(lufs, extra, behind.peakDbtp() + missing - WORKING_LUFS);
+            if (isLinear || Math.abs(missing) < STRAIGHT_LU || round == MOST_ROUNDS) {
+                double peak = Peaks.join(
+                                peaks.stream().map(TruePeakMeter::finish).toList())
+                        .truePeakDbtp();
+                return new PlaceLevel(lufs, extra, peak + missing - WORKING_LUFS);
             }
         }
     }
 
-    private double integrated(Progress progress) throws IOException {
-        try (AudioStream stream = track.open()) {
+    private AudioStream asItIs() {
+        return chain.isPresent() ? new ProcessedStream(source, chain.get().create(source.sampleRate())) : whole(source);
+    }
+
+    private static AudioStream whole(StereoSource sound) {
+        return new RangeStream(sound, new TimeRange(0, sound.seconds()));
+    }
+
+    private AudioStream behind(double gainDb) {
+        StereoProcessor there = place.lateProcessor(WORKING_LUFS, gainDb);
+        return new ProcessedStream(
+                source, chain.isPresent() ? new Series(chain.get().create(source.sampleRate()), there) : there);
+    }
+
+    private static double loudness(AudioStream sound, Blocks taken, Progress progress) throws IOException {
+        try (AudioStream stream = sound) {
             LoudnessMeter meter = new LoudnessMeter(stream.sampleRate(), stream.layout());
             float[][] block = new float[2][BLOCK];
             long done = 0;
             for (int n; (n = stream.read(block, BLOCK)) > 0; ) {
                 meter.add(block, n);
-                if (!place.place().isLinear()) {
-                    excerpt.add(block, n);
-                }
+                taken.add(block, n);
                 done += n;
                 progress.check((double) done / Math.max(1, stream.expectedFrames()));
             }
@@ -84,16 +118,16 @@ final class LevelSearch {
         }
     }
 
-    /** The gain on top that the excerpt wants; and by how much a decibel more then makes it louder. */
-    private double tried(double asItIs, Progress progress) {
-        float[][] before = excerpt.all();
-        double wanted = loudness(before) + asItIs;
+    /** The gain on top that an excerpt wants; and by how much a decibel more then makes it louder. */
+    private double tried(Clip excerpt, double asLoud, Progress progress) throws IOException {
+        double wanted = loudness(whole(excerpt), (block, count) -> {}, progress.part(0, 0)) + asLoud;
         double extra = 0;
         double lastExtra = Double.NaN;
         double lastLufs = Double.NaN;
         for (int i = 0; i < MOST_TRIES; i++) {
-            progress.check(0.2 + 0.2 * i / MOST_TRIES);
-            double lufs = loudness(behind(before, asItIs + extra));
+            AudioStream there = new ProcessedStream(excerpt, place.lateProcessor(WORKING_LUFS, asLoud + extra));
+            double part = (double) i / MOST_TRIES;
+            double lufs = loudness(there, (block, count) -> {}, progress.part(part, part + 1.0 / MOST_TRIES));
             double missing = wanted - lufs;
             if (!Double.isFinite(missing)) {
                 return 0; // nothing of it is heard in these seconds
@@ -111,81 +145,10 @@ final class LevelSearch {
         return extra;
     }
 
-    /** So much sound, turned, behind the place. */
-    private float[][] behind(float[][] sound, double gainDb) {
-        StereoProcessor processor = place.lateProcessor(WORKING_LUFS);
-        int late = processor.latencyFrames();
-        int frames = sound[0].length;
-        float[][] all = {Arrays.copyOf(sound[0], frames + late), Arrays.copyOf(sound[1], frames + late)};
-        turn(all, frames, gainDb);
-        processor.process(all[0], all[1], 0, frames + late);
-        return new float[][] {
-            Arrays.copyOfRange(all[0], late, frames + late), Arrays.copyOfRange(all[1], late, frames + late)
-        };
-    }
-
-    private double loudness(float[][] sound) {
-        LoudnessMeter meter = new LoudnessMeter(place.sampleRate(), ChannelLayout.stereo());
-        meter.add(sound, sound[0].length);
-        return meter.result().integratedLufs();
-    }
-
-    private static void turn(float[][] sound, int frames, double gainDb) {
-        float gain = (float) Decibels.toAmplitude(gainDb);
-        for (float[] side : sound) {
-            for (int i = 0; i < frames; i++) {
-                side[i] *= gain;
-            }
-        }
-    }
-
-    private record Measured(double lufs, double peakDbtp) {}
-
-    /** All of it behind the place. */
-    private Measured behind(double gainDb, Progress progress) throws IOException {
-        try (AudioStream stream = track.open()) {
-            int rate = stream.sampleRate();
-            LoudnessMeter meter = new LoudnessMeter(rate, stream.layout());
-            List<TruePeakMeter> peaks = List.of(new TruePeakMeter(rate), new TruePeakMeter(rate));
-            StereoProcessor processor = place.lateProcessor(WORKING_LUFS);
-            int late = processor.latencyFrames();
-            float[][] block = new float[2][BLOCK];
-            long in = 0;
-            long out = -late;
-            while (true) {
-                int n = stream.read(block, BLOCK);
-                boolean isOver = n <= 0;
-                n = isOver ? (int) Math.min(BLOCK, in - out) : n;
-                if (n == 0) {
-                    break;
-                }
-                if (isOver) {
-                    Arrays.fill(block[0], 0f);
-                    Arrays.fill(block[1], 0f);
-                } else {
-                    turn(block, n, gainDb);
-                    in += n;
-                }
-                processor.process(block[0], block[1], 0, n);
-                int early = (int) Math.max(0, Math.min(n, -out));
-                out += n;
-                if (early > 0) {
-                    System.arraycopy(block[0], early, block[0], 0, n - early);
-                    System.arraycopy(block[1], early, block[1], 0, n - early);
-                }
-                meter.add(block, n - early);
-                peaks.get(0).add(block[0], n - early);
-                peaks.get(1).add(block[1], n - early);
-                progress.check((double) in / Math.max(1, stream.expectedFrames()));
-            }
-            Peaks both = Peaks.join(peaks.stream().map(TruePeakMeter::finish).toList());
-            return new Measured(meter.result().integratedLufs(), both.truePeakDbtp());
-        }
-    }
-
     /** Pieces of half a second, evenly spread over a track whose length is not known before: every second one is let go of when there are many. */
     private static final class Excerpt {
 
+        private final int sampleRate;
         private final int piece;
         private final List<float[][]> pieces = new ArrayList<>();
         private int apart = 1;
@@ -193,6 +156,7 @@ final class LevelSearch {
         private float[][] open = {};
 
         Excerpt(int sampleRate) {
+            this.sampleRate = sampleRate;
             piece = sampleRate / 2;
         }
 
@@ -225,13 +189,13 @@ final class LevelSearch {
         }
 
         /** One after the other. */
-        float[][] all() {
+        Clip all() {
             float[][] all = new float[2][pieces.size() * piece];
             for (int p = 0; p < pieces.size(); p++) {
                 System.arraycopy(pieces.get(p)[0], 0, all[0], p * piece, piece);
                 System.arraycopy(pieces.get(p)[1], 0, all[1], p * piece, piece);
             }
-            return all;
+            return Clip.stereo(sampleRate, all[0], all[1]);
         }
     }
 }

@@ -1,8 +1,10 @@
 package oakmirror.place;
 
 import java.io.IOException;
-import oakmirror.audio.AudioStream;
+import java.util.Optional;
 import oakmirror.audio.Progress;
+import oakmirror.audio.StereoSource;
+import oakmirror.dsp.Chain;
 
 /**
  * How a track has to go into a place to come out as loud as it is.
@@ -16,19 +18,14 @@ public record PlaceLevel(double lufs, double gainDb, double peakLu) {
     /** For what has no loudness: silence, or less than 400 ms. */
     public static final PlaceLevel NONE = new PlaceLevel(Double.NaN, 0, Double.NEGATIVE_INFINITY);
 
-    /** What is measured, more than once. */
-    @FunctionalInterface
-    public interface Opening {
-        /** The same stream from its start. */
-        AudioStream open() throws IOException;
-    }
-
     /**
-     * Measures it, over all of a stream: integrated loudness (ITU-R BS.1770-5) in front and behind.
+     * Measures it, over all of a sound: integrated loudness (ITU-R BS.1770-5) in front and behind.
      *
+     * @param chain what the sound goes through before
      * @throws java.util.concurrent.CancellationException when the progress says so
      */
-    public static PlaceLevel of(Opening track, PlaceSound place, Progress progress) throws IOException {
-        return new LevelSearch(track, place).run(progress);
+    public static PlaceLevel of(StereoSource source, Optional<Chain> chain, PlaceSound place, Progress progress)
+            throws IOException {
+        return new LevelSearch(source, chain, place).run(progress);
     }
 }

@@ -79,11 +79,11 @@ public final class PlaceSound {
                 place.width(), new BiquadCascade(filters, 1), driver(programmeLufs), room.map(LongConvolver::another));
     }
 
-    /** The same for measuring: late by its {@link StereoProcessor#latencyFrames}, at a fraction of the work where there is a room. */
-    StereoProcessor lateProcessor(double programmeLufs) {
+    /** The same for measuring, behind a gain: late by its {@link StereoProcessor#latencyFrames}, at a fraction of the work where there is a room. */
+    StereoProcessor lateProcessor(double programmeLufs, double gainDb) {
         return new Processor(
                 place.width(),
-                new BiquadCascade(filters, 1),
+                new BiquadCascade(filters, Decibels.toAmplitude(gainDb)),
                 driver(programmeLufs),
                 response.map(r -> new FirConvolver(r, 0, LONG_PART)));
     }

@@ -7,14 +7,13 @@ import static org.assertj.core.api.Assertions.within;
 import java.io.IOException;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import oakmirror.Signals;
 import oakmirror.audio.Clip;
 import oakmirror.audio.Decibels;
 import oakmirror.audio.Progress;
-import oakmirror.audio.RangeStream;
 import oakmirror.audio.StereoSource;
-import oakmirror.audio.TimeRange;
 import oakmirror.dsp.BandSolo;
 import oakmirror.loudness.LoudnessMeter;
 import oakmirror.spectrum.SpectrumAnalyser;
@@ -49,7 +48,7 @@ class PlaceLevelTest {
     }
 
     private static PlaceLevel level(StereoSource source, PlaceSound place) throws IOException {
-        return PlaceLevel.of(() -> new RangeStream(source, new TimeRange(0, source.seconds())), place, Progress.NONE);
+        return PlaceLevel.of(source, Optional.empty(), place, Progress.NONE);
     }
 
     private static double lufs(float[] left, float[] right) {
@@ -145,8 +144,7 @@ class PlaceLevelTest {
     void itEndsWhenItIsNotWantedAnyMore() {
         PlaceSound place = Sounds.of("phone", RATE);
         StereoSource source = Signals.both(RATE, Signals.tone(RATE, -20, 2));
-        assertThatThrownBy(() ->
-                        PlaceLevel.of(() -> new RangeStream(source, new TimeRange(0, 2)), place, part -> part < 0.5))
+        assertThatThrownBy(() -> PlaceLevel.of(source, Optional.empty(), place, part -> part < 0.5))
                 .isInstanceOf(CancellationException.class);
     }
 }

@@ -9,13 +9,10 @@ import java.util.Optional;
 import java.util.function.BooleanSupplier;
 import java.util.function.Supplier;
 import java.util.stream.Stream;
-import oakmirror.audio.AudioStream;
-import oakmirror.audio.RangeStream;
 import oakmirror.audio.Slice;
 import oakmirror.audio.StereoSource;
 import oakmirror.audio.TimeRange;
 import oakmirror.dsp.Chain;
-import oakmirror.dsp.ProcessedStream;
 import oakmirror.measure.TrackMeasurement;
 import oakmirror.media.ImportedTrack;
 import oakmirror.monitor.MonitorScene;
@@ -151,7 +148,7 @@ final class PlaceLevels {
                 Task task = workspace.programTasks().task(Kind.PREVIEW, Texts.of("listening.measuringAtAListening"));
                 asked.put(key, Optional.of(task));
                 task.run(
-                        progress -> PlaceLevel.of(() -> opened(key), place, progress),
+                        progress -> PlaceLevel.of(part(key), key.chain(), place, progress),
                         level -> {
                             asked.remove(key);
                             measured.put(key, level);
@@ -173,13 +170,9 @@ final class PlaceLevels {
         }
     }
 
-    /** A part of it begins without what came before, which a filter forgets within it. */
-    private static AudioStream opened(Key key) {
-        StereoSource part =
-                key.range().<StereoSource>map(r -> Slice.of(key.source(), r)).orElse(key.source());
-        return key.chain().isPresent()
-                ? new ProcessedStream(part, key.chain().get().create(part.sampleRate()))
-                : new RangeStream(part, new TimeRange(0, part.seconds()));
+    /** What counts of it; a part begins without what came before, which a filter forgets within it. */
+    private static StereoSource part(Key key) {
+        return key.range().<StereoSource>map(r -> Slice.of(key.source(), r)).orElse(key.source());
     }
 
     /** Forgets what was measured of anything but these tracks and the session's, and what was asked for at another place. */
