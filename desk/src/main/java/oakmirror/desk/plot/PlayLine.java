@@ -22,9 +22,11 @@ final class PlayLine extends Line {
 
     /** Moves it; outside of what the plot shows it is not seen. */
     void move(double x, double left, double right) {
-        double halves = Math.rint(2 * x) / 2;
-        setStartX(halves);
-        setEndX(halves);
         setVisible(x >= left && x <= right);
+        if (isVisible()) {
+            double halves = Math.rint(2 * x) / 2;
+            setStartX(halves);
+            setEndX(halves);
+        }
     }
 }

@@ -45,9 +45,11 @@ public final class TakenStrip extends PlotPane {
 
     private Scene scene = Scene.EMPTY;
     private double position = Double.NaN;
+    private final PlayLine line = new PlayLine();
 
     /** An empty strip. */
     public TakenStrip() {
+        getChildren().add(line);
         setMinHeight(140);
         setPrefHeight(150);
         setMaxHeight(Double.MAX_VALUE);
@@ -64,10 +66,8 @@ public final class TakenStrip extends PlotPane {
 
     /** Shows where it plays. */
     public void showPosition(double seconds) {
-        if (scene.seconds() > 0 && !(Math.abs(x(seconds, getWidth()) - x(position, getWidth())) < 0.5)) {
-            position = seconds;
-            redraw();
-        }
+        position = seconds;
+        line.move(x(seconds, Math.floor(getWidth())), LEFT, Math.floor(getWidth()) - RIGHT);
     }
 
     /** Told of a moment that is clicked, in seconds. */
@@ -99,6 +99,7 @@ public final class TakenStrip extends PlotPane {
     @Override
     protected void draw(GraphicsContext g, double w, double h, Palette p) {
         if (!(scene.seconds() > 0)) {
+            line.setVisible(false);
             return;
         }
         double axis = HEAD + (h - HEAD - FOOT) * UPPER;
@@ -129,9 +130,8 @@ public final class TakenStrip extends PlotPane {
                 Fonts.BOLD,
                 p.accent());
         times(g, w, h, p);
-        if (Double.isFinite(position)) {
-            line(g, x(position, w), HEAD, x(position, w), h - FOOT, p.ink());
-        }
+        line.reach(HEAD, h - FOOT, p.ink());
+        showPosition(position);
     }
 
     private static String whole(double v) {
