@@ -320,7 +320,7 @@ class CompareTest extends CompareWindow {
         press(KeyCode.ALT).type(KeyCode.DIGIT3).release(KeyCode.ALT);
         assertThat(lookup("#dynamics-words").queryAs(Label.class).getText())
                 .isEqualTo(
-                        "PLR 12.7, theirs 6.8 to 9.1: more, but within what an unlimited mix or another song would have.");
+                        "PLR 12.7, theirs 6.8 to 9.2: more, but within what an unlimited mix or another song would have.");
         press(KeyCode.ALT).type(KeyCode.DIGIT4).release(KeyCode.ALT);
         assertThat(lookup("#comb").queryAs(Label.class).getText()).startsWith("No comb");
         assertThat(lookup("#findings .small").queryAllAs(Label.class))

@@ -27,6 +27,12 @@ import org.junit.jupiter.api.Test;
 /** Gather as it is used: tracks, passages, levels. */
 class GatherTest extends WindowTest {
 
+    /** Whole: passages are found in tracks as long as they are. */
+    @Override
+    Path demo() {
+        return TestFiles.demo("x").getParent();
+    }
+
     private Path[] tracks(int count) throws Exception {
         Path[] files = new Path[count];
         for (int i = 0; i < count; i++) {

@@ -44,8 +44,9 @@ class ListeningBarTest extends WindowTest {
     void aChipIsPressedThoughItsFigureChangesMeanwhile() throws Exception {
         openDemo();
         moveTo("#chip-3").press(MouseButton.PRIMARY);
+        String before = lookup("#chip-3").query().getAccessibleText();
         interact(() -> workspace().changeTrack(3, "trim", t -> t.withTrim(-4)));
-        waitUntil(() -> lookup("#chip-3").query().getAccessibleText().contains("13.3"));
+        waitUntil(() -> !lookup("#chip-3").query().getAccessibleText().equals(before));
         release(MouseButton.PRIMARY);
         waitUntil(() -> heard() == 3);
     }

@@ -25,6 +25,7 @@ import oakmirror.desk.control.FileDialogs;
 import oakmirror.dsp.Chain;
 import oakmirror.dsp.StereoTone;
 import oakmirror.dsp.ToneFilter.Phase;
+import oakmirror.media.TestFiles;
 import oakmirror.session.SessionFile;
 import oakmirror.spectrum.StereoSpectrum.Part;
 import oakmirror.spectrum.Zone;
@@ -44,6 +45,12 @@ class MasterPaneTest extends WindowTest {
     @Override
     FileDialogs dialogs() {
         return dialogs;
+    }
+
+    /** Whole: what lies in its dynamics is sure enough there. */
+    @Override
+    Path demo() {
+        return TestFiles.demo("x").getParent();
     }
 
     private void openShape() throws Exception {

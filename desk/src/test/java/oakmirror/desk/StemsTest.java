@@ -15,7 +15,6 @@ import javafx.scene.input.Clipboard;
 import javafx.scene.input.KeyCode;
 import oakmirror.audio.TimeRange;
 import oakmirror.desk.control.FileDialogs;
-import oakmirror.media.TestFiles;
 import oakmirror.session.Passage;
 import oakmirror.session.SessionFile;
 import oakmirror.session.Stem;
@@ -92,14 +91,14 @@ class StemsTest extends WindowTest {
         float[] one = new float[512];
         float[] other = new float[512];
         interact(() -> {
-            workspace().stems().rendered().orElseThrow().read(48000 * 70L, one, new float[512], 0, 512);
+            workspace().stems().rendered().orElseThrow().read(48000 * 5L, one, new float[512], 0, 512);
             workspace()
                     .tracks()
                     .mix()
                     .orElseThrow()
                     .audio()
                     .orElseThrow()
-                    .read(48000 * 70L, other, new float[512], 0, 512);
+                    .read(48000 * 5L, other, new float[512], 0, 512);
         });
         assertThat(one).isNotEqualTo(other);
         assertThat(onFx(() ->
@@ -190,7 +189,7 @@ class StemsTest extends WindowTest {
         assertThat(onFx(() -> workspace().stems().powers())).isEmpty();
         remove(4);
         waitUntil(() -> workspace().stems().powers().isPresent());
-        dialogs.answer(TestFiles.demo("stems").toFile());
+        dialogs.answer(demo().resolve("stems").toFile());
         int before = session().stems().all().size();
         interact(() -> app.window().show(Station.GATHER.ordinal()));
         Node row = lookup("#track-0").query();

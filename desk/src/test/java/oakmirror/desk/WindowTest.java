@@ -31,6 +31,7 @@ import javafx.stage.Stage;
 import javafx.stage.Window;
 import oakmirror.correction.Proposal;
 import oakmirror.desk.control.FileDialogs;
+import oakmirror.media.ShortDemo;
 import oakmirror.media.TestFiles;
 import oakmirror.media.device.SimulatedOutput;
 import oakmirror.media.library.Library;
@@ -65,7 +66,7 @@ abstract class WindowTest extends FxRobot {
     void start() throws Exception {
         System.setProperty("oakmirror.cache", TestFiles.sharedCache().toString());
         System.setProperty("oakmirror.config", folder.resolve("config").toString());
-        System.setProperty("oakmirror.demo", TestFiles.demo("x").getParent().toString());
+        System.setProperty("oakmirror.demo", demo().toString());
         System.setProperty("oakmirror.output", "simulated");
         System.setProperty("oakmirror.output.speed", String.valueOf(speed()));
         System.setProperty("oakmirror.log", folder.resolve("oak-mirror.log").toString());
@@ -105,6 +106,11 @@ abstract class WindowTest extends FxRobot {
     void end() throws Exception {
         FxToolkit.cleanupApplication(app);
         FxToolkit.cleanupStages();
+    }
+
+    /** Where the demo lies that a test opens: cut short, unless it tells something of its tracks as wholes. */
+    Path demo() throws IOException {
+        return ShortDemo.folder();
     }
 
     /** How many times as fast as real time the device plays. */

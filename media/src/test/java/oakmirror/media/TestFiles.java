@@ -59,25 +59,32 @@ public final class TestFiles {
 
     private static void decoded(Path file, Path into, double seconds) throws IOException {
         try (DecodedStream stream = AudioFile.open(file)) {
-            int skipped = (int) (stream.expectedFrames() * 2 / 3);
-            int wanted = (int) (seconds * stream.sampleRate());
-            float[][] samples = new float[2][skipped + wanted];
-            float[][] block = new float[2][8192];
-            int at = 0;
-            int n;
-            while (at < samples[0].length && (n = stream.read(block, 8192)) > 0) {
-                for (int c = 0; c < 2; c++) {
-                    System.arraycopy(block[c], 0, samples[c], at, Math.min(n, samples[c].length - at));
-                }
-                at += n;
-            }
-            write(
-                    into,
-                    OutputFormat.WAV_FLOAT,
-                    stream.sampleRate(),
-                    Arrays.copyOfRange(samples[0], skipped, skipped + wanted),
-                    Arrays.copyOfRange(samples[1], skipped, skipped + wanted));
+            cut(stream, (int) (stream.expectedFrames() * 2 / 3), seconds, into);
         }
+    }
+
+    /** Some seconds of a file from a moment on, as a file of floats. */
+    static void cut(Path file, double fromSeconds, double seconds, Path into) throws IOException {
+        try (DecodedStream stream = AudioFile.open(file)) {
+            cut(stream, (int) Math.round(fromSeconds * stream.sampleRate()), seconds, into);
+        }
+    }
+
+    private static void cut(DecodedStream stream, int from, double seconds, Path into) throws IOException {
+        int to = from + (int) (seconds * stream.sampleRate());
+        float[][] samples = new float[2][to];
+        float[][] block = new float[2][8192];
+        int at = 0;
+        int n;
+        while (at < to && (n = stream.read(block, 8192)) > 0) {
+            for (int c = 0; c < 2; c++) {
+                System.arraycopy(block[c], 0, samples[c], at, Math.min(n, to - at));
+            }
+            at += n;
+        }
+        float[] left = Arrays.copyOfRange(samples[0], from, to);
+        float[] right = Arrays.copyOfRange(samples[1], from, to);
+        write(into, OutputFormat.WAV_FLOAT, stream.sampleRate(), left, right);
     }
 
     /**
