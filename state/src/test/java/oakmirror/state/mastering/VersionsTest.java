@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Optional;
 import oakmirror.media.TestFiles;
 import oakmirror.session.NotedVersion;
+import oakmirror.session.Source;
 import oakmirror.session.Variants;
 import oakmirror.session.VersionNote.Status;
 import oakmirror.state.StateTest;
@@ -69,6 +70,28 @@ class VersionsTest extends StateTest {
         assertThat(inTheMixsPlace().gainDb()).isZero();
         does(() -> heard.toggle(first().version()));
         assertThat(heard.heard()).isEmpty();
+    }
+
+    /** It was rendered at 48 kHz; the mix comes at another rate from now on. */
+    @Test
+    void itIsHeardAtWhateverRateTheMixHasAndNeverIsTheMixHeardInItsPlace() throws Exception {
+        does(() -> heard.toggle(first().version()));
+        waitUntil(() -> heard.heard().isPresent());
+        Path other = TestFiles.music(folder.resolve("other.wav"), 44100, 6, 0.2);
+        does(() -> workspace.changeTrack(0, "replace", t -> t.withSource(new Source.File(other))));
+        waitUntil(() -> slot(0).audio().filter(a -> a.sampleRate() == 44100).isPresent());
+        waitUntil(() -> workspace.isReady());
+        assertThat(listening
+                        .monitor()
+                        .versionProperty()
+                        .get()
+                        .filter(v -> v.audio().sampleRate() != 44100))
+                .as("ended, or read anew")
+                .isEmpty();
+        does(() -> heard.endHearing());
+        does(() -> heard.toggle(first().version()));
+        waitUntil(() -> heard.heard().isPresent());
+        assertThat(inTheMixsPlace().audio().sampleRate()).isEqualTo(44100);
     }
 
     @Test
