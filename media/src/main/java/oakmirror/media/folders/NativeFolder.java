@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import oakmirror.files.PrivateFolder;
 import oakmirror.files.StaleFiles;
 import org.slf4j.Logger;
@@ -26,9 +27,15 @@ public final class NativeFolder {
 
     private static boolean isUsed;
 
+    /** Where the database's library is unpacked to, where this says so. */
+    private static Optional<Path> database = Optional.empty();
+
     private NativeFolder() {}
 
-    /** Tells the libraries that unpack something where to; to be called before any of them is used. Calls after the first do nothing. */
+    /**
+     * Tells the libraries that unpack something where to; to be called before any of them is used. Calls after the first do nothing, but where
+     * somebody has cleared the cache meanwhile.
+     */
     public static synchronized void use() {
         if (!isUsed) {
             isUsed = true;
@@ -38,9 +45,11 @@ public final class NativeFolder {
                     System.setProperty(property, folder.toString());
                 }
             }
-            if (System.getProperty(OF_DATABASE) == null && System.getProperty(DATABASE_LAID_OUT) == null) {
-                System.setProperty(OF_DATABASE, ofThisProcess(folder).toString());
-            }
+        }
+        boolean isElsewhere = System.getProperty(OF_DATABASE) != null || System.getProperty(DATABASE_LAID_OUT) != null;
+        if (database.isPresent() ? !Files.isDirectory(database.get()) : !isElsewhere) {
+            database = Optional.of(ofThisProcess(folder()));
+            System.setProperty(OF_DATABASE, database.get().toString());
         }
     }
 

@@ -7,7 +7,9 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
+import oakmirror.files.StaleFiles;
 import oakmirror.media.TestFiles;
+import oakmirror.media.folders.NativeFolder;
 import oakmirror.media.library.Entry;
 import oakmirror.media.library.Starter;
 import oakmirror.profile.Profile;
@@ -44,6 +46,17 @@ class LibraryModelTest extends StateTest {
                 .orElseThrow();
     }
 
+    /** As every test here does, whose own cache goes with it: the library could not be opened any more. */
+    @Test
+    void whatItNeedsIsUnpackedAgainWhereTheCacheHasBeenCleared() throws Exception {
+        Path unpacked = Path.of(System.getProperty("org.sqlite.tmpdir"));
+        Files.createDirectories(unpacked);
+        StaleFiles.removeFolder(unpacked);
+        assertThat(unpacked).doesNotExist();
+        NativeFolder.use();
+        assertThat(Path.of(System.getProperty("org.sqlite.tmpdir"))).isDirectory();
+    }
+
     /** A profile that is in no library yet. */
     private static Profile called(String title) {
         Profile some = Starter.profiles().get(5);
@@ -52,7 +65,8 @@ class LibraryModelTest extends StateTest {
 
     private void add(String title) {
         int before = shelf.entries().size();
-        does(() -> shelf.add(List.of(called(title)), added -> {}));
+        Profile profile = called(title);
+        does(() -> shelf.add(List.of(profile), added -> {}));
         waitUntil(() -> shelf.entries().size() == before + 1);
     }
 
