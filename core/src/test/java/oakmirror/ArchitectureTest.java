@@ -49,6 +49,11 @@ class ArchitectureTest {
 
     @Test
     void whatOthersMayHaveWrittenIsReadAsABoundedPlainFile() {
-        OnlyPlainFiles.check(CLASSES);
+        FileRules.reading(CLASSES);
+    }
+
+    @Test
+    void filesAreWrittenInOneWay() {
+        FileRules.writing(CLASSES);
     }
 }

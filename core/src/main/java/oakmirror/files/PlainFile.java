@@ -47,6 +47,7 @@ public final class PlainFile {
      * @throws NoFileException when it is none
      */
     public static void require(Path file) throws NoFileException {
+        DiskWait.isAllowed();
         if (Files.exists(file) && !Files.isRegularFile(file)) {
             throw new NoFileException(file);
         }

@@ -7,6 +7,8 @@ import static org.assertj.core.api.Assumptions.assumeThat;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.CopyOnWriteArrayList;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.api.io.TempDir;
@@ -37,6 +39,28 @@ class PlainFileTest {
                 .hasMessageEndingWith("is a folder, not a file. Choose a file.");
         Path link = Files.createSymbolicLink(folder.resolve("link"), Path.of("/dev/zero"));
         assertThatThrownBy(() -> PlainFile.read(link, 99)).isInstanceOf(PlainFile.NoFileException.class);
+    }
+
+    /** Whose name a test of the window holds. */
+    @Test
+    void theWindowsThreadWaitsForNoDisk() throws Exception {
+        List<Throwable> failures = new CopyOnWriteArrayList<>();
+        for (String name : new String[] {DiskWait.WINDOW, "another"}) {
+            Thread thread = new Thread(
+                    () -> {
+                        assertThatThrownBy(() -> PlainFile.read(folder.resolve("a"), 1))
+                                .satisfies(failures::add);
+                        assertThatThrownBy(() -> AtomicFile.begin(folder.resolve("b/c")))
+                                .satisfies(failures::add);
+                    },
+                    name);
+            thread.start();
+            thread.join();
+        }
+        assertThat(failures).hasSize(4);
+        assertThat(failures.subList(0, 2))
+                .allMatch(f -> f.getMessage().equals("The window's thread waits for a disk."));
+        assertThat(failures.subList(2, 4)).allMatch(NoSuchFileException.class::isInstance);
     }
 
     @Test

@@ -13,6 +13,7 @@ import oakmirror.desk.command.Command;
 import oakmirror.desk.command.Commands;
 import oakmirror.desk.control.Asking;
 import oakmirror.session.SessionFile;
+import oakmirror.state.task.Kind;
 import oakmirror.state.workspace.RecentSessions;
 import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.Workspace;
@@ -120,11 +121,23 @@ final class SessionActions {
 
     private void saveAs(Runnable then) {
         String proposed = workspace.session().mix().map(m -> m.name()).orElse("session") + SessionFile.ENDING;
-        Optional<Path> chosen =
-                asking.save(Texts.of("main.saveTheSession"), FOLDER, proposed, sessionFiles(), window.orElse(null));
-        chosen.map(SessionActions::withEnding)
-                .filter(file -> chosen.get().equals(file) || !Files.exists(file) || mayReplace(file))
-                .ifPresent(file -> saveTo(file, true, then)); // the dialog has asked
+        asking.save(Texts.of("main.saveTheSession"), FOLDER, proposed, sessionFiles(), window.orElse(null))
+                .ifPresent(chosen -> saveAs(chosen, withEnding(chosen), then));
+    }
+
+    private void saveAs(Path chosen, Path file, Runnable then) {
+        if (chosen.equals(file)) { // the dialog has asked
+            saveTo(file, true, then);
+            return;
+        }
+        workspace
+                .programTasks()
+                .task(Kind.DISK, Texts.of("part.saving", file.getFileName()))
+                .run(progress -> Files.exists(file), isThere -> {
+                    if (!isThere || mayReplace(file)) {
+                        saveTo(file, true, then);
+                    }
+                });
     }
 
     /** With a session's ending once: some dialogs leave the last part of the name they proposed behind the one that is typed. */

@@ -45,6 +45,7 @@ final class TroubleStrip extends HBox {
                 () -> TroubleWindow.open(
                         owner.get(),
                         asking,
+                        workspace.programTasks(),
                         withNames -> TroubleReport.of(
                                 List.copyOf(troubles),
                                 workspace.session(),

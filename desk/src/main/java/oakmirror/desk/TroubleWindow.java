@@ -1,8 +1,6 @@
 package oakmirror.desk;
 
-import java.io.IOException;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Path;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.function.Function;
@@ -18,9 +16,11 @@ import javafx.scene.layout.VBox;
 import javafx.stage.FileChooser.ExtensionFilter;
 import javafx.stage.Window;
 import oakmirror.desk.control.Asking;
+import oakmirror.desk.control.FileSaving;
 import oakmirror.desk.look.Theme;
 import oakmirror.desk.look.Ui;
 import oakmirror.files.AtomicFile;
+import oakmirror.state.task.Tasks;
 import oakmirror.text.Texts;
 
 /** A report of what went wrong, to be read before it is saved; it is sent nowhere. */
@@ -33,9 +33,10 @@ final class TroubleWindow {
     /**
      * Opens it.
      *
+     * @param tasks where it is saved
      * @param report writes the report, with the names of songs or without
      */
-    static void open(Window owner, Asking asking, Function<Boolean, String> report) {
+    static void open(Window owner, Asking asking, Tasks tasks, Function<Boolean, String> report) {
         TextArea text = new TextArea(report.apply(false));
         text.setId("trouble-text");
         text.setEditable(false);
@@ -50,7 +51,10 @@ final class TroubleWindow {
                         "oak-mirror-" + LocalDate.now() + ".txt",
                         List.of(new ExtensionFilter(Texts.of("main.text"), "*.txt")),
                         owner)
-                .ifPresent(file -> saved.setText(write(file, text.getText()))));
+                .ifPresent(file -> {
+                    byte[] written = text.getText().getBytes(StandardCharsets.UTF_8);
+                    FileSaving.save(tasks, file, f -> AtomicFile.write(f, written), saved::setText);
+                }));
         save.setId("trouble-save");
         HBox buttons = new HBox(14, names, saved, Ui.spring(), save);
         buttons.setAlignment(Pos.CENTER_LEFT);
@@ -59,15 +63,5 @@ final class TroubleWindow {
         BorderPane root = new BorderPane(text, head, null, null, null);
         Theme.beside(owner, Texts.of("main.report"), root, 860, 560).show();
         text.positionCaret(0);
-    }
-
-    /** A report is short: a moment on the window's thread. */
-    private static String write(Path file, String text) {
-        try {
-            AtomicFile.write(file, text.getBytes(StandardCharsets.UTF_8));
-            return Texts.of("main.reportSaved", file.getFileName());
-        } catch (IOException e) {
-            return Texts.of("main.reportNotSaved", file.getFileName());
-        }
     }
 }

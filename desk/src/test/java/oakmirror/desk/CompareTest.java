@@ -293,7 +293,9 @@ class CompareTest extends CompareWindow {
             Path png = folder.resolve(panel + ".png");
             Path csv = folder.resolve(panel + ".csv");
             interact(() -> page().savePicture(png));
+            waitUntil(() -> workspace().messageProperty().get().equals("Saved " + png.getFileName() + "."));
             interact(() -> page().saveNumbers(csv));
+            waitUntil(() -> workspace().messageProperty().get().equals("Saved " + csv.getFileName() + "."));
             BufferedImage image = ImageIO.read(png.toFile());
             assertThat(image.getWidth()).as("twice as fine as on screen").isGreaterThan(1000);
             List<String> lines = Files.readAllLines(csv);
@@ -311,7 +313,7 @@ class CompareTest extends CompareWindow {
         press(KeyCode.CONTROL, KeyCode.SHIFT).type(KeyCode.C).release(KeyCode.SHIFT, KeyCode.CONTROL);
         assertThat(onFx(() -> workspace().messageProperty().get())).isEqualTo("Picture copied to the clipboard.");
         interact(() -> page().savePicture(folder.resolve("no such folder").resolve("x.png")));
-        assertThat(onFx(() -> workspace().messageProperty().get())).contains("can’t be written. Choose a folder");
+        waitUntil(() -> workspace().messageProperty().get().contains("can’t be written. Choose a folder"));
     }
 
     @Test

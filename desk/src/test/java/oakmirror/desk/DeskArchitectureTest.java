@@ -7,6 +7,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
+import java.nio.file.Files;
 import org.junit.jupiter.api.Test;
 
 class DeskArchitectureTest {
@@ -29,6 +30,22 @@ class DeskArchitectureTest {
                 .should()
                 .dependOnClassesThat()
                 .resideInAnyPackage("oakmirror.state..", "oakmirror.session..", "oakmirror.media..")
+                .check(CLASSES);
+    }
+
+    /** A network folder that does not answer would hold the window up. Those who ask a disk here do so elsewhere than on its thread. */
+    @Test
+    void theWindowAsksNoDisk() {
+        noClasses()
+                .that()
+                .doNotHaveSimpleName("SessionActions")
+                .and()
+                .doNotHaveSimpleName("ShowInFolder")
+                .and()
+                .doNotHaveSimpleName("Screenshots")
+                .should()
+                .dependOnClassesThat()
+                .areAssignableTo(Files.class)
                 .check(CLASSES);
     }
 }

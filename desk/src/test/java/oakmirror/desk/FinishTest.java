@@ -223,19 +223,20 @@ class FinishTest extends WindowTest {
         int place = TargetList.shipped().targets().size();
         waitUntil(() -> lookup("#aim-list-" + place).tryQuery().isPresent());
         assertThat(text("#aim-list-" + place)).contains("our label", "−11.5");
-        waitUntil(
+        waitUntilOnDisk(
                 () -> Files.exists(folder.resolve("config").resolve("targets.json")) && names().contains("our label"));
 
         Path out = folder.resolve("mine.json");
         dialogs.answer(out.toFile());
         choose("Export list…");
-        waitUntil(() -> Files.exists(out) && TargetList.read(out).targets().size() == place + 1);
+        waitUntilOnDisk(
+                () -> Files.exists(out) && TargetList.read(out).targets().size() == place + 1);
         choose("Restore default list");
-        waitUntil(() -> names().equals(TargetList.shipped().targets().stream()
+        waitUntilOnDisk(() -> names().equals(TargetList.shipped().targets().stream()
                 .map(t -> t.name())
                 .toList()));
         choose("Import list…");
-        waitUntil(() -> names().contains("our label"));
+        waitUntilOnDisk(() -> names().contains("our label"));
         Path odd = Files.writeString(folder.resolve("odd.json"), "[1]");
         dialogs.answer(odd.toFile());
         choose("Import list…");

@@ -13,6 +13,7 @@ import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
 import oakmirror.desk.command.Command;
 import oakmirror.desk.control.FileDialogs;
+import oakmirror.files.DiskWait;
 import oakmirror.media.TestFiles;
 import oakmirror.session.Session;
 import oakmirror.session.SessionDocument;
@@ -154,6 +155,10 @@ class SafetyTest extends WindowTest {
         Path saved = folder.resolve("report.txt");
         answers.answer(saved.toFile());
         interact(() -> lookup("#trouble-save").queryButton().fire());
+        waitUntilOnDisk(() -> Files.exists(saved));
+        assertThat(onFx(() -> Thread.currentThread().getName()))
+                .as("as core knows it, to hold that no disk is waited for on it")
+                .isEqualTo(DiskWait.WINDOW);
         assertThat(saved).hasContent(report.getText());
         interact(() -> ((Stage) report.getScene().getWindow()).close());
         clickOn("#trouble-dismiss");

@@ -277,12 +277,8 @@ class TrackSourcesTest extends WindowTest {
     @Test
     void profilesAreSeenOnEveryPageAndHeardOnNone() throws Exception {
         openDemo();
-        interact(() -> app.window()
-                .workspace()
-                .change(
-                        "a profile",
-                        s -> s.withReference(
-                                Track.of(new Source.Kept(Starter.profiles().get(3)), "Sandbar Fiddlers"))));
+        Track profile = Track.of(new Source.Kept(Starter.profiles().get(3)), "Sandbar Fiddlers");
+        interact(() -> workspace().change("a profile", s -> s.withReference(profile)));
         waitUntil(() -> onFx(() -> app.window().workspace().isReady()));
         for (KeyCode page :
                 new KeyCode[] {KeyCode.DIGIT2, KeyCode.DIGIT3, KeyCode.DIGIT4, KeyCode.DIGIT5, KeyCode.DIGIT1}) {

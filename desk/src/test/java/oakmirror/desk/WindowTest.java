@@ -261,6 +261,11 @@ abstract class WindowTest extends FxRobot {
         WaitForAsyncUtils.waitForFxEvents();
     }
 
+    /** The same of what lies on disk, for which the window's thread does not wait. */
+    static void waitUntilOnDisk(Callable<Boolean> condition) throws Exception {
+        WaitForAsyncUtils.waitFor(PATIENCE_SECONDS, TimeUnit.SECONDS, condition);
+    }
+
     static <T> T onFx(Callable<T> work) {
         return WaitForAsyncUtils.waitForAsyncFx(1000 * PATIENCE_SECONDS, work);
     }

@@ -7,7 +7,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
-import oakmirror.OnlyPlainFiles;
+import oakmirror.FileRules;
 import org.junit.jupiter.api.Test;
 
 class MediaArchitectureTest {
@@ -34,6 +34,19 @@ class MediaArchitectureTest {
 
     @Test
     void whatOthersMayHaveWrittenIsReadAsABoundedPlainFile() {
-        OnlyPlainFiles.check(CLASSES);
+        FileRules.reading(CLASSES);
+    }
+
+    @Test
+    void filesAreWrittenInOneWay() {
+        FileRules.writing(
+                CLASSES,
+                "WavWriter", // into what is on its way
+                "TableFiles",
+                "MappedClipWriter", // into the cache, which is checked when it is read
+                "Aside", // copies of the library, checked before they take its place
+                "Backups",
+                "Starter",
+                "Handover");
     }
 }

@@ -15,7 +15,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import oakmirror.OnlyPlainFiles;
+import oakmirror.FileRules;
 import org.junit.jupiter.api.Test;
 
 class StateArchitectureTest {
@@ -67,6 +67,11 @@ class StateArchitectureTest {
 
     @Test
     void whatOthersMayHaveWrittenIsReadAsABoundedPlainFile() {
-        OnlyPlainFiles.check(CLASSES);
+        FileRules.reading(CLASSES);
+    }
+
+    @Test
+    void filesAreWrittenInOneWay() {
+        FileRules.writing(CLASSES);
     }
 }

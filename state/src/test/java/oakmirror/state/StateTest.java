@@ -60,7 +60,7 @@ public abstract class StateTest {
 
     protected void does(Runnable work) {
         turns.run();
-        work.run();
+        Turns.take(work);
     }
 
     protected void waitUntil(Callable<Boolean> condition) {

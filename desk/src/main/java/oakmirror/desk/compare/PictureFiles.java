@@ -1,6 +1,5 @@
 package oakmirror.desk.compare;
 
-import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
@@ -12,9 +11,9 @@ import javafx.scene.input.ClipboardContent;
 import javafx.scene.layout.Region;
 import javafx.stage.FileChooser.ExtensionFilter;
 import oakmirror.desk.control.Asking;
+import oakmirror.desk.control.FileSaving;
 import oakmirror.desk.look.Picture;
 import oakmirror.desk.look.Ui;
-import oakmirror.media.file.AudioFileException;
 import oakmirror.media.file.TableFiles;
 import oakmirror.state.workspace.Workspace;
 import oakmirror.text.Texts;
@@ -68,22 +67,16 @@ final class PictureFiles {
     /** Writes a picture of a node, twice as fine as on screen. */
     void savePicture(Region node, Path file) {
         WritableImage image = Picture.of(node);
-        try {
-            Picture.write(image, file);
-            workspace.messageProperty().set(Texts.of("compare.saved", file.getFileName()));
-        } catch (IOException e) {
-            workspace.messageProperty().set(Texts.of("compare.couldNotBeWritten", file.getFileName()));
-        }
+        save(file, f -> Picture.write(image, f));
     }
 
     /** Writes numbers. */
     void saveNumbers(String text, Path file) {
-        try {
-            TableFiles.writeText(file, text);
-            workspace.messageProperty().set(Texts.of("compare.saved", file.getFileName()));
-        } catch (AudioFileException e) {
-            workspace.messageProperty().set(e.getMessage());
-        }
+        save(file, f -> TableFiles.writeText(f, text));
+    }
+
+    private void save(Path file, FileSaving.Writer writer) {
+        FileSaving.save(workspace.programTasks(), file, writer, workspace.messageProperty()::set);
     }
 
     private Optional<Path> choose(MenuButton owner, String title, String ending) {

@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import oakmirror.files.DiskWait;
 import oakmirror.text.Texts;
 
 /** Opens audio files for reading. */
@@ -46,6 +47,7 @@ public final class AudioFile {
      * @throws AudioFileException when it is missing, not readable, a folder, or empty
      */
     public static void check(Path path) throws AudioFileException {
+        DiskWait.isAllowed();
         String name = nameOf(path);
         if (Files.isDirectory(path)) {
             throw new AudioFileException(Texts.of("audiofiles.isAFolderChoose", name));

@@ -1,6 +1,5 @@
 package oakmirror.state.controllers;
 
-import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -14,6 +13,7 @@ import java.util.Set;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.function.Consumer;
 import javafx.beans.property.ReadOnlyIntegerProperty;
 import javafx.beans.property.ReadOnlyIntegerWrapper;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -95,18 +95,29 @@ public final class Surfaces implements AutoCloseable {
 
     /** Reads what is bound, and begins with what was on last. */
     public void start() {
-        if (Files.exists(file)) {
-            try {
-                take(Bindings.read(file));
-            } catch (IllegalArgumentException | IOException e) {
-                tell(Texts.of("controllers.bindingsNotReadable", file, reason(e)));
+        read(file, kept -> {
+            if (bindings.get() == Bindings.NONE) { // nothing was bound meanwhile
+                take(kept);
             }
-        }
+        });
         setOn(settings.text(ON, "").equals("true"));
         packets.start();
     }
 
-    private static String reason(Exception e) {
+    private void read(Path from, Consumer<Bindings> then) {
+        workspace
+                .programTasks()
+                .task(Kind.DISK, Texts.of("controllers.readingBindings"))
+                .run(
+                        progress -> Files.exists(from) || !from.equals(file) ? Bindings.read(from) : Bindings.NONE,
+                        then,
+                        failure -> tell(Texts.of(
+                                "controllers.bindingsNotReadable",
+                                from.equals(file) ? from : from.getFileName(),
+                                reason(failure.cause()))));
+    }
+
+    private static String reason(Throwable e) {
         return e instanceof IllegalArgumentException ? e.getMessage() : Texts.of("controllers.itCannotBeRead");
     }
 
@@ -313,11 +324,7 @@ public final class Surfaces implements AutoCloseable {
 
     /** Adds the bindings of a file, which go before those there are. */
     public void bringIn(Path from) {
-        try {
-            change(bindings.get().with(Bindings.read(from)));
-        } catch (IllegalArgumentException | IOException e) {
-            tell(Texts.of("controllers.bindingsNotReadable", from.getFileName(), reason(e)));
-        }
+        read(from, read -> change(bindings.get().with(read)));
     }
 
     /** Writes all bindings to a file of the user's. */

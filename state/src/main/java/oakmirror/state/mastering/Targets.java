@@ -1,6 +1,5 @@
 package oakmirror.state.mastering;
 
-import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.function.Consumer;
@@ -33,16 +32,19 @@ public final class Targets {
         this.file = file;
         this.tasks = tasks;
         this.said = said;
-        if (Files.exists(file)) {
-            try {
-                list.set(TargetList.read(file));
-            } catch (IllegalArgumentException | IOException e) {
-                said.accept(Texts.of("mastering.theListOfTargets", file, reason(e)));
-            }
-        }
+        TargetList shipped = list.get();
+        tasks.task(Kind.DISK, Texts.of("mastering.readingTheListOf"))
+                .run(
+                        progress -> Files.exists(file) ? TargetList.read(file) : shipped,
+                        kept -> {
+                            if (list.get() == shipped) { // nothing has been changed meanwhile
+                                list.set(kept);
+                            }
+                        },
+                        failure -> said.accept(Texts.of("mastering.theListOfTargets", file, reason(failure.cause()))));
     }
 
-    private static String reason(Exception e) {
+    private static String reason(Throwable e) {
         return e instanceof IllegalArgumentException ? ": " + e.getMessage() : "";
     }
 
@@ -59,15 +61,18 @@ public final class Targets {
 
     /** Adds the targets of a file that are not there yet. */
     public void bringIn(Path from) {
-        try {
-            TargetList others = TargetList.read(from);
-            change(list.get().and(others));
-            said.accept(Texts.of("mastering.hasBeenBroughtIn", from.getFileName()));
-        } catch (IllegalArgumentException e) {
-            said.accept(Texts.of("mastering.holdsNoTargets", from.getFileName(), e.getMessage()));
-        } catch (IOException e) {
-            said.accept(Texts.of("mastering.cannotBeReadChoose", from.getFileName()));
-        }
+        Path name = from.getFileName();
+        tasks.task(Kind.DISK, Texts.of("mastering.readingTheListOf"))
+                .run(
+                        progress -> TargetList.read(from),
+                        others -> {
+                            change(list.get().and(others));
+                            said.accept(Texts.of("mastering.hasBeenBroughtIn", name));
+                        },
+                        failure -> said.accept(
+                                failure.cause() instanceof IllegalArgumentException none
+                                        ? Texts.of("mastering.holdsNoTargets", name, none.getMessage())
+                                        : Texts.of("mastering.cannotBeReadChoose", name)));
     }
 
     /** Writes the list to a file of the user's. */

@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -80,7 +81,7 @@ public final class Versions {
      *
      * @param over called when all have ended, or why they have not, in one sentence
      */
-    public void render(List<Variant> variants, Path folder, java.util.function.Consumer<String> over) {
+    public void render(List<Variant> variants, Path folder, Consumer<String> over) {
         InOrder arriving = new InOrder(variants);
         sending.send(
                 variants.size() == 1
@@ -153,16 +154,28 @@ public final class Versions {
      *
      * @param over told how it went, in one sentence
      */
-    public void renderAgain(NotedVersion version, Path instead, java.util.function.Consumer<String> over) {
-        Version v = version.version();
-        Path lay = v.file().toAbsolutePath().normalize().getParent();
+    public void renderAgain(NotedVersion version, Path instead, Consumer<String> over) {
+        Path lay = version.version().file().toAbsolutePath().normalize().getParent();
         boolean isOwn = workspace
                 .fileProperty()
                 .get()
                 .map(f -> f.toAbsolutePath().normalize().getParent())
                 .filter(lay::startsWith)
                 .isPresent();
-        Path folder = isOwn && Files.isDirectory(lay) ? lay : instead;
+        if (isOwn) {
+            workspace
+                    .sessionTasks()
+                    .task(Kind.DISK, Texts.of("mastering.renderingAgain", version.name()))
+                    .run(
+                            progress -> Files.isDirectory(lay),
+                            isThere -> renderInto(version, isThere ? lay : instead, over));
+        } else {
+            renderInto(version, instead, over);
+        }
+    }
+
+    private void renderInto(NotedVersion version, Path folder, Consumer<String> over) {
+        Version v = version.version();
         Wanted wanted = new Wanted(
                 v.name(),
                 v.settings(),

@@ -138,6 +138,7 @@ class SurfacesTest extends DemoStateTest {
         waitUntil(background::isIdle);
         Surfaces next = now(() -> new Surfaces(background, settings, workspace, actions(), controller, () -> {}));
         does(next::start);
+        waitUntil(background::isIdle);
         assertThat(next.bindingsProperty().get())
                 .isEqualTo(surfaces.bindingsProperty().get());
         assertThat(next.bindingsProperty().get().all()).hasSize(1);
@@ -162,9 +163,11 @@ class SurfacesTest extends DemoStateTest {
         };
         Surfaces other = now(() -> new Surfaces(background, settings, workspace, actions(), taken, () -> {}));
         does(() -> other.setOn(true));
-        waitUntil(() -> !tried.isEmpty() && background.isIdle());
-        assertThat(workspace.messageProperty().get())
-                .isEqualTo("“Desk” cannot be opened: close the other program that has it.");
+        waitUntil(() -> workspace
+                .messageProperty()
+                .get()
+                .equals("“Desk” cannot be opened: close the other program that has it."));
+        assertThat(tried).hasSize(1);
         does(other::lookSoon);
         waitUntil(background::isIdle);
         assertThat(tried).hasSize(1);
@@ -183,10 +186,10 @@ class SurfacesTest extends DemoStateTest {
         Files.createDirectories(file.getParent());
         Files.writeString(file, "{\"format\":\"oakmirror-controllers\",\"version\":9,\"bindings\":[]}");
         does(surfaces::start);
-        assertThat(workspace.messageProperty().get()).contains("of a version that this program does not know");
+        waitUntil(() -> workspace.messageProperty().get().contains("of a version that this program does not know"));
         Path mine = Files.writeString(folder.resolve("mine.json"), "{}");
         does(() -> surfaces.bringIn(mine));
-        assertThat(workspace.messageProperty().get()).contains("it holds no bindings of controllers");
+        waitUntil(() -> workspace.messageProperty().get().contains("it holds no bindings of controllers"));
         assertThat(Files.readString(file)).as("left as it is").contains("9");
     }
 

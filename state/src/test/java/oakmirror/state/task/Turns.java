@@ -5,6 +5,7 @@ import java.util.concurrent.Callable;
 import java.util.concurrent.Executor;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
+import oakmirror.files.DiskWait;
 
 /** The state's thread in a test: the test's own, which takes a turn when the test asks for something or waits. */
 public final class Turns implements Executor {
@@ -22,7 +23,19 @@ public final class Turns implements Executor {
     /** Takes all turns that are due, and those that become so by them. */
     public void run() {
         for (Runnable turn = due.poll(); turn != null; turn = due.poll()) {
+            take(turn);
+        }
+    }
+
+    /** Takes a turn now, under the name of the window's thread, which {@link DiskWait} knows. */
+    public static void take(Runnable turn) {
+        Thread thread = Thread.currentThread();
+        String name = thread.getName();
+        thread.setName(DiskWait.WINDOW);
+        try {
             turn.run();
+        } finally {
+            thread.setName(name);
         }
     }
 
@@ -48,7 +61,7 @@ public final class Turns implements Executor {
             try {
                 Runnable turn = due.poll(10, TimeUnit.MILLISECONDS); // or a file has changed meanwhile
                 if (turn != null) {
-                    turn.run();
+                    take(turn);
                 }
             } catch (InterruptedException e) {
                 throw new IllegalStateException(e);
