@@ -62,6 +62,17 @@ class AlbumSongsTest extends StateTest {
         waitUntil(() -> !told.isEmpty());
         assertThat(told).containsExactly("");
         assertThat(out.toFile().list()).hasSize(3); // and their check-sums
+        mastersAreThereThoughTheirCheckSumsAreNot();
+    }
+
+    private void mastersAreThereThoughTheirCheckSumsAreNot() throws Exception {
+        Path out = Files.createDirectory(folder.resolve("others"));
+        Files.createDirectory(out.resolve("check-sums.sha256")); // somebody's folder is called so
+        told.clear();
+        does(() -> songs.render(out, told::add));
+        waitUntil(() -> !told.isEmpty());
+        assertThat(told.get(0)).startsWith("The masters were written, but check-sums.sha256 can’t be updated.");
+        assertThat(out.toFile().list()).hasSize(3);
     }
 
     @Test
