@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import javafx.scene.control.Alert;
+import javafx.scene.control.Button;
 import javafx.scene.control.ButtonBar;
 import javafx.scene.control.ButtonType;
 import javafx.stage.FileChooser.ExtensionFilter;
@@ -152,7 +153,7 @@ final class SessionActions {
     /** The dialog has asked for the name without its ending. */
     private boolean mayReplace(Path file) {
         ButtonType replace = new ButtonType(Texts.of("main.replace"), ButtonBar.ButtonData.YES);
-        return alert(Texts.of("main.isThereAlreadyReplace", file.getFileName()), replace)
+        return careful(Texts.of("main.isThereAlreadyReplace", file.getFileName()), replace)
                         .showAndWait()
                         .orElse(ButtonType.CANCEL)
                 == replace;
@@ -176,7 +177,7 @@ final class SessionActions {
         ButtonType over = new ButtonType(Texts.of("main.saveOverIt"), ButtonBar.ButtonData.YES);
         ButtonType other = new ButtonType(Texts.of("main.saveAs"), ButtonBar.ButtonData.NO);
         String question = Texts.of("main.wasChangedByAnother", file.getFileName());
-        ButtonType answer = alert(question, over, other).showAndWait().orElse(ButtonType.CANCEL);
+        ButtonType answer = careful(question, over, other).showAndWait().orElse(ButtonType.CANCEL);
         if (answer == over) {
             saveTo(file, true, then);
         } else if (answer == other) {
@@ -193,6 +194,16 @@ final class SessionActions {
         alert.setGraphic(null);
         window.ifPresent(
                 w -> alert.getDialogPane().getStylesheets().setAll(w.getScene().getStylesheets()));
+        return alert;
+    }
+
+    /** A question whose first answer writes something over: not what the key does that has just closed another dialog. */
+    private Alert careful(String question, ButtonType... answers) {
+        Alert alert = alert(question, answers);
+        for (ButtonType type : alert.getButtonTypes()) {
+            Button button = (Button) alert.getDialogPane().lookupButton(type);
+            button.setDefaultButton(type == ButtonType.CANCEL);
+        }
         return alert;
     }
 

@@ -115,7 +115,11 @@ class DialogsTest extends WindowTest {
         answers.answer = List.of(folder.resolve("ebb").toFile());
         Platform.runLater(() -> app.window().commands().run(Command.SAVE_AS));
         waitUntil(() -> lookup(".dialog-pane").tryQuery().isPresent());
-        clickOn("Cancel");
+        assertThat(lookup("Cancel").queryButton().isDefaultButton())
+                .as("what the key does that has just chosen the file")
+                .isTrue();
+        type(KeyCode.ENTER);
+        waitUntil(() -> lookup(".dialog-pane").tryQuery().isEmpty());
         assertThat(there).hasContent("another session");
         Platform.runLater(() -> app.window().commands().run(Command.SAVE_AS));
         waitUntil(() -> lookup(".dialog-pane").tryQuery().isPresent());
