@@ -1,7 +1,6 @@
 package oakmirror.desk;
 
 import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.lang.reflect.InvocationTargetException;
 import java.lang.reflect.Proxy;
 import java.nio.file.Files;
@@ -34,8 +33,6 @@ import oakmirror.desk.control.FileDialogs;
 import oakmirror.media.ShortDemo;
 import oakmirror.media.TestFiles;
 import oakmirror.media.device.SimulatedOutput;
-import oakmirror.media.library.Library;
-import oakmirror.media.library.Starter;
 import oakmirror.session.Session;
 import oakmirror.state.listening.Listening;
 import oakmirror.state.workspace.Workspace;
@@ -71,35 +68,12 @@ abstract class WindowTest extends FxRobot {
         System.setProperty("oakmirror.output.speed", String.valueOf(speed()));
         System.setProperty("oakmirror.log", folder.resolve("oak-mirror.log").toString());
         if (!Files.exists(folder.resolve("config/data/library"))) {
-            startWithLibrary();
+            PreparedLibrary.into(folder.resolve("config/data/library"));
         }
         Stage stage = FxToolkit.registerPrimaryStage();
         app = new OakMirrorApp(dialogs());
         FxToolkit.setupApplication(() -> app);
         interact(stage::sizeToScene); // the stage is that of the test before, which may have made it smaller
-    }
-
-    /** Made once: taking in what ships with the program takes longer than a window needs to start. */
-    private void startWithLibrary() throws IOException {
-        Path library = Files.createDirectories(folder.resolve("config/data/library"));
-        Files.copy(Prepared.LIBRARY, library.resolve(Prepared.LIBRARY.getFileName()));
-    }
-
-    /** What tests start with. */
-    private static final class Prepared {
-        static final Path LIBRARY = library();
-
-        private static Path library() {
-            try {
-                Path made = Files.createTempDirectory(TestFiles.sharedCache().getParent(), "library");
-                try (Library library = Library.open(made)) {
-                    library.add(Starter.profiles());
-                }
-                return made.resolve("library.db");
-            } catch (IOException e) {
-                throw new UncheckedIOException(e);
-            }
-        }
     }
 
     @AfterEach

@@ -1,8 +1,7 @@
 package oakmirror.media;
 
 import java.io.IOException;
-import java.nio.file.DirectoryNotEmptyException;
-import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.FileSystemException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
@@ -10,6 +9,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import oakmirror.audio.TimeRange;
+import oakmirror.files.StaleFiles;
 import oakmirror.session.AlbumSong;
 import oakmirror.session.Passage;
 import oakmirror.session.Session;
@@ -49,8 +49,11 @@ public final class ShortDemo {
             new ShortDemo(TestFiles.demo(NAME).getParent(), made).make();
             try {
                 Files.move(made, kept, StandardCopyOption.ATOMIC_MOVE);
-            } catch (FileAlreadyExistsException | DirectoryNotEmptyException e) {
-                // another process was first, with the same
+            } catch (FileSystemException e) {
+                if (!Files.exists(kept)) { // otherwise another process was first, with the same
+                    throw e;
+                }
+                StaleFiles.removeFolder(made);
             }
         }
         return kept;
