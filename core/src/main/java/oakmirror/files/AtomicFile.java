@@ -58,7 +58,7 @@ public final class AtomicFile implements AutoCloseable {
     }
 
     private static AtomicFile begin(Path target, boolean claims) throws IOException {
-        DiskWait.isAllowed();
+        DiskWait.check();
         Path folder = target.toAbsolutePath().normalize().getParent();
         if (folder == null) {
             throw new IOException(Texts.of("invalid.fileName", target));

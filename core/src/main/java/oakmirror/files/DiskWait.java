@@ -1,8 +1,9 @@
 package oakmirror.files;
 
 /**
- * Where a disk may be waited for: on any thread but the window's, which a network folder that does not answer would hold up. Whatever opens, reads
- * or writes files in this program asks here first; where assertions are on, as in all tests, it fails on the window's thread.
+ * Where a disk may be waited for: on any thread but the window's, which a network folder that does not answer would hold up. What reads
+ * documents ({@link PlainFile}), writes files ({@link AtomicFile}) or opens audio asks here first; where assertions are on, as in all tests, it fails
+ * on the window's thread.
  */
 public final class DiskWait {
 
@@ -12,7 +13,7 @@ public final class DiskWait {
     private DiskWait() {}
 
     /** Asked before a disk is waited for. */
-    public static void isAllowed() {
+    public static void check() {
         assert !WINDOW.equals(Thread.currentThread().getName()) : "The window's thread waits for a disk.";
     }
 }

@@ -47,7 +47,7 @@ public final class PlainFile {
      * @throws NoFileException when it is none
      */
     public static void require(Path file) throws NoFileException {
-        DiskWait.isAllowed();
+        DiskWait.check();
         if (Files.exists(file) && !Files.isRegularFile(file)) {
             throw new NoFileException(file);
         }

@@ -11,6 +11,7 @@ import java.util.concurrent.Callable;
 import javafx.scene.Node;
 import javafx.scene.Parent;
 import javafx.scene.control.ButtonBase;
+import javafx.scene.control.Label;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.ListView;
 import javafx.scene.input.KeyCode;
@@ -102,6 +103,18 @@ class TrackSourcesTest extends WindowTest {
             settle();
             theFrameIsInSight(station.label() + " at 1100 × 700");
         }
+        interact(() -> app.window().show(Station.GATHER.ordinal()));
+        assertThat(offsetUnderItsTitle()).isCloseTo(0, within(1.0));
+        resize(1280, 800); // as by a click on its frame: all at once
+        assertThat(offsetUnderItsTitle()).isCloseTo(0, within(1.0));
+    }
+
+    private double offsetUnderItsTitle() {
+        Node title = lookup(".track-titles .label").queryAllAs(Label.class).stream()
+                .filter(l -> l.getText().equals("Offset"))
+                .findFirst()
+                .orElseThrow();
+        return onFx(() -> right(title) - right(lookup("#offset-0").query()));
     }
 
     /** From 1920 pixels on: what stands out beside the tracks, and the outcome beside the correction. */

@@ -7,7 +7,6 @@ import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.value.ObservableValue;
 import javafx.collections.ListChangeListener;
-import javafx.geometry.Bounds;
 import javafx.scene.Node;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.Region;
@@ -78,8 +77,13 @@ final class TrackTable extends VBox {
         });
         scroll.setId("rows");
         Region titles = TrackColumns.titles(room);
-        titles.maxWidthProperty()
-                .bind(scroll.viewportBoundsProperty().map(Bounds::getWidth)); // also beside a scroll bar
+        scroll.viewportBoundsProperty()
+                .subscribe(
+                        b -> { // beside a scroll bar as well; known when the titles are laid out already
+                            titles.setMaxWidth(b.getWidth());
+                            titles.resize(b.getWidth(), titles.getHeight());
+                            titles.layout();
+                        });
         getChildren().addAll(titles, scroll);
         Runnable refresh = Ui.coalesced(this, this::refresh);
         workspace.tracks().all().addListener((ListChangeListener<TrackSlot>) c -> refresh.run());

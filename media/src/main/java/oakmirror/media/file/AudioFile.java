@@ -47,7 +47,7 @@ public final class AudioFile {
      * @throws AudioFileException when it is missing, not readable, a folder, or empty
      */
     public static void check(Path path) throws AudioFileException {
-        DiskWait.isAllowed();
+        DiskWait.check();
         String name = nameOf(path);
         if (Files.isDirectory(path)) {
             throw new AudioFileException(Texts.of("audiofiles.isAFolderChoose", name));

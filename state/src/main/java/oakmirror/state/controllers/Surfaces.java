@@ -24,6 +24,7 @@ import oakmirror.media.device.ControllerPorts.Port;
 import oakmirror.media.folders.UserFolders;
 import oakmirror.state.task.Background;
 import oakmirror.state.task.Kind;
+import oakmirror.state.task.Work;
 import oakmirror.state.workspace.Settings;
 import oakmirror.state.workspace.Workspace;
 import oakmirror.surface.Binding;
@@ -95,7 +96,7 @@ public final class Surfaces implements AutoCloseable {
 
     /** Reads what is bound, and begins with what was on last. */
     public void start() {
-        read(file, kept -> {
+        read(progress -> Files.exists(file) ? Bindings.read(file) : Bindings.NONE, file, kept -> {
             if (bindings.get() == Bindings.NONE) { // nothing was bound meanwhile
                 take(kept);
             }
@@ -104,17 +105,14 @@ public final class Surfaces implements AutoCloseable {
         packets.start();
     }
 
-    private void read(Path from, Consumer<Bindings> then) {
+    private void read(Work<Bindings> reading, Path shown, Consumer<Bindings> then) {
         workspace
                 .programTasks()
                 .task(Kind.DISK, Texts.of("controllers.readingBindings"))
                 .run(
-                        progress -> Files.exists(from) || !from.equals(file) ? Bindings.read(from) : Bindings.NONE,
+                        reading,
                         then,
-                        failure -> tell(Texts.of(
-                                "controllers.bindingsNotReadable",
-                                from.equals(file) ? from : from.getFileName(),
-                                reason(failure.cause()))));
+                        failure -> tell(Texts.of("controllers.bindingsNotReadable", shown, reason(failure.cause()))));
     }
 
     private static String reason(Throwable e) {
@@ -324,7 +322,10 @@ public final class Surfaces implements AutoCloseable {
 
     /** Adds the bindings of a file, which go before those there are. */
     public void bringIn(Path from) {
-        read(from, read -> change(bindings.get().with(read)));
+        read(
+                progress -> Bindings.read(from),
+                from.getFileName(),
+                read -> change(bindings.get().with(read)));
     }
 
     /** Writes all bindings to a file of the user's. */
